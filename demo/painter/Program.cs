@@ -4,10 +4,16 @@ using Jaali.Painter;
 using SkiaSharp;
 
 // painter OUT [width] [name ...]: paints all photos, or those named, into OUT; a width paints small trials.
+// painter tag OUT: writes the records beside the photos into them.
 if (args.Length == 0)
 {
     Console.Error.WriteLine("usage: painter OUT [width or 'full'] [name ...]");
     return 2;
+}
+if (args is ["tag", var tagged])
+{
+    Tags.Write(tagged);
+    return 0;
 }
 string target = args[0];
 Directory.CreateDirectory(target);

@@ -1,0 +1,34 @@
+using Jaali.Core.Decks;
+
+namespace Jaali.Core.Pacing;
+
+/// <summary>Planned time.</summary>
+public static class Pace
+{
+    /// <summary>Seconds proposed for the opening slide.</summary>
+    public const double OpeningSeconds = 30;
+
+    /// <summary>Seconds proposed for the credits.</summary>
+    public const double CreditsSeconds = 15;
+
+    /// <summary>Seconds proposed for a slide that belongs to no point.</summary>
+    public const double NewSlideSeconds = 60;
+
+    /// <summary>True for 1 to 3600 seconds.</summary>
+    public static bool Plannable(double seconds) => seconds is >= 1 and <= 3600;
+
+    /// <summary>The planned length of the talk in seconds: its slides, or its points while it has no slides.</summary>
+    public static double Planned(Deck deck) => deck.Slides.Count > 0 ? deck.Slides.Sum(s => s.Seconds) : deck.Points.Sum(p => p.Seconds);
+
+    /// <summary>
+    /// What to plan for each of some new points: an even share of the nine tenths of the slot not yet planned, in steps of 15 s, at least 30 s and at most 3 min.
+    /// A tenth is left for questions (common practice, no source).
+    /// </summary>
+    public static double SecondsForNewPoint(Deck deck, int count)
+    {
+        double open = deck.SlotMinutes * 60 * .9 - OpeningSeconds - CreditsSeconds - deck.Points.Sum(p => p.Seconds);
+        return Math.Clamp(Math.Floor(open / Math.Max(1, count) / 15) * 15, 30, 180);
+    }
+
+    internal static Refusal NotPlannable => new("bad-time", "Planned time is between 1 second and 1 hour. Give it as minutes and seconds, such as 1:30.");
+}

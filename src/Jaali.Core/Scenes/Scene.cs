@@ -1,0 +1,50 @@
+using System.Text.Json.Serialization;
+
+namespace Jaali.Core.Scenes;
+
+/// <summary>A slide with everything decided, for painters that only paint. Nodes come from bottom to top.</summary>
+/// <param name="SlideId">The slide it shows.</param>
+/// <param name="Page">0, or the number of a further page of credits.</param>
+/// <param name="Width">Width in slide units.</param>
+/// <param name="Height">Height in slide units.</param>
+/// <param name="Background">Colour under everything, <c>#RRGGBB</c>.</param>
+/// <param name="Nodes">What to paint.</param>
+/// <param name="Links">Places that lead somewhere.</param>
+public sealed record Scene(Guid SlideId, int Page, double Width, double Height, string Background, IReadOnlyList<SceneNode> Nodes, IReadOnlyList<SceneLink> Links);
+
+/// <summary>One thing to paint.</summary>
+/// <param name="ItemId">The deck's item it comes from, or null for computed things.</param>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(PhotoNode), "photo")]
+[JsonDerivedType(typeof(PlateNode), "plate")]
+[JsonDerivedType(typeof(LinesNode), "lines")]
+public abstract record SceneNode(Guid? ItemId);
+
+/// <summary>A photo: paint the whole of it into <paramref name="Image"/> and show only what falls into <paramref name="Clip"/>.</summary>
+/// <param name="ItemId">The frame.</param>
+/// <param name="PhotoId">SHA-256 of the photo.</param>
+/// <param name="Clip">The frame's rectangle.</param>
+/// <param name="Image">Where the whole photo lies.</param>
+/// <param name="Sharpness">Pixels of the photo for each pixel of a display 1920 pixels wide.</param>
+/// <param name="Alt">What it shows, for those who cannot see it.</param>
+public sealed record PhotoNode(Guid? ItemId, string PhotoId, SlideRect Clip, SlideRect Image, double Sharpness, string Alt) : SceneNode(ItemId);
+
+/// <summary>A plain rectangle.</summary>
+public sealed record PlateNode(Guid? ItemId, SlideRect Rect, string Colour, double Opacity) : SceneNode(ItemId);
+
+/// <summary>Lines of words in one face, size and ink.</summary>
+/// <param name="ItemId">The words, or null for credits.</param>
+/// <param name="Role">"opening", "heading", "credit", "credits-title" or "credits".</param>
+/// <param name="Face">Name of the typeface.</param>
+/// <param name="Size">Units to the em.</param>
+/// <param name="Ink">Colour.</param>
+/// <param name="Box">The room they take.</param>
+/// <param name="Contrast">Contrast at the worst tenth of the pixels under them.</param>
+/// <param name="Lines">The lines.</param>
+public sealed record LinesNode(Guid? ItemId, string Role, string Face, double Size, string Ink, SlideRect Box, double Contrast, IReadOnlyList<SceneLine> Lines) : SceneNode(ItemId);
+
+/// <summary>One line: where its baseline starts, and its words.</summary>
+public sealed record SceneLine(double X, double Baseline, double Width, string Text);
+
+/// <summary>A place that leads to an address.</summary>
+public sealed record SceneLink(SlideRect Rect, string Href, string Label);

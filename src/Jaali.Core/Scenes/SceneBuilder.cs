@@ -1,0 +1,115 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Framing;
+using Jaali.Core.Legibility;
+using Jaali.Core.Rights;
+using Jaali.Core.Sourcing;
+using Jaali.Core.Typesetting;
+
+namespace Jaali.Core.Scenes;
+
+/// <summary>Turns slides into scenes. A pure function of the deck and the facts about its photos.</summary>
+public static class SceneBuilder
+{
+    /// <summary>The colour of a slide without a photo.</summary>
+    public const string Paper = "#23262B";
+
+    private const double MarginX = 96, MarginY = 84, CreditSize = 22, CreditMargin = 40;
+
+    /// <summary>All scenes of a slide: one, or as many pages as the credits need (none while there is no photo).</summary>
+    public static IReadOnlyList<Scene> Build(Deck deck, Slide slide, ISceneFacts facts) =>
+        slide.Kind == SlideKind.Credits ? CreditsPages.Build(deck, slide, facts) : [One(deck, slide, facts)];
+
+    /// <summary>All scenes of a deck, in order.</summary>
+    public static IReadOnlyList<Scene> BuildAll(Deck deck, ISceneFacts facts) => [.. deck.Slides.SelectMany(s => Build(deck, s, facts))];
+
+    private static Scene One(Deck deck, Slide slide, ISceneFacts facts)
+    {
+        SlideRect bounds = deck.Shape.Bounds();
+        List<SceneNode> nodes = [];
+        List<SceneLink> links = [];
+        List<SlideRect> taken = [];
+        SlideLight light = SlideLight.Plain(Paper);
+        PhotoPoint? subject = null;
+        PhotoFacts? photo = slide.Ground is { } g ? facts.Photo(g.PhotoId) : null;
+        if (photo is not null)
+        {
+            Frame ground = slide.Ground!;
+            SlideRect image = DragGuides.WholePhoto(ground);
+            nodes.Add(new PhotoNode(ground.Id, ground.PhotoId, ground.Rect, image, photo.Width / image.Width, Alt(photo)));
+            if (facts.Tones(ground.PhotoId) is { } tones) light = SlideLight.Photo(tones, ground.Crop, ground.Rect);
+            subject = new PhotoPoint(image.X + image.Width * photo.Focal.X, image.Y + image.Height * photo.Focal.Y);
+        }
+        foreach (Words words in slide.Words) AddWords(deck, slide, words, facts, bounds, light, subject, nodes, taken);
+        if (photo is not null) AddCredit(photo, slide.Ground!, facts, bounds, light, subject, taken, nodes, links);
+        return new Scene(slide.Id, 0, bounds.Width, bounds.Height, Paper, nodes, links);
+    }
+
+    private static string Alt(PhotoFacts photo) => photo.Rights.Title.Length > 0 ? $"Photo: {photo.Rights.Title}" : "Photo";
+
+    private static void AddWords(
+        Deck deck, Slide slide, Words words, ISceneFacts facts, SlideRect bounds, SlideLight light, PhotoPoint? subject, List<SceneNode> nodes, List<SlideRect> taken)
+    {
+        string text = words.Say(deck, slide);
+        if (string.IsNullOrWhiteSpace(text)) return;
+        bool opening = words.Role == WordsRole.Opening;
+        (double size, double leading, IReadOnlyList<string> lines) = Fit(text, opening ? 132 : 84, opening ? 1.02 : 1.1, bounds.Width - 2 * MarginX, bounds.Height * .5, facts.Measure);
+        double ascent = facts.Measure.Ascent(Face.Heading, size), descent = facts.Measure.Descent(Face.Heading, size);
+        double width = lines.Max(l => facts.Measure.Width(Face.Heading, size, l)), height = ascent + descent + (lines.Count - 1) * leading * size;
+        Spot[] order = opening || light.IsPlain ? [Spot.BottomLeft, Spot.TopLeft, Spot.BottomRight, Spot.TopRight] : [Spot.TopLeft, Spot.BottomLeft, Spot.TopRight, Spot.BottomRight];
+        SlideRect box;
+        Ink ink;
+        if (words.Spot == Spot.Auto)
+        {
+            FoundSpot found = SpotFinder.Corner(light, bounds, width, height, MarginX, MarginY, taken, subject, Contrast.SmallWords, order);
+            (box, ink) = (found.Box, found.Ink);
+        }
+        else
+        {
+            box = SpotFinder.BoxAt(words.Spot, bounds, width, height, MarginX, MarginY);
+            ink = Ink.Best(light.Under(box));
+        }
+        bool right = box.X > bounds.Width / 2;
+        nodes.Add(new LinesNode(words.Id, opening ? "opening" : "heading", Face.Heading.Id, size, ink.Colour, box, ink.Ratio,
+            [.. lines.Select((l, i) => Line(l, i))]));
+        taken.Add(box);
+
+        SceneLine Line(string line, int i)
+        {
+            double w = facts.Measure.Width(Face.Heading, size, line);
+            return new(right ? box.Right - w : box.X, box.Y + ascent + i * leading * size, w, line);
+        }
+    }
+
+    /// <summary>The largest size, at most <paramref name="size"/>, at which the words fit the room; they are never cut.</summary>
+    private static (double Size, double Leading, IReadOnlyList<string> Lines) Fit(string text, double size, double leading, double width, double height, ITextMeasure measure)
+    {
+        for (; ; size -= 6)
+        {
+            double s = size;
+            IReadOnlyList<string> lines = LineBreaker.Balance(text, width * .8, t => measure.Width(Face.Heading, s, t));
+            if (size <= 30 || lines.Count * leading * size <= height) return (size, leading, lines);
+        }
+    }
+
+    private static void AddCredit(
+        PhotoFacts photo, Frame frame, ISceneFacts facts, SlideRect bounds, SlideLight light, PhotoPoint? subject, List<SlideRect> taken, List<SceneNode> nodes, List<SceneLink> links)
+    {
+        Credit credit = Credit.Short(photo.Rights, Changes.Of(frame));
+        double most = bounds.Width - 2 * CreditMargin;
+        IReadOnlyList<SpanLine> lines = SpanLines.Break(credit.Spans, most, t => facts.Measure.Width(Face.Credit, CreditSize, t));
+        double ascent = facts.Measure.Ascent(Face.Credit, CreditSize), descent = facts.Measure.Descent(Face.Credit, CreditSize), leading = CreditSize * 1.35;
+        double width = lines.Max(l => facts.Measure.Width(Face.Credit, CreditSize, l.Text)), height = ascent + descent + (lines.Count - 1) * leading;
+        FoundSpot spot = SpotFinder.Corner(light, bounds, width, height, CreditMargin, CreditMargin - 6, taken, subject, Contrast.SmallWords);
+        Ink ink = Ink.WithPlate(light.Under(spot.Box.Grown(4)), Contrast.SmallWords);
+        if (ink.PlateStrength > 0) nodes.Add(new PlateNode(null, new SlideRect(spot.Box.X - 12, spot.Box.Y - 6, spot.Box.Width + 24, spot.Box.Height + 12), ink.PlateColour, ink.PlateStrength));
+        List<SceneLine> set = [];
+        for (int i = 0; i < lines.Count; i++)
+        {
+            double w = facts.Measure.Width(Face.Credit, CreditSize, lines[i].Text);
+            double x = spot.Spot is Spot.BottomRight or Spot.TopRight ? spot.Box.Right - w : spot.Box.X, baseline = spot.Box.Y + ascent + i * leading;
+            set.Add(new SceneLine(x, baseline, w, lines[i].Text));
+            links.AddRange(lines[i].Links(x, baseline, ascent, descent, t => facts.Measure.Width(Face.Credit, CreditSize, t)));
+        }
+        nodes.Add(new LinesNode(null, "credit", Face.Credit.Id, CreditSize, ink.Colour, spot.Box, ink.Ratio, set));
+    }
+}

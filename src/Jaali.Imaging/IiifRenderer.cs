@@ -1,0 +1,46 @@
+using NetVips;
+
+namespace Jaali.Imaging;
+
+/// <summary>Carries out an image request with libvips.</summary>
+public static class IiifRenderer
+{
+    /// <summary>The answer's bytes.</summary>
+    /// <param name="photo">The photo's original bytes.</param>
+    /// <param name="request">What is asked.</param>
+    /// <param name="oriented">Width and height after orientation.</param>
+    public static byte[] Render(byte[] photo, IiifRequest request, (int Width, int Height) oriented)
+    {
+        Image image;
+        bool whole = request.Region == (0, 0, oriented.Width, oriented.Height);
+        if (whole)
+        {
+            // Shrinks while decoding, and orients.
+            image = Image.ThumbnailBuffer(photo, request.Width, height: request.Height, size: Enums.Size.Force, failOn: Enums.FailOn.Truncated);
+        }
+        else
+        {
+            using Image full = Image.NewFromBuffer(photo, failOn: Enums.FailOn.Truncated);
+            using Image upright = full.Autorot();
+            using Image region = upright.Crop(request.Region.X, request.Region.Y, request.Region.Width, request.Region.Height);
+            image = region.ThumbnailImage(request.Width, height: request.Height, size: Enums.Size.Force);
+        }
+        using (image)
+        using (Image srgb = image.Colourspace(request.Grey ? Enums.Interpretation.Bw : Enums.Interpretation.Srgb))
+        using (Image turned = Turn(srgb, request.Rotation))
+            return request.Format switch
+            {
+                "png" => turned.PngsaveBuffer(compression: 6, keep: Enums.ForeignKeep.Icc),
+                "webp" => turned.WebpsaveBuffer(q: 84, keep: Enums.ForeignKeep.Icc),
+                _ => turned.JpegsaveBuffer(q: 86, optimizeCoding: true, keep: Enums.ForeignKeep.Icc),
+            };
+    }
+
+    private static Image Turn(Image image, int degrees) => degrees switch
+    {
+        90 => image.Rot90(),
+        180 => image.Rot180(),
+        270 => image.Rot270(),
+        _ => image.Copy(),
+    };
+}
