@@ -7,13 +7,14 @@ namespace Jaali.Core.Decks;
 /// <summary>A talk: its points, its slides and what it will be used for. A value; every change makes a new one.</summary>
 /// <param name="Id">Identity, never reused.</param>
 /// <param name="Title">The talk's title, which is also the deck's name.</param>
+/// <param name="Speaker">Who gives the talk; empty until someone says.</param>
 /// <param name="Shape">The shape of every slide.</param>
 /// <param name="SlotMinutes">The time given to the talk.</param>
 /// <param name="Use">What the talk is for; licences are judged by it.</param>
 /// <param name="Points">What is to be said, in order.</param>
 /// <param name="Slides">What is to be shown, in order.</param>
 public sealed record Deck(
-    Guid Id, string Title, SlideShape Shape, double SlotMinutes, DeclaredUse Use,
+    Guid Id, string Title, string Speaker, SlideShape Shape, double SlotMinutes, DeclaredUse Use,
     ImmutableList<Point> Points, ImmutableList<Slide> Slides)
 {
     /// <summary>The name of a deck before it has a title.</summary>
@@ -21,7 +22,7 @@ public sealed record Deck(
 
     /// <summary>An empty deck: wide slides, a slot of 20 minutes, a free public talk whose file is handed on.</summary>
     public static Deck New(Guid id, string? title = null) =>
-        new(id, string.IsNullOrWhiteSpace(title) ? NoTitle : title.Trim(), SlideShape.Wide, 20, DeclaredUse.PublicTalk, [], []);
+        new(id, string.IsNullOrWhiteSpace(title) ? NoTitle : title.Trim(), "", SlideShape.Wide, 20, DeclaredUse.PublicTalk, [], []);
 
     /// <summary>The slide with this identity, or null.</summary>
     public Slide? Slide(Guid id) => Slides.Find(s => s.Id == id);

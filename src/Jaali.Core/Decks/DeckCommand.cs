@@ -8,6 +8,7 @@ namespace Jaali.Core.Decks;
 /// <summary>Something done to a deck. Plain data: it is stored, sent, replayed and undone.</summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(SetTitle), "set-title")]
+[JsonDerivedType(typeof(SetSpeaker), "set-speaker")]
 [JsonDerivedType(typeof(SetSlot), "set-slot")]
 [JsonDerivedType(typeof(SetUse), "set-use")]
 [JsonDerivedType(typeof(AddPoints), "add-points")]
@@ -33,6 +34,9 @@ public abstract record DeckCommand;
 
 /// <summary>Gives the talk its title.</summary>
 public sealed record SetTitle(string Title) : DeckCommand;
+
+/// <summary>Says who gives the talk.</summary>
+public sealed record SetSpeaker(string Speaker) : DeckCommand;
 
 /// <summary>Sets the time slot, 1 to 600 minutes.</summary>
 public sealed record SetSlot(double Minutes) : DeckCommand;

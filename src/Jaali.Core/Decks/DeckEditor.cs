@@ -35,6 +35,7 @@ public static class DeckEditor
         Change change = command switch
         {
             SetTitle c => DeckHandlers.Title(deck, c),
+            SetSpeaker c => DeckHandlers.Speaker(deck, c),
             SetSlot c => DeckHandlers.Slot(deck, c),
             SetUse c => DeckHandlers.Use(deck, c),
             AddPoints c => PointHandlers.Add(deck, c, facts),

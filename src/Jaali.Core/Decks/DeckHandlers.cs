@@ -10,6 +10,12 @@ internal static class DeckHandlers
         return deck with { Title = title.Length == 0 ? Deck.NoTitle : title };
     }
 
+    internal static Change Speaker(Deck deck, SetSpeaker c)
+    {
+        string speaker = (c.Speaker ?? "").Trim().ReplaceLineEndings(" ");
+        return speaker.Length > DeckLimits.Title ? Change.TooLong("A name", DeckLimits.Title) : deck with { Speaker = speaker };
+    }
+
     internal static Change Slot(Deck deck, SetSlot c) =>
         c.Minutes is >= 1 and <= 600 ? deck with { SlotMinutes = c.Minutes } : new Refusal("bad-slot", "A time slot is between 1 minute and 10 hours. Give the minutes as a number.");
 

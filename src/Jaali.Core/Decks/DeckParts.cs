@@ -5,7 +5,7 @@ using Jaali.Core.Rights;
 namespace Jaali.Core.Decks;
 
 /// <summary>
-/// A deck seen as named parts, each with a JSON value: <c>title</c>, <c>points</c> (their order), <c>point/ID</c>,
+/// A deck seen as named parts, each with a JSON value: <c>title</c>, <c>speaker</c>, <c>shape</c>, <c>slot</c>, <c>use</c>, <c>points</c> (their order), <c>point/ID</c>,
 /// <c>slides</c> (their order), <c>slide/ID</c> (what it is for), <c>slide/ID/ground</c>, <c>slide/ID/words</c>, <c>slide/ID/notes</c>, <c>slide/ID/seconds</c>.
 /// The parts in which two decks differ are what an edit touched: its inverse, its conflicts and the rows to save all follow from them.
 /// </summary>
@@ -23,6 +23,7 @@ public static class DeckParts
     {
         var changed = ImmutableSortedDictionary.CreateBuilder<string, JsonElement?>(StringComparer.Ordinal);
         Header("title", d => d.Title);
+        Header("speaker", d => d.Speaker);
         Header("shape", d => d.Shape);
         Header("slot", d => d.SlotMinutes);
         Header("use", d => d.Use);
@@ -88,6 +89,7 @@ public static class DeckParts
             switch (path[0])
             {
                 case "title": deck = deck with { Title = Read<string>(value) }; break;
+                case "speaker": deck = deck with { Speaker = Read<string>(value) }; break;
                 case "shape": deck = deck with { Shape = Read<SlideShape>(value) }; break;
                 case "slot": deck = deck with { SlotMinutes = Read<double>(value) }; break;
                 case "use": deck = deck with { Use = Read<DeclaredUse>(value) }; break;

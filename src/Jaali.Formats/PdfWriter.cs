@@ -1,0 +1,65 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Scenes;
+using Jaali.Imaging;
+using SkiaSharp;
+
+namespace Jaali.Formats;
+
+/// <summary>
+/// Writes a deck as PDF, a page a scene: words selectable in embedded typefaces, links live, and the bytes of a JPEG kept as they are, for a photo placed unscaled keeps its own pixels.
+/// </summary>
+public sealed class PdfWriter(ScenePainter painter)
+{
+    // One slide unit is half a point.
+    private const float PointsPerUnit = .5f;
+
+    /// <summary>Writes the scenes to a stream.</summary>
+    /// <param name="output">Where to; left open.</param>
+    /// <param name="deck">Title and speaker go into the file's metadata.</param>
+    /// <param name="scenes">In order.</param>
+    /// <param name="photo">The bytes of a photo by its SHA-256; null where they are lost.</param>
+    /// <param name="progress">Told the number of pages written.</param>
+    /// <param name="cancel">Stops between pages.</param>
+    public void Write(Stream output, Deck deck, IReadOnlyList<Scene> scenes, Func<string, byte[]?> photo, Action<int>? progress = null, CancellationToken cancel = default)
+    {
+        Dictionary<string, SKData> loaded = [];
+        try
+        {
+            using var document = SKDocument.CreatePdf(output, new SKDocumentPdfMetadata
+            {
+                Title = deck.Title,
+                Author = deck.Speaker,
+                Subject = $"Talk, {deck.SlotMinutes:0} minutes",
+                Creator = "Jaali",
+                Producer = "Jaali",
+                RasterDpi = 300,
+                EncodingQuality = 101,
+                Creation = DateTime.UtcNow,
+                Modified = DateTime.UtcNow,
+            });
+            for (int i = 0; i < scenes.Count; i++)
+            {
+                cancel.ThrowIfCancellationRequested();
+                Scene scene = scenes[i];
+                SKCanvas canvas = document.BeginPage((float)scene.Width * PointsPerUnit, (float)scene.Height * PointsPerUnit);
+                canvas.Scale(PointsPerUnit);
+                painter.Paint(scene, canvas, id => Load(id) is { } data ? SKImage.FromEncodedData(data) : null);
+                foreach (SceneLink link in scene.Links)
+                    canvas.DrawUrlAnnotation(new SKRect((float)link.Rect.X, (float)link.Rect.Y, (float)link.Rect.Right, (float)link.Rect.Bottom), link.Href);
+                document.EndPage();
+                progress?.Invoke(i + 1);
+            }
+            document.Close();
+        }
+        finally
+        {
+            foreach (SKData data in loaded.Values) data.Dispose();
+        }
+
+        SKData? Load(string id)
+        {
+            if (loaded.TryGetValue(id, out SKData? data)) return data;
+            return photo(id) is { } bytes ? loaded[id] = SKData.CreateCopy(bytes) : null;
+        }
+    }
+}

@@ -1,0 +1,33 @@
+namespace Jaali.Server;
+
+/// <summary>The folder that holds everything: database, blobs, derivatives, exports.</summary>
+public sealed class DataFolder
+{
+    private readonly string _root;
+
+    /// <summary>Uses a folder; exports and derivatives can be thrown away at any time.</summary>
+    public DataFolder(string root)
+    {
+        _root = root;
+        Directory.CreateDirectory(Path.Combine(root, "exports"));
+        foreach (string part in Directory.EnumerateFiles(Path.Combine(root, "exports"), "*.part")) File.Delete(part);
+    }
+
+    /// <summary>Where blobs are.</summary>
+    public string Blobs => Path.Combine(_root, "blobs");
+
+    /// <summary>Where an export is.</summary>
+    public string Export(string name) => Path.Combine(_root, "exports", name);
+
+    /// <summary>Where a derivative of a photo is kept.</summary>
+    public string Derived(string photoId, string name) => Path.Combine(_root, "derived", photoId[..2], photoId, name);
+
+    /// <summary>Writes a file so that it is never seen half-written.</summary>
+    public static void WriteWhole(string path, byte[] bytes)
+    {
+        Directory.CreateDirectory(Path.GetDirectoryName(path)!);
+        string half = $"{path}.{Guid.NewGuid():N}";
+        File.WriteAllBytes(half, bytes);
+        File.Move(half, path, overwrite: true);
+    }
+}

@@ -1,0 +1,79 @@
+using System.Text.Json;
+using Jaali.Core;
+using Jaali.Core.Decks;
+using Jaali.Core.Rights;
+using Jaali.Core.Sourcing;
+using Jaali.Sources;
+using Jaali.Store;
+
+namespace Jaali.Server;
+
+/// <summary>A talk as the demo describes it.</summary>
+public sealed record DemoScript(string Title, string Speaker, double SlotMinutes, DeclaredUse Use, DemoPoint[] Points)
+{
+    /// <summary>The title slide's photo: search words, then the title to take.</summary>
+    public string[]? Opening { get; init; }
+}
+
+/// <summary>A point of the demo: what is searched, and the titles that are kept, the first of them placed.</summary>
+public sealed record DemoPoint(string Wording, double Seconds, string Search, string[] Keep, Fact[] Facts, string Notes);
+
+/// <summary>Builds the demo decks the way a user would: points, search, keep, make the slides.</summary>
+public sealed class DemoTalk(DeckStore store, DeckDesk desk, CandidateShelf shelf, Taking taking, ILogger<DemoTalk> log)
+{
+    /// <summary>Builds what the script describes where the store is still empty.</summary>
+    public async Task BuildAsync(string path, CancellationToken cancel)
+    {
+        if ((await store.ListAsync(cancel)).Count > 0) return;
+        DemoScript[] scripts = JsonSerializer.Deserialize<DemoScript[]>(await File.ReadAllTextAsync(path, cancel), DeckParts.Json)!;
+        foreach (DemoScript script in scripts) await BuildAsync(script, cancel);
+    }
+
+    private async Task BuildAsync(DemoScript script, CancellationToken cancel)
+    {
+        Deck deck = Deck.New(Guid.CreateVersion7(), script.Title);
+        await store.CreateAsync(deck, cancel);
+        deck = await DoAsync(deck, new SetSpeaker(script.Speaker), cancel);
+        deck = await DoAsync(deck, new SetSlot(script.SlotMinutes), cancel);
+        deck = await DoAsync(deck, new SetUse(script.Use), cancel);
+        deck = await DoAsync(deck, new AddPoints(string.Join('\n', script.Points.Select(p => p.Wording))), cancel);
+        foreach ((Point point, DemoPoint said) in deck.Points.Zip(script.Points))
+        {
+            deck = await DoAsync(deck, new EditPoint(point.Id, Seconds: said.Seconds, SearchWords: [.. said.Search.Split(' ')], Facts: [.. said.Facts]), cancel);
+            foreach (string title in said.Keep)
+                if (await TakeAsync(deck, said.Search, title, cancel) is { } photo) deck = await DoAsync(deck, new KeepPhoto(point.Id, photo), cancel);
+        }
+        if (script.Points.All(p => p.Keep.Length == 0)) return;
+        deck = await DoAsync(deck, new MakeSlides(), cancel);
+        if (script.Opening is [var words, var opening] && await TakeAsync(deck, words, opening, cancel) is { } first)
+            deck = await DoAsync(deck, new PlaceGround(deck.Slides[0].Id, first), cancel);
+        foreach ((Point point, DemoPoint said) in deck.Points.Zip(script.Points))
+            if (said.Notes.Length > 0 && deck.Slides.Find(s => s.PointId == point.Id) is { } slide) deck = await DoAsync(deck, new SetNotes(slide.Id, said.Notes), cancel);
+    }
+
+    private async Task<string?> TakeAsync(Deck deck, string words, string title, CancellationToken cancel)
+    {
+        foreach (OpenSearchCollection collection in shelf.Collections)
+        {
+            try
+            {
+                SearchPage found = await shelf.SearchAsync(collection, words, 1, cancel);
+                if (found.Candidates.FirstOrDefault(c => c.Rights.Title == title) is { } candidate)
+                    return await taking.FetchAsync(candidate, deck.Shape.Bounds(), _ => { }, cancel);
+            }
+            catch (Exception e) when (e is SourceException or JobFailedException)
+            {
+                log.LogWarning("The demo photo {Title} was not taken: {Reason}", title, e.Message);
+            }
+        }
+        log.LogWarning("The demo photo {Title} was not found with {Words}", title, words);
+        return null;
+    }
+
+    private async Task<Deck> DoAsync(Deck deck, DeckCommand command, CancellationToken cancel) => await desk.ApplyAsync(deck.Id, null, command, cancel) switch
+    {
+        Carried c => c.Now.Deck,
+        Refused r => throw new InvalidOperationException($"The demo script is wrong: {r.Reason.Sentence}"),
+        _ => throw new InvalidOperationException("The demo deck is gone."),
+    };
+}

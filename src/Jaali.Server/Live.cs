@@ -1,0 +1,23 @@
+using Microsoft.AspNetCore.SignalR;
+
+namespace Jaali.Server;
+
+/// <summary>Tells everyone who has a deck open what changed.</summary>
+public sealed class LiveHub : Hub
+{
+    /// <summary>Joins the listeners of a deck.</summary>
+    public Task Join(Guid deckId) => Groups.AddToGroupAsync(Context.ConnectionId, deckId.ToString());
+
+    /// <summary>Leaves them.</summary>
+    public Task Leave(Guid deckId) => Groups.RemoveFromGroupAsync(Context.ConnectionId, deckId.ToString());
+}
+
+/// <summary>Sends live messages: <c>deckChanged(revision)</c> and <c>jobChanged(job)</c>.</summary>
+public sealed class Live(IHubContext<LiveHub> hub)
+{
+    /// <summary>A deck reached a revision.</summary>
+    public Task DeckChangedAsync(Guid deckId, int revision) => hub.Clients.Group(deckId.ToString()).SendAsync("deckChanged", revision);
+
+    /// <summary>A job moved.</summary>
+    public Task JobChangedAsync(JobView job) => hub.Clients.Group(job.DeckId.ToString()).SendAsync("jobChanged", job);
+}

@@ -1,0 +1,93 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using System.Xml;
+using System.Xml.Linq;
+using Jaali.Core.Sourcing;
+
+namespace Jaali.Sources;
+
+/// <summary>A page of search results.</summary>
+/// <param name="Candidates">In the collection's order.</param>
+/// <param name="Total">How many the collection says there are, or null.</param>
+/// <param name="NextPage">The number of the next page, or null at the end.</param>
+public sealed record SearchPage(IReadOnlyList<Candidate> Candidates, int? Total, int? NextPage);
+
+/// <summary>
+/// A collection that describes its search with OpenSearch 1.1 and answers with Atom (RFC 4287) carrying Media RSS 1.5.
+/// A general reader of these formats, not of one server.
+/// </summary>
+public sealed partial class OpenSearchCollection(SourceHttp http, TimeProvider clock, string id, string name, Uri description)
+{
+    private const long MostFeedBytes = 8 * 1024 * 1024;
+    private const int PageSize = 40;
+    private string? _template;
+    private int _firstPage = 1;
+
+    /// <summary>Identity in the application.</summary>
+    public string Id => id;
+
+    /// <summary>Name for people.</summary>
+    public string Name => name;
+
+    /// <summary>Searches the collection.</summary>
+    /// <param name="words">What to look for.</param>
+    /// <param name="page">From 1.</param>
+    /// <param name="cancel">Stops it.</param>
+    /// <exception cref="SourceException">The collection is down, slow, or answers something else; the message says which.</exception>
+    public async Task<SearchPage> SearchAsync(string words, int page, CancellationToken cancel = default)
+    {
+        _template ??= await ReadDescriptionAsync(cancel).ConfigureAwait(false);
+        Uri address = Fill(_template, words, page);
+        byte[] body = await http.GetAsync(address, MostFeedBytes, cancel: cancel).ConfigureAwait(false);
+        XElement feed = Parse(body).Root!;
+        if (feed.Name != AtomMedia.Atom + "feed") throw Rubbish();
+        List<Candidate> found = [.. feed.Elements(AtomMedia.Atom + "entry").Select(e => AtomMedia.Read(e, id, name, address, clock.GetUtcNow())).OfType<Candidate>()];
+        int? total = int.TryParse(feed.Element(AtomMedia.OpenSearch + "totalResults")?.Value, NumberStyles.None, CultureInfo.InvariantCulture, out int t) ? t : null;
+        bool more = feed.Elements(AtomMedia.Atom + "link").Any(l => (string?)l.Attribute("rel") == "next") && found.Count > 0;
+        return new SearchPage(found, total, more ? page + 1 : null);
+    }
+
+    private async Task<string> ReadDescriptionAsync(CancellationToken cancel)
+    {
+        byte[] body = await http.GetAsync(description, 256 * 1024, cancel: cancel).ConfigureAwait(false);
+        XElement root = Parse(body).Root!;
+        XElement url = root.Elements(AtomMedia.OpenSearch + "Url").FirstOrDefault(u => ((string?)u.Attribute("type"))?.StartsWith("application/atom+xml", StringComparison.Ordinal) == true)
+            ?? throw new SourceException($"{name} does not offer its search as a feed, so Jaali cannot search it.");
+        if (int.TryParse((string?)url.Attribute("pageOffset"), NumberStyles.None, CultureInfo.InvariantCulture, out int first)) _firstPage = first;
+        return (string?)url.Attribute("template") is { Length: > 0 } template ? template : throw Rubbish();
+    }
+
+    private Uri Fill(string template, string words, int page)
+    {
+        string filled = Parameter().Replace(template, m => m.Groups[1].Value switch
+        {
+            "searchTerms" => Uri.EscapeDataString(words),
+            "startPage" => (page - 1 + _firstPage).ToString(CultureInfo.InvariantCulture),
+            "startIndex" => ((page - 1) * PageSize + 1).ToString(CultureInfo.InvariantCulture),
+            "count" => PageSize.ToString(CultureInfo.InvariantCulture),
+            "inputEncoding" or "outputEncoding" => "UTF-8",
+            "language" => "*",
+            _ => "",
+        });
+        return Uri.TryCreate(description, filled, out Uri? address) ? address : throw Rubbish();
+    }
+
+    private XDocument Parse(byte[] body)
+    {
+        try
+        {
+            using var reader = XmlReader.Create(new MemoryStream(body), new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, MaxCharactersInDocument = MostFeedBytes });
+            XDocument document = XDocument.Load(reader);
+            return document.Root is null ? throw Rubbish() : document;
+        }
+        catch (XmlException e)
+        {
+            throw Rubbish(e);
+        }
+    }
+
+    private SourceException Rubbish(Exception? inner = null) => new($"{name} answered with something that is not a search result. Try again later.", inner);
+
+    [GeneratedRegex(@"\{(?:[^{}:?]+:)?([A-Za-z]+)\??\}")]
+    private static partial Regex Parameter();
+}

@@ -1,0 +1,61 @@
+using System.Security.Cryptography;
+
+namespace Jaali.Store;
+
+/// <summary>Bytes by the SHA-256 of their content. A blob is written under a temporary name, flushed to the disk and then renamed, so that a name never stands for half a file.</summary>
+public sealed class BlobFolder
+{
+    private readonly string _root;
+    private readonly string _temporary;
+
+    /// <summary>Opens the folder, making it if need be, and clears what a crash left half-written.</summary>
+    public BlobFolder(string root)
+    {
+        (_root, _temporary) = (root, Path.Combine(root, "tmp"));
+        Directory.CreateDirectory(_temporary);
+        foreach (string left in Directory.EnumerateFiles(_temporary)) File.Delete(left);
+    }
+
+    /// <summary>The SHA-256 of bytes, lower-case hexadecimal.</summary>
+    public static string NameOf(ReadOnlySpan<byte> bytes) => Convert.ToHexStringLower(SHA256.HashData(bytes));
+
+    /// <summary>True for 64 lower-case hexadecimal digits.</summary>
+    public static bool IsName(string name) => name.Length == 64 && name.All(c => c is (>= '0' and <= '9') or (>= 'a' and <= 'f'));
+
+    /// <summary>Keeps bytes and returns their name.</summary>
+    public string Put(ReadOnlySpan<byte> bytes)
+    {
+        string name = NameOf(bytes), path = PathOf(name);
+        if (File.Exists(path)) return name;
+        string half = Path.Combine(_temporary, Guid.NewGuid().ToString("N"));
+        using (var file = new FileStream(half, FileMode.CreateNew, FileAccess.Write))
+        {
+            file.Write(bytes);
+            file.Flush(flushToDisk: true);
+        }
+        Directory.CreateDirectory(Path.GetDirectoryName(path)!);
+        File.Move(half, path, overwrite: true);
+        return name;
+    }
+
+    /// <summary>The bytes of a name, or null where there are none.</summary>
+    public byte[]? Get(string name)
+    {
+        if (!IsName(name)) return null;
+        try { return File.ReadAllBytes(PathOf(name)); }
+        catch (Exception e) when (e is FileNotFoundException or DirectoryNotFoundException) { return null; }
+    }
+
+    /// <summary>Names whose bytes no longer hash to them.</summary>
+    public IEnumerable<string> Damaged()
+    {
+        foreach (string folder in Directory.EnumerateDirectories(_root).Where(d => Path.GetFileName(d).Length == 2))
+            foreach (string file in Directory.EnumerateFiles(folder))
+            {
+                using FileStream bytes = File.OpenRead(file);
+                if (Convert.ToHexStringLower(SHA256.HashData(bytes)) != Path.GetFileName(file)) yield return Path.GetFileName(file);
+            }
+    }
+
+    private string PathOf(string name) => Path.Combine(_root, name[..2], name);
+}

@@ -1,0 +1,70 @@
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+
+namespace Jaali.Store;
+
+/// <summary>The database.</summary>
+public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(options)
+{
+    public DbSet<DeckRow> Decks => Set<DeckRow>();
+    public DbSet<PointRow> Points => Set<PointRow>();
+    public DbSet<SlideRow> Slides => Set<SlideRow>();
+    public DbSet<PlacementRow> Placements => Set<PlacementRow>();
+    public DbSet<CommandRow> Commands => Set<CommandRow>();
+    public DbSet<PhotoRow> Photos => Set<PhotoRow>();
+    public DbSet<RightsRow> Rights => Set<RightsRow>();
+    public DbSet<EvidenceRow> Evidence => Set<EvidenceRow>();
+
+    /// <summary>Opens the database of a folder: write-ahead log, foreign keys on, five seconds of patience with a lock.</summary>
+    public static DbContextOptions<JaaliDb> Options(string folder) => new DbContextOptionsBuilder<JaaliDb>().UseSqlite(ConnectionString(folder)).Options;
+
+    /// <summary>The connection to the database of a folder.</summary>
+    public static string ConnectionString(string folder) => $"Data Source={Path.Combine(folder, "jaali.db")};Foreign Keys=True;Default Timeout=5;Pooling=True";
+
+    /// <inheritdoc/>
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<DeckRow>().HasKey(d => d.Id);
+        modelBuilder.Entity<PointRow>(e =>
+        {
+            e.HasKey(p => new { p.DeckId, p.Id });
+            e.HasOne<DeckRow>().WithMany().HasForeignKey(p => p.DeckId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<SlideRow>(e =>
+        {
+            e.HasKey(s => new { s.DeckId, s.Id });
+            e.HasOne<DeckRow>().WithMany().HasForeignKey(s => s.DeckId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<PlacementRow>(e =>
+        {
+            e.HasKey(p => new { p.DeckId, p.SlideId, p.ItemId });
+            e.HasIndex(p => p.PhotoId);
+            e.HasOne<SlideRow>().WithMany().HasForeignKey(p => new { p.DeckId, p.SlideId }).OnDelete(DeleteBehavior.Cascade);
+            e.HasOne<PhotoRow>().WithMany().HasForeignKey(p => p.PhotoId).OnDelete(DeleteBehavior.Restrict);
+        });
+        modelBuilder.Entity<CommandRow>(e =>
+        {
+            e.HasKey(c => new { c.DeckId, c.Revision });
+            e.HasOne<DeckRow>().WithMany().HasForeignKey(c => c.DeckId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<PhotoRow>().HasKey(p => p.Id);
+        modelBuilder.Entity<RightsRow>(e =>
+        {
+            e.HasKey(r => r.PhotoId);
+            e.HasOne<PhotoRow>().WithOne().HasForeignKey<RightsRow>(r => r.PhotoId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<EvidenceRow>(e =>
+        {
+            e.HasKey(x => x.Id);
+            e.HasIndex(x => x.PhotoId);
+            e.HasOne<PhotoRow>().WithMany().HasForeignKey(x => x.PhotoId).OnDelete(DeleteBehavior.Cascade);
+        });
+    }
+}
+
+/// <summary>Lets the migrations tool make the context.</summary>
+public sealed class JaaliDbDesign : IDesignTimeDbContextFactory<JaaliDb>
+{
+    /// <inheritdoc/>
+    public JaaliDb CreateDbContext(string[] args) => new(JaaliDb.Options(Path.GetTempPath()));
+}

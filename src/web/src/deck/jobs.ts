@@ -1,0 +1,36 @@
+import { create } from 'zustand';
+import { api, told } from '../api/client';
+import type { Job } from '../api/types';
+import { useNotices } from '../desk/useNotices';
+
+interface Jobs {
+  byId: Record<string, Job>;
+  put(job: Job): void;
+}
+
+/** Long work, by its identity. */
+export const useJobs = create<Jobs>((set, get) => ({
+  byId: {},
+  put(job) {
+    const old = get().byId[job.id];
+    if (old && old.state !== 'running') return;
+    set({ byId: { ...get().byId, [job.id]: job } });
+    if (job.state === 'failed') useNotices.getState().say(job.message, 'refused');
+  },
+}));
+
+/** Waits for a job, by the live messages or by asking now and then. */
+export async function finished(job: Job): Promise<Job> {
+  useJobs.getState().put(job);
+  for (;;) {
+    const now = useJobs.getState().byId[job.id] ?? job;
+    if (now.state !== 'running') return now;
+    await new Promise((r) => setTimeout(r, 250));
+    const asked = await told(api.GET('/api/jobs/{jobId}', { params: { path: { jobId: job.id } } }));
+    useJobs.getState().put(asked);
+  }
+}
+
+/** The jobs at work on a candidate. */
+export const keepJob = (jobs: Record<string, Job>, candidate: string): Job | undefined =>
+  Object.values(jobs).find((j) => j.kind === 'keep' && j.subject === candidate && j.state === 'running');

@@ -1,0 +1,139 @@
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { sentence } from '../api/client';
+import type { Scene } from '../api/types';
+import { useDeck, useLive, useScenes } from '../deck/useDeck';
+import { Waiting } from '../desk/Star';
+import { photoUrl } from '../scene/photoUrl';
+import { SceneView } from '../scene/SceneView';
+
+const onward = new Set(['ArrowRight', 'ArrowDown', 'PageDown', ' ', 'Enter']);
+const back = new Set(['ArrowLeft', 'ArrowUp', 'PageUp', 'Backspace']);
+
+/** The audience's picture: full screen, photos decoded before they are shown, keys of clickers and arrows. */
+export default function Show() {
+  const { id = '' } = useParams();
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const deckQuery = useDeck(id);
+  const scenesQuery = useScenes(id);
+  useLive(id);
+  const deck = deckQuery.data;
+  const scenes = scenesQuery.data;
+  const pages = useMemo<Scene[]>(() => deck?.slides.flatMap((s) => scenes?.[s.id] ?? []) ?? [], [deck, scenes]);
+  const start = search.get('slide');
+  const [at, setAt] = useState<number | null>(null);
+  const [ready, setReady] = useState(false);
+  const [dark, setDark] = useState(false);
+  const [size, setSize] = useState({ w: innerWidth, h: innerHeight });
+  const root = useRef<HTMLDivElement>(null);
+  const kept = useRef<HTMLImageElement[]>([]);
+  const here = Math.min(
+    at ??
+      Math.max(
+        0,
+        pages.findIndex((p) => p.slideId === start),
+      ),
+    Math.max(0, pages.length - 1),
+  );
+  const scene = pages[here];
+  const widths = useCallback((photoId: string) => deck?.photos[photoId]?.width ?? 0, [deck]);
+
+  useEffect(() => {
+    const fit = () => setSize({ w: innerWidth, h: innerHeight });
+    addEventListener('resize', fit);
+    // Refused where no gesture led here; the show then fills the window.
+    root.current?.requestFullscreen?.().catch(() => undefined);
+    root.current?.focus();
+    return () => {
+      removeEventListener('resize', fit);
+      if (document.fullscreenElement) void document.exitFullscreen().catch(() => undefined);
+    };
+  }, []);
+
+  const width = scene ? Math.min(size.w, (size.h * scene.width) / scene.height) : size.w;
+  // Every photo is decoded at the size it is shown before the first slide appears.
+  useEffect(() => {
+    if (pages.length === 0) return;
+    let gone = false;
+    const sources = new Set<string>();
+    for (const p of pages)
+      for (const n of p.nodes)
+        if (n.kind === 'photo')
+          sources.add(photoUrl(n.photoId, widths(n.photoId), (n.image.width / p.width) * width * devicePixelRatio));
+    void Promise.allSettled(
+      [...sources].map(async (src) => {
+        const img = new Image();
+        img.src = src;
+        kept.current.push(img);
+        await img.decode();
+      }),
+    ).then(() => !gone && setReady(true));
+    return () => {
+      gone = true;
+    };
+  }, [pages, widths, width]);
+
+  const leave = useCallback(() => {
+    const slide = pages[here]?.slideId;
+    void navigate(`/deck/${id}/${search.get('back') ?? 'deliver'}${slide ? `?slide=${slide}` : ''}`);
+  }, [navigate, id, search, pages, here]);
+  const go = useCallback((to: number) => setAt(Math.max(0, Math.min(pages.length - 1, to))), [pages.length]);
+  useEffect(() => {
+    const keys = (e: KeyboardEvent) => {
+      if (e.ctrlKey || e.metaKey || e.altKey) return;
+      const onLink = document.activeElement?.tagName.toLowerCase() === 'a';
+      if (e.key === 'Enter' && onLink) return;
+      if (onward.has(e.key)) go(here + 1);
+      else if (back.has(e.key)) go(here - 1);
+      else if (e.key === 'Home') go(0);
+      else if (e.key === 'End') go(pages.length - 1);
+      else if (e.key === '.' || e.key === 'b') setDark((d) => !d);
+      else if (e.key === 'Escape') leave();
+      else return;
+      e.preventDefault();
+    };
+    addEventListener('keydown', keys);
+    return () => removeEventListener('keydown', keys);
+  }, [go, here, pages.length, leave]);
+  // The browser keeps Escape for itself while a page is full screen; leaving full screen leaves the show.
+  useEffect(() => {
+    let was = document.fullscreenElement !== null;
+    const changed = () => {
+      if (was && !document.fullscreenElement) leave();
+      was = document.fullscreenElement !== null;
+    };
+    document.addEventListener('fullscreenchange', changed);
+    return () => document.removeEventListener('fullscreenchange', changed);
+  }, [leave]);
+
+  const problem = deckQuery.error ?? scenesQuery.error;
+  return (
+    <div
+      ref={root}
+      tabIndex={-1}
+      data-page={here + 1}
+      data-ready={ready || undefined}
+      className="grid h-full cursor-none place-items-center overflow-hidden bg-black outline-none hover:cursor-default"
+      onClick={(e) => !(e.target as Element).closest('a') && go(here + 1)}
+      aria-label={scene ? `Slide ${here + 1} of ${pages.length}` : 'Show'}
+      role="region"
+    >
+      {problem && <p>{sentence(problem)}</p>}
+      {deck && scenes && pages.length === 0 && (
+        <p>
+          There is nothing to show yet.{' '}
+          <button className="border-b border-verdigris" onClick={leave}>
+            Back to the talk
+          </button>
+        </p>
+      )}
+      {scene && !ready && <Waiting />}
+      {scene && ready && !dark && (
+        <div style={{ width }}>
+          <SceneView key={`${scene.slideId}-${scene.page}`} scene={scene} width={width} photoWidths={widths} links />
+        </div>
+      )}
+    </div>
+  );
+}

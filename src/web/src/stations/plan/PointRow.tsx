@@ -1,0 +1,78 @@
+import type { Point } from '../../api/types';
+import { useOpenDeck } from '../../deck/DeckContext';
+import { clock, readClock } from '../../deck/time';
+import { Field } from '../../desk/Field';
+import { useNotices } from '../../desk/useNotices';
+import { photoUrl } from '../../scene/photoUrl';
+
+/** One point on the page: its words, its facts, its time, the photo it has become. */
+export function PointRow({ point, index, chosen }: { point: Point; index: number; chosen: boolean }) {
+  const { deck, edit, choosePoint } = useOpenDeck();
+  const say = useNotices((s) => s.say);
+  const slideNumber = deck.slides.findIndex((s) => s.pointId === point.id) + 1;
+  const ground = deck.slides[slideNumber - 1]?.ground?.photoId;
+  const photo = deck.photos[ground ?? point.kept[0] ?? ''];
+  const references = point.facts.filter((f) => f.reference !== '').length;
+  const move = (to: number) => void edit({ kind: 'move-point', pointId: point.id, to });
+  return (
+    <li
+      aria-current={chosen ? 'true' : undefined}
+      className={`group grid grid-cols-[36px_minmax(0,1fr)_auto_60px_64px] items-start gap-x-4 border-b border-rule py-2 ${chosen ? 'bg-paper-deep/70' : ''}`}
+      onFocus={() => !chosen && choosePoint(point.id)}
+      onClick={() => !chosen && choosePoint(point.id)}
+    >
+      <span className="pt-0.5 pl-1 font-mono text-[13px] text-ink-quiet">{index + 1}</span>
+      <div className="min-w-0">
+        <Field
+          className="text-[17px] font-semibold"
+          label={`Point ${index + 1}`}
+          value={point.wording}
+          onCommit={(wording) => wording !== '' && void edit({ kind: 'edit-point', pointId: point.id, wording })}
+        />
+        {point.facts.length > 0 && (
+          <p className="truncate text-ink-quiet">
+            {point.facts[0]?.text}{' '}
+            {references > 0 && (
+              <span className="border-b border-ink-quiet/50">
+                {references === 1 ? '1 reference' : `${references} references`}
+              </span>
+            )}
+          </p>
+        )}
+      </div>
+      <span className="flex gap-3 pt-0.5 text-[13px] opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
+        {index > 0 && (
+          <button className="verb" onClick={() => move(index - 1)}>
+            up
+          </button>
+        )}
+        {index < deck.points.length - 1 && (
+          <button className="verb" onClick={() => move(index + 1)}>
+            down
+          </button>
+        )}
+        <button className="verb" onClick={() => void edit({ kind: 'remove-point', pointId: point.id })}>
+          remove
+        </button>
+      </span>
+      <Field
+        className="text-right font-mono"
+        label={`Time for point ${index + 1}`}
+        value={clock(point.seconds)}
+        onCommit={(text) => {
+          const seconds = readClock(text);
+          if (seconds === undefined) say('Planned time is written as minutes and seconds, such as 1:30.', 'refused');
+          else void edit({ kind: 'edit-point', pointId: point.id, seconds });
+        }}
+      />
+      {photo ? (
+        <figure className="text-right">
+          <img alt="" src={photoUrl(photo.id, photo.width, 160)} className="h-9 w-16 object-cover" />
+          <figcaption className="sr-only">{slideNumber > 0 ? `slide ${slideNumber}` : 'kept'}</figcaption>
+        </figure>
+      ) : (
+        <span className="pt-0.5 text-right text-[13px] text-marigold-ink">no photo</span>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,86 @@
+import { useState } from 'react';
+import type { Point } from '../../api/types';
+import { useOpenDeck } from '../../deck/DeckContext';
+import { Field } from '../../desk/Field';
+
+/** Beside the page: what to look for, the facts, and how many photos the chosen point has. */
+export function PointSide({ point, number }: { point: Point; number: number }) {
+  const { deck, edit, goTo, choosePoint } = useOpenDeck();
+  const [word, setWord] = useState('');
+  const slide = deck.slides.findIndex((s) => s.pointId === point.id) + 1;
+  const setWords = (searchWords: string[]) => edit({ kind: 'edit-point', pointId: point.id, searchWords });
+  const setFacts = (facts: Point['facts']) => void edit({ kind: 'edit-point', pointId: point.id, facts });
+  return (
+    <>
+      <h2 className="mt-7 text-ink-quiet">Look for, under point {number}</h2>
+      <ul className="mt-1">
+        {point.searchWords.map((w) => (
+          <li key={w} className="group flex justify-between text-[16px]">
+            {w}
+            <button
+              className="text-[13px] text-ink-quiet opacity-0 group-hover:opacity-100 hover:text-ink focus:opacity-100"
+              aria-label={`Drop ${w}`}
+              onClick={() => void setWords(point.searchWords.filter((x) => x !== w))}
+            >
+              drop
+            </button>
+          </li>
+        ))}
+      </ul>
+      <input
+        aria-label="Add search words"
+        placeholder="add words"
+        className="field text-[16px]"
+        value={word}
+        onChange={(e) => setWord(e.target.value)}
+        onKeyDown={async (e) => {
+          if (e.key === 'Enter' && word.trim() && (await setWords([...point.searchWords, ...word.trim().split(/\s+/)])))
+            setWord('');
+        }}
+      />
+      <h2 className="mt-7 text-ink-quiet">Facts and where from</h2>
+      {point.facts.map((f, i) => (
+        <div key={i} className="mt-2 border-l border-rule pl-3">
+          <Field
+            lines
+            label={`Fact ${i + 1}`}
+            className="resize-none text-[15px]"
+            value={f.text}
+            onCommit={(text) => setFacts(point.facts.map((x, j) => (j === i ? { ...x, text } : x)))}
+          />
+          <Field
+            label={`Reference of fact ${i + 1}`}
+            placeholder="where it comes from"
+            className="text-ink-quiet"
+            value={f.reference}
+            onCommit={(reference) => setFacts(point.facts.map((x, j) => (j === i ? { ...x, reference } : x)))}
+          />
+        </div>
+      ))}
+      <Field
+        label="New fact"
+        placeholder="add a fact"
+        className="mt-2 text-[16px]"
+        value=""
+        onCommit={(text) => text !== '' && setFacts([...point.facts, { text, reference: '' }])}
+      />
+      <p className="mt-7 text-ink-quiet">
+        {point.kept.length === 0
+          ? 'No photo kept yet'
+          : point.kept.length === 1
+            ? '1 photo kept'
+            : `${point.kept.length} photos kept`}
+        {slide > 0 ? `, shown on slide ${slide}.` : ', no slide yet.'}
+      </p>
+      <button
+        className="deed mt-1 text-[16px]"
+        onClick={() => {
+          choosePoint(point.id);
+          goTo('gather');
+        }}
+      >
+        Gather photos for this point
+      </button>
+    </>
+  );
+}
