@@ -76,7 +76,7 @@ if (Directory.Exists(web))
     var files = new PhysicalFileProvider(web);
     app.UseDefaultFiles(new DefaultFilesOptions { FileProvider = files });
     app.UseStaticFiles(new StaticFileOptions { FileProvider = files, OnPrepareResponse = r => r.Context.Response.Headers.CacheControl = r.File.Name == "index.html" ? "no-cache" : "public, max-age=31536000, immutable" });
-    app.MapFallbackToFile("{*path:regex(^(?!api/|iiif/|live|fonts/).*$)}", "index.html", new StaticFileOptions { FileProvider = files, OnPrepareResponse = r => r.Context.Response.Headers.CacheControl = "no-cache" });
+    app.MapFallbackToFile("{*path:nonfile:regex(^(?!api/|iiif/|live|fonts/).*$)}", "index.html", new StaticFileOptions { FileProvider = files, OnPrepareResponse = r => r.Context.Response.Headers.CacheControl = "no-cache" });
 }
 try
 {
@@ -107,3 +107,6 @@ static Task Fault(HttpContext context)
         ? Problems.Of(new Jaali.Core.Refusal("bad-request", "This request cannot be read. Reload the page and try again."), StatusCodes.Status400BadRequest)
         : Problems.Of(new Jaali.Core.Refusal("fault", "This did not work because of a fault in Jaali. Nothing was changed; it is in the log."), StatusCodes.Status500InternalServerError)).ExecuteAsync(context);
 }
+
+/// <summary>The composition root; named so that tests can start it.</summary>
+public partial class Program;

@@ -69,10 +69,11 @@ public static class GatherEndpoints
     }
 
     private static async Task<Results<Ok<SearchView>, ProblemHttpResult>> SearchAsync(
-        Guid id, Guid pointId, string collection, string words, DeckDesk desk, CandidateShelf shelf, PhotoStore photos, PhotoShape shape = PhotoShape.Any, bool fits = true, bool closed = false, int page = 1, CancellationToken cancel = default)
+        Guid id, Guid pointId, string collection, string words, DeckDesk desk, CandidateShelf shelf, PhotoStore photos, string shape = "any", bool fits = true, bool closed = false, int page = 1, CancellationToken cancel = default)
     {
         if (await desk.OpenAsync(id, cancel) is not { } stored || stored.Deck.Point(pointId) is not { } point) return Problems.NotFound("point");
         if (shelf.Collection(collection) is not { } source) return Problems.NotFound("collection");
+        if (!Enum.TryParse(shape, ignoreCase: true, out PhotoShape wanted) || !Enum.IsDefined(wanted)) return Problems.Of(new Refusal("bad-shape", "A shape is any, wide, tall or square."));
         if (string.IsNullOrWhiteSpace(words)) return Problems.Of(new Refusal("no-words", "Write what to look for."));
         if (words.Length > 300) return Problems.Of(new Refusal("too-long", "Search with at most 300 characters."));
         try
@@ -85,7 +86,7 @@ public static class GatherEndpoints
             {
                 CandidateView view = View(c, stored.Deck, kept);
                 if (!view.Open && !closed) hiddenClosed++;
-                else if (!shape.Fits(c.Aspect)) hiddenShape++;
+                else if (!wanted.Fits(c.Aspect)) hiddenShape++;
                 else if (fits && view.Open && !view.Fits) hiddenUnfit++;
                 else shown.Add(view);
             }

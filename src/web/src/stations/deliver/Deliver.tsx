@@ -83,7 +83,7 @@ export default function Deliver({ openCommands }: { openCommands(): void }) {
                 scene={scene}
                 width={640}
                 photoWidths={(id) => deck.photos[id]?.width ?? 0}
-                className="h-full max-h-[360px] max-w-full"
+                className="h-full max-h-[440px] max-w-full"
               />
             </div>
           ) : (

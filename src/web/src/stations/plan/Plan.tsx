@@ -157,7 +157,7 @@ function UseSentence({ use, minutes }: { use: Use; minutes: number }) {
       , given by{' '}
       <Field
         label="Speaker"
-        className="!inline !w-44 border-b-verdigris-ink/50 text-ink"
+        className="!inline !w-32 border-b-verdigris-ink/50 text-ink"
         value={deck.speaker}
         placeholder="your name"
         maxLength={200}

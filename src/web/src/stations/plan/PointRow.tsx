@@ -30,10 +30,10 @@ export function PointRow({ point, index, chosen }: { point: Point; index: number
           onCommit={(wording) => wording !== '' && void edit({ kind: 'edit-point', pointId: point.id, wording })}
         />
         {point.facts.length > 0 && (
-          <p className="truncate text-ink-quiet">
-            {point.facts[0]?.text}{' '}
+          <p className="flex gap-2 text-ink-quiet">
+            <span className="truncate">{point.facts[0]?.text}</span>
             {references > 0 && (
-              <span className="border-b border-ink-quiet/50">
+              <span className="shrink-0 border-b border-ink-quiet/50">
                 {references === 1 ? '1 reference' : `${references} references`}
               </span>
             )}

@@ -1,0 +1,49 @@
+using CsCheck;
+using Jaali.Core.Decks;
+using Jaali.Core.Framing;
+using Jaali.Core.Sourcing;
+using Jaali.Testing;
+
+namespace Jaali.Core.Tests;
+
+public sealed class FramingTests
+{
+    private static readonly Gen<double> Aspects = Gen.Double[.3, 4], Places = Gen.Double[0, 1];
+
+    [Fact]
+    public void The_crop_is_the_largest_of_its_shape_and_holds_the_subject() => Gen.Select(Aspects, Aspects, Places, Places).Sample((photo, frame, x, y) =>
+    {
+        CropWindow c = CropFinder.Largest(photo, frame, new PhotoPoint(x, y));
+        Assert.Equal(frame, c.Width * photo / c.Height, 6);
+        Assert.Equal(1, Math.Max(c.Width, c.Height), 9);
+        Assert.InRange(x, c.X - 1e-9, c.X + c.Width + 1e-9);
+        Assert.InRange(y, c.Y - 1e-9, c.Y + c.Height + 1e-9);
+    });
+
+    [Fact]
+    public void The_subject_lies_on_a_third_wherever_the_photo_reaches()
+    {
+        // A panorama three times as wide as the frame: there is always room but at its very ends.
+        for (double x = .15; x <= .85; x += .05)
+        {
+            CropWindow c = CropFinder.Largest(16 / 3.0, 16 / 9.0, new PhotoPoint(x, .5));
+            Assert.Equal(0, ThirdsScore.Distance((x - c.X) / c.Width), 3);
+        }
+    }
+
+    [Fact]
+    public void A_drag_to_any_guide_line_puts_the_named_thing_there()
+    {
+        var world = new World();
+        PhotoFacts photo = world.Photos[world.Add("p", 3000, 1000, focal: new PhotoPoint(.62, .4))];
+        SlideRect slide = SlideShape.Wide.Bounds();
+        var frame = new Frame(Guid.NewGuid(), "p", slide, CropFinder.Largest(3, slide.Aspect, photo.Focal));
+        DragGuides g = DragGuides.For(frame, photo);
+        Assert.NotEmpty(g.Snaps);
+        foreach (SnapLine s in g.Snaps.Where(s => s.Kind.StartsWith("subject", StringComparison.Ordinal) && s.Axis == "x"))
+        {
+            Assert.InRange(s.Value, g.MinX, g.MaxX);
+            Assert.Equal(s.Line, s.Value + g.Image.Width * photo.Focal.X, 6);
+        }
+    }
+}

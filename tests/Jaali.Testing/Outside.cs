@@ -1,0 +1,52 @@
+using System.Diagnostics;
+
+namespace Jaali.Testing;
+
+/// <summary>The world outside the project that checks are made against: the repository's files and general-purpose programs.</summary>
+public static class Outside
+{
+    /// <summary>The root of the checkout.</summary>
+    public static string Root { get; } = FindRoot();
+
+    /// <summary>A file of the checkout.</summary>
+    public static string File(params string[] parts) => Path.Combine([Root, .. parts]);
+
+    /// <summary>A demo photo.</summary>
+    public static string Photo(string name) => File("demo", "photos", name);
+
+    /// <summary>Runs a program and returns what it prints; fails loudly where it fails.</summary>
+    public static string Run(string program, params string[] arguments)
+    {
+        var start = new ProcessStartInfo(program) { RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = File("tests", "e2e") };
+        foreach (string a in arguments) start.ArgumentList.Add(a);
+        using Process process = Process.Start(start) ?? throw new InvalidOperationException(program);
+        Task<string> errors = process.StandardError.ReadToEndAsync();
+        string output = process.StandardOutput.ReadToEnd();
+        process.WaitForExit();
+        return process.ExitCode == 0 ? output : throw new InvalidOperationException($"{program} {string.Join(' ', arguments)} ended with {process.ExitCode}: {errors.Result}{output}");
+    }
+
+    private static string FindRoot()
+    {
+        string? folder = AppContext.BaseDirectory;
+        while (folder is not null && !System.IO.File.Exists(Path.Combine(folder, "Jaali.slnx"))) folder = Path.GetDirectoryName(folder);
+        return folder ?? throw new InvalidOperationException("The tests run outside the checkout.");
+    }
+}
+
+/// <summary>A folder that goes when the test is over.</summary>
+public sealed class ScratchFolder : IDisposable
+{
+    /// <summary>Its path.</summary>
+    public string Path { get; } = Directory.CreateTempSubdirectory("jaali-test-").FullName;
+
+    /// <summary>A file in it.</summary>
+    public string File(string name) => System.IO.Path.Combine(Path, name);
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        try { Directory.Delete(Path, recursive: true); }
+        catch (IOException) { }
+    }
+}

@@ -1,0 +1,34 @@
+// Takes one current picture of each main view from the running demo: node shots.mjs [folder] [address]
+import { chromium } from '@playwright/test';
+
+const folder = process.argv[2] ?? '../../docs/screenshots';
+const base = process.argv[3] ?? 'http://localhost:5080';
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking'] });
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+page.on('pageerror', (e) => console.error('page error:', e.message));
+page.on('console', (m) => m.type() === 'error' && console.error('console:', m.text()));
+const decks = await (await fetch(base + '/api/decks')).json();
+const deck = decks.find((d) => d.title === 'Holding the Shore');
+const full = await (await fetch(`${base}/api/decks/${deck.id}`)).json();
+const marram = full.slides.find((s) => s.label === 'What marram does');
+const at = (station) => `${base}/deck/${deck.id}/${station}?slide=${marram.id}`;
+const shoot = async (name, wait = 900) => {
+  await page.waitForLoadState('networkidle');
+  await page.waitForTimeout(wait);
+  await page.screenshot({ path: `${folder}/${name}.png` });
+};
+await page.goto(base);
+await shoot('talks');
+for (const station of ['plan', 'gather', 'compose', 'clear', 'deliver']) {
+  await page.goto(at(station));
+  await shoot(station, station === 'gather' ? 2500 : 900);
+}
+await page.goto(`${base}/deck/${deck.id}/show?slide=${marram.id}`);
+await page.waitForSelector('[data-ready]');
+await shoot('show');
+const empty = decks.find((d) => d.title.startsWith('Untitled talk on'));
+if (empty) {
+  await page.goto(`${base}/deck/${empty.id}/plan`);
+  await shoot('plan-start');
+}
+await browser.close();
