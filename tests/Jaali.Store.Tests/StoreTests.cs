@@ -1,0 +1,104 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Rights;
+using Jaali.Core.Sourcing;
+using Jaali.Imaging;
+using Jaali.Testing;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace Jaali.Store.Tests;
+
+public sealed class StoreTests : IDisposable
+{
+    private readonly ScratchFolder _folder = new();
+    private readonly World _world = new();
+
+    private sealed class Databases(string folder) : IDbContextFactory<JaaliDb>
+    {
+        public JaaliDb CreateDbContext() => new(JaaliDb.Options(folder));
+    }
+
+    private DeckStore Open()
+    {
+        SqliteConnection.ClearAllPools();
+        StoreFolder.Prepare(_folder.Path);
+        return new DeckStore(new Databases(_folder.Path), TimeProvider.System);
+    }
+
+    private static string Json(Deck d) => System.Text.Json.JsonSerializer.Serialize(d, DeckParts.Json);
+
+    [Fact]
+    public async Task Edits_undo_and_redo_survive_a_restart()
+    {
+        DeckStore store = Open();
+        Deck first = _world.Deck(3);
+        await store.CreateAsync(first);
+        Edited a = _world.Do(first, new SetTitle("Holding the shore")), b = _world.Do(a.Deck, new RemoveSlide(first.Slides[1].Id));
+        Assert.True(await store.SaveAsync(0, new EditToSave("do", new SetTitle("x"), a)));
+        Assert.True(await store.SaveAsync(1, new EditToSave("do", new RemoveSlide(first.Slides[1].Id), b)));
+
+        store = Open();
+        StoredDeck loaded = (await store.LoadAsync(first.Id))!;
+        Assert.Equal((2, Json(b.Deck)), (loaded.Revision, Json(loaded.Deck)));
+        (Restore? undo, Restore? redo) = await store.ReachAsync(first.Id);
+        Assert.Null(redo);
+        Edited back = _world.Do(loaded.Deck, undo!);
+        Assert.Equal(Json(a.Deck), Json(back.Deck));
+        Assert.True(await store.SaveAsync(2, new EditToSave("undo", undo!, back)));
+
+        store = Open();
+        (undo, redo) = await store.ReachAsync(first.Id);
+        loaded = (await store.LoadAsync(first.Id))!;
+        Assert.Equal(Json(b.Deck), Json(_world.Do(loaded.Deck, redo!).Deck));
+        Assert.Equal(Json(first), Json(_world.Do(loaded.Deck, undo!).Deck));
+    }
+
+    [Fact]
+    public async Task An_edit_on_an_old_revision_is_not_saved()
+    {
+        DeckStore store = Open();
+        Deck deck = _world.Deck(2);
+        await store.CreateAsync(deck);
+        Edited one = _world.Do(deck, new SetTitle("One")), two = _world.Do(deck, new SetTitle("Two"));
+        Assert.True(await store.SaveAsync(0, new EditToSave("do", new SetTitle("One"), one)));
+        Assert.False(await store.SaveAsync(0, new EditToSave("do", new SetTitle("Two"), two)));
+        Assert.Equal("One", (await store.LoadAsync(deck.Id))!.Deck.Title);
+        Assert.Contains("title", await store.TouchedSinceAsync(deck.Id, 0));
+    }
+
+    [Fact]
+    public async Task A_photo_keeps_its_bytes_record_and_evidence_and_damage_is_found()
+    {
+        DeckStore decks = Open();
+        var blobs = new BlobFolder(_folder.File("blobs"));
+        var photos = new PhotoStore(new Databases(_folder.Path), blobs, TimeProvider.System);
+        byte[] bytes = File.ReadAllBytes(Outside.Photo("fog-empty.jpg"));
+        RightsRecord rights = World.Rights(new Licence(LicenceFamily.ByNc, "2.0", ""), "L. Quill", "Nothing to see");
+        string id = await photos.KeepAsync(bytes, PhotoReader.Read(bytes), rights, [Evidence.Of("said", "http://a", DateTimeOffset.UnixEpoch)]);
+        Assert.Equal(id, await photos.KeepAsync(bytes, PhotoReader.Read(bytes), rights, [Evidence.Of("said", "http://a", DateTimeOffset.UnixEpoch), Evidence.Of("said more", "http://a", DateTimeOffset.UnixEpoch)]));
+        var again = new PhotoStore(new Databases(_folder.Path), blobs, TimeProvider.System);
+        Assert.Equal(rights, again.Facts(id)!.Rights);
+        Assert.Equal(bytes, again.Bytes(id));
+        Assert.Equal(["said", "said more"], (await again.EvidenceAsync(id)).Select(e => e.Text));
+        Assert.Empty(blobs.Damaged());
+        string path = Path.Combine(_folder.File("blobs"), id[..2], id);
+        File.WriteAllBytes(path, bytes[..100]);
+        Assert.Equal([id], blobs.Damaged());
+        Assert.Null(blobs.Get("../../etc/passwd"));
+        Assert.Empty(await decks.ListAsync());
+    }
+
+    [Fact]
+    public void A_folder_that_cannot_be_used_is_refused_in_words()
+    {
+        string file = _folder.File("taken");
+        File.WriteAllText(file, "");
+        Assert.Contains("cannot be used", Assert.Throws<StoreException>(() => StoreFolder.Prepare(file)).Message, StringComparison.Ordinal);
+    }
+
+    public void Dispose()
+    {
+        SqliteConnection.ClearAllPools();
+        _folder.Dispose();
+    }
+}
