@@ -46,7 +46,7 @@ public sealed class FontShelf : ITextMeasure, IDisposable
     /// <inheritdoc/>
     public double Descent(Face face, double size) => _faces[face.Id].Descent * size;
 
-    /// <summary>The glyphs of one line, shaped: kerning, ligatures and marks in place.</summary>
+    /// <summary>The glyphs of one line, shaped: kerning and marks in place.</summary>
     public IReadOnlyList<PlacedGlyph> Shape(string faceId, double size, string text) => _faces[faceId].Shape(size, text);
 
     /// <summary>The outlines of a face.</summary>
@@ -63,6 +63,8 @@ public sealed class FontShelf : ITextMeasure, IDisposable
         private readonly Blob _blob;
         private readonly HarfBuzzSharp.Face _face;
         private readonly Font _font;
+        // No ligatures: a joined pair of letters cannot be copied out of a PDF as the letters it stands for. The browser is told the same.
+        private static readonly Feature[] NoLigatures = [new(new Tag('l', 'i', 'g', 'a'), 0), new(new Tag('c', 'l', 'i', 'g'), 0)];
         private readonly Lock _lock = new();
         private readonly int _unitsPerEm;
 
@@ -112,7 +114,7 @@ public sealed class FontShelf : ITextMeasure, IDisposable
             var buffer = new Buffer();
             buffer.AddUtf16(text);
             buffer.GuessSegmentProperties();
-            lock (_lock) _font.Shape(buffer);
+            lock (_lock) _font.Shape(buffer, NoLigatures);
             return buffer;
         }
 

@@ -791,11 +791,6 @@ export interface components {
             on: string;
             words: string;
         };
-        /**
-         * @description The shapes in which photos are sought.
-         * @enum {unknown}
-         */
-        PhotoShape: "any" | "wide" | "tall" | "square";
         /** @description A taken photo for the client. */
         PhotoView: {
             id: string;
@@ -1382,7 +1377,7 @@ export interface operations {
             query: {
                 collection: string;
                 words: string;
-                shape?: components["schemas"]["PhotoShape"];
+                shape?: string;
                 fits?: boolean;
                 closed?: boolean;
                 page?: number;

@@ -104,7 +104,7 @@ function Lines({ node }: { node: LinesNode }) {
       fontFamily={`'${node.face}'`}
       fontSize={node.size}
       fill={node.ink}
-      style={{ textRendering: 'geometricPrecision' }}
+      style={{ textRendering: 'geometricPrecision', fontVariantLigatures: 'none' }}
     >
       {node.lines.map((line, i) => (
         <text key={i} x={line.x} y={line.baseline} style={{ whiteSpace: 'pre' }}>
