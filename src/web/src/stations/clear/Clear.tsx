@@ -104,7 +104,10 @@ function LedgerLine({ row, onEvidence }: { row: Row; onEvidence(): void }) {
       <div className="min-w-0">
         <Spans spans={row.credit} />
         {row.why && <p className={tones[row.standing]}>{row.why}</p>}
-        <button className="mt-1 block border-b border-ink-quiet/60 text-[13px] text-ink-quiet hover:text-verdigris-ink" onClick={onEvidence}>
+        <button
+          className="mt-1 block border-b border-ink-quiet/60 text-[13px] text-ink-quiet hover:text-verdigris-ink"
+          onClick={onEvidence}
+        >
           What the source said
         </button>
       </div>

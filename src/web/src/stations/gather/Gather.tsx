@@ -84,7 +84,7 @@ export default function Gather({ openCommands }: { openCommands(): void }) {
     <main className="flex min-h-0 min-w-0 flex-col bg-surround">
       <Head note={note} openCommands={openCommands}>
         {deck.open.gather === 0 && keptCount > 0 && (
-          <button className="verb !text-verdigris" onClick={() => goTo('compose')}>
+          <button className="verb !text-verdigris-word" onClick={() => goTo('compose')}>
             Next: compose
           </button>
         )}

@@ -57,7 +57,7 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
                   Let go
                 </button>
               ) : (
-                <button className="verb !text-verdigris" onClick={() => onKeep(c)}>
+                <button className="verb !text-verdigris-word" onClick={() => onKeep(c)}>
                   Keep
                 </button>
               )}
