@@ -4,6 +4,7 @@ using Jaali.Painter;
 using SkiaSharp;
 
 // painter OUT [width] [name ...]: paints all photos, or those named, into OUT; a width paints small trials.
+// painter vary PHOTOS OUT: writes the files of a folder that a speaker would drop in.
 // painter tag OUT: writes the records beside the photos into them.
 if (args.Length == 0)
 {
@@ -13,6 +14,11 @@ if (args.Length == 0)
 if (args is ["tag", var tagged])
 {
     Tags.Write(tagged);
+    return 0;
+}
+if (args is ["vary", var from, var to])
+{
+    Vary.Write(from, to);
     return 0;
 }
 string target = args[0];

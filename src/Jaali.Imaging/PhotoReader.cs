@@ -1,4 +1,5 @@
 using Jaali.Core;
+using Jaali.Core.Sourcing;
 using Jaali.Core.Legibility;
 using NetVips;
 
@@ -29,8 +30,10 @@ public static class PhotoReader
     private const int ToneSide = 480;
 
     /// <summary>Decodes and measures a photo once.</summary>
+    /// <param name="bytes">The file.</param>
+    /// <param name="smallest">Least pixels a side.</param>
     /// <exception cref="NotAPhotoException">It is no photo, is cut short, or is too large.</exception>
-    public static PhotoReading Read(byte[] bytes)
+    public static PhotoReading Read(byte[] bytes, int smallest = 16)
     {
         if (bytes.LongLength > MostBytes) throw new NotAPhotoException($"The file is larger than {MostBytes / 1024 / 1024} MB. Take a smaller rendition.");
         string format = Sniff(bytes) ?? throw new NotAPhotoException("This is not a photo that Jaali reads. It takes JPEG, PNG and WebP.");
@@ -38,13 +41,13 @@ public static class PhotoReader
         {
             using Image header = Image.NewFromBuffer(bytes, access: Enums.Access.Sequential, failOn: Enums.FailOn.Truncated);
             if ((long)header.Width * header.Height > MostPixels) throw new NotAPhotoException($"The photo has {header.Width} x {header.Height} pixels, more than Jaali opens. Take a smaller rendition.");
-            if (header.Width < 16 || header.Height < 16) throw new NotAPhotoException("The picture is smaller than 16 pixels. Take a larger rendition.");
+            if (header.Width < smallest || header.Height < smallest) throw new NotAPhotoException($"The picture is smaller than {smallest} pixels. Take a larger rendition.");
             if (header.GetFields().Contains("n-pages") && Convert.ToInt32(header.Get("n-pages"), System.Globalization.CultureInfo.InvariantCulture) > 1)
                 throw new NotAPhotoException("This file moves. Jaali takes still photos.");
             int orientation = header.GetFields().Contains("orientation") ? Convert.ToInt32(header.Get("orientation"), System.Globalization.CultureInfo.InvariantCulture) : 1;
             if (orientation is < 1 or > 8) orientation = 1;
             bool turned = orientation >= 5;
-            using Image small = SmallRgb(header);
+            using Image small = SmallRgb(bytes);
             return new PhotoReading(format, turned ? header.Height : header.Width, turned ? header.Width : header.Height, orientation, Hash(small), Attention(small), new ToneMap(small.Width, small.Height, small.WriteToMemory<byte>()));
         }
         catch (VipsException e)
@@ -60,17 +63,24 @@ public static class PhotoReader
         : b.Length > 12 && b[..4].SequenceEqual("RIFF"u8) && b[8..12].SequenceEqual("WEBP"u8) ? "webp"
         : null;
 
-    // Orientation applied, sRGB, three bands, no alpha, at most 480 pixels a side; the whole file is decoded, so a cut one is found out.
-    private static Image SmallRgb(Image source)
+    /// <summary>What a look at a small picture tells of the photo it stands for.</summary>
+    /// <exception cref="NotAPhotoException">It is no photo.</exception>
+    public static Look Look(byte[] bytes, SlideRect slide)
     {
-        using Image upright = source.Autorot();
-        double scale = Math.Min(1, (double)ToneSide / Math.Max(upright.Width, upright.Height));
-        using Image small = scale < 1 ? upright.Resize(scale, kernel: Enums.Kernel.Linear) : upright.Copy();
+        PhotoReading r = Read(bytes, smallest: 1);
+        CropWindow crop = Core.Framing.CropFinder.Largest((double)r.Width / r.Height, slide.Aspect, r.Focal);
+        return new Look(r.Hash, r.Width, r.Height, CalmArea.Lightness(r.Tones), CalmArea.Share(SlideLight.Photo(r.Tones, crop, slide), slide));
+    }
+
+    // Orientation applied, sRGB, three bands, no alpha, at most 480 pixels a side. A JPEG shrinks while it is decoded, yet its whole stream is read, so a cut one is found out.
+    private static Image SmallRgb(byte[] bytes)
+    {
+        using Image small = Image.ThumbnailBuffer(bytes, ToneSide, height: ToneSide, size: Enums.Size.Down, outputProfile: "srgb", failOn: Enums.FailOn.Truncated);
         using Image srgb = small.Colourspace(Enums.Interpretation.Srgb);
         using Image flat = srgb.HasAlpha() ? srgb.Flatten(background: [255]) : srgb.Copy();
         using Image three = flat.Bands == 1 ? flat.Bandjoin(flat, flat) : flat.ExtractBand(0, n: 3);
-        using Image bytes = three.Cast(Enums.BandFormat.Uchar);
-        return bytes.CopyMemory();
+        using Image whole = three.Cast(Enums.BandFormat.Uchar);
+        return whole.CopyMemory();
     }
 
     private static ulong Hash(Image rgb)

@@ -22,6 +22,16 @@ public sealed class DataFolder
     /// <summary>Where a derivative of a photo is kept.</summary>
     public string Derived(string photoId, string name) => Path.Combine(_root, "derived", photoId[..2], photoId, name);
 
+    /// <summary>Where the small picture of a candidate is kept.</summary>
+    public string Thumbnail(string name) => Path.Combine(_root, "derived", "found", name[..2], name);
+
+    /// <summary>Where a download is received, so that it can go on after a break.</summary>
+    public string Download(string name)
+    {
+        Directory.CreateDirectory(Path.Combine(_root, "downloads"));
+        return Path.Combine(_root, "downloads", name);
+    }
+
     /// <summary>Writes a file so that it is never seen half-written.</summary>
     public static void WriteWhole(string path, byte[] bytes)
     {

@@ -3,6 +3,7 @@ using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Rights;
 using Jaali.Core.Sourcing;
+using Jaali.Server.Gathering;
 using Jaali.Sources;
 using Jaali.Store;
 
@@ -19,7 +20,7 @@ public sealed record DemoScript(string Title, string Speaker, double SlotMinutes
 public sealed record DemoPoint(string Wording, double Seconds, string Search, string[] Keep, Fact[] Facts, string Notes);
 
 /// <summary>Builds the demo decks the way a user would: points, search, keep, make the slides.</summary>
-public sealed class DemoTalk(DeckStore store, DeckDesk desk, CandidateShelf shelf, Taking taking, ILogger<DemoTalk> log)
+public sealed class DemoTalk(DeckStore store, DeckDesk desk, CollectionShelf shelf, Taking taking, ILogger<DemoTalk> log)
 {
     /// <summary>Builds what the script describes where the store is still empty.</summary>
     public async Task BuildAsync(string path, CancellationToken cancel)
@@ -53,11 +54,11 @@ public sealed class DemoTalk(DeckStore store, DeckDesk desk, CandidateShelf shel
 
     private async Task<string?> TakeAsync(Deck deck, string words, string title, CancellationToken cancel)
     {
-        foreach (OpenSearchCollection collection in shelf.Collections)
+        foreach ((_, IPhotoCollection collection) in await shelf.ListAsync(cancel))
         {
             try
             {
-                SearchPage found = await shelf.SearchAsync(collection, words, 1, cancel);
+                SearchPage found = await collection.SearchAsync(words, 1, cancel);
                 if (found.Candidates.FirstOrDefault(c => c.Rights.Title == title) is { } candidate)
                     return await taking.FetchAsync(candidate, deck.Shape.Bounds(), _ => { }, cancel);
             }

@@ -12,11 +12,14 @@ public sealed class LiveHub : Hub
     public Task Leave(Guid deckId) => Groups.RemoveFromGroupAsync(Context.ConnectionId, deckId.ToString());
 }
 
-/// <summary>Sends live messages: <c>deckChanged(revision)</c> and <c>jobChanged(job)</c>.</summary>
+/// <summary>Sends live messages: <c>deckChanged(revision)</c>, <c>recordChanged(photo)</c> and <c>jobChanged(job)</c>.</summary>
 public sealed class Live(IHubContext<LiveHub> hub)
 {
     /// <summary>A deck reached a revision.</summary>
     public Task DeckChangedAsync(Guid deckId, int revision) => hub.Clients.Group(deckId.ToString()).SendAsync("deckChanged", revision);
+
+    /// <summary>A photo's record changed: every deck that shows it stands differently.</summary>
+    public Task RecordChangedAsync(string photoId) => hub.Clients.All.SendAsync("recordChanged", photoId);
 
     /// <summary>A job moved.</summary>
     public Task JobChangedAsync(JobView job) => hub.Clients.Group(job.DeckId.ToString()).SendAsync("jobChanged", job);

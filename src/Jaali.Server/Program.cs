@@ -6,6 +6,7 @@ using Jaali.Imaging;
 using Jaali.Formats;
 using Jaali.Server;
 using Jaali.Server.Endpoints;
+using Jaali.Server.Gathering;
 using Jaali.Sources;
 using Jaali.Store;
 using Microsoft.EntityFrameworkCore;
@@ -17,7 +18,7 @@ WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
 bool describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 string data = Path.GetFullPath(builder.Configuration["data"] ?? (describing ? Path.Combine(Path.GetTempPath(), "jaali-describe") : "data"));
 string port = builder.Configuration["port"] ?? "5080", host = builder.Configuration["host"] ?? "127.0.0.1";
-string[] commons = (builder.Configuration["commons"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries);
+string[] near = (builder.Configuration["allow"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries);
 
 builder.Host.UseSerilog((_, log) =>
 {
@@ -42,10 +43,9 @@ builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(_ => new DataFolder(data));
 builder.Services.AddSingleton(s => new BlobFolder(s.GetRequiredService<DataFolder>().Blobs));
 builder.Services.AddSingleton(_ => new FontShelf(FontShelf.ShippedFolder));
-builder.Services.AddSingleton(_ => new SourceHttp(commons.Select(c => new Uri(c).GetLeftPart(UriPartial.Authority))));
-foreach ((string address, int i) in commons.Select((c, i) => (c, i)))
-    builder.Services.AddSingleton(s => new OpenSearchCollection(s.GetRequiredService<SourceHttp>(), s.GetRequiredService<TimeProvider>(), i == 0 ? "commons" : $"commons-{i + 1}", builder.Configuration["commonsName"] ?? "Tern Commons", new Uri(address)));
-builder.Services.AddSingleton<ScenePainter>().AddSingleton<PdfWriter>().AddSingleton<DeckStore>().AddSingleton<PhotoStore>().AddSingleton<CandidateShelf>();
+builder.Services.AddSingleton(_ => new SourceHttp(near));
+builder.Services.AddSingleton<ScenePainter>().AddSingleton<PdfWriter>().AddSingleton<DeckStore>().AddSingleton<PhotoStore>().AddSingleton<CollectionStore>().AddSingleton<FoundStore>();
+builder.Services.AddSingleton<OaiPmh>().AddSingleton<CollectionRecogniser>().AddSingleton<CollectionShelf>().AddSingleton<Looking>().AddSingleton<Searching>().AddSingleton<Harvesting>().AddSingleton<Rereading>();
 builder.Services.AddSingleton<Live>().AddSingleton<Jobs>().AddSingleton<DeckDesk>().AddSingleton<SceneShelf>().AddSingleton<Views>().AddSingleton<Taking>().AddSingleton<DemoTalk>();
 
 if (!describing)
@@ -64,7 +64,9 @@ app.UseGuard(host is "127.0.0.1" or "localhost");
 app.UseResponseCompression();
 app.MapOpenApi("/api/openapi.json");
 app.MapDecks();
-app.MapGather();
+app.MapSearch();
+app.MapCollections();
+app.MapPhotos();
 app.MapExports();
 app.MapIiif();
 app.MapHub<LiveHub>("/live");
@@ -81,6 +83,11 @@ if (Directory.Exists(web))
 try
 {
     await app.StartAsync();
+    if (!describing)
+    {
+        await app.Services.GetRequiredService<CollectionShelf>().LoadAsync(builder.Configuration["collections"], builder.Configuration["standins"], app.Lifetime.ApplicationStopping);
+        await app.Services.GetRequiredService<Harvesting>().StartAllAsync(app.Lifetime.ApplicationStopping);
+    }
     if (builder.Configuration["demo"] is { } demo) await app.Services.GetRequiredService<DemoTalk>().BuildAsync(demo, app.Lifetime.ApplicationStopping);
     if (!describing) Console.WriteLine($"Jaali is ready at http://{(host == "127.0.0.1" ? "localhost" : host)}:{port}/");
     await app.WaitForShutdownAsync();

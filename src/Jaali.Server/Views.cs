@@ -28,7 +28,8 @@ public sealed record WordsView(Guid Id, WordsRole Role, WordsSource Source, Spot
 
 /// <summary>A taken photo for the client.</summary>
 public sealed record PhotoView(
-    string Id, int Width, int Height, string Title, string Maker, string? MakerUrl, string? SourceUrl, string Collection, string Licence, string LicenceName, string? LicenceUrl, string InWords, string? Permission, bool MayPlace);
+    string Id, int Width, int Height, string Title, string Maker, string? MakerUrl, string? SourceUrl, string Collection, string Licence, string LicenceName, string? LicenceUrl, string InWords, string? Permission, bool MayPlace,
+    bool OwnWork, bool MachineMade, bool Unclear, IReadOnlyList<Conflict> Conflicts, string SourceNowSays, string LicenceAsFound);
 
 /// <summary>A row of the credits list.</summary>
 public sealed record LedgerRow(string PhotoId, IReadOnlyList<CreditSpan> Credit, IReadOnlyList<CreditSpan> Short, IReadOnlyList<int> Slides, Standing Standing, string Why, string Changes);
@@ -95,10 +96,11 @@ public sealed class Views(PhotoStore photos)
     private static PhotoView Of(PhotoFacts f)
     {
         RightsRecord r = f.Rights;
-        return new PhotoView(f.Id, f.Width, f.Height, r.Title, r.Maker, r.MakerUrl, r.SourceUrl, r.Collection, r.Licence?.Label ?? "licence not found", r.Licence?.Name ?? "", r.Licence?.Url, InWords(r), r.Permission?.From, PlacementRule.WhyNot(r) is null);
+        return new PhotoView(f.Id, f.Width, f.Height, r.Title, r.Maker, r.MakerUrl, r.SourceUrl, r.Collection, r.Licence?.Label ?? "licence not found", r.Licence?.Name ?? "", r.Licence?.Url, InWords(r), r.Permission?.From, PlacementRule.WhyNot(r) is null,
+            r.OwnWork, r.MachineMade, r is { Permission: null, OwnWork: false, Licence: null }, r.Conflicts ?? [], r.SourceNowSays, r.LicenceAsFound);
     }
 
     /// <summary>What a record asks, in a few plain words.</summary>
     public static string InWords(RightsRecord r) =>
-        r.Permission is not null ? "by permission" : r.Sponsored ? "for sale" : r.Licence?.InWords ?? "licence not found";
+        r.Permission is not null ? "by permission" : r.OwnWork ? "own photo" : r.Sponsored ? "for sale" : r.Licence?.InWords ?? "licence not found";
 }

@@ -43,20 +43,14 @@ internal static class AtomMedia
     /// </summary>
     private static (Licence? Licence, string AsFound) Terms(XElement entry)
     {
-        string[] said =
+        return LicenceAgreement.Of(
         [
-            .. entry.Elements(Atom + "link").Where(l => (string?)l.Attribute("rel") == "license").Select(l => (string?)l.Attribute("href") ?? ""),
-            .. entry.Descendants(Media + "license").SelectMany(l => new[] { (string?)l.Attribute("href") ?? "", l.Value }),
+            .. entry.Elements(Atom + "link").Where(l => (string?)l.Attribute("rel") == "license").Select(l => (string?)l.Attribute("href")),
+            .. entry.Descendants(Media + "license").SelectMany(l => new[] { (string?)l.Attribute("href"), l.Value }),
             .. entry.Elements(Cc + "license").Select(l => (string?)l.Attribute(XNamespace.Get("http://www.w3.org/1999/02/22-rdf-syntax-ns#") + "resource") ?? l.Value),
             .. entry.Elements(Atom + "rights").Select(r => r.Value),
             .. entry.Elements(Dc + "rights").Select(r => r.Value),
-        ];
-        said = [.. said.Select(s => s.Trim()).Where(s => s.Length > 0).Distinct()];
-        // An address says more than a name without a version: two readings agree when one only leaves something out.
-        Licence[] read = [.. said.Select(LicenceReader.Read).OfType<Licence>().Distinct()];
-        Licence? fullest = read.OrderByDescending(l => l.Version.Length + l.Port.Length).FirstOrDefault();
-        bool agree = read.All(l => l.Family == fullest!.Family && (l.Version.Length == 0 || l.Version == fullest.Version) && (l.Port.Length == 0 || l.Port == fullest.Port));
-        return (agree ? fullest : null, string.Join(" | ", said));
+        ]);
     }
 
     private static bool IsPicture(XElement content) =>

@@ -6,34 +6,24 @@ using Jaali.Core.Sourcing;
 
 namespace Jaali.Sources;
 
-/// <summary>A page of search results.</summary>
-/// <param name="Candidates">In the collection's order.</param>
-/// <param name="Total">How many the collection says there are, or null.</param>
-/// <param name="NextPage">The number of the next page, or null at the end.</param>
-public sealed record SearchPage(IReadOnlyList<Candidate> Candidates, int? Total, int? NextPage);
-
 /// <summary>
 /// A collection that describes its search with OpenSearch 1.1 and answers with Atom (RFC 4287) carrying Media RSS 1.5.
 /// A general reader of these formats, not of one server.
 /// </summary>
-public sealed partial class OpenSearchCollection(SourceHttp http, TimeProvider clock, string id, string name, Uri description)
+public sealed partial class OpenSearchCollection(SourceHttp http, TimeProvider clock, string id, string name, Uri description) : IPhotoCollection
 {
     private const long MostFeedBytes = 8 * 1024 * 1024;
     private const int PageSize = 40;
     private string? _template;
     private int _firstPage = 1;
 
-    /// <summary>Identity in the application.</summary>
+    /// <inheritdoc/>
     public string Id => id;
 
-    /// <summary>Name for people.</summary>
+    /// <inheritdoc/>
     public string Name => name;
 
-    /// <summary>Searches the collection.</summary>
-    /// <param name="words">What to look for.</param>
-    /// <param name="page">From 1.</param>
-    /// <param name="cancel">Stops it.</param>
-    /// <exception cref="SourceException">The collection is down, slow, or answers something else; the message says which.</exception>
+    /// <inheritdoc/>
     public async Task<SearchPage> SearchAsync(string words, int page, CancellationToken cancel = default)
     {
         _template ??= await ReadDescriptionAsync(cancel).ConfigureAwait(false);
@@ -74,16 +64,8 @@ public sealed partial class OpenSearchCollection(SourceHttp http, TimeProvider c
 
     private XDocument Parse(byte[] body)
     {
-        try
-        {
-            using var reader = XmlReader.Create(new MemoryStream(body), new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null, MaxCharactersInDocument = MostFeedBytes });
-            XDocument document = XDocument.Load(reader);
-            return document.Root is null ? throw Rubbish() : document;
-        }
-        catch (XmlException e)
-        {
-            throw Rubbish(e);
-        }
+        try { return SafeXml.Parse(body, MostFeedBytes); }
+        catch (XmlException e) { throw Rubbish(e); }
     }
 
     private SourceException Rubbish(Exception? inner = null) => new($"{name} answered with something that is not a search result. Try again later.", inner);

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Net;
 using System.Net.Sockets;
 
@@ -10,6 +11,13 @@ public sealed class SourceException(string message, Exception? inner = null, Tim
     public TimeSpan? RetryAfter { get; } = retryAfter;
 }
 
+/// <summary>What an address answered.</summary>
+/// <param name="Bytes">The body.</param>
+/// <param name="ContentType">As announced, without parameters; not to be believed.</param>
+/// <param name="Address">After redirects.</param>
+/// <param name="Links">The values of its <c>Link</c> headers (RFC 8288).</param>
+public sealed record Fetched(byte[] Bytes, string ContentType, Uri Address, IReadOnlyList<string> Links);
+
 /// <summary>
 /// Fetches from sources with limits on addresses, time, bytes and redirects. Loopback and private addresses are refused, but for the origins that are configured.
 /// The connection goes to the very address that was checked.
@@ -17,13 +25,13 @@ public sealed class SourceException(string message, Exception? inner = null, Tim
 public sealed class SourceHttp : IDisposable
 {
     private const int MostRedirects = 4;
-    private readonly HashSet<string> _configured;
+    private readonly ConcurrentDictionary<string, bool> _configured = new();
     private readonly HttpClient _client;
 
     /// <summary>A fetcher that may also reach these origins, such as <c>http://127.0.0.1:5081</c>.</summary>
     public SourceHttp(IEnumerable<string> configuredOrigins, TimeSpan? timeout = null)
     {
-        _configured = [.. configuredOrigins.Select(o => new Uri(o).Authority)];
+        foreach (string origin in configuredOrigins) Allow(new Uri(origin));
         _client = new HttpClient(new SocketsHttpHandler { AllowAutoRedirect = false, ConnectCallback = Connect, ConnectTimeout = TimeSpan.FromSeconds(5), AutomaticDecompression = DecompressionMethods.All, PooledConnectionLifetime = TimeSpan.FromMinutes(2) })
         {
             Timeout = timeout ?? TimeSpan.FromSeconds(15),
@@ -31,27 +39,73 @@ public sealed class SourceHttp : IDisposable
         _client.DefaultRequestHeaders.UserAgent.ParseAdd("Jaali/0.1");
     }
 
+    /// <summary>Lets an origin be reached although it is an address of this computer or its own network.</summary>
+    public void Allow(Uri origin) => _configured[origin.Authority] = true;
+
     /// <summary>The body of an address, at most so many bytes.</summary>
     /// <param name="address">http or https.</param>
     /// <param name="mostBytes">The limit.</param>
     /// <param name="progress">Told the bytes so far and the announced length, or null where none is announced.</param>
     /// <param name="cancel">Stops it.</param>
     /// <exception cref="SourceException">It cannot be read; the message says why.</exception>
-    public async Task<byte[]> GetAsync(Uri address, long mostBytes, Action<long, long?>? progress = null, CancellationToken cancel = default)
+    public async Task<byte[]> GetAsync(Uri address, long mostBytes, Action<long, long?>? progress = null, CancellationToken cancel = default) =>
+        (await FetchAsync(address, mostBytes, progress, cancel).ConfigureAwait(false)).Bytes;
+
+    /// <summary>The body of an address with what its headers say; see <see cref="GetAsync"/>.</summary>
+    /// <exception cref="SourceException">It cannot be read; the message says why.</exception>
+    public Task<Fetched> FetchAsync(Uri address, long mostBytes, Action<long, long?>? progress = null, CancellationToken cancel = default) =>
+        SendAsync(address, null, async (response, at) =>
+        {
+            byte[] bytes = await ReadAsync(at, response, mostBytes, progress, cancel).ConfigureAwait(false);
+            string[] links = response.Headers.TryGetValues("Link", out IEnumerable<string>? found) ? [.. found] : [];
+            return new Fetched(bytes, response.Content.Headers.ContentType?.MediaType ?? "", at, links);
+        }, cancel);
+
+    /// <summary>
+    /// Downloads into a file, and goes on where an earlier try broke off if the source can (RFC 9110, range requests with <c>If-Range</c>). What was received stays on the disk when it fails.
+    /// </summary>
+    /// <param name="address">http or https.</param>
+    /// <param name="part">The file; a second one beside it, ending in ".tag", remembers the source's validator.</param>
+    /// <param name="mostBytes">The limit.</param>
+    /// <param name="progress">Told the bytes so far and the whole length, or null where none is announced.</param>
+    /// <param name="cancel">Stops it; what was received stays.</param>
+    /// <exception cref="SourceException">It cannot be read; the message says why.</exception>
+    public Task DownloadAsync(Uri address, string part, long mostBytes, Action<long, long?>? progress = null, CancellationToken cancel = default)
+    {
+        long had = File.Exists(part) ? new FileInfo(part).Length : 0;
+        string tag = part + ".tag", validator = File.Exists(tag) ? File.ReadAllText(tag) : "";
+        bool resume = had > 0 && validator.Length > 0;
+        return SendAsync<object?>(address, !resume ? null : request =>
+        {
+            request.Headers.Range = new System.Net.Http.Headers.RangeHeaderValue(had, null);
+            request.Headers.TryAddWithoutValidation("If-Range", validator);
+        }, async (response, at) =>
+        {
+            bool goesOn = response.StatusCode == HttpStatusCode.PartialContent && response.Content.Headers.ContentRange?.From == had;
+            File.WriteAllText(tag, response.Headers.ETag is { IsWeak: false } strong ? strong.ToString() : response.Content.Headers.LastModified?.ToString("R") ?? "");
+            using var file = new FileStream(part, goesOn ? FileMode.Append : FileMode.Create, FileAccess.Write, FileShare.Read, 64 * 1024, useAsync: true);
+            await CopyAsync(at, response, file, goesOn ? had : 0, mostBytes, progress, cancel).ConfigureAwait(false);
+            return null;
+        }, cancel);
+    }
+
+    private async Task<T> SendAsync<T>(Uri address, Action<HttpRequestMessage>? prepare, Func<HttpResponseMessage, Uri, Task<T>> read, CancellationToken cancel)
     {
         try
         {
             for (int hop = 0; hop <= MostRedirects; hop++)
             {
                 if (address.Scheme is not ("http" or "https")) throw new SourceException($"Only http and https addresses can be read, not {address.Scheme}.");
-                using HttpResponseMessage response = await _client.GetAsync(address, HttpCompletionOption.ResponseHeadersRead, cancel).ConfigureAwait(false);
+                using var request = new HttpRequestMessage(HttpMethod.Get, address);
+                prepare?.Invoke(request);
+                using HttpResponseMessage response = await _client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead, cancel).ConfigureAwait(false);
                 if ((int)response.StatusCode is >= 300 and < 400 && response.Headers.Location is { } next)
                 {
                     address = new Uri(address, next);
                     continue;
                 }
                 if (!response.IsSuccessStatusCode) throw Refused(address, response);
-                return await ReadAsync(address, response, mostBytes, progress, cancel).ConfigureAwait(false);
+                return await read(response, address).ConfigureAwait(false);
             }
             throw new SourceException($"{address.Host} redirects in a circle.");
         }
@@ -63,7 +117,7 @@ public sealed class SourceHttp : IDisposable
         {
             throw refused;
         }
-        catch (Exception e) when (e is HttpRequestException or IOException)
+        catch (Exception e) when (e is HttpRequestException or HttpIOException || e is IOException { InnerException: SocketException })
         {
             throw new SourceException($"{address.Authority} cannot be reached or broke off. Try again.", e);
         }
@@ -78,23 +132,30 @@ public sealed class SourceHttp : IDisposable
 
     private async Task<byte[]> ReadAsync(Uri address, HttpResponseMessage response, long mostBytes, Action<long, long?>? progress, CancellationToken cancel)
     {
-        long? announced = response.Content.Headers.ContentLength;
-        if (announced > mostBytes) throw TooLarge(address, mostBytes);
+        using var kept = new MemoryStream();
+        await CopyAsync(address, response, kept, 0, mostBytes, progress, cancel).ConfigureAwait(false);
+        return kept.ToArray();
+    }
+
+    private async Task CopyAsync(Uri address, HttpResponseMessage response, Stream to, long had, long mostBytes, Action<long, long?>? progress, CancellationToken cancel)
+    {
+        long? whole = response.Content.Headers.ContentLength is { } announced ? announced + had : null;
+        if (whole > mostBytes) throw TooLarge(address, mostBytes);
         // The client's timeout ends with the headers; the body gets its own, so that one that never ends is left.
         using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancel);
         patience.CancelAfter(_client.Timeout * 4);
         using Stream body = await response.Content.ReadAsStreamAsync(patience.Token).ConfigureAwait(false);
-        using var kept = new MemoryStream();
         byte[] buffer = new byte[64 * 1024];
+        long got = had;
         int n;
         while ((n = await body.ReadAsync(buffer, patience.Token).ConfigureAwait(false)) > 0)
         {
-            kept.Write(buffer, 0, n);
-            if (kept.Length > mostBytes) throw TooLarge(address, mostBytes);
-            progress?.Invoke(kept.Length, announced);
+            got += n;
+            if (got > mostBytes) throw TooLarge(address, mostBytes);
+            await to.WriteAsync(buffer.AsMemory(0, n), patience.Token).ConfigureAwait(false);
+            progress?.Invoke(got, whole);
         }
-        if (announced is { } whole && kept.Length < whole) throw new SourceException($"{address.Authority} broke off after {kept.Length} of {whole} bytes. Try again.");
-        return kept.ToArray();
+        if (got < whole) throw new SourceException($"{address.Authority} broke off after {got} of {whole} bytes. Try again.");
     }
 
     private static SourceException TooLarge(Uri address, long most) => new($"{address.Authority} sends more than {most / 1024 / 1024.0:0.#} MB, which is more than is read here.");
@@ -102,7 +163,7 @@ public sealed class SourceHttp : IDisposable
     private async ValueTask<Stream> Connect(SocketsHttpConnectionContext context, CancellationToken cancel)
     {
         DnsEndPoint target = context.DnsEndPoint;
-        bool configured = _configured.Contains($"{target.Host}:{target.Port}") || (target.Port == 80 && _configured.Contains(target.Host));
+        bool configured = _configured.ContainsKey($"{target.Host}:{target.Port}") || (target.Port is 80 or 443 && _configured.ContainsKey(target.Host));
         IPAddress[] addresses = await Dns.GetHostAddressesAsync(target.Host, cancel).ConfigureAwait(false);
         IPAddress[] allowed = [.. addresses.Where(a => configured || IsPublic(a))];
         if (allowed.Length == 0) throw new SourceException($"{target.Host} is an address of this computer or its own network, which Jaali does not read.");

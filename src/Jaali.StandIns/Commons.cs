@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Xml.Linq;
 
 namespace Jaali.StandIns;
@@ -20,8 +19,8 @@ public sealed class Commons(IReadOnlyList<PhotoRecord> photos, RenditionShelf sh
     /// <summary>A page of results: sponsored entries first, as such places do, then by how many words fit.</summary>
     public XDocument Search(string origin, string words, int page, int count)
     {
-        string[] asked = [.. words.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(Stem)];
-        PhotoRecord[] found = [.. photos.Select(p => (Photo: p, Score: Score(p, asked))).Where(s => s.Score > 0)
+        string[] asked = [.. words.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(PhotoRecord.Stem)];
+        PhotoRecord[] found = [.. photos.Select(p => (Photo: p, Score: p.Score(asked))).Where(s => s.Score > 0)
             .OrderByDescending(s => s.Photo.Sponsored).ThenByDescending(s => s.Score).ThenBy(s => s.Photo.Id, StringComparer.Ordinal).Select(s => s.Photo)];
         PhotoRecord[] shown = [.. found.Skip((page - 1) * count).Take(count)];
         string self = $"{origin}/search?q={Uri.EscapeDataString(words)}&page=";
@@ -54,18 +53,6 @@ public sealed class Commons(IReadOnlyList<PhotoRecord> photos, RenditionShelf sh
                 new XElement(Media + "thumbnail", File(sizes[0].Name, sizes[0].Width, sizes[0].Height)),
                 licensed ? new XElement(Media + "license", new XAttribute("type", "text/html"), new XAttribute("href", p.Licence)) : null,
                 p.Sponsored ? new XElement(Media + "price", new XAttribute("type", "purchase"), new XAttribute("price", "39.00"), new XAttribute("currency", "EUR")) : null));
-    }
-
-    private static int Score(PhotoRecord p, string[] asked)
-    {
-        HashSet<string> has = [.. p.Tags.Select(Stem), .. p.Title.Split(' ', ',').Select(Stem)];
-        return asked.Count(has.Contains);
-    }
-
-    private static string Stem(string word)
-    {
-        string w = word.ToLower(CultureInfo.InvariantCulture).Trim('"', '.', ',');
-        return w.EndsWith("ies", StringComparison.Ordinal) ? w[..^3] + "y" : w.EndsWith('s') && !w.EndsWith("ss", StringComparison.Ordinal) ? w[..^1] : w;
     }
 
     private static string Html(string text) => System.Net.WebUtility.HtmlEncode(text);

@@ -46,6 +46,9 @@ public sealed class BlobFolder
         catch (Exception e) when (e is FileNotFoundException or DirectoryNotFoundException) { return null; }
     }
 
+    /// <summary>True where there are bytes of this name.</summary>
+    public bool Has(string name) => IsName(name) && File.Exists(PathOf(name));
+
     /// <summary>Names whose bytes no longer hash to them.</summary>
     public IEnumerable<string> Damaged()
     {

@@ -14,6 +14,9 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
     public DbSet<RightsRow> Rights => Set<RightsRow>();
     public DbSet<EvidenceRow> Evidence => Set<EvidenceRow>();
+    public DbSet<CollectionRow> Collections => Set<CollectionRow>();
+    public DbSet<FoundRow> Found => Set<FoundRow>();
+    public DbSet<SearchRow> Searches => Set<SearchRow>();
 
     /// <summary>Opens the database of a folder: write-ahead log, foreign keys on, five seconds of patience with a lock.</summary>
     public static DbContextOptions<JaaliDb> Options(string folder) => new DbContextOptionsBuilder<JaaliDb>().UseSqlite(ConnectionString(folder)).Options;
@@ -46,6 +49,18 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
         {
             e.HasKey(c => new { c.DeckId, c.Revision });
             e.HasOne<DeckRow>().WithMany().HasForeignKey(c => c.DeckId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<CollectionRow>().HasKey(c => c.Id);
+        modelBuilder.Entity<FoundRow>(e =>
+        {
+            e.HasKey(f => f.Id);
+            e.HasIndex(f => new { f.Collection, f.CandidateId }).IsUnique();
+            e.HasIndex(f => f.Hash);
+        });
+        modelBuilder.Entity<SearchRow>(e =>
+        {
+            e.HasKey(s => new { s.DeckId, s.PointId, s.Words });
+            e.HasOne<DeckRow>().WithMany().HasForeignKey(s => s.DeckId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<PhotoRow>().HasKey(p => p.Id);
         modelBuilder.Entity<RightsRow>(e =>

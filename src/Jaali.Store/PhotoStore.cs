@@ -81,19 +81,40 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         return db.Photos.AsNoTracking().Where(p => p.Id == id).Select(p => p.Format).FirstOrDefault();
     }
 
-    /// <summary>Records a permission; false where there is no such photo.</summary>
-    public async Task<bool> RecordPermissionAsync(string id, Permission permission, CancellationToken cancel = default)
+    /// <summary>
+    /// Puts a corrected record in place of the one that is there and adds what it rests on; what sources said before stays among the evidence. False where there is no such photo.
+    /// </summary>
+    public async Task<bool> CorrectAsync(string id, Func<RightsRecord, RightsRecord> correct, Evidence reason, CancellationToken cancel = default)
     {
         if (Facts(id) is not { } facts) return false;
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         RightsRow row = await db.Rights.SingleAsync(r => r.PhotoId == id, cancel);
-        RightsRecord rights = facts.Rights with { Permission = permission };
+        RightsRecord rights = correct(facts.Rights);
         Fill(row, rights);
-        db.Evidence.Add(Row(id, Evidence.Of($"Permission of {permission.From}, {permission.On:yyyy-MM-dd}: {permission.Words}", "recorded by hand", clock.GetUtcNow())));
+        db.Evidence.Add(Row(id, reason));
         await db.SaveChangesAsync(cancel);
         _facts[id] = facts with { Rights = rights };
         return true;
     }
+
+    /// <summary>Perceptual hash of a photo, or null.</summary>
+    public ulong? HashOf(string id)
+    {
+        using JaaliDb db = databases.CreateDbContext();
+        long? hash = db.Photos.AsNoTracking().Where(p => p.Id == id).Select(p => (long?)p.Hash).FirstOrDefault();
+        return hash is { } h ? unchecked((ulong)h) : null;
+    }
+
+    /// <summary>Names of all photos, for checking the store.</summary>
+    public async Task<IReadOnlyList<string>> NamesAsync(CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        return await db.Photos.AsNoTracking().Select(p => p.Id).ToArrayAsync(cancel);
+    }
+
+    /// <summary>Records a permission; false where there is no such photo.</summary>
+    public Task<bool> RecordPermissionAsync(string id, Permission permission, CancellationToken cancel = default) =>
+        CorrectAsync(id, r => r with { Permission = permission }, Evidence.Of($"Permission of {permission.From}, {permission.On:yyyy-MM-dd}: {permission.Words}", "recorded by hand", clock.GetUtcNow()), cancel);
 
     /// <summary>What sources said about a photo, the oldest first.</summary>
     public async Task<IReadOnlyList<Evidence>> EvidenceAsync(string id, CancellationToken cancel = default)

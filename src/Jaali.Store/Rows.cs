@@ -100,3 +100,47 @@ public sealed class EvidenceRow
     public DateTimeOffset ReadAt { get; set; }
     public string Sha256 { get; set; } = "";
 }
+
+/// <summary>A collection that the user added, or that was given at the start.</summary>
+public sealed class CollectionRow
+{
+    public string Id { get; set; } = "";
+    public string Name { get; set; } = "";
+    public string Protocol { get; set; } = "";
+    public string Address { get; set; } = "";
+
+    /// <summary>From which date stamp the next harvest asks.</summary>
+    public string HarvestFrom { get; set; } = "";
+
+    /// <summary>Where a harvest that was broken off goes on.</summary>
+    public string ResumptionToken { get; set; } = "";
+    public DateTimeOffset? HarvestedAt { get; set; }
+}
+
+/// <summary>A candidate that was found or harvested: its words are indexed for full-text search where it was harvested.</summary>
+public sealed class FoundRow
+{
+    public long Id { get; set; }
+    public string Collection { get; set; } = "";
+    public string CandidateId { get; set; } = "";
+    public string Candidate { get; set; } = "";
+    public string Title { get; set; } = "";
+    public string Maker { get; set; } = "";
+    public string Subjects { get; set; } = "";
+    public string Description { get; set; } = "";
+    public bool Harvested { get; set; }
+
+    /// <summary>Perceptual hash, once the picture was looked at.</summary>
+    public long? Hash { get; set; }
+    public string Look { get; set; } = "";
+    public DateTimeOffset SeenAt { get; set; }
+}
+
+/// <summary>What was searched for a point, the latest time.</summary>
+public sealed class SearchRow
+{
+    public Guid DeckId { get; set; }
+    public Guid PointId { get; set; }
+    public string Words { get; set; } = "";
+    public DateTimeOffset At { get; set; }
+}

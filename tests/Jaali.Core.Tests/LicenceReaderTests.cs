@@ -68,7 +68,7 @@ public sealed partial class LicenceReaderTests
     [InlineData("Licensed under a Creative Commons Attribution-NonCommercial 4.0 International License.", LicenceFamily.ByNc, "4.0", "")]
     [InlineData("No rights reserved", LicenceFamily.Cc0, "1.0", "")]
     [InlineData("© 2019, all rights reserved", LicenceFamily.AllRightsReserved, "", "")]
-    [InlineData("http://rightsstatements.org/vocab/InC/1.0/", LicenceFamily.AllRightsReserved, "", "")]
+    [InlineData("http://rightsstatements.org/vocab/InC/1.0/", LicenceFamily.InCopyright, "", "")]
     public void Other_spellings(string text, LicenceFamily family, string version, string port) => Assert.Equal(new Licence(family, version, port), LicenceReader.Read(text));
 
     [Theory]

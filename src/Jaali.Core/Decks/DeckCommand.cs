@@ -24,6 +24,8 @@ namespace Jaali.Core.Decks;
 [JsonDerivedType(typeof(SetNotes), "set-notes")]
 [JsonDerivedType(typeof(KeepPhoto), "keep-photo")]
 [JsonDerivedType(typeof(LetGo), "let-go")]
+[JsonDerivedType(typeof(OrderKept), "order-kept")]
+[JsonDerivedType(typeof(ReplacePhoto), "replace-photo")]
 [JsonDerivedType(typeof(PlaceGround), "place-ground")]
 [JsonDerivedType(typeof(RemoveGround), "remove-ground")]
 [JsonDerivedType(typeof(Reframe), "reframe")]
@@ -82,6 +84,12 @@ public sealed record KeepPhoto(Guid PointId, string PhotoId) : DeckCommand;
 
 /// <summary>Takes a photo off a point's shortlist. Slides that show it keep it.</summary>
 public sealed record LetGo(Guid PointId, string PhotoId) : DeckCommand;
+
+/// <summary>Moves a photo within a point's shortlist, counted from 0; its first is the one placed by default.</summary>
+public sealed record OrderKept(Guid PointId, string PhotoId, int To) : DeckCommand;
+
+/// <summary>Puts one photo in the place of another everywhere in the deck: on shortlists and on slides, with the same part shown.</summary>
+public sealed record ReplacePhoto(string PhotoId, string With) : DeckCommand;
 
 /// <summary>Makes a photo the slide's ground, with the crop computed for its shape; swaps one that is there.</summary>
 public sealed record PlaceGround(Guid SlideId, string PhotoId) : DeckCommand;

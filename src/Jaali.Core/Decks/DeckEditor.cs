@@ -44,6 +44,8 @@ public static class DeckEditor
             MovePoint c => PointHandlers.Move(deck, c),
             KeepPhoto c => PointHandlers.Keep(deck, c, facts),
             LetGo c => PointHandlers.LetGo(deck, c),
+            OrderKept c => PointHandlers.Order(deck, c),
+            ReplacePhoto c => Framing.FrameHandlers.Replace(deck, c, facts),
             MakeSlides => SlideHandlers.Make(deck, facts),
             AddSlide c => SlideHandlers.Add(deck, c, facts),
             RemoveSlide c => SlideHandlers.Remove(deck, c),

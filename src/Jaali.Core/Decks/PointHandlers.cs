@@ -75,4 +75,12 @@ internal static class PointHandlers
 
     internal static Change LetGo(Deck deck, LetGo c) =>
         deck.Point(c.PointId) is { } point ? deck.With(point with { Kept = point.Kept.Remove(c.PhotoId) }) : Change.NoPoint;
+
+    internal static Change Order(Deck deck, OrderKept c)
+    {
+        if (deck.Point(c.PointId) is not { } point) return Change.NoPoint;
+        if (!point.Kept.Contains(c.PhotoId)) return new Refusal("not-kept", "This photo is no longer on the point's shortlist. Keep it again.");
+        ImmutableList<string> rest = point.Kept.Remove(c.PhotoId);
+        return deck.With(point with { Kept = rest.Insert(Math.Clamp(c.To, 0, rest.Count), c.PhotoId) });
+    }
 }

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Jaali.Core.Decks;
 using Jaali.Core.Rights;
 using Jaali.Core.Sourcing;
@@ -27,6 +28,16 @@ internal static class FrameHandlers
         if (slide.Ground is not { } ground || facts.Photo(ground.PhotoId) is not { } photo) return new Refusal("no-ground", "This slide has no photo to reframe. Place one first.");
         if (!double.IsFinite(c.Crop.X + c.Crop.Y + c.Crop.Width + c.Crop.Height) || c.Crop.Width <= 0) return new Refusal("bad-crop", "This part of the photo cannot be shown. Drag it again.");
         return deck.With(slide with { Ground = ground with { Crop = CropFinder.Shaped(c.Crop, photo.Aspect, ground.Rect.Aspect) } });
+    }
+
+    internal static Change Replace(Deck deck, ReplacePhoto c, IEditFacts facts)
+    {
+        if (facts.Photo(c.With) is not { } photo) return new Refusal("no-such-photo", "This photo has not been taken in. Keep it in Gather first.");
+        if (deck.Slides.Exists(s => s.Ground?.PhotoId == c.PhotoId) && PlacementRule.WhyNot(photo.Rights) is { } why) return why;
+        ImmutableList<Point> points = deck.Points.ConvertAll(p => !p.Kept.Contains(c.PhotoId) ? p : p with { Kept = [.. p.Kept.Select(k => k == c.PhotoId ? c.With : k).Distinct()] });
+        // Two copies of one picture may differ a little in shape; the window keeps its middle and takes the frame's shape.
+        ImmutableList<Slide> slides = deck.Slides.ConvertAll(s => s.Ground is not { } g || g.PhotoId != c.PhotoId ? s : s with { Ground = g with { PhotoId = c.With, Crop = CropFinder.Shaped(g.Crop, photo.Aspect, g.Rect.Aspect) } });
+        return deck with { Points = points, Slides = slides };
     }
 
     /// <summary>The ground that a photo would make, or null where it may not be placed.</summary>

@@ -24,11 +24,14 @@ public sealed record Clearance(Standing Standing, string Why)
         if (r.Permission is { } p) return new(Standing.Clear, $"By permission of {p.From}, {p.On:d MMMM yyyy}.");
         if (r.Sponsored) return new(Standing.Blocked, "This photo is offered for sale, and no permission is recorded.");
         if (r.Licence is not { } l) return new(Standing.ToSettle, r.LicenceAsFound.Length > 0 ? "The licence was not recognised." : "No licence was found for this photo.");
-        if (!l.IsOpen) return new(Standing.Blocked, "All rights are reserved, and no permission is recorded.");
+        if (l.Grant == Grant.Closed) return new(Standing.Blocked, "All rights are reserved, and no permission is recorded.");
+        if (l.Grant == Grant.Unclear) return new(Standing.ToSettle, "The statement leaves open whether the photo may be used.");
+        if (l.Grant == Grant.TeachingOnly && (use.Audience != Audience.Class || use.Commercial)) return new(Standing.Blocked, "This photo may be used for teaching only.");
+        if (l.Grant == Grant.NonCommercialOnly && use.Commercial) return new(Standing.Blocked, "The talk is marked as paid. This photo is not for paid use.");
         if (l.ForbidsCommerce && use.Commercial) return new(Standing.Blocked, "The talk is marked as paid. This licence is not for paid use.");
         if (l.ForbidsChanges && !changes.None) return AlteredNoDerivatives(l, use);
         if (l.AsksForCredit && string.IsNullOrWhiteSpace(r.Maker)) return new(Standing.ToSettle, "This licence asks for the maker's name, and none was found.");
-        if (l.AsksForCredit && l.Version.Length == 0) return new(Standing.ToSettle, "The version of this licence was not found, so it cannot be linked.");
+        if (l.AsksForCredit && l.IsCreativeCommons && l.Version.Length == 0) return new(Standing.ToSettle, "The version of this licence was not found, so it cannot be linked.");
         return new(Standing.Clear, l.AsksNothing ? "Courtesy credit." : "");
     }
 

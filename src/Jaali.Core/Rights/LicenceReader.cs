@@ -10,7 +10,29 @@ public static partial class LicenceReader
     {
         if (string.IsNullOrWhiteSpace(text)) return null;
         string t = Regex.Replace(text.Trim().ToLowerInvariant(), @"[\s_  ]+", " ");
-        return FromAddress(t) ?? FromWords(t) ?? FromClosed(t);
+        return FromAddress(t) ?? FromStatement(t) ?? FromOthers(t) ?? FromWords(t) ?? FromClosed(t);
+    }
+
+    private static Licence? FromStatement(string t)
+    {
+        if (Statement().Match(t) is { Success: true } m) return Families.OfStatement(m.Groups[1].Value) is { } family ? new Licence(family, "", "") : null;
+        // The statements by name, as their own pages write them.
+        foreach (LicenceFamily family in Enum.GetValues<LicenceFamily>().Where(f => f >= LicenceFamily.InCopyright).OrderByDescending(f => Families.Of(f).Name.Length))
+            if (Plain(t) == Plain(Families.Of(family).Name)) return new Licence(family, "", "");
+        return null;
+
+        static string Plain(string text) => string.Concat(text.ToLowerInvariant().Where(char.IsLetter));
+    }
+
+    private static Licence? FromOthers(string t)
+    {
+        if (FreeArt().IsMatch(t)) return new Licence(LicenceFamily.FreeArt, Version().Match(t).Groups[1].Value is { Length: > 0 } v ? v : "1.3", "");
+        if (Gfdl().IsMatch(t)) return new Licence(LicenceFamily.Gfdl, Version().Match(t).Groups[1].Value is { Length: > 0 } v ? v : "1.3", "");
+        if (OpenGovernment().Match(t) is { Success: true } m) return new Licence(LicenceFamily.OpenGovernment, m.Groups["v"].Value is { Length: > 0 } v ? v + (v.Contains('.', StringComparison.Ordinal) ? "" : ".0") : "", "");
+        if (EtalabWords().IsMatch(t)) return new Licence(LicenceFamily.Etalab, Version().Match(t).Groups[1].Value is { Length: > 0 } v ? v : "2.0", "");
+        if (UsGovernment().IsMatch(t)) return new Licence(LicenceFamily.UsGovernment, "", "");
+        if (SamplingWords().Match(t) is { Success: true } s) return new Licence(s.Groups[1].Success ? LicenceFamily.SamplingPlus : LicenceFamily.Sampling, "1.0", "");
+        return null;
     }
 
     private static Licence? FromAddress(string t)
@@ -102,6 +124,27 @@ public static partial class LicenceReader
     [GeneratedRegex(@"(?<!\d)([1-4]\.\d)(?!\d)")]
     private static partial Regex Version();
 
-    [GeneratedRegex(@"all rights reserved|rightsstatements\.org/(?:vocab|page)/inc(?:-|/)")]
+    [GeneratedRegex(@"rightsstatements\.org/(?:vocab|page|data)/([a-z]+(?:-[a-z]+)*)")]
+    private static partial Regex Statement();
+
+    [GeneratedRegex(@"free art licen[sc]e|licence art libre|artlibre\.org|(?<![a-z])lal[- ]1\.[23]")]
+    private static partial Regex FreeArt();
+
+    [GeneratedRegex(@"(?<![a-z])gfdl|gnu free documentation licen[sc]e|gnu\.org/licenses/(?:fdl|old-licenses/fdl)")]
+    private static partial Regex Gfdl();
+
+    [GeneratedRegex(@"(?:open government licen[sc]e|open-government-licence/version/|(?<![a-z])ogl(?:-uk)?)[^0-9]{0,6}(?<v>[123](?:\.0)?)?(?![a-z])")]
+    private static partial Regex OpenGovernment();
+
+    [GeneratedRegex(@"etalab|licence ouverte")]
+    private static partial Regex EtalabWords();
+
+    [GeneratedRegex(@"usa\.gov/government-works|(?:work|works) of the (?:us|u\.s\.|united states)(?: federal)? government|us-?government public domain")]
+    private static partial Regex UsGovernment();
+
+    [GeneratedRegex(@"creativecommons\.org/licenses/(?:nc-)?sampling(\+|%2b|\+|plus)?|(?:cc|creative commons) sampling( ?plus|\+)?")]
+    private static partial Regex SamplingWords();
+
+    [GeneratedRegex(@"all rights reserved")]
     private static partial Regex Closed();
 }

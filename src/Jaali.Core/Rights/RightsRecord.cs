@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 
 namespace Jaali.Core.Rights;
@@ -14,16 +15,32 @@ namespace Jaali.Core.Rights;
 /// <param name="Sponsored">Offered for sale or placed by payment.</param>
 /// <param name="MachineMade">Marked as made by a machine.</param>
 /// <param name="Permission">A permission recorded by the user, or null.</param>
+/// <param name="OwnWork">The speaker made it.</param>
+/// <param name="Statement">A statement that must be shown with it, if supplied.</param>
+/// <param name="Conflicts">Where sources say different things and nobody has decided; empty otherwise.</param>
+/// <param name="SourceNowSays">What the source says since it was read again, where that differs; empty otherwise.</param>
+/// <param name="PublicDomainReason">Why it is in the public domain, where a person gave a reason.</param>
 public sealed record RightsRecord(
     string Title, string Maker, string? MakerUrl, string? SourceUrl, string Collection,
-    Licence? Licence, string LicenceAsFound, string Notice = "", bool Sponsored = false, bool MachineMade = false, Permission? Permission = null)
+    Licence? Licence, string LicenceAsFound, string Notice = "", bool Sponsored = false, bool MachineMade = false, Permission? Permission = null,
+    bool OwnWork = false, string Statement = "", ImmutableList<Conflict>? Conflicts = null, string SourceNowSays = "", string PublicDomainReason = "")
 {
     /// <summary>True where anyone may use it on stated terms.</summary>
     [JsonIgnore] public bool IsOpenlyLicensed => Licence is { IsOpen: true } && !Sponsored;
 }
 
+/// <summary>One field of a record about which sources disagree.</summary>
+/// <param name="Field">"title", "maker" or "licence".</param>
+/// <param name="Said">What each said, with the name of who said it.</param>
+public sealed record Conflict(string Field, ImmutableList<Saying> Said);
+
+/// <summary>What one source says.</summary>
+public sealed record Saying(string Source, string Value);
+
 /// <summary>A permission that a rights holder gave.</summary>
 /// <param name="From">Who gave it.</param>
 /// <param name="On">The day.</param>
 /// <param name="Words">What was allowed, in their words.</param>
-public sealed record Permission(string From, DateOnly On, string Words);
+/// <param name="FileName">Name of the file that shows it, if any.</param>
+/// <param name="FileId">SHA-256 of that file.</param>
+public sealed record Permission(string From, DateOnly On, string Words, string? FileName = null, string? FileId = null);

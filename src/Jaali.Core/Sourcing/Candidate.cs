@@ -10,50 +10,32 @@ namespace Jaali.Core.Sourcing;
 /// <param name="Rights">The record as found.</param>
 /// <param name="Tags">Words the source gives it.</param>
 /// <param name="Evidence">What the source said.</param>
+/// <param name="Service">Where any size can be asked for, or null.</param>
 public sealed record Candidate(
-    string Id, string Collection, Rendition Thumbnail, IReadOnlyList<Rendition> Renditions, RightsRecord Rights, IReadOnlyList<string> Tags, Evidence Evidence)
+    string Id, string Collection, Rendition Thumbnail, IReadOnlyList<Rendition> Renditions, RightsRecord Rights, IReadOnlyList<string> Tags, Evidence Evidence, ImageService? Service = null)
 {
     /// <summary>The largest rendition.</summary>
     public Rendition Largest => Renditions.MaxBy(r => (long)r.Width * r.Height)!;
 
-    /// <summary>Width over height.</summary>
-    public double Aspect => (double)Largest.Width / Largest.Height;
+    /// <summary>True where the source says how many pixels there are.</summary>
+    public bool SizeKnown => Largest.Width > 0;
+
+    /// <summary>Width over height; 1.5 until it is known.</summary>
+    public double Aspect => SizeKnown ? (double)Largest.Width / Largest.Height : Thumbnail.Width > 0 ? (double)Thumbnail.Width / Thumbnail.Height : 1.5;
 }
 
-/// <summary>What a source said about a photo, word for word, when and where.</summary>
-/// <param name="Text">The words, or the piece of a document.</param>
-/// <param name="Address">Where it was read.</param>
-/// <param name="ReadAt">When, in UTC.</param>
-/// <param name="Sha256">Hash of the text in UTF-8, lower-case hexadecimal.</param>
-public sealed record Evidence(string Text, string Address, DateTimeOffset ReadAt, string Sha256)
+/// <summary>A service of the IIIF Image API that makes any size of one photo.</summary>
+/// <param name="Base">Its address, without a slash at the end.</param>
+/// <param name="Width">Width of the whole photo, in pixels.</param>
+/// <param name="Height">Height of the whole photo, in pixels.</param>
+/// <param name="MostWidth">The greatest width it makes, or 0 for no limit.</param>
+public sealed record ImageService(string Base, int Width, int Height, int MostWidth = 0)
 {
-    /// <summary>Evidence of a text, hashed.</summary>
-    public static Evidence Of(string text, string address, DateTimeOffset readAt) =>
-        new(text, address, readAt, Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(text))));
-}
-
-/// <summary>The shapes in which photos are sought.</summary>
-public enum PhotoShape
-{
-    /// <summary>Any.</summary>
-    Any,
-
-    /// <summary>Clearly wider than high.</summary>
-    Wide,
-
-    /// <summary>Clearly higher than wide.</summary>
-    Tall,
-
-    /// <summary>As wide as high, within a tenth.</summary>
-    Square,
-}
-
-/// <summary>Judges shapes.</summary>
-public static class PhotoShapes
-{
-    /// <summary>The shape of a width over a height.</summary>
-    public static PhotoShape Of(double aspect) => aspect > 1.1 ? PhotoShape.Wide : aspect < 1 / 1.1 ? PhotoShape.Tall : PhotoShape.Square;
-
-    /// <summary>True where a photo of this aspect is of the wanted shape.</summary>
-    public static bool Fits(this PhotoShape wanted, double aspect) => wanted == PhotoShape.Any || Of(aspect) == wanted;
+    /// <summary>The photo at exactly this width (IIIF Image API 3.0, section 4.2, <c>w,</c>), never more than it has.</summary>
+    public Rendition At(int width)
+    {
+        int most = MostWidth > 0 ? Math.Min(MostWidth, Width) : Width, w = Math.Clamp(width, 1, most);
+        int h = Math.Max(1, (int)Math.Round((double)Height * w / Width));
+        return w == Width ? new Rendition($"{Base}/full/max/0/default.jpg", Width, Height) : new Rendition($"{Base}/full/{w.ToString(System.Globalization.CultureInfo.InvariantCulture)},/0/default.jpg", w, h);
+    }
 }

@@ -15,11 +15,18 @@ public static class SearchWords
     /// <summary>At most four words of the wording, in order, stop words dropped; all of its words where nothing else is left.</summary>
     public static IReadOnlyList<string> Propose(string wording)
     {
-        string[] all = [.. wording.Split([' ', ',', '.', ';', ':', '!', '?', '(', ')', '"', '“', '”', '‘', '/', '–', '—', '…', '\t'], StringSplitOptions.RemoveEmptyEntries)
-            .Select(w => Bare(w.Trim('\'', '’', '-')).ToLowerInvariant()).Where(w => w.Length > 0).Distinct()];
-        string[] telling = [.. all.Where(w => !Stop.Contains(w) && (w.Length > 1 || !char.IsAsciiLetterOrDigit(w[0])))];
+        string[] all = [.. Split(wording)];
+        string[] telling = [.. all.Where(Telling)];
         return [.. (telling.Length > 0 ? telling : all).Take(4)];
     }
+
+    /// <summary>The words of a text, in small letters, each once.</summary>
+    internal static IEnumerable<string> Split(string text) =>
+        text.Split([' ', ',', '.', ';', ':', '!', '?', '(', ')', '"', '“', '”', '‘', '/', '–', '—', '…', '\t'], StringSplitOptions.RemoveEmptyEntries)
+            .Select(w => Bare(w.Trim('\'', '’', '-')).ToLowerInvariant()).Where(w => w.Length > 0).Distinct();
+
+    /// <summary>True for a word that may show in a picture.</summary>
+    internal static bool Telling(string word) => !Stop.Contains(word) && (word.Length > 1 || !char.IsAsciiLetterOrDigit(word[0]));
 
     private static string Bare(string word) => word.EndsWith("'s", StringComparison.OrdinalIgnoreCase) || word.EndsWith("’s", StringComparison.OrdinalIgnoreCase) ? word[..^2] : word;
 }

@@ -17,6 +17,39 @@ namespace Jaali.Store.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.15");
 
+            modelBuilder.Entity("Jaali.Store.CollectionRow", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Address")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("HarvestFrom")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTimeOffset?>("HarvestedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Protocol")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ResumptionToken")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Collections");
+                });
+
             modelBuilder.Entity("Jaali.Store.CommandRow", b =>
                 {
                     b.Property<Guid>("DeckId")
@@ -123,6 +156,63 @@ namespace Jaali.Store.Migrations
                     b.HasIndex("PhotoId");
 
                     b.ToTable("Evidence");
+                });
+
+            modelBuilder.Entity("Jaali.Store.FoundRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Candidate")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("CandidateId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Collection")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Description")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Harvested")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("Hash")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Look")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Maker")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTimeOffset>("SeenAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Subjects")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Title")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Hash");
+
+                    b.HasIndex("Collection", "CandidateId")
+                        .IsUnique();
+
+                    b.ToTable("Found");
                 });
 
             modelBuilder.Entity("Jaali.Store.PhotoRow", b =>
@@ -260,6 +350,25 @@ namespace Jaali.Store.Migrations
                     b.ToTable("Rights");
                 });
 
+            modelBuilder.Entity("Jaali.Store.SearchRow", b =>
+                {
+                    b.Property<Guid>("DeckId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("PointId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Words")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTimeOffset>("At")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("DeckId", "PointId", "Words");
+
+                    b.ToTable("Searches");
+                });
+
             modelBuilder.Entity("Jaali.Store.SlideRow", b =>
                 {
                     b.Property<Guid>("DeckId")
@@ -338,6 +447,15 @@ namespace Jaali.Store.Migrations
                     b.HasOne("Jaali.Store.PhotoRow", null)
                         .WithOne()
                         .HasForeignKey("Jaali.Store.RightsRow", "PhotoId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Jaali.Store.SearchRow", b =>
+                {
+                    b.HasOne("Jaali.Store.DeckRow", null)
+                        .WithMany()
+                        .HasForeignKey("DeckId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

@@ -1,0 +1,78 @@
+using System.Collections.Concurrent;
+using System.Security.Cryptography;
+using System.Text;
+using Jaali.Core;
+using Jaali.Core.Sourcing;
+using Jaali.Imaging;
+using Jaali.Sources;
+using Jaali.Store;
+
+namespace Jaali.Server.Gathering;
+
+/// <summary>Fetches the small pictures of candidates, keeps them on the disk, and notes what a look at each tells: its hash, its lightness, its calm room.</summary>
+public sealed class Looking(SourceHttp http, FoundStore found, DataFolder folder, ILogger<Looking> log) : IDisposable
+{
+    private const long MostBytes = 12 * 1024 * 1024;
+    private const int MostRemembered = 20_000;
+    private static readonly SlideRect Slide = SlideShape.Wide.Bounds();
+    private readonly ConcurrentDictionary<(string Collection, string Id), Look?> _looks = new();
+    private readonly SemaphoreSlim _atOnce = new(6);
+
+    /// <summary>What is known of a candidate's picture by now, or null.</summary>
+    public Look? Of(Candidate c) => _looks.GetValueOrDefault((c.Collection, c.Id));
+
+    /// <summary>True once a look was taken, or could not be.</summary>
+    public bool Done(Candidate c) => _looks.ContainsKey((c.Collection, c.Id));
+
+    /// <summary>Takes in a look that was noted earlier.</summary>
+    public void Recall(Candidate c, Look look) => _looks[(c.Collection, c.Id)] = look;
+
+    /// <summary>Looks at a candidate; never throws for what a source does.</summary>
+    public async Task<Look?> LookAsync(Candidate c, CancellationToken cancel = default)
+    {
+        if (_looks.TryGetValue((c.Collection, c.Id), out Look? known)) return known;
+        Look? look = null;
+        await _atOnce.WaitAsync(cancel);
+        try
+        {
+            byte[] bytes = await PictureAsync(c, 640, cancel);
+            look = await Task.Run(() => PhotoReader.Look(bytes, Slide), cancel);
+            await found.LookedAsync(c.Collection, c.Id, look, cancel);
+        }
+        catch (Exception e) when (e is SourceException or NotAPhotoException)
+        {
+            log.LogInformation("No look at {Candidate} of {Collection}: {Reason}", c.Id, c.Collection, e.Message);
+        }
+        finally
+        {
+            _atOnce.Release();
+        }
+        if (_looks.Count > MostRemembered) _looks.Clear();
+        _looks[(c.Collection, c.Id)] = look;
+        return look;
+    }
+
+    /// <summary>The bytes of a candidate's picture, at least so wide where it is offered so; kept on the disk.</summary>
+    /// <exception cref="SourceException">The source fails.</exception>
+    /// <exception cref="NotAPhotoException">It sends no photo.</exception>
+    public async Task<byte[]> PictureAsync(Candidate c, int width, CancellationToken cancel)
+    {
+        string url = AddressOf(c, width);
+        string kept = folder.Thumbnail(Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(url))));
+        if (File.Exists(kept)) return await File.ReadAllBytesAsync(kept, cancel);
+        byte[] bytes = await http.GetAsync(new Uri(url), MostBytes, cancel: cancel);
+        if (PhotoReader.Sniff(bytes) is null) throw new NotAPhotoException("The collection sent something that is no photo.");
+        DataFolder.WriteWhole(kept, bytes);
+        return bytes;
+    }
+
+    private static string AddressOf(Candidate c, int width)
+    {
+        if (width <= 640) return c.Thumbnail.Url;
+        if (c.Service is { } service) return service.At(width).Url;
+        return (c.Renditions.Where(r => r.Width >= width).MinBy(r => r.Width) ?? c.Largest).Url;
+    }
+
+    /// <inheritdoc/>
+    public void Dispose() => _atOnce.Dispose();
+}

@@ -1,0 +1,161 @@
+using System.Collections.Concurrent;
+using Jaali.Core.Sourcing;
+using Jaali.Sources;
+using Jaali.Store;
+
+namespace Jaali.Server.Gathering;
+
+/// <summary>Where a collection stands in a search.</summary>
+public enum AnswerState
+{
+    /// <summary>Asked, no answer yet.</summary>
+    Asking,
+
+    /// <summary>Asked some seconds ago, still no answer.</summary>
+    Slow,
+
+    /// <summary>Answered.</summary>
+    Answered,
+
+    /// <summary>Failed; it can be asked again.</summary>
+    Failed,
+
+    /// <summary>Asks to be left alone for a while; it is asked again by itself.</summary>
+    Limited,
+}
+
+/// <summary>One search over all collections. Each answers in its own time; none holds up or empties the others.</summary>
+public sealed class Search(Guid id, Guid deckId, Guid pointId, string words)
+{
+    /// <summary>Identity.</summary>
+    public Guid Id => id;
+
+    /// <summary>The deck it is for.</summary>
+    public Guid DeckId => deckId;
+
+    /// <summary>The point it is for.</summary>
+    public Guid PointId => pointId;
+
+    /// <summary>What is looked for.</summary>
+    public string Words => words;
+
+    /// <summary>The collections asked, in the order of the shelf.</summary>
+    public List<Part> Parts { get; } = [];
+
+    /// <summary>What one collection answered so far.</summary>
+    public sealed class Part(IPhotoCollection collection)
+    {
+        /// <summary>The collection.</summary>
+        public IPhotoCollection Collection => collection;
+
+        /// <summary>Where it stands.</summary>
+        public AnswerState State { get; set; }
+
+        /// <summary>Why it failed, for a person.</summary>
+        public string Message { get; set; } = "";
+
+        /// <summary>When it is asked again by itself.</summary>
+        public DateTimeOffset? RetryAt { get; set; }
+
+        /// <summary>How many it says there are.</summary>
+        public int? Total { get; set; }
+
+        /// <summary>The page to ask for next; null at the end.</summary>
+        public int? Next { get; set; } = 1;
+
+        /// <summary>In the collection's order.</summary>
+        public IReadOnlyList<Candidate> Candidates { get; set; } = [];
+    }
+}
+
+/// <summary>Runs searches over all collections and remembers the latest.</summary>
+public sealed class Searching(CollectionShelf shelf, CollectionStore store, FoundStore found, Looking looking, TimeProvider clock, ILogger<Searching> log)
+{
+    private static readonly TimeSpan SlowAfter = TimeSpan.FromSeconds(3), Fresh = TimeSpan.FromMinutes(10);
+    private const int MostRemembered = 60;
+    private readonly ConcurrentDictionary<Guid, (Search Search, DateTimeOffset At)> _searches = new();
+
+    /// <summary>Starts a search, or gives the one that was made with the same words a moment ago.</summary>
+    public async Task<Search> StartAsync(Guid deckId, Guid pointId, string words, CancellationToken cancel)
+    {
+        DateTimeOffset now = clock.GetUtcNow();
+        await store.SearchedAsync(deckId, pointId, words, cancel);
+        IReadOnlyList<(CollectionRow Row, IPhotoCollection Collection)> collections = await shelf.ListAsync(cancel);
+        (Search? same, _) = _searches.Values.FirstOrDefault(s => s.Search.PointId == pointId && s.Search.DeckId == deckId && s.Search.Words == words && now - s.At < Fresh
+            && s.Search.Parts.Select(p => p.Collection).SequenceEqual(collections.Select(c => c.Collection)));
+        if (same is not null)
+        {
+            foreach (Search.Part failed in same.Parts.Where(p => p.State == AnswerState.Failed)) Ask(same, failed);
+            return same;
+        }
+        var search = new Search(Guid.NewGuid(), deckId, pointId, words);
+        search.Parts.AddRange(collections.Select(c => new Search.Part(c.Collection)));
+        foreach (Guid old in _searches.OrderByDescending(s => s.Value.At).Skip(MostRemembered - 1).Select(s => s.Key)) _searches.TryRemove(old, out _);
+        _searches[search.Id] = (search, now);
+        foreach (Search.Part part in search.Parts) Ask(search, part);
+        return search;
+    }
+
+    /// <summary>A search, or null.</summary>
+    public Search? Find(Guid id) => _searches.TryGetValue(id, out var s) ? s.Search : null;
+
+    /// <summary>Asks every collection that has more for its next page.</summary>
+    public void More(Search search)
+    {
+        foreach (Search.Part part in search.Parts.Where(p => p is { State: AnswerState.Answered, Next: > 1 })) Ask(search, part);
+    }
+
+    /// <summary>Asks a collection again.</summary>
+    public bool Retry(Search search, string collection)
+    {
+        if (search.Parts.Find(p => p.Collection.Id == collection) is not { State: AnswerState.Failed or AnswerState.Limited } part) return false;
+        Ask(search, part);
+        return true;
+    }
+
+    private void Ask(Search search, Search.Part part)
+    {
+        part.State = AnswerState.Asking;
+        part.RetryAt = null;
+        _ = Task.Run(() => AskAsync(search, part));
+    }
+
+    private async Task AskAsync(Search search, Search.Part part)
+    {
+        try
+        {
+            Task<SearchPage> asked = part.Collection.SearchAsync(search.Words, part.Next ?? 1);
+            if (await Task.WhenAny(asked, Task.Delay(SlowAfter)) != asked) part.State = AnswerState.Slow;
+            SearchPage page = await asked;
+            await found.RememberAsync(page.Candidates);
+            foreach (Candidate c in page.Candidates)
+                if (!looking.Done(c) && await found.FindAsync(c.Collection, c.Id) is { Look: { } known }) looking.Recall(c, known);
+            part.Candidates = [.. part.Candidates.Concat(page.Candidates).DistinctBy(c => c.Id)];
+            part.Total = page.Total ?? part.Total;
+            part.Next = page.NextPage;
+            part.Message = "";
+            part.State = AnswerState.Answered;
+            await Task.WhenAll(page.Candidates.Select(c => looking.LookAsync(c)));
+        }
+        catch (SourceException e) when (e.RetryAfter is { } wait)
+        {
+            wait = wait < TimeSpan.FromSeconds(1) ? TimeSpan.FromSeconds(1) : wait > TimeSpan.FromMinutes(5) ? TimeSpan.FromMinutes(5) : wait;
+            part.Message = e.Message;
+            part.RetryAt = clock.GetUtcNow() + wait;
+            part.State = AnswerState.Limited;
+            await Task.Delay(wait);
+            if (part.State == AnswerState.Limited && Find(search.Id) is not null) Ask(search, part);
+        }
+        catch (SourceException e)
+        {
+            part.Message = e.Message;
+            part.State = AnswerState.Failed;
+        }
+        catch (Exception e)
+        {
+            log.LogError(e, "Searching {Collection} failed", part.Collection.Id);
+            part.Message = $"{part.Collection.Name} could not be searched because of a fault in Jaali; it is in the log.";
+            part.State = AnswerState.Failed;
+        }
+    }
+}
