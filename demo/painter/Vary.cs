@@ -41,7 +41,8 @@ internal static class Vary
         using var canvas = new SKCanvas(turned);
         canvas.Translate(0, photo.Width);
         canvas.RotateDegrees(-90);
-        canvas.DrawBitmap(photo, 0, 0);
+        using SKImage image = SKImage.FromBitmap(photo);
+        canvas.DrawImage(image, 0, 0, new SKSamplingOptions(SKFilterMode.Nearest));
         return turned;
     }
 

@@ -29,7 +29,7 @@ export default defineConfig({
       url: 'http://127.0.0.1:5191/opensearch.xml',
     },
     {
-      command: `${bin('Jaali.Server')} --data="${data}" --port=5190 --web="${root}/src/web/dist" --commons=http://127.0.0.1:5191/opensearch.xml --demo="${root}/demo/talk.json"`,
+      command: `${bin('Jaali.Server')} --data="${data}" --port=5190 --web="${root}/src/web/dist" --collections="${root}/demo/collections.json" --standins=http://127.0.0.1:5191 --demo="${root}/demo/talk.json"`,
       url: 'http://localhost:5190/api/health',
       timeout: 120_000,
     },

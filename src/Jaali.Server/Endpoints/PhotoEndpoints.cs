@@ -39,12 +39,16 @@ public sealed record PermissionRequest(string From, DateOnly On, string Words, s
 /// <param name="Settle">Takes the record as decided: conflicts and what the source says by now are put aside.</param>
 public sealed record RecordRequest(string? Title = null, string? Maker = null, string? SourceUrl = null, string? Licence = null, bool? OwnWork = null, string? PublicDomainReason = null, bool Settle = false);
 
+/// <summary>A file that was kept, such as a letter that shows a permission.</summary>
+public sealed record KeptFile(string Id);
+
 /// <summary>What checking the store found.</summary>
 public sealed record VerifyView(int Photos, IReadOnlyList<string> Missing, IReadOnlyList<string> Damaged, string Sentence);
 
 /// <summary>What is known of photos, and how they come in other than by search.</summary>
 public static class PhotoEndpoints
 {
+    private const long MostFileBytes = 20 * 1024 * 1024;
     private const long MostPageBytes = 8 * 1024 * 1024;
 
     /// <summary>Maps them.</summary>
@@ -59,6 +63,7 @@ public static class PhotoEndpoints
         api.MapPut("/photos/{photoId}/record", CorrectAsync).WithName("correctRecord");
         api.MapPost("/photos/{photoId}/permission", PermitAsync).WithName("recordPermission");
         api.MapPost("/photos/{photoId}/reread", RereadAsync).WithName("rereadSource");
+        api.MapPost("/files", KeepFileAsync).WithName("keepFile").WithMetadata(new RequestSizeLimitAttribute(MostFileBytes)).Accepts<byte[]>("application/octet-stream");
         api.MapPost("/verify", VerifyAsync).WithName("verifyStore");
         api.MapGet("/jobs/{jobId:guid}", Results<Ok<JobView>, ProblemHttpResult> (Guid jobId, Jobs jobs) => jobs.Find(jobId) is { } job ? TypedResults.Ok(job) : Problems.NotFound("job")).WithName("readJob");
         api.MapGet("/decks/{id:guid}/jobs", (Guid id, Jobs jobs) => jobs.Running(id)).WithName("listJobs");
@@ -166,6 +171,13 @@ public static class PhotoEndpoints
         if (!done) return Problems.NotFound("photo");
         await live.RecordChangedAsync(photoId);
         return TypedResults.NoContent();
+    }
+
+    private static async Task<KeptFile> KeepFileAsync(HttpRequest request, BlobFolder blobs, CancellationToken cancel)
+    {
+        using var body = new MemoryStream();
+        await request.Body.CopyToAsync(body, cancel);
+        return new KeptFile(blobs.Put(body.ToArray()));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> PermitAsync(string photoId, PermissionRequest request, PhotoStore photos, BlobFolder blobs, Live live, CancellationToken cancel)

@@ -107,13 +107,15 @@ public static class SearchEndpoints
     }
 
     private static async Task<Results<Ok<WallView>, ProblemHttpResult>> ReadAsync(
-        Guid searchId, Searching searching, Looking looking, DeckDesk desk, PhotoStore photos, LicenceWish licence = LicenceWish.FitsTalk, PhotoShape shape = PhotoShape.Any, bool fills = false, bool calm = false,
-        ToneWish tone = ToneWish.Any, bool closed = false, string without = "", CancellationToken cancel = default)
+        Guid searchId, Searching searching, Looking looking, DeckDesk desk, PhotoStore photos, string licence = "fitsTalk", string shape = "any", bool fills = false, bool calm = false,
+        string tone = "any", bool closed = false, string without = "", CancellationToken cancel = default)
     {
         if (searching.Find(searchId) is not { } search) return Gone();
         if (await desk.OpenAsync(search.DeckId, cancel) is not { } stored) return Problems.NotFound("deck");
+        if (Read<LicenceWish>(licence) is not { } wish || Read<PhotoShape>(shape) is not { } wanted || Read<ToneWish>(tone) is not { } toned)
+            return Problems.Of(new Refusal("bad-filter", "This filter is not known. A shape is any, wide, tall or square; a tone any, light or dark."));
         Deck deck = stored.Deck;
-        var filter = new WallFilter(licence, shape, fills, calm, tone, closed);
+        var filter = new WallFilter(wish, wanted, fills, calm, toned, closed);
         HashSet<string> off = [.. without.Split(',', StringSplitOptions.RemoveEmptyEntries)];
         IReadOnlyList<WallPicture> wall = MergedWall.Of(search.Parts.Where(p => !off.Contains(p.Collection.Id)).Select(p => p.Candidates), looking.Of, c => Suitability.Of(c, deck.Shape, deck.Use));
         var kept = (deck.Point(search.PointId)?.Kept ?? []).Select(photos.Facts).OfType<PhotoFacts>().Where(p => p.Rights.SourceUrl is not null).GroupBy(p => p.Rights.SourceUrl!).ToDictionary(g => g.Key, g => g.First().Id);
@@ -173,6 +175,8 @@ public static class SearchEndpoints
             return Problems.Of(new Refusal("source-failed", e.Message), StatusCodes.Status502BadGateway);
         }
     }
+
+    private static T? Read<T>(string text) where T : struct, Enum => Enum.TryParse(text, ignoreCase: true, out T value) && Enum.IsDefined(value) ? value : null;
 
     private static ProblemHttpResult Gone() => Problems.Of(new Refusal("search-gone", "This search is no longer remembered. Search again."), StatusCodes.Status404NotFound);
 }

@@ -4,6 +4,7 @@ import type { Job } from './types';
 export interface LiveListener {
   deckChanged(revision: number): void;
   jobChanged(job: Job): void;
+  recordChanged(photoId: string): void;
   reconnected(): void;
 }
 
@@ -20,6 +21,7 @@ export function listen(deckId: string, listener: LiveListener): () => void {
       .build();
     connection.on('deckChanged', listener.deckChanged);
     connection.on('jobChanged', listener.jobChanged);
+    connection.on('recordChanged', listener.recordChanged);
     connection.onreconnected(async () => {
       await connection?.invoke('Join', deckId);
       listener.reconnected();

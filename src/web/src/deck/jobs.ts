@@ -31,6 +31,6 @@ export async function finished(job: Job): Promise<Job> {
   }
 }
 
-/** The jobs at work on a candidate. */
-export const keepJob = (jobs: Record<string, Job>, candidate: string): Job | undefined =>
-  Object.values(jobs).find((j) => j.kind === 'keep' && j.subject === candidate && j.state === 'running');
+/** The latest job of taking a candidate. */
+export const lastJob = (jobs: Record<string, Job>, candidate: string): Job | undefined =>
+  Object.values(jobs).findLast((j) => j.kind === 'keep' && j.subject === candidate);

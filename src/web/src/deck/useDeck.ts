@@ -115,6 +115,9 @@ export function useLive(id: string) {
           });
         },
         jobChanged: put,
+        recordChanged(photoId) {
+          if (client.getQueryData<Deck>(deckKey(id))?.photos[photoId]) void refresh(client, id);
+        },
         async reconnected() {
           const jobs = await told(api.GET('/api/decks/{id}/jobs', { params: { path: { id } } })).catch(() => []);
           jobs.forEach(put);

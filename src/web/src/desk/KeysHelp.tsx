@@ -8,6 +8,8 @@ const keys: [string, string][] = [
   ['K', 'keep the candidate'],
   ['L', 'let it go'],
   ['Space', 'look at it large'],
+  ['C, then Enter', 'pick for the light table, lay it'],
+  ['Alt with arrows', 'move a photo in its shortlist, a slide in the run'],
   ['R', 'reframe'],
   ['T', 'words'],
   ['Arrows', 'nudge by 1 unit; with Shift by 24'],

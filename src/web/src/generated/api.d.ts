@@ -148,14 +148,30 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/collections": {
+    "/api/decks/{id}/points/{pointId}/searches": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["listCollections"];
+        get: operations["earlierSearches"];
+        put?: never;
+        post: operations["startSearch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/searches/{searchId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readSearch"];
         put?: never;
         post?: never;
         delete?: never;
@@ -164,16 +180,32 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/decks/{id}/points/{pointId}/search": {
+    "/api/searches/{searchId}/more": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["search"];
+        get?: never;
         put?: never;
-        post?: never;
+        post: operations["moreOfSearch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/searches/{searchId}/collections/{collection}/retry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["retryCollection"];
         delete?: never;
         options?: never;
         head?: never;
@@ -196,16 +228,144 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/thumbnails": {
+    "/api/candidates/picture": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["readThumbnail"];
+        get: operations["readCandidatePicture"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/collections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listCollections"];
+        put?: never;
+        post: operations["addCollection"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/collections/recognise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["recogniseCollection"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/collections/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeCollection"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/collections/{id}/harvest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["harvestCollection"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/points/{pointId}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bringFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readPage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/photos/{photoId}/origins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["findOrigins"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/photos/{photoId}/adopt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["adoptOrigin"];
         delete?: never;
         options?: never;
         head?: never;
@@ -228,6 +388,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/photos/{photoId}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["correctRecord"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photos/{photoId}/permission": {
         parameters: {
             query?: never;
@@ -238,6 +414,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["recordPermission"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{photoId}/reread": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["rereadSource"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["keepFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/verify": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["verifyStore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -312,11 +536,56 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description An address to read. */
+        AddressRequest: {
+            address: string;
+            name?: null | string;
+        };
+        /**
+         * @description Where a collection stands in a search.
+         * @enum {unknown}
+         */
+        AnswerState: "asking" | "slow" | "answered" | "failed" | "limited";
+        /** @description Where a collection stands in a search. */
+        AnswerView: {
+            /** @description Identity. */
+            id: string;
+            /** @description Name. */
+            name: string;
+            /** @description Where it stands. */
+            state: components["schemas"]["AnswerState"];
+            /** @description Why it failed, in a sentence. */
+            message: string;
+            /**
+             * Format: date-time
+             * @description When it is asked again by itself.
+             */
+            retryAt: null | string;
+            /**
+             * Format: int32
+             * @description How many it says there are.
+             */
+            total: null | number;
+            /**
+             * Format: int32
+             * @description How many of them were read.
+             */
+            here: number;
+        };
         /**
          * @description Who sees the talk.
          * @enum {unknown}
          */
         Audience: "class" | "public";
+        /** @description A photo that was brought as a file. */
+        BroughtView: {
+            /** @description Its SHA-256. */
+            photoId: string;
+            /** @description The file's name. */
+            name: string;
+            /** @description What is unsettled, in a sentence; empty where the file says enough. */
+            flag: string;
+        };
         /** @description A candidate on the wall. */
         CandidateView: {
             /** @description Identity within its collection. */
@@ -325,9 +594,11 @@ export interface components {
             collection: string;
             /** @description An address of this application. */
             thumbnail: string;
+            /** @description The same, larger, for looking closely. */
+            picture: string;
             /**
              * Format: int32
-             * @description Of the largest rendition, in pixels.
+             * @description Of the largest rendition, in pixels; what was looked at where the source does not say.
              */
             width: number;
             /**
@@ -335,6 +606,8 @@ export interface components {
              * @description Of the largest rendition, in pixels.
              */
             height: number;
+            /** @description Whether the source says how many pixels there are. */
+            sizeKnown: boolean;
             /** @description As found. */
             title: string;
             /** @description As found. */
@@ -353,15 +626,51 @@ export interface components {
             open: boolean;
             /** @description Whether it has a pixel for each of a display 1920 wide. */
             fillsSlide: boolean;
+            /**
+             * Format: double
+             * @description Pixels for each one of such a display; 0 where the source does not say.
+             */
+            sharpness: number;
+            /**
+             * Format: int32
+             * @description The width in pixels that a full slide would need.
+             */
+            neededWidth: number;
             /** @description The rendition that keeping would fetch, as "1920 x 1280". */
             takes: string;
+            /**
+             * Format: double
+             * @description Share of the slide with calm room for words; null before it was looked at.
+             */
+            calm: null | number;
+            /** @description Every collection that has it, the one it is taken from first. */
+            sources: components["schemas"]["FoundIn"][];
             /** @description The photo it was kept as, for this point. */
             kept: null | string;
         };
         /** @description A collection that can be searched. */
         CollectionView: {
+            /** @description Identity. */
             id: string;
+            /** @description Name. */
             name: string;
+            /** @description How it is searched. */
+            protocol: components["schemas"]["Protocol"];
+            /** @description Where. */
+            address: string;
+            harvest: null | components["schemas"]["HarvestView"];
+            /**
+             * Format: date-time
+             * @description When it was last harvested to the end.
+             */
+            harvestedAt: null | string;
+        };
+        /** @description One field of a record about which sources disagree. */
+        Conflict: {
+            /** @description "title", "maker" or "licence". */
+            field: string;
+            /** @description What each said, with the name of who said it. */
+            said: components["schemas"]["Saying"][];
         };
         /** @description A piece of a credit, with the address it leads to, if any. */
         CreditSpan: {
@@ -383,7 +692,7 @@ export interface components {
             height: number;
         };
         /** @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. */
-        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandRemoveGround"] | components["schemas"]["DeckCommandReframe"] | components["schemas"]["DeckCommandSetWords"] | components["schemas"]["DeckCommandRemoveWords"] | components["schemas"]["DeckCommandRestore"];
+        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandRemoveGround"] | components["schemas"]["DeckCommandReframe"] | components["schemas"]["DeckCommandSetWords"] | components["schemas"]["DeckCommandRemoveWords"] | components["schemas"]["DeckCommandRestore"];
         /** @description Adds points, one for each line that says something, after the given point or at the end. */
         DeckCommandAddPoints: {
             /** @enum {string} */
@@ -457,6 +766,16 @@ export interface components {
             /** Format: int32 */
             to: number;
         };
+        /** @description Moves a photo within a point's shortlist, counted from 0; its first is the one placed by default. */
+        DeckCommandOrderKept: {
+            /** @enum {string} */
+            kind?: "order-kept";
+            /** Format: uuid */
+            pointId: string;
+            photoId: string;
+            /** Format: int32 */
+            to: number;
+        };
         /** @description Makes a photo the slide's ground, with the crop computed for its shape; swaps one that is there. */
         DeckCommandPlaceGround: {
             /** @enum {string} */
@@ -502,6 +821,13 @@ export interface components {
             slideId: string;
             /** Format: uuid */
             wordsId: string;
+        };
+        /** @description Puts one photo in the place of another everywhere in the deck: on shortlists and on slides, with the same part shown. */
+        DeckCommandReplacePhoto: {
+            /** @enum {string} */
+            kind?: "replace-photo";
+            photoId: string;
+            with: string;
         };
         /** @description Puts parts of the deck back as they were: the inverse of every other command. See DeckParts for the keys; null removes the part. */
         DeckCommandRestore: {
@@ -690,6 +1016,18 @@ export interface components {
             text: string;
             reference: string;
         };
+        /** @description Where the same picture was found. */
+        FoundIn: {
+            collection: string;
+            name: string;
+            candidateId: string;
+            sourceUrl: null | string;
+            licence: string;
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+        };
         /** @description A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes the window. */
         Frame: {
             /**
@@ -703,6 +1041,23 @@ export interface components {
             rect: components["schemas"]["SlideRect"];
             /** @description What of the photo is seen; its shape in pixels is that of Rect. */
             crop: components["schemas"]["CropWindow"];
+        };
+        /** @description How far the harvest of a collection is. */
+        HarvestView: {
+            /** @description At work now. */
+            running: boolean;
+            /**
+             * Format: int32
+             * @description Candidates known.
+             */
+            records: number;
+            /**
+             * Format: int32
+             * @description How many the repository says there are, where it does.
+             */
+            whole: null | number;
+            /** @description What went wrong the last time, or empty. */
+            message: string;
         };
         /**
          * @description Where a job stands.
@@ -739,8 +1094,19 @@ export interface components {
         };
         /** @description Asks to keep a candidate. */
         KeepRequest: {
+            /** @description The collection's identity. */
             collection: string;
+            /** @description Identity within it. */
             candidateId: string;
+            /**
+             * @description The largest rendition instead of the one that is needed.
+             * @default false
+             */
+            largest: boolean;
+        };
+        /** @description A file that was kept, such as a letter that shows a permission. */
+        KeptFile: {
+            id: string;
         };
         /** @description A row of the credits list. */
         LedgerRow: {
@@ -757,6 +1123,20 @@ export interface components {
             sentence: string;
             rows: components["schemas"]["LedgerRow"][];
         };
+        /** @description A licence or statement: its family, version, and port to a country's law. */
+        Licence: {
+            /** @description Which elements it has. */
+            family: components["schemas"]["LicenceFamily"];
+            /** @description "1.0" to "4.0"; empty where it has none or none was named. */
+            version: string;
+            /** @description Lower-case country code or "igo"; empty for unported and international ones. */
+            port: string;
+        };
+        /**
+         * @description The kinds of licence and statement that Jaali tells apart.
+         * @enum {unknown}
+         */
+        LicenceFamily: "by" | "bySa" | "byNc" | "byNd" | "byNcSa" | "byNcNd" | "sa" | "nd" | "nc" | "ndNc" | "ncSa" | "cc0" | "publicDomainMark" | "publicDomainDedication" | "freeArt" | "gfdl" | "openGovernment" | "etalab" | "usGovernment" | "sampling" | "samplingPlus" | "allRightsReserved" | "inCopyright" | "inCopyrightOrphan" | "inCopyrightEducational" | "inCopyrightNonCommercial" | "inCopyrightUnlocatable" | "noCopyrightContract" | "noCopyrightNonCommercial" | "noCopyrightRestricted" | "noCopyrightUnitedStates" | "notEvaluated" | "undetermined" | "noKnownCopyright";
         /** @description Asks for a new deck. */
         NewDeck: {
             title: null | string;
@@ -784,12 +1164,47 @@ export interface components {
              */
             clear: number;
         };
+        /** @description A picture that looks like an unclear photo and has a record. */
+        OriginView: {
+            /** @description The candidate. */
+            candidate: components["schemas"]["CandidateView"];
+            /**
+             * Format: int32
+             * @description Bits in which the looks differ, 0 to 8.
+             */
+            distance: number;
+        };
+        /** @description A page that was read for a photo; the record is shown for confirmation before the photo is taken. */
+        PageView: {
+            candidate: components["schemas"]["CandidateView"];
+            record: components["schemas"]["RightsRecord"];
+            evidence: string;
+            conflicts: components["schemas"]["Conflict"][];
+        };
+        /** @description A permission that a rights holder gave. */
+        Permission: {
+            /** @description Who gave it. */
+            from: string;
+            /**
+             * Format: date
+             * @description The day.
+             */
+            on: string;
+            /** @description What was allowed, in their words. */
+            words: string;
+            /** @description Name of the file that shows it, if any. */
+            fileName?: null | string;
+            /** @description SHA-256 of that file. */
+            fileId?: null | string;
+        };
         /** @description A permission to record. */
         PermissionRequest: {
             from: string;
             /** Format: date */
             on: string;
             words: string;
+            fileName?: null | string;
+            fileId?: null | string;
         };
         /** @description A taken photo for the client. */
         PhotoView: {
@@ -809,6 +1224,12 @@ export interface components {
             inWords: string;
             permission: null | string;
             mayPlace: boolean;
+            ownWork: boolean;
+            machineMade: boolean;
+            unclear: boolean;
+            conflicts: components["schemas"]["Conflict"][];
+            sourceNowSays: string;
+            licenceAsFound: string;
         };
         /** @description One thing to say. */
         Point: {
@@ -838,6 +1259,104 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             instance?: null | string;
+        };
+        /**
+         * @description The open protocols by which a collection is searched.
+         * @enum {unknown}
+         */
+        Protocol: "openSearch" | "iiif" | "oaiPmh";
+        /** @description What speaks at an address. */
+        RecognisedView: {
+            protocol: components["schemas"]["Protocol"];
+            name: string;
+            address: string;
+            says: string;
+        };
+        /** @description A record corrected by hand; what is null stays. */
+        RecordRequest: {
+            /** @description The photo's title. */
+            title?: null | string;
+            /** @description Who made it. */
+            maker?: null | string;
+            /** @description The page it comes from. */
+            sourceUrl?: null | string;
+            /** @description As address, identifier or name. */
+            licence?: null | string;
+            /** @description The speaker made it. */
+            ownWork?: null | boolean;
+            /** @description Why it is in the public domain. */
+            publicDomainReason?: null | string;
+            /**
+             * @description Takes the record as decided: conflicts and what the source says by now are put aside.
+             * @default false
+             */
+            settle: boolean;
+        };
+        /** @description What came of reading a source again. */
+        RereadView: {
+            /** @description Whether it says something else than when the photo was taken. */
+            changed: boolean;
+            /** @description For a person. */
+            sentence: string;
+        };
+        /** @description Who made a photo, what it is called, where it is from and on what terms it may be used. */
+        RightsRecord: {
+            /** @description As the maker gave it; empty where none is known. */
+            title: string;
+            /** @description Name; empty where unknown. */
+            maker: string;
+            /** @description The maker's page, if any. */
+            makerUrl: null | string;
+            /** @description The page on which the photo was found, if any. */
+            sourceUrl: null | string;
+            /** @description The collection it was found in. */
+            collection: string;
+            licence: null | components["schemas"]["Licence"];
+            /** @description What the source said, word for word. */
+            licenceAsFound: string;
+            /**
+             * @description Copyright notice, if supplied.
+             * @default
+             */
+            notice: string;
+            /**
+             * @description Offered for sale or placed by payment.
+             * @default false
+             */
+            sponsored: boolean;
+            /**
+             * @description Marked as made by a machine.
+             * @default false
+             */
+            machineMade: boolean;
+            permission?: null | components["schemas"]["Permission"];
+            /**
+             * @description The speaker made it.
+             * @default false
+             */
+            ownWork: boolean;
+            /**
+             * @description A statement that must be shown with it, if supplied.
+             * @default
+             */
+            statement: string;
+            /** @description Where sources say different things and nobody has decided; empty otherwise. */
+            conflicts?: null | components["schemas"]["Conflict"][];
+            /**
+             * @description What the source says since it was read again, where that differs; empty otherwise.
+             * @default
+             */
+            sourceNowSays: string;
+            /**
+             * @description Why it is in the public domain, where a person gave a reason.
+             * @default
+             */
+            publicDomainReason: string;
+        };
+        /** @description What one source says. */
+        Saying: {
+            source: string;
+            value: string;
         };
         /** @description A slide with everything decided, for painters that only paint. Nodes come from bottom to top. */
         Scene: {
@@ -953,35 +1472,14 @@ export interface components {
              */
             itemId: null | string;
         };
-        /** @description Search results. */
-        SearchView: {
-            /** @description What is shown. */
-            candidates: components["schemas"]["CandidateView"][];
-            /**
-             * Format: int32
-             * @description How many the collection has for these words.
-             */
-            total: null | number;
-            /**
-             * Format: int32
-             * @description On this page, hidden for not being openly licensed.
-             */
-            hiddenClosed: number;
-            /**
-             * Format: int32
-             * @description On this page, hidden for not fitting the talk.
-             */
-            hiddenUnfit: number;
-            /**
-             * Format: int32
-             * @description On this page, hidden for their shape.
-             */
-            hiddenShape: number;
-            /**
-             * Format: int32
-             * @description Where to go on, or null.
-             */
-            nextPage: null | number;
+        /** @description Asks for a search. */
+        SearchRequest: {
+            words: string;
+        };
+        /** @description The identity of a search. */
+        SearchStarted: {
+            /** Format: uuid */
+            id: string;
         };
         /**
          * @description What a slide is for.
@@ -1059,6 +1557,49 @@ export interface components {
          * @enum {unknown}
          */
         Standing: "clear" | "toSettle" | "blocked";
+        /** @description What checking the store found. */
+        VerifyView: {
+            /** Format: int32 */
+            photos: number;
+            missing: string[];
+            damaged: string[];
+            sentence: string;
+        };
+        /** @description The wall as it stands. */
+        WallView: {
+            /**
+             * Format: uuid
+             * @description Of the search.
+             */
+            id: string;
+            /** @description What was looked for. */
+            words: string;
+            /** @description In order. */
+            candidates: components["schemas"]["CandidateView"][];
+            /** @description Each collection's state. */
+            answers: components["schemas"]["AnswerView"][];
+            /**
+             * Format: int32
+             * @description Hidden for not being openly licensed.
+             */
+            hiddenClosed: number;
+            /**
+             * Format: int32
+             * @description Hidden for not fitting the talk.
+             */
+            hiddenUnfit: number;
+            /**
+             * Format: int32
+             * @description Hidden by the other filters.
+             */
+            hiddenFiltered: number;
+            /** @description Nothing more will come by itself. */
+            settled: boolean;
+            /** @description There is a next page somewhere. */
+            more: boolean;
+            /** @description Words for another search. */
+            related: string[];
+        };
         /**
          * @description How large words are set.
          * @enum {unknown}
@@ -1352,36 +1893,9 @@ export interface operations {
             };
         };
     };
-    listCollections: {
+    earlierSearches: {
         parameters: {
             query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["CollectionView"][];
-                };
-            };
-        };
-    };
-    search: {
-        parameters: {
-            query: {
-                collection: string;
-                words: string;
-                shape?: string;
-                fits?: boolean;
-                closed?: boolean;
-                page?: number;
-            };
             header?: never;
             path: {
                 id: string;
@@ -1397,17 +1911,106 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SearchView"];
+                    "application/json": string[];
                 };
             };
-            /** @description Bad Gateway */
-            502: {
+        };
+    };
+    startSearch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                pointId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SearchRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                    "application/json": components["schemas"]["SearchStarted"];
                 };
+            };
+        };
+    };
+    readSearch: {
+        parameters: {
+            query?: {
+                licence?: string;
+                shape?: string;
+                fills?: boolean;
+                calm?: boolean;
+                tone?: string;
+                closed?: boolean;
+                without?: string;
+            };
+            header?: never;
+            path: {
+                searchId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallView"];
+                };
+            };
+        };
+    };
+    moreOfSearch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                searchId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    retryCollection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                searchId: string;
+                collection: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -1438,11 +2041,12 @@ export interface operations {
             };
         };
     };
-    readThumbnail: {
+    readCandidatePicture: {
         parameters: {
             query: {
                 collection: string;
                 id: string;
+                width?: number;
             };
             header?: never;
             path?: never;
@@ -1456,6 +2060,219 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    listCollections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CollectionView"][];
+                };
+            };
+        };
+    };
+    addCollection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddressRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CollectionView"];
+                };
+            };
+        };
+    };
+    recogniseCollection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddressRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecognisedView"];
+                };
+            };
+        };
+    };
+    removeCollection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    harvestCollection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    bringFile: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                pointId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtView"];
+                };
+            };
+        };
+    };
+    readPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddressRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageView"];
+                };
+            };
+        };
+    };
+    findOrigins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photoId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OriginView"][];
+                };
+            };
+        };
+    };
+    adoptOrigin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photoId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepRequest"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
             };
         };
     };
@@ -1481,6 +2298,30 @@ export interface operations {
             };
         };
     };
+    correctRecord: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photoId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RecordRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     recordPermission: {
         parameters: {
             query?: never;
@@ -1502,6 +2343,72 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    rereadSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photoId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RereadView"];
+                };
+            };
+        };
+    };
+    keepFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptFile"];
+                };
+            };
+        };
+    };
+    verifyStore: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VerifyView"];
+                };
             };
         };
     };

@@ -1,6 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, told } from '../../api/client';
 import type { CreditSpan, Ledger, Scene, Use } from '../../api/types';
 import { useOpenDeck } from '../../deck/DeckContext';
 import { useLedger } from '../../deck/useDeck';
@@ -9,6 +7,7 @@ import { Head } from '../../desk/Head';
 import { ClearStar, Lattice } from '../../desk/Star';
 import { photoUrl } from '../../scene/photoUrl';
 import { SceneView } from '../../scene/SceneView';
+import { Evidence } from '../settle/Evidence';
 
 type Row = Ledger['rows'][number];
 
@@ -142,11 +141,6 @@ function LedgerLine({ row, onEvidence }: { row: Row; onEvidence(): void }) {
 }
 
 function EvidenceDialog({ row, onClose }: { row: Row | null; onClose(): void }) {
-  const evidence = useQuery({
-    queryKey: ['evidence', row?.photoId],
-    enabled: row !== null,
-    queryFn: () => told(api.GET('/api/photos/{photoId}/evidence', { params: { path: { photoId: row!.photoId } } })),
-  });
   return (
     <Dialog
       open={row !== null}
@@ -155,17 +149,7 @@ function EvidenceDialog({ row, onClose }: { row: Row | null; onClose(): void }) 
       description="Word for word, as it was read when the photo was taken in."
       wide
     >
-      {evidence.data?.map((e) => (
-        <div key={e.sha256} className="mt-4 border-t border-line pt-3">
-          <p className="text-[13px] text-quiet">
-            {e.address}, read {new Date(e.readAt).toLocaleString('en-GB', { timeZone: 'UTC' })} UTC
-          </p>
-          <pre className="mt-2 max-h-56 overflow-auto bg-deep p-3 font-mono text-[12px] whitespace-pre-wrap">
-            {e.text}
-          </pre>
-          <p className="mt-1 font-mono text-[11px] break-all text-quiet">SHA-256 {e.sha256}</p>
-        </div>
-      ))}
+      {row && <Evidence photoId={row.photoId} />}
       <div className="mt-4 text-right">
         <button className="verb" onClick={onClose}>
           Close

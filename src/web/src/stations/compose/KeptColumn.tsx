@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useOpenDeck } from '../../deck/DeckContext';
 import { photoUrl } from '../../scene/photoUrl';
-import { PermissionDialog } from './PermissionDialog';
+import { PermissionDialog } from '../settle/PermissionDialog';
 import type { Photo } from '../../api/types';
 
 /** The photos kept for the slide's point, or all of them: choosing one makes it the ground. */
@@ -60,7 +60,7 @@ export function KeptColumn() {
           {all ? 'Only this point' : `All ${everything.length} photos`}
         </button>
       )}
-      <PermissionDialog photo={closed} onClose={() => setClosed(null)} />
+      {closed && <PermissionDialog photo={closed} onClose={() => setClosed(null)} />}
     </aside>
   );
 }

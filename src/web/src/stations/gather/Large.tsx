@@ -5,14 +5,14 @@ interface Props {
   candidates: Candidate[];
   candidate: Candidate;
   onChoose(c: Candidate): void;
-  onKeep(c: Candidate): void;
+  onKeep(c: Candidate, largest?: boolean): void;
   onLetGo(c: Candidate): void;
   onClose(): void;
 }
 
 /** One candidate large, without the tools; arrows go on, K keeps, L lets go, Space or Escape closes. */
 export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onClose }: Props) {
-  const at = candidates.findIndex((x) => x.id === c.id);
+  const at = candidates.findIndex((x) => x.id === c.id && x.collection === c.collection);
   const step = (by: number) => {
     const next = candidates[at + by];
     if (next) onChoose(next);
@@ -35,7 +35,7 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
         >
           <div className="flex min-h-0 flex-1 items-center justify-center">
             <img
-              src={c.thumbnail}
+              src={c.picture}
               alt={c.title}
               className="max-h-full max-w-full object-contain"
               style={{ aspectRatio: `${c.width} / ${c.height}`, height: '100%' }}
@@ -48,8 +48,8 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
               {c.inWords} ({c.licence})
             </span>
             <span className="font-mono text-[12.5px] text-quiet">
-              {c.width} x {c.height}
-              {c.fillsSlide ? ', fills the slide' : ', too small for a full slide'}
+              {c.sizeKnown ? `${c.width} x ${c.height}` : 'size not given'}
+              {c.fillsSlide ? ', fills the slide' : c.sizeKnown ? ', too small for a full slide' : ''}
             </span>
             <span className="ml-auto flex gap-6">
               {c.kept ? (
@@ -57,16 +57,29 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
                   Let go
                 </button>
               ) : (
-                <button className="verb !text-verdigris-word" onClick={() => onKeep(c)}>
-                  Keep
-                </button>
+                <>
+                  <button className="verb !text-verdigris-word" onClick={() => onKeep(c)}>
+                    Keep ({c.takes})
+                  </button>
+                  <button className="verb" onClick={() => onKeep(c, true)}>
+                    Keep the largest
+                  </button>
+                </>
               )}
               <button className="verb" onClick={onClose}>
                 Back to the wall
               </button>
             </span>
           </div>
-          {c.why && <p className="pt-1 text-marigold">{c.why}</p>}
+          {c.why && <p className={`pt-1 ${c.fits ? 'text-quiet' : 'text-marigold'}`}>{c.why}</p>}
+          {c.sources.length > 1 && (
+            <p className="pt-1 text-quiet">
+              The same picture:{' '}
+              {c.sources
+                .map((s) => `${s.name} (${s.licence}${s.width ? `, ${s.width} x ${s.height}` : ''})`)
+                .join(', ')}
+            </p>
+          )}
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -1,9 +1,12 @@
+import { useState } from 'react';
+import type { Point } from '../../api/types';
 import { useOpenDeck } from '../../deck/DeckContext';
 import { photoUrl } from '../../scene/photoUrl';
+import { SettleDialog } from '../settle/SettleDialog';
 
-/** The points at the left; the chosen one shows what was kept for it. */
+/** The points at the left; the chosen one shows its shortlist, best first. */
 export function Points() {
-  const { deck, point, choosePoint, edit } = useOpenDeck();
+  const { deck, point, choosePoint } = useOpenDeck();
   return (
     <nav aria-label="Points" className="overflow-auto bg-[#313131] py-3">
       <ol>
@@ -23,36 +26,86 @@ export function Points() {
                   <span className="font-mono text-[12px] text-marigold">none yet</span>
                 )}
               </button>
-              {here && p.kept.length > 0 && (
-                <ul className="flex flex-wrap gap-1 px-4.5 pb-3" aria-label="Kept photos">
-                  {p.kept.map((id) => {
-                    const photo = deck.photos[id];
-                    return (
-                      photo && (
-                        <li key={id} className="group relative">
-                          <img
-                            src={photoUrl(id, photo.width, 160)}
-                            alt={photo.title || 'Photo'}
-                            className="h-11"
-                            style={{ aspectRatio: `${photo.width} / ${photo.height}` }}
-                          />
-                          <button
-                            className="absolute inset-x-0 bottom-0 bg-black/75 text-center text-[11px] text-word opacity-0 group-hover:opacity-100 focus:opacity-100"
-                            aria-label={`Let go of ${photo.title || 'this photo'}`}
-                            onClick={() => void edit({ kind: 'let-go', pointId: p.id, photoId: id })}
-                          >
-                            let go
-                          </button>
-                        </li>
-                      )
-                    );
-                  })}
-                </ul>
-              )}
+              {here && p.kept.length > 0 && <Shortlist point={p} />}
             </li>
           );
         })}
       </ol>
     </nav>
+  );
+}
+
+/** The photos kept for a point, in order; the first is the one placed by default. */
+function Shortlist({ point }: { point: Point }) {
+  const { deck, edit } = useOpenDeck();
+  const [at, setAt] = useState<string | null>(null);
+  const [settling, setSettling] = useState<string | null>(null);
+  const chosen = at && point.kept.includes(at) ? deck.photos[at] : undefined;
+  const place = chosen ? point.kept.indexOf(chosen.id) : -1;
+  const move = (to: number) => chosen && void edit({ kind: 'order-kept', pointId: point.id, photoId: chosen.id, to });
+  return (
+    <div className="px-4.5 pb-3">
+      <ul className="flex flex-wrap gap-1.5" aria-label="Shortlist">
+        {point.kept.map((id, i) => {
+          const photo = deck.photos[id];
+          if (!photo) return null;
+          return (
+            <li key={id} className="relative">
+              <button
+                aria-pressed={at === id}
+                aria-label={`${photo.title || 'Untitled'}, ${i === 0 ? 'placed first' : `number ${i + 1}`}${photo.unclear ? ', to settle' : ''}`}
+                title={photo.title}
+                className={`block ${at === id ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
+                onClick={() => setAt(at === id ? null : id)}
+                onKeyDown={(e) => {
+                  if (e.altKey && (e.key === 'ArrowLeft' || e.key === 'ArrowRight')) {
+                    e.preventDefault();
+                    void edit({
+                      kind: 'order-kept',
+                      pointId: point.id,
+                      photoId: id,
+                      to: i + (e.key === 'ArrowLeft' ? -1 : 1),
+                    });
+                  }
+                }}
+              >
+                <img
+                  src={photoUrl(id, photo.width, 160)}
+                  alt=""
+                  className="h-11"
+                  style={{ aspectRatio: `${photo.width} / ${photo.height}` }}
+                />
+              </button>
+              {photo.unclear && (
+                <span className="pointer-events-none absolute top-0 right-0 h-0 w-0 border-t-11 border-l-11 border-t-marigold border-l-transparent" />
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {chosen && (
+        <p className="flex flex-wrap gap-x-3.5 pt-2 text-[13px]">
+          <span className="w-full truncate text-quiet">{chosen.title || 'Untitled'}</span>
+          <button className="verb" disabled={place === 0} onClick={() => move(0)}>
+            Put first
+          </button>
+          <button className="verb" disabled={place === 0} onClick={() => move(place - 1)}>
+            Forward
+          </button>
+          <button className="verb" disabled={place === point.kept.length - 1} onClick={() => move(place + 1)}>
+            Back
+          </button>
+          <button className="verb" onClick={() => void edit({ kind: 'let-go', pointId: point.id, photoId: chosen.id })}>
+            Let go
+          </button>
+          <button className={`verb ${chosen.unclear ? '!text-marigold' : ''}`} onClick={() => setSettling(chosen.id)}>
+            {chosen.unclear ? 'Settle' : 'Record'}
+          </button>
+        </p>
+      )}
+      {settling && deck.photos[settling] && (
+        <SettleDialog photo={deck.photos[settling]} onClose={() => setSettling(null)} />
+      )}
+    </div>
   );
 }

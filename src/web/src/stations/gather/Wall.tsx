@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Candidate } from '../../api/types';
-import { keepJob, useJobs } from '../../deck/jobs';
+import { api, told } from '../../api/client';
+import { lastJob, useJobs } from '../../deck/jobs';
 import { justifiedRows } from './justifiedRows';
 
 const wanted = 158;
@@ -12,24 +13,36 @@ interface Props {
   onKeep(c: Candidate): void;
   onLetGo(c: Candidate): void;
   onLook(c: Candidate): void;
+  /** Those picked for the light table, by key. */
+  picked: string[];
+  onPick(c: Candidate): void;
+  onLay(): void;
   more?: (() => void) | undefined;
   paused: boolean;
 }
 
-/** Candidates in justified rows, true proportions, never cropped. One of them is current; arrows move, K keeps, L lets go, Space looks. */
-export function Wall({ candidates, onKeep, onLetGo, onLook, more, paused }: Props) {
+export const keyOf = (c: Candidate) => `${c.collection}|${c.id}`;
+
+/**
+ * Candidates in justified rows, true proportions, never cropped. One of them is current; arrows move, K keeps, L lets go, Space looks,
+ * C picks up to four, Enter lays those on the light table.
+ */
+export function Wall({ candidates, onKeep, onLetGo, onLook, picked, onPick, onLay, more, paused }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
-  const [at, setAt] = useState(0);
+  // The wall fills and reorders while collections answer; the current candidate is followed by its key.
+  const [here, setHere] = useState<string | null>(null);
   const jobs = useJobs((s) => s.byId);
   useLayoutEffect(() => {
     const watch = new ResizeObserver(([e]) => e && setWidth(e.contentRect.width));
     if (box.current) watch.observe(box.current);
     return () => watch.disconnect();
   }, []);
-  useEffect(() => {
-    if (at >= candidates.length) setAt(0);
-  }, [at, candidates.length]);
+  const at = Math.max(
+    0,
+    candidates.findIndex((c) => keyOf(c) === here),
+  );
+  const setAt = (i: number) => setHere(candidates[i] ? keyOf(candidates[i]) : null);
   const { boxes, height } = justifiedRows(
     candidates.map((c) => c.width / c.height),
     width - 8,
@@ -67,6 +80,8 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, more, paused }: Prop
     else if (e.key === 'k' || e.key === 'K') onKeep(c);
     else if (e.key === 'l' || e.key === 'L') onLetGo(c);
     else if (e.key === ' ') onLook(c);
+    else if (e.key === 'c' || e.key === 'C') onPick(c);
+    else if (e.key === 'Enter' && picked.length >= 2) onLay();
     else return;
     e.preventDefault();
   };
@@ -80,23 +95,26 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, more, paused }: Prop
       <ul
         className="relative m-1"
         style={{ height: height + 8 }}
-        aria-label="Candidates: arrows move, K keeps, L lets go, Space looks large"
+        aria-label="Candidates: arrows move, K keeps, L lets go, Space looks large, C picks for the light table, Enter lays it"
       >
         {candidates.map((c, i) => {
           const b = boxes[i];
           if (!b) return null;
-          const job = keepJob(jobs, c.id);
+          const last = lastJob(jobs, c.id);
+          const job = last?.state === 'running' ? last : undefined;
+          const failed = last?.state === 'failed' && !c.kept ? last : undefined;
+          const isPicked = picked.includes(keyOf(c));
           return (
-            <li
-              key={c.collection + c.id}
-              className="group absolute"
-              style={{ left: b.left, top: b.top, width: b.width }}
-            >
+            <li key={keyOf(c)} className="group absolute" style={{ left: b.left, top: b.top, width: b.width }}>
               <button
                 id={`candidate-${i}`}
                 tabIndex={i === at ? 0 : -1}
                 onFocus={() => setAt(i)}
-                onClick={() => setAt(i)}
+                onClick={(e) => {
+                  setAt(i);
+                  if (e.shiftKey || e.ctrlKey || e.metaKey) onPick(c);
+                }}
+                aria-pressed={isPicked}
                 onDoubleClick={() => onLook(c)}
                 aria-label={`${c.title || 'Untitled'}, ${c.maker || 'unknown maker'}, ${c.inWords}${c.kept ? ', kept' : ''}`}
                 className={`block w-full outline-none ${i === at ? 'chosen' : ''}`}
@@ -109,11 +127,33 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, more, paused }: Prop
                   style={{ height: b.height }}
                 />
               </button>
+              {isPicked && (
+                <span className="absolute left-0 bg-word px-1.5 text-[12px] text-ink" style={{ top: b.height - 20 }}>
+                  {picked.indexOf(keyOf(c)) + 1} for the light table
+                </span>
+              )}
               {c.kept && (
                 <span className="absolute top-0 left-0 bg-verdigris px-1.5 text-[12px] text-[#0d2723]">kept</span>
               )}
-              <span className="absolute top-1 right-1 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
-                {job ? null : c.kept ? (
+              <span className="absolute top-1 right-1 flex gap-1 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
+                {!job && (
+                  <button
+                    className="bg-black/75 px-2 py-0.5 text-[12px] text-word"
+                    tabIndex={-1}
+                    onClick={() => onPick(c)}
+                  >
+                    {isPicked ? 'Unpick' : 'Pick'}
+                  </button>
+                )}
+                {job ? (
+                  <button
+                    className="bg-black/75 px-2 py-0.5 text-[12px] text-word"
+                    tabIndex={-1}
+                    onClick={() => void told(api.DELETE('/api/jobs/{jobId}', { params: { path: { jobId: job.id } } }))}
+                  >
+                    Stop
+                  </button>
+                ) : c.kept ? (
                   <button
                     className="bg-black/75 px-2 py-0.5 text-[12px] text-word"
                     tabIndex={-1}
@@ -146,10 +186,20 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, more, paused }: Prop
                   />
                 </span>
               )}
-              <p className="truncate pt-0.5 text-[12.5px] leading-5" title={`${c.title}. ${c.why}`}>
-                <span className="font-medium text-word">{c.maker || 'Unknown maker'}</span>{' '}
-                <span className={c.open ? 'text-quiet' : 'text-marigold'}>{c.inWords}</span>
-              </p>
+              {failed ? (
+                <p className="truncate pt-0.5 text-[12.5px] leading-5 text-marigold" title={failed.message}>
+                  <button className="border-b border-marigold" onClick={() => onKeep(c)}>
+                    Take it again
+                  </button>{' '}
+                  {failed.message}
+                </p>
+              ) : (
+                <p className="truncate pt-0.5 text-[12.5px] leading-5" title={tip(c)}>
+                  <span className="font-medium text-word">{c.maker || 'Unknown maker'}</span>{' '}
+                  <span className={c.open ? 'text-quiet' : 'text-marigold'}>{c.inWords}</span>
+                  {c.sources.length > 1 && <span className="text-quiet"> · in {c.sources.length} collections</span>}
+                </p>
+              )}
             </li>
           );
         })}
@@ -157,3 +207,8 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, more, paused }: Prop
     </div>
   );
 }
+
+const tip = (c: Candidate) =>
+  [c.title, c.why, c.sources.map((s) => s.name).join(' and '), c.sizeKnown ? `${c.width} x ${c.height}` : '']
+    .filter(Boolean)
+    .join('. ');

@@ -1,49 +1,33 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, sentence, told } from '../../api/client';
 import type { Photo } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
-import { refresh } from '../../deck/useDeck';
 import { Dialog } from '../../desk/Dialog';
-import { useNotices } from '../../desk/useNotices';
+import { useRecord } from './useRecord';
 
 const line = 'mt-1 w-full border-b border-line bg-transparent pb-1 outline-none focus:border-verdigris';
 
-/** Records a permission for a photo that is not openly licensed. */
+/** Records a permission for a photo, with the file that shows it. */
 export function PermissionDialog({ photo, onClose }: { photo: Photo | null; onClose(): void }) {
-  const { deck } = useOpenDeck();
-  const client = useQueryClient();
-  const say = useNotices((s) => s.say);
-  const [from, setFrom] = useState('');
+  const { permit } = useRecord(photo?.id ?? '');
+  const [from, setFrom] = useState(photo?.maker ?? '');
   const [on, setOn] = useState(() => new Date().toISOString().slice(0, 10));
   const [words, setWords] = useState('');
-  const record = async () => {
-    if (!photo) return;
-    try {
-      await told(
-        api.POST('/api/photos/{photoId}/permission', {
-          params: { path: { photoId: photo.id } },
-          body: { from, on, words },
-        }),
-      );
-      await refresh(client, deck.id);
-      onClose();
-    } catch (error) {
-      say(sentence(error), 'refused');
-    }
-  };
+  const [file, setFile] = useState<File | null>(null);
   return (
     <Dialog
       open={photo !== null}
       onOpenChange={onClose}
-      title="This photo is not openly licensed"
-      description="It can be placed once the maker's permission is recorded. Otherwise choose another."
+      title={photo?.mayPlace ? 'Record a permission' : 'This photo is not openly licensed'}
+      description={
+        photo?.mayPlace
+          ? 'What the rights holder allowed goes before the licence.'
+          : "It can be placed once the maker's permission is recorded. Otherwise choose another."
+      }
     >
       <form
         className="mt-4 flex flex-col gap-4"
         onSubmit={(e) => {
           e.preventDefault();
-          void record();
+          void permit(from, on, words, file).then((done) => done && onClose());
         }}
       >
         <label>
@@ -57,6 +41,10 @@ export function PermissionDialog({ photo, onClose }: { photo: Photo | null; onCl
         <label>
           <span className="text-quiet">What they allowed, in their words</span>
           <textarea rows={3} className={line} value={words} onChange={(e) => setWords(e.target.value)} />
+        </label>
+        <label>
+          <span className="text-quiet">A file that shows it, such as the letter</span>
+          <input type="file" className={line} onChange={(e) => setFile(e.target.files?.[0] ?? null)} />
         </label>
         <div className="flex justify-end gap-5">
           <button type="button" className="verb" onClick={onClose}>

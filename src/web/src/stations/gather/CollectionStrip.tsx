@@ -1,0 +1,70 @@
+import { useEffect, useState } from 'react';
+import type { Answer } from '../../api/types';
+
+interface Props {
+  answers: Answer[];
+  without: string[];
+  onSwitch(id: string): void;
+  onRetry(id: string): void;
+}
+
+/** Each collection and where it stands: answered, slow, failed, asking to be left alone. A click leaves one out. */
+export function CollectionStrip({ answers, without, onSwitch, onRetry }: Props) {
+  return (
+    <ul
+      className="flex flex-wrap gap-x-5 gap-y-0.5 font-mono text-[12px] text-quiet"
+      aria-label="Collections"
+      aria-live="polite"
+    >
+      {answers.map((a) => {
+        const off = without.includes(a.id);
+        const bad = a.state === 'failed' || a.state === 'limited' || a.state === 'slow';
+        return (
+          <li key={a.id} className={bad && !off ? 'text-marigold' : ''}>
+            <button
+              aria-pressed={!off}
+              title={off ? 'Left out. Click to take it in again.' : 'Click to leave it out.'}
+              className={`hover:text-word ${off ? 'line-through opacity-80' : ''}`}
+              onClick={() => onSwitch(a.id)}
+            >
+              {a.name}
+            </button>
+            {!off && <State answer={a} onRetry={onRetry} />}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}
+
+function State({ answer: a, onRetry }: { answer: Answer; onRetry(id: string): void }) {
+  switch (a.state) {
+    case 'asking':
+      return <> searching</>;
+    case 'slow':
+      return <>: slow, still waiting</>;
+    case 'answered':
+      return <> {a.total ?? a.here}</>;
+    case 'limited':
+      return <>: {a.retryAt ? <Until at={a.retryAt} /> : 'limited'}</>;
+    default:
+      return (
+        <>
+          : {a.message}{' '}
+          <button className="border-b border-marigold hover:text-word" onClick={() => onRetry(a.id)}>
+            Ask again
+          </button>
+        </>
+      );
+  }
+}
+
+function Until({ at }: { at: string }) {
+  const [now, setNow] = useState(Date.now());
+  useEffect(() => {
+    const tick = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(tick);
+  }, []);
+  const left = Math.max(0, Math.round((Date.parse(at) - now) / 1000));
+  return <>asks to be left alone, trying again in {left} s</>;
+}

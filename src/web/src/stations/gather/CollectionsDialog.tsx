@@ -1,0 +1,131 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState, type FormEvent } from 'react';
+import { api, sentence, told } from '../../api/client';
+import type { Collection, Recognised } from '../../api/types';
+import { Dialog } from '../../desk/Dialog';
+
+const protocols = {
+  openSearch: 'searched where it is, by feeds',
+  iiif: 'searched where it is, images of any size',
+  oaiPmh: 'harvested and searched here',
+} as const;
+
+/** The collections that are searched; one more is added by its address. */
+export function CollectionsDialog({ onClose }: { onClose(): void }) {
+  const client = useQueryClient();
+  const [text, setText] = useState('');
+  const [found, setFound] = useState<Recognised | null>(null);
+  const [problem, setProblem] = useState('');
+  const [busy, setBusy] = useState(false);
+  const list = useQuery({
+    queryKey: ['collections'],
+    queryFn: () => told(api.GET('/api/collections')),
+    refetchInterval: (q) => (q.state.data?.some((c) => c.harvest?.running) ? 800 : false),
+  });
+  const changed = () =>
+    Promise.all([
+      client.invalidateQueries({ queryKey: ['collections'] }),
+      client.invalidateQueries({ queryKey: ['search'] }),
+    ]);
+  const attempt = async (work: () => Promise<unknown>) => {
+    setBusy(true);
+    setProblem('');
+    try {
+      await work();
+    } catch (error) {
+      setProblem(sentence(error));
+    }
+    setBusy(false);
+  };
+  const recognise = (e: FormEvent) => {
+    e.preventDefault();
+    setFound(null);
+    void attempt(async () => setFound(await told(api.POST('/api/collections/recognise', { body: { address: text } }))));
+  };
+  const add = () =>
+    attempt(async () => {
+      await told(api.POST('/api/collections', { body: { address: found!.address } }));
+      setFound(null);
+      setText('');
+      await changed();
+    });
+  return (
+    <Dialog open onOpenChange={onClose} title="Collections" description="All of them are searched at once." wide>
+      <ul className="mt-3">
+        {list.data?.map((c) => (
+          <Line
+            key={c.id}
+            collection={c}
+            onHarvest={() =>
+              void attempt(async () => {
+                await told(api.POST('/api/collections/{id}/harvest', { params: { path: { id: c.id } } }));
+                await changed();
+              })
+            }
+            onRemove={() =>
+              void attempt(async () => {
+                await told(api.DELETE('/api/collections/{id}', { params: { path: { id: c.id } } }));
+                await changed();
+              })
+            }
+          />
+        ))}
+      </ul>
+      <form className="mt-4 flex gap-4 border-t border-line pt-4" onSubmit={recognise}>
+        <input
+          aria-label="Address of a collection"
+          placeholder="address of another collection"
+          className="w-full border-b border-line bg-transparent pb-1 outline-none focus:border-verdigris"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+        <button className="verb whitespace-nowrap" disabled={busy || text.trim() === ''}>
+          {busy ? 'Looking' : 'Look what it is'}
+        </button>
+      </form>
+      {problem && <p className="mt-2 text-marigold">{problem}</p>}
+      {found && (
+        <div className="mt-3 flex items-center gap-4 bg-deep px-4 py-3">
+          <p className="flex-1">
+            <span className="font-semibold">{found.name}</span>
+            <br />
+            <span className="text-quiet">{found.says}</span>
+          </p>
+          <button className="rounded-sm bg-verdigris px-4 py-1.5 font-medium text-black" onClick={() => void add()}>
+            Add it
+          </button>
+        </div>
+      )}
+      <div className="mt-4 text-right">
+        <button className="verb" onClick={onClose}>
+          Close
+        </button>
+      </div>
+    </Dialog>
+  );
+}
+
+function Line({ collection: c, onHarvest, onRemove }: { collection: Collection; onHarvest(): void; onRemove(): void }) {
+  const h = c.harvest;
+  return (
+    <li className="flex items-baseline gap-4 border-t border-line py-2">
+      <span className="min-w-0 flex-1">
+        <span className="font-semibold">{c.name}</span>
+        <span className="block truncate text-[13px] text-quiet">
+          {protocols[c.protocol]}
+          {h &&
+            `, ${h.records}${h.running && h.whole ? ` of ${h.whole}` : ''} photos${h.running ? ', harvesting' : ''}`}
+        </span>
+        {h?.message && <span className="block text-[13px] text-marigold">{h.message}</span>}
+      </span>
+      {h && (
+        <button className="verb" disabled={h.running} onClick={onHarvest}>
+          Harvest now
+        </button>
+      )}
+      <button className="verb" onClick={onRemove} aria-label={`Remove ${c.name}`}>
+        Remove
+      </button>
+    </li>
+  );
+}

@@ -1,0 +1,67 @@
+import { api, sentence, told } from '../../api/client';
+import { useNotices } from '../../desk/useNotices';
+
+const atOnce = 3;
+const photoName = /\.(jpe?g|png|webp)$/i;
+
+/** Files of a drop, those inside folders included. */
+export async function filesOf(transfer: DataTransfer): Promise<File[]> {
+  const entries = [...transfer.items].map((i) => i.webkitGetAsEntry?.()).filter((e): e is FileSystemEntry => !!e);
+  if (entries.length === 0) return [...transfer.files];
+  const files: File[] = [];
+  const walk = async (entry: FileSystemEntry, depth: number): Promise<void> => {
+    if (entry.isFile) files.push(await new Promise<File>((ok, no) => (entry as FileSystemFileEntry).file(ok, no)));
+    else if (depth < 6) {
+      const reader = (entry as FileSystemDirectoryEntry).createReader();
+      // A reader hands out a folder in parts until it is empty.
+      for (;;) {
+        const part = await new Promise<FileSystemEntry[]>((ok, no) => reader.readEntries(ok, no));
+        if (part.length === 0) break;
+        for (const e of part) await walk(e, depth + 1);
+      }
+    }
+  };
+  for (const e of entries) await walk(e, 0);
+  return files;
+}
+
+/** Sends files to be taken in for a point, a few at once. Tells what came in, what is unsettled, and what was refused and why. */
+export async function bring(deckId: string, pointId: string, files: File[], done: () => Promise<unknown>) {
+  const { say } = useNotices.getState();
+  const photos = files.filter((f) => photoName.test(f.name) || f.type.startsWith('image/'));
+  const left = files.length - photos.length;
+  if (photos.length === 0) {
+    if (files.length > 0) say('There is no photo among these files. Jaali takes JPEG, PNG and WebP.', 'refused');
+    return;
+  }
+  let taken = 0;
+  const flagged: string[] = [];
+  const queue = [...photos];
+  const work = async () => {
+    for (let file = queue.shift(); file; file = queue.shift()) {
+      try {
+        const brought = await told(
+          api.POST('/api/decks/{id}/points/{pointId}/files', {
+            params: { path: { id: deckId, pointId }, query: { name: file.name || 'pasted picture' } },
+            headers: { 'Content-Type': 'application/octet-stream' },
+            body: file as unknown as string,
+            bodySerializer: (b: unknown) => b as Blob,
+          }),
+        );
+        taken++;
+        if (brought.flag) flagged.push(brought.name);
+      } catch (error) {
+        say(sentence(error), 'refused');
+      }
+    }
+  };
+  await Promise.all(Array.from({ length: atOnce }, work));
+  await done();
+  if (taken === 0) return;
+  const parts = [
+    `${taken === 1 ? 'One photo' : `${taken} photos`} taken in.`,
+    flagged.length > 0 && `${flagged.length === 1 ? 'One has' : `${flagged.length} have`} something to settle.`,
+    left > 0 && `${left === 1 ? 'One file is' : `${left} files are`} no photo and stayed outside.`,
+  ];
+  say(parts.filter(Boolean).join(' '));
+}

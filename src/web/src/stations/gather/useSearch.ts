@@ -1,0 +1,99 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { api, Refusal, told } from '../../api/client';
+import type { Shape, WallState } from '../../api/types';
+
+export type LicenceWish = 'any' | 'fitsTalk' | 'asksNothing' | 'asksCredit';
+export type ToneWish = 'any' | 'light' | 'dark';
+
+export interface Filter {
+  licence: LicenceWish;
+  shape: Shape;
+  fills: boolean;
+  calm: boolean;
+  tone: ToneWish;
+  closed: boolean;
+  without: string[];
+}
+
+export const openFilter: Filter = {
+  licence: 'fitsTalk',
+  shape: 'any',
+  fills: false,
+  calm: false,
+  tone: 'any',
+  closed: false,
+  without: [],
+};
+
+/** A search over all collections. The wall is asked for again until every collection has answered and every picture was looked at. */
+export function useSearch(deckId: string, pointId: string, words: string, filter: Filter) {
+  const client = useQueryClient();
+  const [again, setAgain] = useState(0);
+  const started = useQuery({
+    queryKey: ['search', deckId, pointId, words, again],
+    enabled: words !== '' && pointId !== '',
+    staleTime: Infinity,
+    retry: false,
+    queryFn: () =>
+      told(
+        api.POST('/api/decks/{id}/points/{pointId}/searches', {
+          params: { path: { id: deckId, pointId } },
+          body: { words },
+        }),
+      ),
+  });
+  const searchId = started.data?.id;
+  const wall = useQuery<WallState>({
+    queryKey: ['wall', searchId, filter],
+    enabled: searchId !== undefined && words !== '',
+    retry: false,
+    placeholderData: (old) => (old?.id === searchId ? old : undefined),
+    refetchInterval: (q) => (q.state.data?.settled ? false : q.state.data?.answers.some((a) => a.here > 0) ? 700 : 250),
+    queryFn: ({ signal }) =>
+      told(
+        api.GET('/api/searches/{searchId}', {
+          signal,
+          params: { path: { searchId: searchId! }, query: { ...filter, without: filter.without.join(',') } },
+        }),
+      ),
+  });
+  // A server that was started anew no longer knows the search; it is made once more.
+  const gone = wall.error instanceof Refusal && wall.error.status === 404;
+  useEffect(() => {
+    if (gone) setAgain((n) => n + 1);
+  }, [gone]);
+  useEffect(() => {
+    if (searchId) void client.invalidateQueries({ queryKey: ['searches', deckId, pointId] });
+  }, [client, searchId, deckId, pointId]);
+  const refresh = () => client.invalidateQueries({ queryKey: ['wall'] });
+  return {
+    wall: wall.data,
+    error: started.error ?? (gone ? null : wall.error),
+    refresh,
+    async more() {
+      if (!searchId || !wall.data?.more || !wall.data.settled) return;
+      await told(api.POST('/api/searches/{searchId}/more', { params: { path: { searchId } } }));
+      await refresh();
+    },
+    async retry(collection: string) {
+      if (!searchId) return;
+      await told(
+        api.POST('/api/searches/{searchId}/collections/{collection}/retry', {
+          params: { path: { searchId, collection } },
+        }),
+      );
+      await refresh();
+    },
+  };
+}
+
+/** What was searched for a point before, the latest first. */
+export function useEarlierSearches(deckId: string, pointId: string) {
+  return useQuery({
+    queryKey: ['searches', deckId, pointId],
+    enabled: pointId !== '',
+    queryFn: () =>
+      told(api.GET('/api/decks/{id}/points/{pointId}/searches', { params: { path: { id: deckId, pointId } } })),
+  }).data;
+}

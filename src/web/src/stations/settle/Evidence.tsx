@@ -1,0 +1,19 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, told } from '../../api/client';
+
+/** What sources said of a photo, word for word, the oldest first. */
+export function Evidence({ photoId }: { photoId: string }) {
+  const evidence = useQuery({
+    queryKey: ['evidence', photoId],
+    queryFn: () => told(api.GET('/api/photos/{photoId}/evidence', { params: { path: { photoId } } })),
+  });
+  return evidence.data?.map((e, i) => (
+    <div key={e.sha256 + i} className="mt-4 border-t border-line pt-3">
+      <p className="text-[13px] break-all text-quiet">
+        {e.address}, read {new Date(e.readAt).toLocaleString('en-GB', { timeZone: 'UTC' })} UTC
+      </p>
+      <pre className="mt-2 max-h-56 overflow-auto bg-deep p-3 font-mono text-[12px] whitespace-pre-wrap">{e.text}</pre>
+      <p className="mt-1 font-mono text-[11px] break-all text-quiet">SHA-256 {e.sha256}</p>
+    </div>
+  ));
+}

@@ -1,0 +1,194 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
+import { api, told } from '../../api/client';
+import type { Photo } from '../../api/types';
+import { useOpenDeck } from '../../deck/DeckContext';
+import { Dialog } from '../../desk/Dialog';
+import { photoUrl } from '../../scene/photoUrl';
+import { Evidence } from './Evidence';
+import { PermissionDialog } from './PermissionDialog';
+import { useRecord } from './useRecord';
+
+/** A photo's record: what is known, what sources said, and every way to settle what is not. */
+export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void }) {
+  const { correct, reread } = useRecord(photo.id);
+  const [permission, setPermission] = useState(false);
+  const [looking, setLooking] = useState(photo.unclear);
+  if (permission) return <PermissionDialog photo={photo} onClose={() => setPermission(false)} />;
+  return (
+    <Dialog
+      open
+      onOpenChange={onClose}
+      title={photo.unclear ? 'Settle where this photo is from' : 'The record of this photo'}
+      wide
+    >
+      <div className="mt-3 flex gap-5">
+        <img
+          src={photoUrl(photo.id, photo.width, 320)}
+          alt=""
+          className="max-h-40 max-w-56 self-start object-contain"
+        />
+        <div className="min-w-0 flex-1">
+          <Line label="Title" value={photo.title} onCommit={(title) => correct({ title })} />
+          <Line label="Maker" value={photo.maker} onCommit={(maker) => correct({ maker })} needed />
+          <Line label="Source" value={photo.sourceUrl ?? ''} onCommit={(sourceUrl) => correct({ sourceUrl })} />
+          <Line
+            label="Licence"
+            value={photo.licenceName ? photo.licenceName : ''}
+            hint={photo.licenceAsFound}
+            onCommit={(licence) => correct({ licence })}
+            needed={!photo.ownWork && !photo.permission}
+          />
+          {photo.ownWork && <p className="mt-1 text-quiet">Your own photo.</p>}
+          {photo.permission && <p className="mt-1 text-quiet">By permission of {photo.permission}.</p>}
+          {photo.machineMade && <p className="mt-1 text-marigold">The file says that it was made by a machine.</p>}
+        </div>
+      </div>
+      {photo.conflicts.map((c) => (
+        <div key={c.field} className="mt-3 border-l-2 border-marigold pl-3">
+          <p className="text-marigold">Two sources say different things of the {c.field}.</p>
+          <ul className="mt-1 grid grid-cols-2 gap-3">
+            {c.said.map((s) => (
+              <li key={s.source + s.value}>
+                <span className="text-[13px] text-quiet">{s.source}</span>
+                <br />
+                {s.value}{' '}
+                {(c.field === 'maker' || c.field === 'title' || c.field === 'licence') && (
+                  <button
+                    className="border-b border-verdigris text-verdigris hover:text-word"
+                    onClick={() => void correct({ [c.field]: s.value, settle: true })}
+                  >
+                    Take this
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
+      {photo.sourceNowSays && (
+        <p className="mt-3 border-l-2 border-marigold pl-3 text-marigold">
+          The source now says: {photo.sourceNowSays}. When the photo was taken it said:{' '}
+          {photo.licenceAsFound || 'nothing'}.{' '}
+          <button className="border-b border-verdigris text-verdigris" onClick={() => void correct({ settle: true })}>
+            Keep what it said then
+          </button>
+        </p>
+      )}
+      <p className="mt-4 flex flex-wrap gap-x-6 gap-y-1 border-t border-line pt-3">
+        <Verb on={looking} act={() => setLooking(!looking)}>
+          Look for the original
+        </Verb>
+        <Verb act={() => void correct({ ownWork: !photo.ownWork })}>
+          {photo.ownWork ? 'Not my own photo' : 'It is my own photo'}
+        </Verb>
+        <Verb act={() => setPermission(true)}>Record a permission</Verb>
+        {photo.sourceUrl && <Verb act={() => void reread()}>Read the source again</Verb>}
+      </p>
+      {looking && <Origins photo={photo} onClose={onClose} />}
+      <details className="mt-4 border-t border-line pt-3">
+        <summary className="cursor-pointer text-quiet">What sources said, word for word</summary>
+        <Evidence photoId={photo.id} />
+      </details>
+      <div className="mt-4 text-right">
+        <button className="verb" onClick={onClose}>
+          Close
+        </button>
+      </div>
+    </Dialog>
+  );
+}
+
+function Verb({ act, on, children }: { act(): void; on?: boolean; children: ReactNode }) {
+  return (
+    <button className="verb" aria-pressed={on} onClick={act}>
+      {children}
+    </button>
+  );
+}
+
+function Line({
+  label,
+  value,
+  hint = '',
+  needed = false,
+  onCommit,
+}: {
+  label: string;
+  value: string;
+  hint?: string;
+  needed?: boolean;
+  onCommit(text: string): Promise<boolean>;
+}) {
+  const [text, setText] = useState<string | null>(null);
+  const commit = () => {
+    if (text !== null && text.trim() !== value) void onCommit(text.trim()).then((done) => done && setText(null));
+    else setText(null);
+  };
+  return (
+    <label className="flex items-baseline gap-3 py-0.5">
+      <span className="w-16 shrink-0 text-quiet">{label}</span>
+      <input
+        className={`min-w-0 flex-1 truncate border-b border-line bg-transparent outline-none placeholder:text-marigold focus:border-verdigris`}
+        value={text ?? value}
+        placeholder={hint || (needed ? 'not found' : 'none')}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit();
+        }}
+      />
+    </label>
+  );
+}
+
+/** Pictures found or harvested that look the same and have a record. */
+function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
+  const { deck } = useOpenDeck();
+  const { adopt } = useRecord(photo.id);
+  const [busy, setBusy] = useState('');
+  const origins = useQuery({
+    queryKey: ['origins', deck.id, photo.id],
+    gcTime: 0,
+    queryFn: () =>
+      told(
+        api.GET('/api/decks/{id}/photos/{photoId}/origins', { params: { path: { id: deck.id, photoId: photo.id } } }),
+      ),
+  });
+  if (!origins.data) return <p className="mt-3 text-quiet">Comparing it with everything found so far.</p>;
+  if (origins.data.length === 0)
+    return (
+      <p className="mt-3 text-quiet">
+        Nothing found or harvested so far looks like it. Search for what it shows, then look again.
+      </p>
+    );
+  return (
+    <ul className="mt-3 flex flex-col gap-3">
+      {origins.data.map(({ candidate: c, distance }) => (
+        <li key={c.collection + c.id} className="flex gap-4 bg-deep p-3">
+          <img src={c.thumbnail} alt="" className="h-20 object-contain" />
+          <div className="min-w-0 flex-1">
+            <p className="truncate font-semibold">{c.title || 'Untitled'}</p>
+            <p className="text-quiet">
+              by {c.maker || 'unknown maker'}, {c.licence}, {c.sources[0]?.name}
+            </p>
+            <p className="text-[13px] text-quiet">
+              {distance === 0 ? 'Looks exactly the same' : 'Looks the same'}
+              {c.sizeKnown && `, ${c.width} x ${c.height} instead of ${photo.width} x ${photo.height}`}
+            </p>
+          </div>
+          <button
+            className="self-center rounded-sm bg-verdigris px-4 py-1.5 font-medium text-black"
+            disabled={busy !== ''}
+            onClick={() => {
+              setBusy(c.id);
+              void adopt(c.collection, c.id).then((done) => (done ? onClose() : setBusy('')));
+            }}
+          >
+            {busy === c.id ? 'Taking it' : 'Adopt it'}
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

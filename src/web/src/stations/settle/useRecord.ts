@@ -1,0 +1,76 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { api, sentence, told } from '../../api/client';
+import type { components } from '../../generated/api';
+import { useOpenDeck } from '../../deck/DeckContext';
+import { finished } from '../../deck/jobs';
+import { refresh } from '../../deck/useDeck';
+import { useNotices } from '../../desk/useNotices';
+
+type Correction = components['schemas']['RecordRequest'];
+
+/** What can be done to a photo's record; each answers whether it was done, and refusals are shown. */
+export function useRecord(photoId: string) {
+  const { deck } = useOpenDeck();
+  const client = useQueryClient();
+  const say = useNotices((s) => s.say);
+  const attempt = async (work: () => Promise<string | void>) => {
+    try {
+      const words = await work();
+      if (words) say(words);
+      await refresh(client, deck.id);
+      await client.invalidateQueries({ queryKey: ['evidence', photoId] });
+      return true;
+    } catch (error) {
+      say(sentence(error), 'refused');
+      return false;
+    }
+  };
+  return {
+    correct: (change: Partial<Correction>) =>
+      attempt(async () => {
+        await told(
+          api.PUT('/api/photos/{photoId}/record', {
+            params: { path: { photoId } },
+            body: { settle: false, ...change },
+          }),
+        );
+      }),
+    reread: () =>
+      attempt(
+        async () => (await told(api.POST('/api/photos/{photoId}/reread', { params: { path: { photoId } } }))).sentence,
+      ),
+    adopt: (collection: string, candidateId: string) =>
+      attempt(async () => {
+        const job = await finished(
+          await told(
+            api.POST('/api/decks/{id}/photos/{photoId}/adopt', {
+              params: { path: { id: deck.id, photoId } },
+              body: { collection, candidateId, largest: true },
+            }),
+          ),
+        );
+        if (job.state !== 'done') throw new Error(job.message);
+        return 'The original is in its place, with its record.';
+      }),
+    permit: (from: string, on: string, words: string, file: File | null) =>
+      attempt(async () => {
+        const fileId = file
+          ? (
+              await told(
+                api.POST('/api/files', {
+                  headers: { 'Content-Type': 'application/octet-stream' },
+                  body: file as unknown as string,
+                  bodySerializer: (b: unknown) => b as Blob,
+                }),
+              )
+            ).id
+          : null;
+        await told(
+          api.POST('/api/photos/{photoId}/permission', {
+            params: { path: { photoId } },
+            body: { from, on, words, fileName: file?.name ?? null, fileId },
+          }),
+        );
+      }),
+  };
+}
