@@ -47,7 +47,7 @@ public static class PhotoReader
             int orientation = header.GetFields().Contains("orientation") ? Convert.ToInt32(header.Get("orientation"), System.Globalization.CultureInfo.InvariantCulture) : 1;
             if (orientation is < 1 or > 8) orientation = 1;
             bool turned = orientation >= 5;
-            using Image small = SmallRgb(bytes);
+            using Image small = SmallRgb(bytes, format, header, orientation);
             return new PhotoReading(format, turned ? header.Height : header.Width, turned ? header.Width : header.Height, orientation, Hash(small), Attention(small), new ToneMap(small.Width, small.Height, small.WriteToMemory<byte>()));
         }
         catch (VipsException e)
@@ -73,9 +73,13 @@ public static class PhotoReader
     }
 
     // Orientation applied, sRGB, three bands, no alpha, at most 480 pixels a side. A JPEG shrinks while it is decoded, yet its whole stream is read, so a cut one is found out.
-    private static Image SmallRgb(byte[] bytes)
+    private static Image SmallRgb(byte[] bytes, string format, Image header, int orientation)
     {
-        using Image small = Image.ThumbnailBuffer(bytes, ToneSide, height: ToneSide, size: Enums.Size.Down, outputProfile: "srgb", failOn: Enums.FailOn.Truncated);
+        Enums.Access access = orientation > 1 ? Enums.Access.Random : Enums.Access.Sequential;
+        int shrink = 8;
+        while (shrink > 1 && Math.Max(header.Width, header.Height) / shrink < ToneSide) shrink /= 2;
+        using Image source = format == "jpeg" ? Image.JpegloadBuffer(bytes, shrink: shrink, access: access, failOn: Enums.FailOn.Truncated) : Image.NewFromBuffer(bytes, access: access, failOn: Enums.FailOn.Truncated);
+        using Image small = source.ThumbnailImage(ToneSide, height: ToneSide, size: Enums.Size.Down, outputProfile: "srgb");
         using Image srgb = small.Colourspace(Enums.Interpretation.Srgb);
         using Image flat = srgb.HasAlpha() ? srgb.Flatten(background: [255]) : srgb.Copy();
         using Image three = flat.Bands == 1 ? flat.Bandjoin(flat, flat) : flat.ExtractBand(0, n: 3);

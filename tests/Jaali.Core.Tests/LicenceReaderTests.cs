@@ -69,7 +69,38 @@ public sealed partial class LicenceReaderTests
     [InlineData("No rights reserved", LicenceFamily.Cc0, "1.0", "")]
     [InlineData("© 2019, all rights reserved", LicenceFamily.AllRightsReserved, "", "")]
     [InlineData("http://rightsstatements.org/vocab/InC/1.0/", LicenceFamily.InCopyright, "", "")]
+    [InlineData("UK Open Government Licence v3.0", LicenceFamily.OpenGovernment, "3.0", "")]
+    [InlineData("https://www.nationalarchives.gov.uk/doc/open-government-licence/version/2/", LicenceFamily.OpenGovernment, "2.0", "")]
+    [InlineData("Licence Ouverte / Open Licence 2.0 (Etalab)", LicenceFamily.Etalab, "2.0", "")]
+    [InlineData("Free Art License 1.3", LicenceFamily.FreeArt, "1.3", "")]
+    [InlineData("GNU Free Documentation License 1.2 or later", LicenceFamily.Gfdl, "1.2", "")]
+    [InlineData("This is a work of the United States government", LicenceFamily.UsGovernment, "", "")]
+    [InlineData("http://creativecommons.org/licenses/sampling+/1.0/", LicenceFamily.SamplingPlus, "1.0", "")]
     public void Other_spellings(string text, LicenceFamily family, string version, string port) => Assert.Equal(new Licence(family, version, port), LicenceReader.Read(text));
+
+    /// <summary>The twelve statements of rightsstatements.org, by address and by name (from memory).</summary>
+    [Theory]
+    [InlineData("InC", "In Copyright", Grant.Closed)]
+    [InlineData("InC-OW-EU", "In Copyright - EU Orphan Work", Grant.Closed)]
+    [InlineData("InC-EDU", "In Copyright - Educational Use Permitted", Grant.TeachingOnly)]
+    [InlineData("InC-NC", "In Copyright - Non-Commercial Use Permitted", Grant.NonCommercialOnly)]
+    [InlineData("InC-RUU", "In Copyright - Rights-holder(s) Unlocatable or Unidentifiable", Grant.Closed)]
+    [InlineData("NoC-CR", "No Copyright - Contractual Restrictions", Grant.Unclear)]
+    [InlineData("NoC-NC", "No Copyright - Non-Commercial Use Only", Grant.NonCommercialOnly)]
+    [InlineData("NoC-OKLR", "No Copyright - Other Known Legal Restrictions", Grant.Unclear)]
+    [InlineData("NoC-US", "No Copyright - United States", Grant.Unclear)]
+    [InlineData("CNE", "Copyright Not Evaluated", Grant.Unclear)]
+    [InlineData("UND", "Copyright Undetermined", Grant.Unclear)]
+    [InlineData("NKC", "No Known Copyright", Grant.Open)]
+    public void Every_rights_statement_is_recognised(string code, string name, Grant grant)
+    {
+        Licence read = LicenceReader.Read($"http://rightsstatements.org/vocab/{code}/1.0/")!;
+        Assert.Equal(grant, read.Grant);
+        Assert.Equal(read, LicenceReader.Read($"https://rightsstatements.org/page/{code}/1.0/?language=en"));
+        if (!name.Contains("holder", StringComparison.Ordinal)) Assert.Equal(read, LicenceReader.Read(name));
+        Assert.Equal(read, LicenceReader.Read(read.Url));
+        Assert.Equal(grant == Grant.Closed, PlacementRule.WhyNot(World.Rights(read)) is not null);
+    }
 
     [Theory]
     [InlineData("")]

@@ -21,13 +21,13 @@ public sealed class FormatsTests
         string written = folder.File("written.jpg");
         Outside.Run("convert", Outside.Photo("fog-posts.jpg"), "-resize", "400x", "-strip", written);
         Outside.Run("exiftool", "-q", "-overwrite_original", "-XMP-dc:Title=Tide & time", "-XMP-dc:Creator=Søren Ayre", "-XMP-cc:License=https://creativecommons.org/licenses/by-sa/3.0/de/", "-XMP-cc:AttributionURL=https://ayre.example/", written);
-        EmbeddedRights own = EmbeddedRights.Read(File.ReadAllBytes(written))!;
+        EmbeddedMetadata own = EmbeddedMetadata.Read(File.ReadAllBytes(written))!;
         Assert.Equal(("Tide & time", "Søren Ayre", "https://ayre.example/"), (own.Title, own.Maker, own.MakerUrl));
         Assert.Equal(new Licence(LicenceFamily.BySa, "3.0", "de"), own.Licence);
         foreach (string photo in new[] { "marram-sun.jpg", "withies.jpg", "old-groyne.jpg" })
         {
             JsonElement theirs = JsonSerializer.Deserialize<JsonElement>(Outside.Run("exiftool", "-json", "-XMP:all", Outside.Photo(photo)))[0];
-            EmbeddedRights? ours = EmbeddedRights.Read(File.ReadAllBytes(Outside.Photo(photo)));
+            EmbeddedMetadata? ours = EmbeddedMetadata.Read(File.ReadAllBytes(Outside.Photo(photo)));
             Assert.Equal(theirs.TryGetProperty("Title", out JsonElement title) ? title.GetString() : null, ours?.Title);
             Assert.Equal(theirs.TryGetProperty("Creator", out JsonElement maker) ? maker.GetString() : null, ours?.Maker);
         }
@@ -36,7 +36,7 @@ public sealed class FormatsTests
     [Fact]
     public void Two_different_licences_are_a_conflict_and_neither_is_taken()
     {
-        var inside = new EmbeddedRights("", "", null, new Licence(LicenceFamily.By, "4.0", ""), "by", "");
+        var inside = new EmbeddedMetadata("", "", null, "", new Licence(LicenceFamily.By, "4.0", ""), "by", null, false, [], "");
         RightsRecord merged = inside.Complete(World.Rights(new Licence(LicenceFamily.BySa, "4.0", "")));
         Assert.Null(merged.Licence);
         Assert.Contains("The file says", merged.LicenceAsFound, StringComparison.Ordinal);

@@ -94,7 +94,7 @@ public static partial class LicenceReader
         };
     }
 
-    [GeneratedRegex(@"creativecommons\.org/(?:publicdomain/(?<pd>zero|mark)|licen[sc]es/(?<kind>publicdomain|[a-z]{2}(?:[-+][a-z]{2}){0,3}))(?:/(?<version>[1-4]\.\d)(?:/(?<port>[a-z]{2,8})\b)?)?")]
+    [GeneratedRegex(@"creativecommons\.org/(?:publicdomain/(?<pd>zero|mark)|licen[sc]es/(?<kind>publicdomain|[a-z]{2}(?:[-+][a-z]{2}){0,3}(?![a-z])))(?:/(?<version>[1-4]\.\d)(?:/(?<port>[a-z]{2,8})\b)?)?")]
     private static partial Regex Address();
 
     [GeneratedRegex(@"(?<![a-z])cc(?![a-z])(?!\d)")]

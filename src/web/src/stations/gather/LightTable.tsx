@@ -82,10 +82,10 @@ export function LightTable({ candidates, onKeep, onLetGo, onClose }: Props) {
             {candidates.map((x, i) => (
               <figure
                 key={x.collection + x.id}
-                className={`flex min-h-0 min-w-0 flex-col ${i === at ? 'outline-1 outline-offset-4 outline-verdigris' : ''}`}
+                className={`flex min-h-0 min-w-0 flex-col justify-center ${i === at ? 'outline-1 outline-offset-4 outline-verdigris' : ''}`}
                 onPointerDown={() => setAt(i)}
               >
-                <div className="relative min-h-0 flex-1 touch-none overflow-hidden" onPointerMove={drag}>
+                <div className="relative aspect-[4/3] min-h-0 shrink touch-none overflow-hidden bg-[#1c1c1c]" onPointerMove={drag}>
                   <img
                     src={x.picture}
                     alt={x.title}
