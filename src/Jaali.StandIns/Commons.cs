@@ -3,17 +3,17 @@ using System.Xml.Linq;
 namespace Jaali.StandIns;
 
 /// <summary>A photo-sharing commons: OpenSearch 1.1 description, Atom results with Media RSS 1.5.</summary>
-public sealed class Commons(IReadOnlyList<PhotoRecord> photos, RenditionShelf shelf)
+public sealed class Commons(string name, string path, IReadOnlyList<PhotoRecord> photos, RenditionShelf shelf)
 {
     private static readonly XNamespace Atom = "http://www.w3.org/2005/Atom";
     private static readonly XNamespace OpenSearch = "http://a9.com/-/spec/opensearch/1.1/";
     private static readonly XNamespace Media = "http://search.yahoo.com/mrss/";
 
     /// <summary>The description document.</summary>
-    public static XDocument Description(string origin) => new(new XElement(OpenSearch + "OpenSearchDescription",
-        new XElement(OpenSearch + "ShortName", "Tern Commons"),
+    public XDocument Description(string origin) => new(new XElement(OpenSearch + "OpenSearchDescription",
+        new XElement(OpenSearch + "ShortName", name),
         new XElement(OpenSearch + "Description", "Photographs shared by the people of Skarrow and the sound"),
-        new XElement(OpenSearch + "Url", new XAttribute("type", "application/atom+xml"), new XAttribute("template", origin + "/search?q={searchTerms}&page={startPage?}&count={count?}")),
+        new XElement(OpenSearch + "Url", new XAttribute("type", "application/atom+xml"), new XAttribute("template", origin + path + "/search?q={searchTerms}&page={startPage?}&count={count?}")),
         new XElement(OpenSearch + "InputEncoding", "UTF-8")));
 
     /// <summary>A page of results: sponsored entries first, as such places do, then by how many words fit.</summary>
@@ -23,9 +23,9 @@ public sealed class Commons(IReadOnlyList<PhotoRecord> photos, RenditionShelf sh
         PhotoRecord[] found = [.. photos.Select(p => (Photo: p, Score: p.Score(asked))).Where(s => s.Score > 0)
             .OrderByDescending(s => s.Photo.Sponsored).ThenByDescending(s => s.Score).ThenBy(s => s.Photo.Id, StringComparer.Ordinal).Select(s => s.Photo)];
         PhotoRecord[] shown = [.. found.Skip((page - 1) * count).Take(count)];
-        string self = $"{origin}/search?q={Uri.EscapeDataString(words)}&page=";
+        string self = $"{origin}{path}/search?q={Uri.EscapeDataString(words)}&page=";
         var feed = new XElement(Atom + "feed", new XAttribute(XNamespace.Xmlns + "media", Media), new XAttribute(XNamespace.Xmlns + "opensearch", OpenSearch),
-            new XElement(Atom + "title", "Tern Commons: " + words), new XElement(Atom + "id", self + page), new XElement(Atom + "updated", "2026-01-01T00:00:00Z"),
+            new XElement(Atom + "title", name + ": " + words), new XElement(Atom + "id", self + page), new XElement(Atom + "updated", "2026-01-01T00:00:00Z"),
             new XElement(OpenSearch + "totalResults", found.Length), new XElement(OpenSearch + "startIndex", (page - 1) * count + 1), new XElement(OpenSearch + "itemsPerPage", count),
             page * count < found.Length ? new XElement(Atom + "link", new XAttribute("rel", "next"), new XAttribute("href", $"{self}{page + 1}&count={count}")) : null,
             shown.Select(p => Entry(origin, p)));

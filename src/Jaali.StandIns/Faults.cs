@@ -13,7 +13,7 @@ public sealed class Faults
     public static IReadOnlyList<string> Kinds { get; } = ["none", "slow", "down", "flaky", "midway", "rubbish", "limit", "truncated", "changed"];
 
     /// <summary>The collections.</summary>
-    public static IReadOnlyList<string> Collections { get; } = ["commons", "museum", "archive", "pages"];
+    public static IReadOnlyList<string> Collections { get; } = ["commons", "museum", "archive", "pages", "bay"];
 
     /// <summary>Switches a collection, or "all", to a trouble; false where there is none of that name.</summary>
     public bool Switch(string kind, string collection)

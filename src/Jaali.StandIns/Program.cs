@@ -15,7 +15,8 @@ IReadOnlyList<PhotoRecord> photos = PhotoRecord.Load(folder);
 PhotoRecord[] In(string collection) => [.. photos.Where(p => p.In(collection))];
 var byId = photos.ToDictionary(p => p.Id);
 var shelf = new RenditionShelf(folder);
-var commons = new Commons(In("commons"), shelf);
+var commons = new Commons("Tern Commons", "", In("commons"), shelf);
+var bay = new Commons("Bay Archive", "/bay", In("museum"), shelf);
 var museum = new Museum(In("museum"), folder);
 var archive = new Archive(In("archive"), folder, Number(builder.Configuration["generate"], 0));
 var faults = new Faults();
@@ -26,9 +27,12 @@ app.Use(async (context, next) =>
     if (context.Request.Path.StartsWithSegments("/faults") || !await faults.ActAsync(context)) await next(context);
 });
 
-app.MapGet("/opensearch.xml", (HttpContext c) => Xml(Commons.Description(Origin(c)), "application/opensearchdescription+xml"));
+app.MapGet("/opensearch.xml", (HttpContext c) => Xml(commons.Description(Origin(c)), "application/opensearchdescription+xml"));
 app.MapGet("/search", (HttpContext c, string? q, string? page, string? count) =>
     Xml(commons.Search(Origin(c), q ?? "", Math.Max(1, Number(page, 1)), Math.Clamp(Number(count, 20), 1, 100)), "application/atom+xml"));
+app.MapGet("/", () => Results.Content("<!doctype html><meta charset=utf-8><title>Tern Commons</title><link rel=\"search\" type=\"application/opensearchdescription+xml\" href=\"/opensearch.xml\" title=\"Tern Commons\"><h1>Tern Commons</h1>", "text/html; charset=utf-8"));
+app.MapGet("/bay/opensearch.xml", (HttpContext c) => Xml(bay.Description(Origin(c)), "application/opensearchdescription+xml"));
+app.MapGet("/bay/search", (HttpContext c, string? q, string? page) => Xml(bay.Search(Origin(c), q ?? "", Math.Max(1, Number(page, 1)), 20), "application/atom+xml"));
 app.MapGet("/photo/{id}", (string id) => byId.TryGetValue(id, out PhotoRecord? p) ? Results.Content(Commons.Page(p), "text/html; charset=utf-8") : Results.NotFound());
 app.MapGet("/people/{name}", (string name) => Results.Content($"<!doctype html><meta charset=utf-8><h1>{System.Net.WebUtility.HtmlEncode(name)}</h1>", "text/html; charset=utf-8"));
 app.MapGet("/file/{id}/{size}.jpg", async (string id, string size, HttpContext c) =>

@@ -9,37 +9,7 @@ namespace Jaali.Sources.Tests;
 
 public sealed class SourceTests
 {
-    /// <summary>A server that answers every connection with the same bytes, then closes.</summary>
-    private sealed class Canned : IDisposable
-    {
-        private readonly TcpListener _listener = new(IPAddress.Loopback, 0);
-        private readonly Func<string, string> _answer;
-
-        public Canned(Func<string, string> answer)
-        {
-            _answer = answer;
-            _listener.Start();
-            _ = ServeAsync();
-        }
-
-        public string Origin => $"http://127.0.0.1:{((IPEndPoint)_listener.LocalEndpoint).Port}";
-
-        private async Task ServeAsync()
-        {
-            while (true)
-            {
-                using TcpClient client = await _listener.AcceptTcpClientAsync();
-                using NetworkStream stream = client.GetStream();
-                byte[] buffer = new byte[4096];
-                int n = await stream.ReadAsync(buffer);
-                await stream.WriteAsync(Encoding.UTF8.GetBytes(_answer(Encoding.UTF8.GetString(buffer, 0, n).Split(' ').ElementAtOrDefault(1) ?? "")));
-            }
-        }
-
-        public void Dispose() => _listener.Dispose();
-    }
-
-    private static string Ok(string body, string type = "application/atom+xml") => $"HTTP/1.1 200 OK\r\nContent-Type: {type}\r\nContent-Length: {Encoding.UTF8.GetByteCount(body)}\r\nConnection: close\r\n\r\n{body}";
+    private static string Ok(string body, string type = "application/atom+xml") => Canned.Ok(body, type);
 
     private const string Description = "<OpenSearchDescription xmlns='http://a9.com/-/spec/opensearch/1.1/'><Url type='text/html' template='/h?q={searchTerms}'/><Url type='application/atom+xml' pageOffset='0' template='/s?q={searchTerms}&amp;p={startPage?}&amp;x={unknown:thing?}'/></OpenSearchDescription>";
 

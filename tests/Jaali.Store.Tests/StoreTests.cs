@@ -54,6 +54,39 @@ public sealed class StoreTests : IDisposable
     }
 
     [Fact]
+    public async Task What_was_harvested_is_searched_replaced_and_deleted()
+    {
+        Open();
+        var found = new FoundStore(new Databases(_folder.Path), TimeProvider.System);
+        var collections = new CollectionStore(new Databases(_folder.Path), TimeProvider.System);
+        await collections.PutAsync(new CollectionRow { Id = "arc", Name = "Archive", Protocol = "OaiPmh", Address = "http://a.example/" });
+        Candidate Sheet(string id, string title, params string[] tags)
+        {
+            var whole = new Rendition($"http://a.example/{id}.jpg", 1500, 1000);
+            return new Candidate(id, "arc", whole, [whole], World.Rights(new Licence(LicenceFamily.By, "4.0", "")) with { Title = title }, tags, Evidence.Of(id, "http://a.example/", DateTimeOffset.UnixEpoch));
+        }
+        async Task<string[]> Search(string words) => [.. (await found.SearchAsync("arc", words, 0, 10)).Found.Select(f => f.Candidate.Id).Order()];
+        await found.HarvestAsync("arc", [(Sheet("1", "Dunes at Brae"), "seen from the ferry"), (Sheet("2", "Fog", "dune", "ridge"), ""), (Sheet("3", "Söuth bar"), "dune in the rain")], [], m => (m.ResumptionToken, m.HarvestFrom) = ("next", ""));
+        Assert.Equal(["1", "2", "3"], await Search("dune"));
+        Assert.Equal(["3"], await Search("south"));
+        Assert.Equal(["1"], await Search("dunes ferry"));
+        Assert.Empty(await Search("dune\" OR \"x"));
+        Assert.Empty(await Search("* ( AND"));
+        Assert.Equal("next", (await collections.ListAsync())[0].ResumptionToken);
+        await found.LookedAsync("arc", "2", new Look(0xF0F0, 100, 80, .5, .2));
+        await found.HarvestAsync("arc", [(Sheet("2", "Mist", "ridge"), "")], ["1"], m => (m.ResumptionToken, m.HarvestFrom) = ("", "2025-02-02"));
+        Assert.Equal(["3"], await Search("dune"));
+        Assert.Equal(["2"], await Search("mist"));
+        Assert.Equal("2025-02-02", (await collections.ListAsync())[0].HarvestFrom);
+        // The look outlives the replacement, and the picture is found by it.
+        Assert.Equal(0xF0F0UL, (await found.FindAsync("arc", "2"))!.Look!.Hash);
+        Assert.Equal(["2"], (await found.AlikeAsync(0xF0F1)).Select(a => a.Candidate.Id));
+        Assert.Empty(await found.AlikeAsync(0x0F0F_FFFF_0000));
+        await found.ForgetAsync("arc");
+        Assert.Empty(await Search("mist"));
+    }
+
+    [Fact]
     public async Task An_edit_on_an_old_revision_is_not_saved()
     {
         DeckStore store = Open();

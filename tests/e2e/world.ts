@@ -2,15 +2,17 @@ import { request, type Page } from '@playwright/test';
 
 export const standIns = 'http://127.0.0.1:5191';
 
-/** Switches a trouble of the simulated collection on or, with "none", off. */
-export async function fault(kind: string) {
+/** Switches a trouble of a simulated collection, or of "all", on or, with "none", off. */
+export async function fault(kind: string, collection = 'commons') {
   const api = await request.newContext();
-  const answer = await api.post(`${standIns}/faults?kind=${kind}`);
+  const answer = await api.post(`${standIns}/faults?kind=${kind}&collection=${collection}`);
   if (!answer.ok()) throw new Error(await answer.text());
   await api.dispose();
 }
 
-interface Deck {
+export interface Deck {
+  points: { id: string; wording: string; kept: string[] }[];
+  photos: Record<string, { title: string; maker: string; licence: string; licenceName: string; unclear: boolean; width: number; sourceUrl: string | null; collection: string; conflicts: unknown[]; machineMade: boolean; sourceNowSays: string }>;
   id: string;
   title: string;
   revision: number;
@@ -46,4 +48,10 @@ export async function newTalk(page: Page, title: string, points: string[]): Prom
   await page.getByRole('button', { name: 'Make the slides' }).click();
   await page.getByRole('button', { name: /^Slide 1,/ }).waitFor();
   return /deck\/([^/]+)/.exec(page.url())![1]!;
+}
+
+/** Chooses a point in Gather and waits until the wall has settled. */
+export async function choosePoint(page: Page, wording: string) {
+  await page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: new RegExp(`^${wording}`) }).click();
+  await page.locator('#candidate-0').waitFor();
 }

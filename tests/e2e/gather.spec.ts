@@ -1,0 +1,195 @@
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { join, resolve } from 'node:path';
+import { choosePoint, fault, newTalk, readDeck, standIns } from './world';
+
+const folder = resolve(import.meta.dirname, '../../demo/folder');
+const points = ['Fog and posts', 'Dunes move', 'Marram in a storm', 'Our own walks', 'Fourteen posts', 'A picture that was sent', 'Mud and flats'];
+
+test.afterEach(() => fault('none', 'all'));
+
+test('an empty seven-point deck gets a full shortlist from three collections, a folder, a page and a recovered original, while one collection fails', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const id = await newTalk(page, 'Seven points', points);
+  const kept = async (i: number) => (await readDeck(page, id)).points[i]!.kept;
+  const strip = page.getByRole('list', { name: 'Collections' });
+  await page.keyboard.press('2');
+
+  // A fourth collection is added by its address, and from now on it fails.
+  await page.getByRole('button', { name: 'Collections', exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Address of a collection').fill(`${standIns}/nothing-here`);
+  await dialog.getByRole('button', { name: 'Look what it is' }).click();
+  await expect(dialog.getByText(/answered 404/)).toBeVisible();
+  await dialog.getByLabel('Address of a collection').fill(`${standIns}/bay/opensearch.xml`);
+  await dialog.getByRole('button', { name: 'Look what it is' }).click();
+  await expect(dialog.getByText('answers with feeds')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Add it' }).click();
+  await expect(dialog.getByRole('button', { name: 'Remove Bay Archive' })).toBeVisible();
+  await fault('down', 'bay');
+  await dialog.getByRole('button', { name: 'Close' }).click();
+
+  // One photo from each of three collections.
+  const keepBy = async (i: number, name: RegExp, words?: string) => {
+    await choosePoint(page, points[i]!);
+    if (words) {
+      await page.getByLabel('What to look for').fill(words);
+      await page.keyboard.press('Enter');
+    }
+    await expect(strip.getByText(/Bay Archive: .*503/)).toBeVisible();
+    await page.getByRole('button', { name }).first().focus();
+    await page.keyboard.press('k');
+    await expect.poll(() => kept(i).then((k) => k.length)).toBe(1);
+  };
+  await keepBy(0, /Withies in fog, Jon Thrift/);
+  await keepBy(1, /Second ridge, early, R\. Fennimore/);
+  await keepBy(2, /Marram, second ridge, gale, H\. Sedge/);
+  // What was searched before is offered again, and words of what was found.
+  await expect(page.getByRole('group', { name: 'Filters' }).getByText(/also:/)).toBeVisible();
+
+  // A folder: photos come in, what is no photo stays outside, what is unclear is flagged.
+  await choosePoint(page, points[2]!);
+  await page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: /^Our own walks/ }).click();
+  await page.getByLabel('Folder to bring in').setInputFiles(folder);
+  await expect(page.getByText(/10 photos taken in\. \d have something to settle\. One file is no photo/)).toBeVisible();
+  const brought = await readDeck(page, id);
+  const byTitle = Object.values(brought.photos);
+  expect(brought.points[3]!.kept).toHaveLength(10);
+  expect(byTitle.find((p) => p.title === 'Two fronts in nine days')).toMatchObject({ maker: 'V. Brae', licence: 'CC BY 4.0', unclear: false });
+  expect(byTitle.find((p) => p.title === 'Shore that never was')).toMatchObject({ machineMade: true });
+  expect(byTitle.filter((p) => p.conflicts.length > 0)).toHaveLength(1);
+
+  // A page by its address, pasted: its record is shown, then the photo is taken.
+  await page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: /^Fourteen posts/ }).click();
+  await page.evaluate((text) => {
+    const data = new DataTransfer();
+    data.setData('text/plain', text);
+    document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
+  }, `${standIns}/pages/mp-4001`);
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByRole('dialog').getByText('Oona Skerry')).toBeVisible();
+  await expect(page.getByRole('dialog').getByText('CC BY 4.0', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Keep it', exact: true }).click();
+  await expect.poll(() => kept(4).then((k) => k.length)).toBe(1);
+
+  // A picture that was dropped, without any record: its original is found and adopted.
+  await page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: /^A picture that was sent/ }).click();
+  const sent = readFileSync(join(folder, 'IMG-20250114-fwd.jpg')).toString('base64');
+  await page.evaluate((bytes) => {
+    const data = new DataTransfer();
+    data.items.add(new File([Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))], 'IMG-20250114-fwd.jpg', { type: 'image/jpeg' }));
+    document.body.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+  }, sent);
+  await expect.poll(() => kept(5).then((k) => k.length)).toBe(1);
+  const copy = (await kept(5))[0]!;
+  expect((await readDeck(page, id)).photos[copy]!.unclear).toBe(true);
+  await page.getByRole('list', { name: 'Shortlist' }).getByRole('button').first().click();
+  await page.getByRole('button', { name: 'Settle' }).click();
+  await page.getByRole('dialog').getByText('Groyne in fog, north bay').waitFor();
+  await page.getByRole('button', { name: 'Adopt it' }).first().click();
+  await expect.poll(async () => (await kept(5))[0]).not.toBe(copy);
+  const original = await readDeck(page, id);
+  expect(original.photos[original.points[5]!.kept[0]!]).toMatchObject({ title: 'Groyne in fog, north bay', maker: 'L. Quill', unclear: false, width: 2400 });
+
+  // Two on the light table, then the last point.
+  await choosePoint(page, points[6]!);
+  await page.locator('#candidate-0').focus();
+  for (const key of ['c', 'ArrowRight', 'c', 'Enter']) await page.keyboard.press(key);
+  const table = page.getByRole('dialog', { name: 'Light table' });
+  await expect(table.getByText(/calm enough for words/)).toHaveCount(2);
+  await page.keyboard.press('+');
+  await expect(table.getByText(/1\.3 times/)).toBeVisible();
+  await page.keyboard.press('k');
+  await expect.poll(() => kept(6).then((k) => k.length)).toBe(1);
+  await page.keyboard.press('Escape');
+
+  // Every point has its photos; every record is complete or flagged; every file is there and whole.
+  const end = await readDeck(page, id);
+  expect(end.points.every((p) => p.kept.length > 0)).toBe(true);
+  const collections = new Set<string>();
+  for (const p of end.points.flatMap((x) => x.kept).map((k) => end.photos[k]!)) {
+    if (!p.unclear) expect(p.licenceName, p.title).not.toBe('');
+    if (!p.unclear && !/public domain|CC0|own photo/.test(p.licence)) expect(p.maker, p.title).not.toBe('');
+    collections.add(p.collection);
+  }
+  for (const c of ['Tern Commons', 'Brae House Museum', 'Skarrow Field Studies', '127.0.0.1']) expect([...collections]).toContain(c);
+  const verified = await (await page.request.post('/api/verify', { headers: { 'X-Jaali': '1' } })).json();
+  expect(verified).toMatchObject({ missing: [], damaged: [] });
+});
+
+test('a source that says something else later is kept beside what it said, and settled by a person', async ({ page }) => {
+  const id = await newTalk(page, 'Changed terms', ['The ridge']);
+  await page.goto(`/deck/${id}/gather`);
+  await page.getByRole('button', { name: 'From an address' }).click();
+  await page.getByLabel('Address', { exact: true }).fill(`${standIns}/pages/mp-4002`);
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await page.getByRole('button', { name: 'Keep it', exact: true }).click();
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
+  const photo = (await readDeck(page, id)).points[0]!.kept[0]!;
+  await page.getByRole('list', { name: 'Shortlist' }).getByRole('button').first().click();
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await page.getByRole('button', { name: 'Read the source again' }).click();
+  await expect(page.getByText('The source says the same as when the photo was taken.')).toBeVisible();
+  await fault('changed', 'pages');
+  await page.getByRole('button', { name: 'Read the source again' }).click();
+  await expect(page.getByRole('dialog').getByText(/The source now says: .*by-nc-nd/)).toBeVisible();
+  const changed = await readDeck(page, id);
+  expect(changed.photos[photo]).toMatchObject({ licence: 'CC BY-SA 4.0' });
+  expect(changed.photos[photo]!.sourceNowSays).toContain('by-nc-nd');
+  const evidence = await (await page.request.get(`/api/photos/${photo}/evidence`)).json();
+  expect(evidence.length).toBeGreaterThanOrEqual(3);
+  await page.getByRole('button', { name: 'Keep what it said then' }).click();
+  await expect.poll(async () => (await readDeck(page, id)).photos[photo]!.sourceNowSays).toBe('');
+});
+
+test('pages that mean no good are refused in words, and nothing of them runs', async ({ page }) => {
+  const id = await newTalk(page, 'Bad pages', ['The ridge']);
+  await page.goto(`/deck/${id}/gather`);
+  await page.getByRole('button', { name: 'From an address' }).click();
+  const dialog = page.getByRole('dialog');
+  let ran = false;
+  page.on('dialog', () => (ran = true));
+  for (const [path, words] of [
+    ['/pages/redirect', /its own network, which Jaali does not read/],
+    ['/pages/endless', /more than is read here/],
+    ['/pages/huge', /no photo that Jaali reads/],
+    ['/pages/huge.jpg', /no photo that Jaali reads/],
+  ] as const) {
+    await dialog.getByLabel('Address', { exact: true }).fill(standIns + path);
+    await dialog.getByRole('button', { name: 'Read it' }).click();
+    await expect(dialog.getByText(words)).toBeVisible({ timeout: 60_000 });
+  }
+  for (const [text, words] of [
+    ['file:///etc/passwd', /not a web address/],
+    ['not an address', /not a web address/],
+    ['http://127.0.0.1:1/x', /its own network/],
+    ['http://[::1]/', /its own network/],
+  ] as const) {
+    await dialog.getByLabel('Address', { exact: true }).fill(text);
+    await dialog.getByRole('button', { name: 'Read it' }).click();
+    await expect(dialog.getByText(words)).toBeVisible();
+  }
+  await dialog.getByLabel('Address', { exact: true }).fill(`${standIns}/pages/script`);
+  await dialog.getByRole('button', { name: 'Read it' }).click();
+  await expect(dialog.getByText('<img src=x onerror=alert(1)>').first()).toBeVisible();
+  expect(ran).toBe(false);
+  // A picture without a word about it comes in as unclear.
+  await dialog.getByLabel('Address', { exact: true }).fill(`${standIns}/pages/mp-4004`);
+  await dialog.getByRole('button', { name: 'Read it' }).click();
+  await dialog.getByRole('button', { name: 'Keep it, to settle later' }).click();
+  await expect.poll(async () => Object.values((await readDeck(page, id)).photos).filter((p) => p.unclear).length).toBe(1);
+});
+
+test('a download that breaks off goes on where it was, and can be tried again', async ({ page }) => {
+  const id = await newTalk(page, 'Broken line', ['Glitter on the sound']);
+  await page.goto(`/deck/${id}/gather`);
+  const noon = page.getByRole('button', { name: /Noon on the sound/ });
+  await noon.waitFor();
+  await fault('midway');
+  await noon.focus();
+  await page.keyboard.press('k');
+  await expect(page.getByRole('button', { name: 'Take it again' })).toBeVisible();
+  await fault('none');
+  await page.getByRole('button', { name: 'Take it again' }).click();
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
+});
