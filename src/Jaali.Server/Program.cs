@@ -20,6 +20,8 @@ string data = Path.GetFullPath(builder.Configuration["data"] ?? (describing ? Pa
 string port = builder.Configuration["port"] ?? "5080", host = builder.Configuration["host"] ?? "127.0.0.1";
 string[] near = (builder.Configuration["allow"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries);
 
+// A photo is decoded once and then forgotten; libvips' own memory of operations would only hold on to it.
+NetVips.Cache.Max = 0;
 builder.Host.UseSerilog((_, log) =>
 {
     log.MinimumLevel.Information().MinimumLevel.Override("Microsoft", Serilog.Events.LogEventLevel.Warning).MinimumLevel.Override("System.Net.Http", Serilog.Events.LogEventLevel.Warning);

@@ -41,7 +41,7 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
     await page.keyboard.press('k');
     await expect.poll(() => kept(i).then((k) => k.length)).toBe(1);
   };
-  await keepBy(0, /Withies in fog, Jon Thrift/);
+  await keepBy(0, /Withies in fog, Jon Thrift/, 'fog withies');
   await keepBy(1, /Second ridge, early, R\. Fennimore/);
   await keepBy(2, /Marram, second ridge, gale, H\. Sedge/);
   // What was searched before is offered again, and words of what was found.
@@ -67,7 +67,7 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
     document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }));
   }, `${standIns}/pages/mp-4001`);
   await page.getByRole('button', { name: 'Read it' }).click();
-  await expect(page.getByRole('dialog').getByText('Oona Skerry')).toBeVisible();
+  await expect(page.getByRole('dialog').getByText('Oona Skerry', { exact: true })).toBeVisible();
   await expect(page.getByRole('dialog').getByText('CC BY 4.0', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Keep it', exact: true }).click();
   await expect.poll(() => kept(4).then((k) => k.length)).toBe(1);
@@ -84,7 +84,7 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
   const copy = (await kept(5))[0]!;
   expect((await readDeck(page, id)).photos[copy]!.unclear).toBe(true);
   await page.getByRole('list', { name: 'Shortlist' }).getByRole('button').first().click();
-  await page.getByRole('button', { name: 'Settle' }).click();
+  await page.getByRole('button', { name: 'Settle', exact: true }).click();
   await page.getByRole('dialog').getByText('Groyne in fog, north bay').waitFor();
   await page.getByRole('button', { name: 'Adopt it' }).first().click();
   await expect.poll(async () => (await kept(5))[0]).not.toBe(copy);
