@@ -1,4 +1,6 @@
 using Jaali.Core;
+using Jaali.Core.Decks;
+using Jaali.Core.Framing;
 using Jaali.Core.Scenes;
 using SkiaSharp;
 
@@ -44,9 +46,42 @@ public sealed class ScenePainter(FontShelf fonts)
         using SKImage? image = photo(node.PhotoId);
         if (image is null) return;
         canvas.Save();
-        canvas.ClipRect(Rect(node.Clip), SKClipOperation.Intersect, antialias: true);
-        canvas.DrawImage(image, Rect(node.Image), Sampling);
+        Clip(canvas, node);
+        if (node.Turn != 0) canvas.RotateDegrees((float)node.Turn, (float)(node.Clip.X + node.Clip.Width / 2), (float)(node.Clip.Y + node.Clip.Height / 2));
+        if (node.Colours is { } m)
+        {
+            using SKColorFilter filter = SKColorFilter.CreateColorMatrix([(float)m[0], (float)m[1], (float)m[2], 0, (float)m[3], (float)m[4], (float)m[5], (float)m[6], 0, (float)m[7], (float)m[8], (float)m[9], (float)m[10], 0, (float)m[11], 0, 0, 0, 1, 0]);
+            using var paint = new SKPaint { ColorFilter = filter };
+            canvas.DrawImage(image, Rect(node.Image), Sampling, paint);
+        }
+        else canvas.DrawImage(image, Rect(node.Image), Sampling);
         canvas.Restore();
+    }
+
+    private static void Clip(SKCanvas canvas, PhotoNode node)
+    {
+        SKRect r = Rect(node.Clip);
+        if (node.Mask == FrameMask.None)
+        {
+            canvas.ClipRect(r, SKClipOperation.Intersect, antialias: true);
+            return;
+        }
+        using var builder = new SKPathBuilder();
+        float radius = (float)MaskShape.Radius(node.Clip);
+        switch (node.Mask)
+        {
+            case FrameMask.Ellipse: builder.AddOval(r); break;
+            case FrameMask.Rounded: builder.AddRoundRect(new SKRoundRect(r, radius)); break;
+            default:
+                builder.MoveTo(r.MidX, r.Top);
+                builder.LineTo(r.Right, r.MidY);
+                builder.LineTo(r.MidX, r.Bottom);
+                builder.LineTo(r.Left, r.MidY);
+                builder.Close();
+                break;
+        }
+        using SKPath path = builder.Detach();
+        canvas.ClipPath(path, SKClipOperation.Intersect, antialias: true);
     }
 
     private static void PaintPlate(SKCanvas canvas, PlateNode node)

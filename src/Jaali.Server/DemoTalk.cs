@@ -17,7 +17,16 @@ public sealed record DemoScript(string Title, string Speaker, double SlotMinutes
 }
 
 /// <summary>A point of the demo: what is searched, and the titles that are kept, the first of them placed.</summary>
-public sealed record DemoPoint(string Wording, double Seconds, string Search, string[] Keep, Fact[] Facts, string Notes);
+/// <param name="Wording">What is said.</param>
+/// <param name="Seconds">Planned time.</param>
+/// <param name="Search">What is searched.</param>
+/// <param name="Keep">Titles to keep.</param>
+/// <param name="Facts">What stands behind it.</param>
+/// <param name="Notes">What the speaker reads.</param>
+/// <param name="File">A file brought in and kept first, beside the script; null for none.</param>
+/// <param name="Mask">The shape the placed photo is cut to.</param>
+/// <param name="Tone">How its colours are shown.</param>
+public sealed record DemoPoint(string Wording, double Seconds, string Search, string[] Keep, Fact[] Facts, string Notes, string? File = null, FrameMask Mask = FrameMask.None, FrameTone Tone = FrameTone.Natural);
 
 /// <summary>Builds the demo decks the way a user would: points, search, keep, make the slides.</summary>
 public sealed class DemoTalk(DeckStore store, DeckDesk desk, CollectionShelf shelf, Taking taking, ILogger<DemoTalk> log)
@@ -27,10 +36,11 @@ public sealed class DemoTalk(DeckStore store, DeckDesk desk, CollectionShelf she
     {
         if ((await store.ListAsync(cancel)).Count > 0) return;
         DemoScript[] scripts = JsonSerializer.Deserialize<DemoScript[]>(await File.ReadAllTextAsync(path, cancel), DeckParts.Json)!;
-        foreach (DemoScript script in scripts) await BuildAsync(script, cancel);
+        string folder = Path.GetDirectoryName(Path.GetFullPath(path))!;
+        foreach (DemoScript script in scripts) await BuildAsync(script, folder, cancel);
     }
 
-    private async Task BuildAsync(DemoScript script, CancellationToken cancel)
+    private async Task BuildAsync(DemoScript script, string folder, CancellationToken cancel)
     {
         Deck deck = Deck.New(Guid.CreateVersion7(), script.Title);
         await store.CreateAsync(deck, cancel);
@@ -41,6 +51,8 @@ public sealed class DemoTalk(DeckStore store, DeckDesk desk, CollectionShelf she
         foreach ((Point point, DemoPoint said) in deck.Points.Zip(script.Points))
         {
             deck = await DoAsync(deck, new EditPoint(point.Id, Seconds: said.Seconds, SearchWords: [.. said.Search.Split(' ')], Facts: [.. said.Facts]), cancel);
+            if (said.File is { } file)
+                deck = await DoAsync(deck, new KeepPhoto(point.Id, (await taking.TakeFileAsync(await File.ReadAllBytesAsync(Path.Combine(folder, file), cancel), Path.GetFileName(file), cancel)).Id), cancel);
             foreach (string title in said.Keep)
                 if (await TakeAsync(deck, said.Search, title, cancel) is { } photo) deck = await DoAsync(deck, new KeepPhoto(point.Id, photo), cancel);
         }
@@ -49,7 +61,11 @@ public sealed class DemoTalk(DeckStore store, DeckDesk desk, CollectionShelf she
         if (script.Opening is [var words, var opening] && await TakeAsync(deck, words, opening, cancel) is { } first)
             deck = await DoAsync(deck, new PlaceGround(deck.Slides[0].Id, first), cancel);
         foreach ((Point point, DemoPoint said) in deck.Points.Zip(script.Points))
-            if (said.Notes.Length > 0 && deck.Slides.Find(s => s.PointId == point.Id) is { } slide) deck = await DoAsync(deck, new SetNotes(slide.Id, said.Notes), cancel);
+        {
+            if (deck.Slides.Find(s => s.PointId == point.Id) is not { } slide) continue;
+            if (said.Notes.Length > 0) deck = await DoAsync(deck, new SetNotes(slide.Id, said.Notes), cancel);
+            if (slide.Ground is not null && (said.Mask != FrameMask.None || said.Tone != FrameTone.Natural)) deck = await DoAsync(deck, new Treat(slide.Id, said.Mask, Tone: said.Tone), cancel);
+        }
     }
 
     private async Task<string?> TakeAsync(Deck deck, string words, string title, CancellationToken cancel)

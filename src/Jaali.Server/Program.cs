@@ -48,7 +48,7 @@ builder.Services.AddSingleton(_ => new FontShelf(FontShelf.ShippedFolder));
 builder.Services.AddSingleton(_ => new SourceHttp(near));
 builder.Services.AddSingleton<ScenePainter>().AddSingleton<PdfWriter>().AddSingleton<DeckStore>().AddSingleton<PhotoStore>().AddSingleton<CollectionStore>().AddSingleton<FoundStore>();
 builder.Services.AddSingleton<OaiPmh>().AddSingleton<CollectionRecogniser>().AddSingleton<CollectionShelf>().AddSingleton<Looking>().AddSingleton<Searching>().AddSingleton<Harvesting>().AddSingleton<Rereading>();
-builder.Services.AddSingleton<Live>().AddSingleton<Jobs>().AddSingleton<DeckDesk>().AddSingleton<SceneShelf>().AddSingleton<Views>().AddSingleton<Taking>().AddSingleton<DemoTalk>();
+builder.Services.AddSingleton<Live>().AddSingleton<Jobs>().AddSingleton<DeckDesk>().AddSingleton<SceneShelf>().AddSingleton<LedgerShelf>().AddSingleton<Views>().AddSingleton<Taking>().AddSingleton<DemoTalk>();
 
 if (!describing)
 {

@@ -46,9 +46,11 @@ public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
     // Everything that a scene is made of: the slide itself, the words it borrows, its photo's record, and for credits every placement.
     private object Key(Deck deck, Slide slide)
     {
+        Core.Rights.CreditStyle style = deck.Style;
+        object how = (style.Place, style.Courtesy, style.Language);
         if (slide.Kind != SlideKind.Credits)
-            return (slide, deck.Shape, string.Join('\n', slide.Words.Select(w => w.Say(deck, slide))), slide.Ground is { } g ? Photo(g.PhotoId) : null);
-        var all = deck.Slides.Select((s, i) => s.Ground is { } g ? string.Create(CultureInfo.InvariantCulture, $"{i}:{g.PhotoId}:{g.Crop.IsWhole}:{Photo(g.PhotoId)?.Rights.GetHashCode()}") : "");
-        return (deck.Shape, slide.Id, string.Join('|', all));
+            return (slide, deck.Shape, string.Join('\n', slide.Words.Select(w => w.Say(deck, slide))), slide.Ground is { } g ? Photo(g.PhotoId) : null, how);
+        var all = deck.Slides.Select((s, i) => s.Ground is { } g ? string.Create(CultureInfo.InvariantCulture, $"{i}:{g.PhotoId}:{Core.Rights.Changes.Of(g).Note}:{System.Runtime.CompilerServices.RuntimeHelpers.GetHashCode(Photo(g.PhotoId)?.Rights)}") : "");
+        return (deck.Shape, slide.Id, string.Join('|', all), string.Join('|', deck.Points.SelectMany(p => p.Facts).Select(f => f.Text + '\n' + f.Reference)), how);
     }
 }

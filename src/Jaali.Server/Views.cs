@@ -31,11 +31,38 @@ public sealed record PhotoView(
     string Id, int Width, int Height, string Title, string Maker, string? MakerUrl, string? SourceUrl, string Collection, string Licence, string LicenceName, string? LicenceUrl, string InWords, string? Permission, bool MayPlace,
     bool OwnWork, bool MachineMade, bool Unclear, IReadOnlyList<Conflict> Conflicts, string SourceNowSays, string LicenceAsFound);
 
-/// <summary>A row of the credits list.</summary>
-public sealed record LedgerRow(string PhotoId, IReadOnlyList<CreditSpan> Credit, IReadOnlyList<CreditSpan> Short, IReadOnlyList<int> Slides, Standing Standing, string Why, string Changes);
+/// <summary>A row of the ledger.</summary>
+/// <param name="PhotoId">The photo.</param>
+/// <param name="Credit">The full credit, as it will read.</param>
+/// <param name="Short">The credit on its slides.</param>
+/// <param name="Slides">Numbers of its slides, from 1.</param>
+/// <param name="Standing">How it stands.</param>
+/// <param name="Why">In a sentence.</param>
+/// <param name="Changes">What is done to it.</param>
+/// <param name="Findings">What is unsettled, with what can be done.</param>
+/// <param name="Obligations">What is owed, and how it is met.</param>
+/// <param name="Decided">A person decided that its change may stand.</param>
+public sealed record LedgerRow(
+    string PhotoId, IReadOnlyList<CreditSpan> Credit, IReadOnlyList<CreditSpan> Short, IReadOnlyList<int> Slides, Standing Standing, string Why, string Changes,
+    IReadOnlyList<Finding> Findings, IReadOnlyList<Obligation> Obligations, bool Decided);
 
-/// <summary>The credits list of a deck.</summary>
-public sealed record LedgerView(string Sentence, IReadOnlyList<LedgerRow> Rows);
+/// <summary>The ledger of a deck.</summary>
+/// <param name="Sentence">On the whole deck.</param>
+/// <param name="Rows">A row a photo, in order of appearance.</param>
+/// <param name="Style">How credits are set.</param>
+/// <param name="Languages">In which the words for changes are known.</param>
+/// <param name="OwnLicences">What the finished deck may carry, and why not the others.</param>
+public sealed record LedgerView(string Sentence, IReadOnlyList<LedgerRow> Rows, CreditStyle Style, IReadOnlyCollection<string> Languages, IReadOnlyList<DeckLicenceOption> OwnLicences);
+
+/// <summary>Another use, tried.</summary>
+/// <param name="Id">Stable and short.</param>
+/// <param name="Name">For a person.</param>
+/// <param name="Sentence">How the deck would stand.</param>
+/// <param name="Rows">What would not be clear.</param>
+public sealed record WhatIfView(string Id, string Name, string Sentence, IReadOnlyList<WhatIfRow> Rows);
+
+/// <summary>A photo that another use would leave unsettled.</summary>
+public sealed record WhatIfRow(string PhotoId, string Title, Standing Standing, string Why);
 
 /// <summary>An edit sent by the client: the command and the revision it was made on.</summary>
 public sealed record EditRequest(int Revision, DeckCommand Command);
@@ -44,7 +71,7 @@ public sealed record EditRequest(int Revision, DeckCommand Command);
 public sealed record EditView(DeckView Deck, IReadOnlyList<Scene> Scenes, IReadOnlyList<Guid> SceneSlides);
 
 /// <summary>Makes views.</summary>
-public sealed class Views(PhotoStore photos)
+public sealed class Views(PhotoStore photos, LedgerShelf ledger)
 {
     /// <summary>A deck's view.</summary>
     public DeckView Of(StoredDeck stored)
@@ -54,36 +81,40 @@ public sealed class Views(PhotoStore photos)
         Dictionary<string, PhotoView> known = [];
         foreach (string id in ids) if (photos.Facts(id) is { } facts) known[id] = Of(facts);
         SlideView[] slides = [.. deck.Slides.Select(s => Of(deck, s))];
-        IReadOnlyList<CreditEntry> entries = CreditsPages.Entries(deck, photos.Facts);
+        IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
         var open = new OpenCounts(
             deck.Points.Count == 0 ? 1 : 0,
             deck.Points.Count(p => p.Kept.Count == 0 && !deck.Slides.Any(s => s.PointId == p.Id && s.Ground is not null)),
             deck.Slides.Count(s => s.Kind == SlideKind.Point && s.Ground is null),
-            entries.Count(e => e.Clearance.Standing != Standing.Clear));
+            entries.Count(e => e.Judgement.Standing != Standing.Clear));
         return new DeckView(deck.Id, stored.Revision, deck.Title, deck.Speaker, deck.Shape, deck.SlotMinutes, deck.Use, deck.Points, slides, known, Pace.Planned(deck), open);
     }
 
-    /// <summary>The credits list.</summary>
-    public LedgerView Ledger(Deck deck)
+    /// <summary>The ledger.</summary>
+    public LedgerView LedgerOf(Deck deck)
     {
-        IReadOnlyList<CreditEntry> entries = CreditsPages.Entries(deck, photos.Facts);
-        return new LedgerView(Sentence(entries), [.. entries.Select(e => new LedgerRow(
-            e.Photo.Id, e.Credit.Spans, Credit.Short(e.Photo.Rights, e.Changes).Spans, e.Slides, e.Clearance.Standing, e.Clearance.Why, e.Changes.Note))]);
+        IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
+        return new LedgerView(
+            Ledger.Sentence(entries),
+            [.. entries.Select(e => new LedgerRow(e.Photo.Id, e.Credit.Spans, e.Short.Spans, e.Slides, e.Judgement.Standing, e.Judgement.Clearance.Why, e.Changes.NoteIn(deck.Style.Language), e.Judgement.Findings, e.Judgement.Obligations, deck.Style.Decided.Contains(e.Photo.Id)))],
+            deck.Style, ChangeWords.Languages, DeckLicence.Options([.. entries.Select(e => (e.Photo.Rights, e.Changes))]));
     }
 
-    private static string Sentence(IReadOnlyList<CreditEntry> entries)
-    {
-        if (entries.Count == 0) return "No photo is on a slide yet.";
-        int clear = entries.Count(e => e.Clearance.Standing == Standing.Clear), settle = entries.Count(e => e.Clearance.Standing == Standing.ToSettle), blocked = entries.Count - clear - settle;
-        string head = entries.Count == 1 ? "1 photo" : $"{entries.Count} photos";
-        if (clear == entries.Count) return $"{head}: all clear";
-        return $"{head}: {clear} clear{(settle > 0 ? $", {settle} to settle" : "")}{(blocked > 0 ? $", {blocked} blocked" : "")}";
-    }
+    /// <summary>The deck put to other uses, without changing it.</summary>
+    public IReadOnlyList<WhatIfView> AuditOf(Deck deck) =>
+    [
+        .. Audit.Of(deck.Use).Select(w =>
+        {
+            IReadOnlyList<CreditEntry> entries = ledger.Of(deck, w.Use);
+            return new WhatIfView(w.Id, w.Name, Ledger.Sentence(entries), [.. entries.Where(e => e.Judgement.Standing != Standing.Clear).OrderByDescending(e => e.Judgement.Standing)
+                .Select(e => new WhatIfRow(e.Photo.Id, e.Parts.Title.Length > 0 ? e.Parts.Title : "Untitled", e.Judgement.Standing, e.Judgement.Clearance.Why))]);
+        }),
+    ];
 
     private SlideView Of(Deck deck, Slide s)
     {
         PhotoFacts? photo = s.Ground is { } g ? photos.Facts(g.PhotoId) : null;
-        Clearance standing = photo is null ? new(Standing.Clear, "") : Clearance.Of(photo.Rights, Changes.Of(s.Ground!), deck.Use);
+        Clearance standing = photo is null ? new(Standing.Clear, "") : ledger.Judged(photo, Changes.Of(s.Ground!), deck.Use, deck.Style, deck.Style.Decided.Contains(photo.Id)).Clearance;
         string label = s.Kind switch
         {
             SlideKind.Title => deck.Title,

@@ -57,7 +57,8 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
         Dictionary<Guid, SlideRow> slides = await db.Slides.AsNoTracking().Where(s => s.DeckId == id).ToDictionaryAsync(s => s.Id, cancel);
         var deck = new Deck(
             id, row.Title, row.Speaker, Enum.Parse<Core.SlideShape>(row.Shape), row.SlotMinutes, Read<DeclaredUse>(row.Use),
-            [.. Read<Guid[]>(row.PointOrder).Select(p => PointFrom(points[p]))], [.. Read<Guid[]>(row.SlideOrder).Select(s => SlideFrom(slides[s]))]);
+            [.. Read<Guid[]>(row.PointOrder).Select(p => PointFrom(points[p]))], [.. Read<Guid[]>(row.SlideOrder).Select(s => SlideFrom(slides[s]))],
+            row.Style.Length > 0 ? Read<CreditStyle>(row.Style) : CreditStyle.Usual);
         return new StoredDeck(deck, row.Revision);
     }
 
@@ -127,6 +128,7 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
         row.Shape = deck.Shape.ToString();
         row.SlotMinutes = deck.SlotMinutes;
         row.Use = Write(deck.Use);
+        row.Style = Write(deck.Style);
         row.PointOrder = Write(deck.Points.Select(p => p.Id));
         row.SlideOrder = Write(deck.Slides.Select(s => s.Id));
         row.Revision = revision;

@@ -35,7 +35,7 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
     public Task HarvestAsync(string collection, IEnumerable<(Candidate Candidate, string Description)> records, IReadOnlyCollection<string> deleted, Action<CollectionRow> mark, CancellationToken cancel = default) =>
         WriteAsync(records.Select(r => (r.Candidate, r.Description, Harvested: true)), deleted.Select(d => (collection, d)), cancel, collection, mark);
 
-    /// <summary>Searches what was harvested from a collection; all words must be there, in any form that begins with them.</summary>
+    /// <summary>Searches what was harvested from a collection; all words must be there, in any form with the same stem.</summary>
     /// <returns>The page, and whether there are more.</returns>
     public async Task<(IReadOnlyList<FoundCandidate> Found, bool More)> SearchAsync(string collection, string words, int skip, int count, CancellationToken cancel = default)
     {
@@ -114,12 +114,12 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
         _index = null;
     }
 
-    /// <summary>Words as an FTS5 query: each quoted, so that nothing in them is an operator, and as the beginning of a word.</summary>
+    /// <summary>Words as an FTS5 query: each quoted, so that nothing in them is an operator. The index stems, so plurals and endings meet.</summary>
     public static string MatchOf(string words)
     {
         var match = new StringBuilder();
         foreach (string word in words.Split([' ', '\t', ',', ';'], StringSplitOptions.RemoveEmptyEntries).Where(w => w.Any(char.IsLetterOrDigit)).Take(12))
-            match.Append(match.Length > 0 ? " " : "").Append('"').Append(word.Replace("\"", "\"\"", StringComparison.Ordinal)).Append("\"*");
+            match.Append(match.Length > 0 ? " " : "").Append('"').Append(word.Replace("\"", "\"\"", StringComparison.Ordinal)).Append('"');
         return match.ToString();
     }
 

@@ -9,6 +9,7 @@ public sealed class DeckRow
     public string Shape { get; set; } = "";
     public double SlotMinutes { get; set; }
     public string Use { get; set; } = "";
+    public string Style { get; set; } = "";
     public string PointOrder { get; set; } = "[]";
     public string SlideOrder { get; set; } = "[]";
     public int Revision { get; set; }

@@ -13,16 +13,17 @@ namespace Jaali.Core.Decks;
 /// <param name="Use">What the talk is for; licences are judged by it.</param>
 /// <param name="Points">What is to be said, in order.</param>
 /// <param name="Slides">What is to be shown, in order.</param>
+/// <param name="Style">How credits are set, and what a person decided about rights.</param>
 public sealed record Deck(
     Guid Id, string Title, string Speaker, SlideShape Shape, double SlotMinutes, DeclaredUse Use,
-    ImmutableList<Point> Points, ImmutableList<Slide> Slides)
+    ImmutableList<Point> Points, ImmutableList<Slide> Slides, CreditStyle Style)
 {
     /// <summary>The name of a deck before it has a title.</summary>
     public const string NoTitle = "Untitled talk";
 
     /// <summary>An empty deck: wide slides, a slot of 20 minutes, a free public talk whose file is handed on.</summary>
     public static Deck New(Guid id, string? title = null) =>
-        new(id, string.IsNullOrWhiteSpace(title) ? NoTitle : title.Trim(), "", SlideShape.Wide, 20, DeclaredUse.PublicTalk, [], []);
+        new(id, string.IsNullOrWhiteSpace(title) ? NoTitle : title.Trim(), "", SlideShape.Wide, 20, DeclaredUse.PublicTalk, [], [], CreditStyle.Usual);
 
     /// <summary>The slide with this identity, or null.</summary>
     public Slide? Slide(Guid id) => Slides.Find(s => s.Id == id);
@@ -82,7 +83,49 @@ public sealed record Slide(
 /// <param name="PhotoId">SHA-256 of the photo, lower-case hexadecimal.</param>
 /// <param name="Rect">Where it lies on the slide.</param>
 /// <param name="Crop">What of the photo is seen; its shape in pixels is that of <paramref name="Rect"/>.</param>
-public sealed record Frame(Guid Id, string PhotoId, SlideRect Rect, CropWindow Crop);
+/// <param name="Mask">The shape it is cut to.</param>
+/// <param name="Turn">How far it is turned, in degrees clockwise, -15 to 15; it is enlarged just so far that the frame stays filled.</param>
+/// <param name="Tone">How its colours are shown.</param>
+/// <param name="Covers">Patches that hide part of it, in fractions of the frame; null for none.</param>
+/// <param name="CreditSpot">Where its credit stands.</param>
+public sealed record Frame(
+    Guid Id, string PhotoId, SlideRect Rect, CropWindow Crop, FrameMask Mask = FrameMask.None, double Turn = 0, FrameTone Tone = FrameTone.Natural, ImmutableList<CropWindow>? Covers = null, Spot CreditSpot = Spot.Auto)
+{
+    /// <summary>The patches that hide part of it.</summary>
+    [JsonIgnore] public ImmutableList<CropWindow> Hidden => Covers ?? [];
+
+    /// <summary>True where nothing was done to the photo but scaling.</summary>
+    [JsonIgnore] public bool IsPlain => Crop.IsWhole && Mask == FrameMask.None && Turn == 0 && Tone == FrameTone.Natural && Hidden.Count == 0;
+}
+
+/// <summary>The shapes that a photo is cut to.</summary>
+public enum FrameMask
+{
+    /// <summary>The frame's own rectangle.</summary>
+    None,
+
+    /// <summary>The ellipse inside the frame.</summary>
+    Ellipse,
+
+    /// <summary>The frame with round corners, an eighth of its shorter side.</summary>
+    Rounded,
+
+    /// <summary>The rhomb whose corners are the middles of the frame's sides.</summary>
+    Rhomb,
+}
+
+/// <summary>How a photo's colours are shown.</summary>
+public enum FrameTone
+{
+    /// <summary>As they are.</summary>
+    Natural,
+
+    /// <summary>In black and white.</summary>
+    Grey,
+
+    /// <summary>In brown tones.</summary>
+    Brown,
+}
 
 /// <summary>What words say: typed, or following the title or the point.</summary>
 public enum WordsSource

@@ -29,6 +29,13 @@ namespace Jaali.Core.Decks;
 [JsonDerivedType(typeof(PlaceGround), "place-ground")]
 [JsonDerivedType(typeof(RemoveGround), "remove-ground")]
 [JsonDerivedType(typeof(Reframe), "reframe")]
+[JsonDerivedType(typeof(Treat), "treat")]
+[JsonDerivedType(typeof(ShowWhole), "show-whole")]
+[JsonDerivedType(typeof(SwapPhoto), "swap-photo")]
+[JsonDerivedType(typeof(TakeOff), "take-off")]
+[JsonDerivedType(typeof(SetCreditSpot), "set-credit-spot")]
+[JsonDerivedType(typeof(SetCreditStyle), "set-credit-style")]
+[JsonDerivedType(typeof(DecideChange), "decide-change")]
 [JsonDerivedType(typeof(SetWords), "set-words")]
 [JsonDerivedType(typeof(RemoveWords), "remove-words")]
 [JsonDerivedType(typeof(Restore), "restore")]
@@ -99,6 +106,32 @@ public sealed record RemoveGround(Guid SlideId) : DeckCommand;
 
 /// <summary>Shows another part of the ground. The window keeps its middle and takes the frame's shape.</summary>
 public sealed record Reframe(Guid SlideId, CropWindow Crop) : DeckCommand;
+
+/// <summary>Cuts the ground to a shape, turns it, tones it or hides parts of it; what is null stays.</summary>
+/// <param name="SlideId">The slide.</param>
+/// <param name="Mask">The shape.</param>
+/// <param name="Turn">Degrees clockwise, -15 to 15.</param>
+/// <param name="Tone">How its colours are shown.</param>
+/// <param name="Covers">Patches that hide part of it, in fractions of the frame; at most 8.</param>
+public sealed record Treat(Guid SlideId, FrameMask? Mask = null, double? Turn = null, FrameTone? Tone = null, ImmutableList<CropWindow>? Covers = null) : DeckCommand;
+
+/// <summary>Shows a photo whole and unchanged wherever it is placed, as large as the slide lets it.</summary>
+public sealed record ShowWhole(string PhotoId) : DeckCommand;
+
+/// <summary>Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before others.</summary>
+public sealed record SwapPhoto(string PhotoId) : DeckCommand;
+
+/// <summary>Takes a photo off every slide; shortlists keep it.</summary>
+public sealed record TakeOff(string PhotoId) : DeckCommand;
+
+/// <summary>Puts the credit of a slide's photo in a corner, or leaves the place to be computed.</summary>
+public sealed record SetCreditSpot(Guid SlideId, Spot Spot) : DeckCommand;
+
+/// <summary>Sets how credits are given.</summary>
+public sealed record SetCreditStyle(CreditPlace? Place = null, bool? Courtesy = null, string? Language = null, string? OwnLicence = null) : DeckCommand;
+
+/// <summary>Decides that a photo's change may stand, or takes that back.</summary>
+public sealed record DecideChange(string PhotoId, bool Stands) : DeckCommand;
 
 /// <summary>Adds words, or changes those with this identity.</summary>
 public sealed record SetWords(Guid SlideId, Guid? WordsId, string? Text = null, Spot? Spot = null) : DeckCommand;

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json;
+using Jaali.Core.Rights;
 using Jaali.Core.Sourcing;
 
 namespace Jaali.Core.Decks;
@@ -56,6 +57,13 @@ public static class DeckEditor
             PlaceGround c => Framing.FrameHandlers.Place(deck, c, facts),
             RemoveGround c => Framing.FrameHandlers.Remove(deck, c),
             Reframe c => Framing.FrameHandlers.Reframe(deck, c, facts),
+            Treat c => Framing.FrameHandlers.Treat(deck, c, facts),
+            ShowWhole c => RightsHandlers.ShowWhole(deck, c, facts),
+            SwapPhoto c => RightsHandlers.Swap(deck, c, facts),
+            TakeOff c => RightsHandlers.TakeOff(deck, c),
+            SetCreditSpot c => RightsHandlers.Spot(deck, c),
+            SetCreditStyle c => RightsHandlers.Style(deck, c),
+            DecideChange c => RightsHandlers.Decide(deck, c),
             SetWords c => Typesetting.WordsHandlers.Set(deck, c, facts),
             RemoveWords c => Typesetting.WordsHandlers.Remove(deck, c),
             Restore c => PutBack(deck, c),

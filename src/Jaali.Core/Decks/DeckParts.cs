@@ -5,7 +5,7 @@ using Jaali.Core.Rights;
 namespace Jaali.Core.Decks;
 
 /// <summary>
-/// A deck seen as named parts, each with a JSON value: <c>title</c>, <c>speaker</c>, <c>shape</c>, <c>slot</c>, <c>use</c>, <c>points</c> (their order), <c>point/ID</c>,
+/// A deck seen as named parts, each with a JSON value: <c>title</c>, <c>speaker</c>, <c>shape</c>, <c>slot</c>, <c>use</c>, <c>style</c>, <c>points</c> (their order), <c>point/ID</c>,
 /// <c>slides</c> (their order), <c>slide/ID</c> (what it is for), <c>slide/ID/ground</c>, <c>slide/ID/words</c>, <c>slide/ID/notes</c>, <c>slide/ID/seconds</c>.
 /// The parts in which two decks differ are what an edit touched: its inverse, its conflicts and the rows to save all follow from them.
 /// </summary>
@@ -27,6 +27,7 @@ public static class DeckParts
         Header("shape", d => d.Shape);
         Header("slot", d => d.SlotMinutes);
         Header("use", d => d.Use);
+        Header("style", d => d.Style);
         if (!ReferenceEquals(from.Points, to.Points))
         {
             Order("points", from.Points.Select(p => p.Id), to.Points.Select(p => p.Id));
@@ -93,6 +94,7 @@ public static class DeckParts
                 case "shape": deck = deck with { Shape = Read<SlideShape>(value) }; break;
                 case "slot": deck = deck with { SlotMinutes = Read<double>(value) }; break;
                 case "use": deck = deck with { Use = Read<DeclaredUse>(value) }; break;
+                case "style": deck = deck with { Style = Read<CreditStyle>(value) }; break;
                 case "points": pointOrder = Read<Guid[]>(value); break;
                 case "slides": slideOrder = Read<Guid[]>(value); break;
                 case "point" when value is null: points.Remove(Guid.Parse(path[1])); break;

@@ -30,6 +30,18 @@ internal static class FrameHandlers
         return deck.With(slide with { Ground = ground with { Crop = CropFinder.Shaped(c.Crop, photo.Aspect, ground.Rect.Aspect) } });
     }
 
+    internal static Change Treat(Deck deck, Treat c, IEditFacts facts)
+    {
+        if (deck.Slide(c.SlideId) is not { } slide) return Change.NoSlide;
+        if (slide.Ground is not { } g) return new Refusal("no-ground", "This slide has no photo. Place one first.");
+        if (c.Turn is { } turn && turn is not (>= -15 and <= 15)) return new Refusal("bad-turn", "A photo is straightened by up to 15 degrees either way.");
+        if (c.Covers is { Count: > 8 }) return new Refusal("too-many-covers", "At most 8 parts of a photo can be hidden.");
+        if (c.Covers is { } covers && covers.Any(x => !double.IsFinite(x.X + x.Y + x.Width + x.Height))) return new Refusal("bad-cover", "This part cannot be hidden. Draw it again.");
+        if (c.Mask is { } mask && !Enum.IsDefined(mask)) return new Refusal("bad-mask", "This shape is not known.");
+        ImmutableList<CropWindow>? hidden = c.Covers is null ? g.Covers : c.Covers.Count == 0 ? null : [.. c.Covers.Select(x => CropWindow.Create(x.X, x.Y, x.Width, x.Height))];
+        return deck.With(slide with { Ground = g with { Mask = c.Mask ?? g.Mask, Turn = c.Turn is { } t ? Math.Round(t, 2) : g.Turn, Tone = c.Tone ?? g.Tone, Covers = hidden } });
+    }
+
     internal static Change Replace(Deck deck, ReplacePhoto c, IEditFacts facts)
     {
         if (facts.Photo(c.With) is not { } photo) return new Refusal("no-such-photo", "This photo has not been taken in. Keep it in Gather first.");

@@ -5,6 +5,46 @@ namespace Jaali.Core.Rights;
 /// <summary>A piece of a credit, with the address it leads to, if any.</summary>
 public sealed record CreditSpan(string Text, string? Href = null);
 
+/// <summary>The parts of a credit, before it is written in any form. Texts are one line each and cannot reorder what stands around them.</summary>
+/// <param name="Title">Empty where none is known.</param>
+/// <param name="Maker">Empty where none is known.</param>
+/// <param name="MakerUrl">The maker's page.</param>
+/// <param name="Source">The collection.</param>
+/// <param name="SourceUrl">The page of the photo.</param>
+/// <param name="Terms">The licence as a badge, or "by permission of ...", or "own photo".</param>
+/// <param name="TermsName">The same in full.</param>
+/// <param name="TermsUrl">Where the licence can be read.</param>
+/// <param name="Notice">Copyright notice.</param>
+/// <param name="Statement">A statement that the collection asks for.</param>
+/// <param name="Changes">The note of changes.</param>
+public sealed record CreditParts(string Title, string Maker, string? MakerUrl, string Source, string? SourceUrl, string Terms, string TermsName, string? TermsUrl, string Notice, string Statement, string Changes)
+{
+    /// <summary>The parts of a record with the changes made.</summary>
+    public static CreditParts Of(RightsRecord r, Changes changes, string language = "en")
+    {
+        (string terms, string name, string? url) = r.Permission is { } p ? ($"by permission of {Clean(p.From)}", $"by permission of {Clean(p.From)}", null)
+            : r.OwnWork ? ("own photo", "own photo", null)
+            : r.Licence is { } l ? (l.Label, l.Name, l.Url)
+            : r.PublicDomainReason.Length > 0 ? ("public domain", $"public domain, {Clean(r.PublicDomainReason)}", (string?)null)
+            : ("licence not found", "licence not found", null);
+        string notice = Clean(r.Notice), statement = Clean(r.Statement), collection = r.OwnWork ? "" : Clean(r.Collection);
+        // A statement that only says again who holds it would stand there twice.
+        return new(Clean(r.Title), Clean(r.Maker), r.MakerUrl, collection, r.SourceUrl, terms, name, url, notice, statement == collection ? "" : statement, changes.NoteIn(language));
+    }
+
+    /// <summary>One line, no control or direction-override characters: a title from a page must not reorder or break the credit around it.</summary>
+    private static string Clean(string text)
+    {
+        var clean = new StringBuilder(text.Length);
+        foreach (char c in text)
+        {
+            if (c is >= '\u202A' and <= '\u202E' or >= '\u2066' and <= '\u2069') continue;
+            clean.Append(char.IsControl(c) || c is '\u2028' or '\u2029' ? ' ' : c);
+        }
+        return clean.ToString().Trim();
+    }
+}
+
 /// <summary>
 /// The wording of a credit, composed from the rights record and the changes made. Its parts follow Creative Commons' recommended practice
 /// for attribution (title, author, source, licence; and whether it was changed).
@@ -15,48 +55,27 @@ public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
     public string Text => string.Concat(Spans.Select(s => s.Text));
 
     /// <summary>The credit on the slide: maker, linked to the source, and licence, linked to its deed. Neither is ever dropped.</summary>
-    public static Credit Short(RightsRecord r, Changes changes) => Compose(r, changes, title: false);
+    public static Credit Short(RightsRecord r, Changes changes, string language = "en") => Short(CreditParts.Of(r, changes, language));
 
-    /// <summary>The credit on the credits slide: title, maker, source, licence, notice and changes.</summary>
-    public static Credit Full(RightsRecord r, Changes changes) => Compose(r, changes, title: true);
+    /// <summary>The credit on the credits slide: title, maker, source, licence, notice, statement and changes.</summary>
+    public static Credit Full(RightsRecord r, Changes changes, string language = "en") => Full(CreditParts.Of(r, changes, language));
 
-    private static Credit Compose(RightsRecord r, Changes changes, bool title)
+    /// <summary>The short credit of parts.</summary>
+    public static Credit Short(CreditParts p)
     {
-        List<CreditSpan> spans = [];
-        string maker = Clean(r.Maker), name = Clean(r.Title);
-        if (title)
-        {
-            spans.Add(new(name.Length > 0 ? $"“{name}”" : "Photo", r.SourceUrl));
-            spans.Add(new(" by "));
-            spans.Add(new(maker.Length > 0 ? maker : "unknown maker", r.MakerUrl));
-        }
-        else
-        {
-            spans.Add(new(maker.Length > 0 ? maker : "Unknown maker", r.SourceUrl ?? r.MakerUrl));
-        }
-        spans.Add(new(", "));
-        spans.Add(Terms(r));
-        if (title && Clean(r.Notice) is { Length: > 0 } notice) spans.Add(new($", {notice}"));
-        if (title && Clean(r.Collection) is { Length: > 0 } collection) spans.Add(new($", {collection}", r.SourceUrl));
-        if (!changes.None) spans.Add(new(title ? $", {changes.Note}" : $" ({changes.Note})"));
+        List<CreditSpan> spans = [new(p.Maker.Length > 0 ? p.Maker : "Unknown maker", p.SourceUrl ?? p.MakerUrl), new(", "), new(p.Terms, p.TermsUrl)];
+        if (p.Changes.Length > 0) spans.Add(new($" ({p.Changes})"));
         return new Credit(spans);
     }
 
-    private static CreditSpan Terms(RightsRecord r)
+    /// <summary>The full credit of parts.</summary>
+    public static Credit Full(CreditParts p)
     {
-        if (r.Permission is { } p) return new($"by permission of {Clean(p.From)}");
-        return r.Licence is { } l ? new(l.Label, l.Url) : new("licence not found");
-    }
-
-    /// <summary>One line, no control or direction-override characters: a title from a page must not reorder or break the credit around it.</summary>
-    private static string Clean(string text)
-    {
-        var clean = new StringBuilder(text.Length);
-        foreach (char c in text)
-        {
-            if (c is >= '\u202A' and <= '\u202E' or >= '\u2066' and <= '\u2069') continue;
-            clean.Append(char.IsControl(c) ? ' ' : c);
-        }
-        return clean.ToString().Trim();
+        List<CreditSpan> spans = [new(p.Title.Length > 0 ? $"“{p.Title}”" : "Photo", p.SourceUrl), new(" by "), new(p.Maker.Length > 0 ? p.Maker : "unknown maker", p.MakerUrl), new(", "), new(p.Terms, p.TermsUrl)];
+        if (p.Notice.Length > 0) spans.Add(new($", {p.Notice}"));
+        if (p.Source.Length > 0) spans.Add(new($", {p.Source}", p.SourceUrl));
+        if (p.Statement.Length > 0) spans.Add(new($", {p.Statement}"));
+        if (p.Changes.Length > 0) spans.Add(new($", {p.Changes}"));
+        return new Credit(spans);
     }
 }

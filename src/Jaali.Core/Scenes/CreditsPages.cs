@@ -7,39 +7,16 @@ using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Scenes;
 
-/// <summary>A photo as the credits list it: once, with all slides that show it.</summary>
-/// <param name="Photo">The photo.</param>
-/// <param name="Slides">Numbers of the slides, from 1.</param>
-/// <param name="Changes">The strongest changes of its placements.</param>
-/// <param name="Credit">Its full credit.</param>
-/// <param name="Clearance">How it stands for the deck's declared use.</param>
-public sealed record CreditEntry(PhotoFacts Photo, IReadOnlyList<int> Slides, Changes Changes, Credit Credit, Clearance Clearance);
-
 /// <summary>The credits of a deck: in order of appearance, on as many pages as they need at a readable size.</summary>
 public static class CreditsPages
 {
     private const double Size = 27, Leading = 40, Gap = 12, Top = 230, Margin = 96, NumberColumn = 96;
 
-    /// <summary>Every photo shown, in order of appearance.</summary>
-    public static IReadOnlyList<CreditEntry> Entries(Deck deck, Func<string, PhotoFacts?> photo)
-    {
-        var shown = deck.Slides.Select((s, i) => (Number: i + 1, s.Ground)).Where(s => s.Ground is not null && photo(s.Ground.PhotoId) is not null);
-        return
-        [
-            .. shown.GroupBy(s => s.Ground!.PhotoId).Select(g =>
-            {
-                PhotoFacts facts = photo(g.Key)!;
-                Changes changes = g.Select(s => Changes.Of(s.Ground!)).MinBy(c => c.CroppedTo)!;
-                return new CreditEntry(facts, [.. g.Select(s => s.Number)], changes, Credit.Full(facts.Rights, changes), Clearance.Of(facts.Rights, changes, deck.Use));
-            }),
-        ];
-    }
-
     internal static IReadOnlyList<Scene> Build(Deck deck, Slide slide, ISceneFacts facts)
     {
         SlideRect bounds = deck.Shape.Bounds();
-        IReadOnlyList<CreditEntry> entries = Entries(deck, facts.Photo);
-        if (entries.Count == 0) return [];
+        CreditEntry[] entries = [.. Ledger.Of(deck, facts.Photo).Where(e => e.IsCredited(deck.Style))];
+        if (entries.Length == 0) return SourcesPages.Build(deck, slide, facts, 0);
         double Measure(string t) => facts.Measure.Width(Face.Credit, Size, t);
         double ascent = facts.Measure.Ascent(Face.Credit, Size), descent = facts.Measure.Descent(Face.Credit, Size);
         double ink = Contrast.Ratio(Luminance.Of("#EDEDED"), Luminance.Of(SceneBuilder.Paper));
@@ -63,7 +40,7 @@ public static class CreditsPages
             }
             y += Gap;
         }
-        return [.. pages.Select((p, i) => Page(p.Lines, p.Links, i))];
+        return [.. pages.Select((p, i) => Page(p.Lines, p.Links, i)), .. SourcesPages.Build(deck, slide, facts, pages.Count)];
 
         void NextPage()
         {

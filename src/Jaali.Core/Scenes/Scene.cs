@@ -27,7 +27,10 @@ public abstract record SceneNode(Guid? ItemId);
 /// <param name="Image">Where the whole photo lies.</param>
 /// <param name="Sharpness">Pixels of the photo for each pixel of a display 1920 pixels wide.</param>
 /// <param name="Alt">What it shows, for those who cannot see it.</param>
-public sealed record PhotoNode(Guid? ItemId, string PhotoId, SlideRect Clip, SlideRect Image, double Sharpness, string Alt) : SceneNode(ItemId);
+/// <param name="Mask">The shape it is cut to, inside <paramref name="Clip"/>.</param>
+/// <param name="Turn">Degrees clockwise by which the image is turned about the middle of the clip; <paramref name="Image"/> is already enlarged for it.</param>
+/// <param name="Colours">Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0 to 1; null for none.</param>
+public sealed record PhotoNode(Guid? ItemId, string PhotoId, SlideRect Clip, SlideRect Image, double Sharpness, string Alt, Decks.FrameMask Mask = Decks.FrameMask.None, double Turn = 0, IReadOnlyList<double>? Colours = null) : SceneNode(ItemId);
 
 /// <summary>A plain rectangle.</summary>
 public sealed record PlateNode(Guid? ItemId, SlideRect Rect, string Colour, double Opacity) : SceneNode(ItemId);

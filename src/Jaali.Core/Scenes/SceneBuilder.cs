@@ -35,12 +35,15 @@ public static class SceneBuilder
         {
             Frame ground = slide.Ground!;
             SlideRect image = DragGuides.WholePhoto(ground);
-            nodes.Add(new PhotoNode(ground.Id, ground.PhotoId, ground.Rect, image, photo.Width / image.Width, Alt(photo)));
-            if (facts.Tones(ground.PhotoId) is { } tones) light = SlideLight.Photo(tones, ground.Crop, ground.Rect);
+            SlideRect r = ground.Rect;
+            if (ground.Turn != 0) image = PhotoTreatment.About(image, PhotoTreatment.Enlargement(ground.Turn, r.Aspect), r.X + r.Width / 2, r.Y + r.Height / 2);
+            nodes.Add(new PhotoNode(ground.Id, ground.PhotoId, r, image, photo.Width / image.Width, Alt(photo), ground.Mask, ground.Turn, PhotoTreatment.Colours(ground.Tone)));
+            foreach (CropWindow c in ground.Hidden) nodes.Add(new PlateNode(ground.Id, new SlideRect(r.X + c.X * r.Width, r.Y + c.Y * r.Height, c.Width * r.Width, c.Height * r.Height), Paper, 1));
+            if (facts.Tones(ground.PhotoId) is { } tones) light = SlideLight.Photo(tones, ground.Crop, ground.Rect, Paper, MaskShape.Hides(ground));
             subject = new PhotoPoint(image.X + image.Width * photo.Focal.X, image.Y + image.Height * photo.Focal.Y);
         }
         foreach (Words words in slide.Words) AddWords(deck, slide, words, facts, bounds, light, subject, nodes, taken);
-        if (photo is not null) AddCredit(photo, slide.Ground!, facts, bounds, light, subject, taken, nodes, links);
+        if (photo is not null) AddCredit(photo, slide.Ground!, deck.Style, facts, bounds, light, subject, taken, nodes, links);
         return new Scene(slide.Id, 0, bounds.Width, bounds.Height, Paper, nodes, links);
     }
 
@@ -92,14 +95,16 @@ public static class SceneBuilder
     }
 
     private static void AddCredit(
-        PhotoFacts photo, Frame frame, ISceneFacts facts, SlideRect bounds, SlideLight light, PhotoPoint? subject, List<SlideRect> taken, List<SceneNode> nodes, List<SceneLink> links)
+        PhotoFacts photo, Frame frame, CreditStyle style, ISceneFacts facts, SlideRect bounds, SlideLight light, PhotoPoint? subject, List<SlideRect> taken, List<SceneNode> nodes, List<SceneLink> links)
     {
-        Credit credit = Credit.Short(photo.Rights, Changes.Of(frame));
+        if (style.Place == CreditPlace.EndOnly || (!style.Courtesy && photo.Rights is { Permission: null, Licence: { AsksForCredit: false, AsksNothing: true } })) return;
+        Credit credit = SlideCredits.Compose([new Placed(photo.Rights, Changes.Of(frame), frame.Rect)], bounds, style.Language);
         double most = bounds.Width - 2 * CreditMargin;
         IReadOnlyList<SpanLine> lines = SpanLines.Break(credit.Spans, most, t => facts.Measure.Width(Face.Credit, CreditSize, t));
         double ascent = facts.Measure.Ascent(Face.Credit, CreditSize), descent = facts.Measure.Descent(Face.Credit, CreditSize), leading = CreditSize * 1.35;
         double width = lines.Max(l => facts.Measure.Width(Face.Credit, CreditSize, l.Text)), height = ascent + descent + (lines.Count - 1) * leading;
-        FoundSpot spot = SpotFinder.Corner(light, bounds, width, height, CreditMargin, CreditMargin - 6, taken, subject, Contrast.SmallWords);
+        FoundSpot spot = Under(style, frame.Rect, bounds, width, height, light)
+            ?? SpotFinder.Corner(light, bounds, width, height, CreditMargin, CreditMargin - 6, taken, subject, Contrast.SmallWords, frame.CreditSpot == Spot.Auto ? null : [frame.CreditSpot]);
         Ink ink = Ink.WithPlate(light.Under(spot.Box.Grown(4)), Contrast.SmallWords);
         if (ink.PlateStrength > 0) nodes.Add(new PlateNode(null, new SlideRect(spot.Box.X - 12, spot.Box.Y - 6, spot.Box.Width + 24, spot.Box.Height + 12), ink.PlateColour, ink.PlateStrength));
         List<SceneLine> set = [];
@@ -111,5 +116,13 @@ public static class SceneBuilder
             links.AddRange(lines[i].Links(x, baseline, ascent, descent, t => facts.Measure.Width(Face.Credit, CreditSize, t)));
         }
         nodes.Add(new LinesNode(null, "credit", Face.Credit.Id, CreditSize, ink.Colour, spot.Box, ink.Ratio, set));
+    }
+
+    // Below the photo, at its left edge, where the slide leaves room for it.
+    private static FoundSpot? Under(CreditStyle style, SlideRect photo, SlideRect slide, double width, double height, SlideLight light)
+    {
+        if (style.Place != CreditPlace.UnderPhoto || slide.Bottom - photo.Bottom < height + 12) return null;
+        var box = new SlideRect(Math.Min(photo.X, slide.Right - width), photo.Bottom + 6, width, height);
+        return new FoundSpot(Spot.BottomLeft, box, Ink.Best(light.Under(box)));
     }
 }

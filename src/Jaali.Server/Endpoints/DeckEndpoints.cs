@@ -1,6 +1,7 @@
 using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Framing;
+using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using Jaali.Imaging;
 using Jaali.Store;
@@ -27,6 +28,8 @@ public static class DeckEndpoints
         decks.MapPost("/{id:guid}/redo", (Guid id, DeckDesk desk, Views views, SceneShelf scenes, CancellationToken cancel) => StepAsync(id, true, desk, views, scenes, cancel)).WithName("redo");
         decks.MapGet("/{id:guid}/scenes", ScenesAsync).WithName("readScenes");
         decks.MapGet("/{id:guid}/ledger", LedgerAsync).WithName("readLedger");
+        decks.MapGet("/{id:guid}/audit", async Task<Results<Ok<IReadOnlyList<WhatIfView>>, ProblemHttpResult>> (Guid id, DeckDesk desk, Views views, CancellationToken cancel) =>
+            await desk.OpenAsync(id, cancel) is { } stored ? TypedResults.Ok(views.AuditOf(stored.Deck)) : Problems.NotFound("deck")).WithName("auditDeck");
         decks.MapGet("/{id:guid}/slides/{slideId:guid}/guides", GuidesAsync).WithName("readGuides");
         decks.MapGet("/{id:guid}/slides/{slideId:guid}/picture.png", PictureAsync).WithName("readPicture").Produces(200, contentType: "image/png");
     }
@@ -91,7 +94,7 @@ public static class DeckEndpoints
         await desk.OpenAsync(id, cancel) is { } stored ? TypedResults.Ok(scenes.All(stored.Deck)) : Problems.NotFound("deck");
 
     private static async Task<Results<Ok<LedgerView>, ProblemHttpResult>> LedgerAsync(Guid id, DeckDesk desk, Views views, CancellationToken cancel) =>
-        await desk.OpenAsync(id, cancel) is { } stored ? TypedResults.Ok(views.Ledger(stored.Deck)) : Problems.NotFound("deck");
+        await desk.OpenAsync(id, cancel) is { } stored ? TypedResults.Ok(views.LedgerOf(stored.Deck)) : Problems.NotFound("deck");
 
     private static async Task<Results<Ok<DragGuides>, ProblemHttpResult>> GuidesAsync(Guid id, Guid slideId, DeckDesk desk, PhotoStore photos, CancellationToken cancel)
     {
@@ -104,6 +107,12 @@ public static class DeckEndpoints
         if (await desk.OpenAsync(id, cancel) is not { } stored || stored.Deck.Slide(slideId) is not { } slide) return Problems.NotFound("slide");
         IReadOnlyList<Scene> made = scenes.Of(stored.Deck, slide);
         if (page < 0 || page >= made.Count || width is < 16 or > 3840) return Problems.NotFound("page of this slide");
-        return TypedResults.Bytes(await Task.Run(() => painter.ToPng(made[page], width, photos.Bytes), cancel), "image/png");
+        byte[] picture = await Task.Run(() => painter.ToPng(made[page], width, photos.Bytes), cancel);
+        if (slide.Ground is { } ground && photos.Facts(ground.PhotoId) is { } photo)
+        {
+            CreditParts parts = CreditParts.Of(photo.Rights, Changes.Of(ground), stored.Deck.Style.Language);
+            picture = Formats.XmpWriter.Into(picture, parts, Credit.Full(parts).Text);
+        }
+        return TypedResults.Bytes(picture, "image/png");
     }
 }

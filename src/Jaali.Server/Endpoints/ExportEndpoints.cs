@@ -1,5 +1,7 @@
+using System.IO.Compression;
 using System.Text;
 using Jaali.Core.Decks;
+using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using Jaali.Formats;
 using Jaali.Store;
@@ -15,6 +17,8 @@ public static class ExportEndpoints
     {
         RouteGroupBuilder exports = app.MapGroup("/api/decks/{id:guid}/exports").WithTags("Deliver");
         exports.MapPost("/pdf", StartPdfAsync).WithName("exportPdf");
+        exports.MapGet("/credits.{form}", ReadCreditsAsync).WithName("readCredits").Produces(200, contentType: "text/plain");
+        exports.MapGet("/photos.zip", ReadPhotosAsync).WithName("readPhotos").Produces(200, contentType: "application/zip");
         exports.MapGet("/{jobId:guid}.pdf", ReadPdfAsync).WithName("readPdf").Produces(200, contentType: "application/pdf");
     }
 
@@ -48,10 +52,53 @@ public static class ExportEndpoints
         return TypedResults.PhysicalFile(path, "application/pdf", FileName(stored.Deck) + ".pdf");
     }
 
-    private static string FileName(Deck deck)
+    private static async Task<IResult> ReadCreditsAsync(Guid id, string form, DeckDesk desk, LedgerShelf ledger, CancellationToken cancel)
+    {
+        if (await desk.OpenAsync(id, cancel) is not { } stored) return Problems.NotFound("deck");
+        Deck deck = stored.Deck;
+        CreditEntry[] entries = [.. ledger.Of(deck).Where(e => e.IsCredited(deck.Style))];
+        (string Text, string Type)? file = form switch
+        {
+            "txt" => (CreditFiles.Text(deck, entries), "text/plain"),
+            "md" => (CreditFiles.Markdown(deck, entries), "text/markdown"),
+            "html" => (CreditFiles.Html(deck, entries), "text/html"),
+            "csv" => (CreditFiles.Csv(entries), "text/csv"),
+            "jsonld" => (CreditFiles.JsonLd(deck, entries), "application/ld+json"),
+            _ => null,
+        };
+        return file is { } f ? TypedResults.File(Encoding.UTF8.GetBytes(f.Text), f.Type + "; charset=utf-8", $"{FileName(deck)}, credits.{form}") : Problems.NotFound("form of the credits");
+    }
+
+    // Each photo once, its own bytes with its credit written into it, and the credits beside them.
+    private static async Task<IResult> ReadPhotosAsync(Guid id, DeckDesk desk, LedgerShelf ledger, PhotoStore photos, CancellationToken cancel)
+    {
+        if (await desk.OpenAsync(id, cancel) is not { } stored) return Problems.NotFound("deck");
+        Deck deck = stored.Deck;
+        IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
+        if (entries.Count == 0) return Problems.Of(new Core.Refusal("no-photos", "No photo is on a slide yet."));
+        if (entries.Any(e => photos.Bytes(e.Photo.Id) is null)) return Problems.Of(new Core.Refusal("missing-file", "A photo's file is missing from the store. Take it again before handing the talk on."));
+        return TypedResults.Stream(async output =>
+        {
+            await using ZipArchive zip = await ZipArchive.CreateAsync(output, ZipArchiveMode.Create, leaveOpen: true, entryNameEncoding: null, cancel);
+            foreach (CreditEntry e in entries)
+            {
+                // Stored, not packed: photos are packed already.
+                await using Stream entry = await zip.CreateEntry($"{e.Slides[0]:00} {Clean(e.Parts.Title.Length > 0 ? e.Parts.Title : "photo")} {e.Photo.Id[..6]}.{photos.FormatOf(e.Photo.Id)?.Replace("jpeg", "jpg", StringComparison.Ordinal)}", CompressionLevel.NoCompression).OpenAsync(cancel);
+                // The file holds the whole photo, so its credit speaks of no change.
+                CreditParts parts = CreditParts.Of(e.Photo.Rights, new Changes(1), deck.Style.Language);
+                await entry.WriteAsync(XmpWriter.Into(photos.Bytes(e.Photo.Id)!, parts, Credit.Full(parts).Text), cancel);
+            }
+            await using Stream text = await zip.CreateEntry("credits.txt").OpenAsync(cancel);
+            await text.WriteAsync(Encoding.UTF8.GetBytes(CreditFiles.Text(deck, entries)), cancel);
+        }, "application/zip", $"{FileName(deck)}, photos.zip");
+    }
+
+    private static string FileName(Deck deck) => Clean(deck.Title);
+
+    private static string Clean(string title)
     {
         var name = new StringBuilder();
-        foreach (char c in deck.Title.Take(80)) name.Append(char.IsLetterOrDigit(c) || c is ' ' or '-' ? c : '-');
+        foreach (char c in title.Take(80)) name.Append(char.IsLetterOrDigit(c) || c is ' ' or '-' ? c : '-');
         return name.ToString().Trim(' ', '-') is { Length: > 0 } clean ? clean : "Talk";
     }
 }

@@ -30,3 +30,7 @@ export type Recognised = Schemas['RecognisedView'];
 export type PageFound = Schemas['PageView'];
 export type Origin = Schemas['OriginView'];
 export type Conflict = Schemas['Conflict'];
+export type LedgerRow = Ledger['rows'][number];
+export type Finding = Schemas['Finding'];
+export type Fix = Schemas['Fix'];
+export type WhatIf = Schemas['WhatIfView'];

@@ -116,6 +116,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["auditDeck"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/slides/{slideId}/guides": {
         parameters: {
             query?: never;
@@ -516,6 +532,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/exports/credits.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readCredits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/exports/photos.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readPhotos"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/exports/{jobId}.pdf": {
         parameters: {
             query?: never;
@@ -672,10 +720,25 @@ export interface components {
             /** @description What each said, with the name of who said it. */
             said: components["schemas"]["Saying"][];
         };
+        /** @enum {unknown} */
+        CreditPlace: "corner" | "underPhoto" | "endOnly" | null;
         /** @description A piece of a credit, with the address it leads to, if any. */
         CreditSpan: {
             text: string;
             href?: null | string;
+        };
+        /** @description How a deck's credits are set, and what a person decided. */
+        CreditStyle: {
+            /** @description Where they stand. */
+            place: components["schemas"]["CreditPlace"];
+            /** @description Whether photos that ask for no credit get one. */
+            courtesy: boolean;
+            /** @description Of the words for changes, as a two-letter code; see ChangeWords. */
+            language: string;
+            /** @description The licence that the deck itself is to carry; empty for none. */
+            ownLicence: string;
+            /** @description Photos whose change a person decided may stand, by SHA-256. */
+            decided: string[];
         };
         /**
          * @description The part of an oriented photo that a frame shows, in fractions [0, 1] of its width and height.
@@ -692,7 +755,7 @@ export interface components {
             height: number;
         };
         /** @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. */
-        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandRemoveGround"] | components["schemas"]["DeckCommandReframe"] | components["schemas"]["DeckCommandSetWords"] | components["schemas"]["DeckCommandRemoveWords"] | components["schemas"]["DeckCommandRestore"];
+        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandRemoveGround"] | components["schemas"]["DeckCommandReframe"] | components["schemas"]["DeckCommandTreat"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandSetCreditSpot"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandSetWords"] | components["schemas"]["DeckCommandRemoveWords"] | components["schemas"]["DeckCommandRestore"];
         /** @description Adds points, one for each line that says something, after the given point or at the end. */
         DeckCommandAddPoints: {
             /** @enum {string} */
@@ -707,6 +770,13 @@ export interface components {
             kind?: "add-slide";
             /** Format: uuid */
             after?: null | string;
+        };
+        /** @description Decides that a photo's change may stand, or takes that back. */
+        DeckCommandDecideChange: {
+            /** @enum {string} */
+            kind?: "decide-change";
+            photoId: string;
+            stands: boolean;
         };
         /** @description Copies a slide to the place after it; its items keep their identities. */
         DeckCommandDuplicateSlide: {
@@ -835,6 +905,23 @@ export interface components {
             kind?: "restore";
             parts: Record<string, never>;
         };
+        /** @description Puts the credit of a slide's photo in a corner, or leaves the place to be computed. */
+        DeckCommandSetCreditSpot: {
+            /** @enum {string} */
+            kind?: "set-credit-spot";
+            /** Format: uuid */
+            slideId: string;
+            spot: components["schemas"]["Spot"];
+        };
+        /** @description Sets how credits are given. */
+        DeckCommandSetCreditStyle: {
+            /** @enum {string} */
+            kind?: "set-credit-style";
+            place?: null | components["schemas"]["CreditPlace"];
+            courtesy?: null | boolean;
+            language?: null | string;
+            ownLicence?: null | string;
+        };
         /** @description Sets a slide's notes. */
         DeckCommandSetNotes: {
             /** @enum {string} */
@@ -887,6 +974,52 @@ export interface components {
             wordsId: null | string;
             text?: null | string;
             spot?: null | components["schemas"]["Spot"];
+        };
+        /** @description Shows a photo whole and unchanged wherever it is placed, as large as the slide lets it. */
+        DeckCommandShowWhole: {
+            /** @enum {string} */
+            kind?: "show-whole";
+            photoId: string;
+        };
+        /** @description Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before others. */
+        DeckCommandSwapPhoto: {
+            /** @enum {string} */
+            kind?: "swap-photo";
+            photoId: string;
+        };
+        /** @description Takes a photo off every slide; shortlists keep it. */
+        DeckCommandTakeOff: {
+            /** @enum {string} */
+            kind?: "take-off";
+            photoId: string;
+        };
+        /** @description Cuts the ground to a shape, turns it, tones it or hides parts of it; what is null stays. */
+        DeckCommandTreat: {
+            /** @enum {string} */
+            kind?: "treat";
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
+            slideId: string;
+            mask?: null | components["schemas"]["FrameMask"];
+            /**
+             * Format: double
+             * @description Degrees clockwise, -15 to 15.
+             */
+            turn?: null | number;
+            tone?: null | components["schemas"]["FrameTone"];
+            /** @description Patches that hide part of it, in fractions of the frame; at most 8. */
+            covers?: null | components["schemas"]["CropWindow"][];
+        };
+        /** @description A licence that the finished deck might carry. */
+        DeckLicenceOption: {
+            /** @description Its badge; "all rights reserved" for none. */
+            label: string;
+            /** @description Whether it may. */
+            may: boolean;
+            /** @description Why not, or with which limits. */
+            why: string;
         };
         /** @description One line of the list of decks. */
         DeckLine: {
@@ -1016,6 +1149,24 @@ export interface components {
             text: string;
             reference: string;
         };
+        /** @description Something to settle. */
+        Finding: {
+            /** @description Stable and short, for programs: "nc-paid". */
+            code: string;
+            /** @description How much it weighs. */
+            standing: components["schemas"]["Standing"];
+            /** @description For a person. */
+            sentence: string;
+            /** @description Why. */
+            reason: components["schemas"]["Reason"];
+            /** @description What can be done, the likeliest first. */
+            fixes: components["schemas"]["Fix"][];
+        };
+        /**
+         * @description What can be done about a finding with one action.
+         * @enum {unknown}
+         */
+        Fix: "showWhole" | "swap" | "recordPermission" | "adoptSource" | "correctRecord" | "makeFree" | "keepInRoom" | "ownWork" | "decide" | "keepEarlier" | "remove";
         /** @description Where the same picture was found. */
         FoundIn: {
             collection: string;
@@ -1041,7 +1192,33 @@ export interface components {
             rect: components["schemas"]["SlideRect"];
             /** @description What of the photo is seen; its shape in pixels is that of Rect. */
             crop: components["schemas"]["CropWindow"];
+            /** @description The shape it is cut to. */
+            mask?: components["schemas"]["FrameMask"];
+            /**
+             * Format: double
+             * @description How far it is turned, in degrees clockwise, -15 to 15; it is enlarged just so far that the frame stays filled.
+             * @default 0
+             */
+            turn: number;
+            /** @description How its colours are shown. */
+            tone?: components["schemas"]["FrameTone"];
+            /** @description Patches that hide part of it, in fractions of the frame; null for none. */
+            covers?: null | components["schemas"]["CropWindow"][];
+            /** @description Where its credit stands. */
+            creditSpot?: components["schemas"]["Spot"];
         };
+        /**
+         * @description The shapes that a photo is cut to.
+         * @default none
+         * @enum {unknown}
+         */
+        FrameMask: "none" | "ellipse" | "rounded" | "rhomb";
+        /**
+         * @description How a photo's colours are shown.
+         * @default natural
+         * @enum {unknown}
+         */
+        FrameTone: "natural" | "grey" | "brown";
         /** @description How far the harvest of a collection is. */
         HarvestView: {
             /** @description At work now. */
@@ -1108,20 +1285,41 @@ export interface components {
         KeptFile: {
             id: string;
         };
-        /** @description A row of the credits list. */
+        /** @description A row of the ledger. */
         LedgerRow: {
+            /** @description The photo. */
             photoId: string;
+            /** @description The full credit, as it will read. */
             credit: components["schemas"]["CreditSpan"][];
+            /** @description The credit on its slides. */
             short: components["schemas"]["CreditSpan"][];
+            /** @description Numbers of its slides, from 1. */
             slides: number[];
+            /** @description How it stands. */
             standing: components["schemas"]["Standing"];
+            /** @description In a sentence. */
             why: string;
+            /** @description What is done to it. */
             changes: string;
+            /** @description What is unsettled, with what can be done. */
+            findings: components["schemas"]["Finding"][];
+            /** @description What is owed, and how it is met. */
+            obligations: components["schemas"]["Obligation"][];
+            /** @description A person decided that its change may stand. */
+            decided: boolean;
         };
-        /** @description The credits list of a deck. */
+        /** @description The ledger of a deck. */
         LedgerView: {
+            /** @description On the whole deck. */
             sentence: string;
+            /** @description A row a photo, in order of appearance. */
             rows: components["schemas"]["LedgerRow"][];
+            /** @description How credits are set. */
+            style: components["schemas"]["CreditStyle"];
+            /** @description In which the words for changes are known. */
+            languages: string[];
+            /** @description What the finished deck may carry, and why not the others. */
+            ownLicences: components["schemas"]["DeckLicenceOption"][];
         };
         /** @description A licence or statement: its family, version, and port to a country's law. */
         Licence: {
@@ -1140,6 +1338,17 @@ export interface components {
         /** @description Asks for a new deck. */
         NewDeck: {
             title: null | string;
+        };
+        /** @description Something that is owed. */
+        Obligation: {
+            /** @description "credit", "licence link", "source link", "note of changes", "share alike", "statement", "notice", "no endorsement". */
+            what: string;
+            /** @description Whether the deck does it. */
+            met: boolean;
+            /** @description How it is done, or why it is not. */
+            how: string;
+            /** @description Why it is owed. */
+            reason: components["schemas"]["Reason"];
         };
         /** @description What is still open at each station. */
         OpenCounts: {
@@ -1265,6 +1474,15 @@ export interface components {
          * @enum {unknown}
          */
         Protocol: "openSearch" | "iiif" | "oaiPmh";
+        /** @description Why something holds: the term, where it stands, and the value of the deck that triggered it. */
+        Reason: {
+            /** @description In plain words. */
+            term: string;
+            /** @description Version and section, such as "CC BY-ND 4.0, s.3(a)(1)(B)"; empty where no licence is behind it. */
+            section: string;
+            /** @description What in the deck or the record it is about. */
+            trigger: string;
+        };
         /** @description What speaks at an address. */
         RecognisedView: {
             protocol: components["schemas"]["Protocol"];
@@ -1452,6 +1670,16 @@ export interface components {
             sharpness: number;
             /** @description What it shows, for those who cannot see it. */
             alt: string;
+            /** @description The shape it is cut to, inside Clip. */
+            mask?: components["schemas"]["FrameMask"];
+            /**
+             * Format: double
+             * @description Degrees clockwise by which the image is turned about the middle of the clip; Image is already enlarged for it.
+             * @default 0
+             */
+            turn: number;
+            /** @description Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0 to 1; null for none. */
+            colours?: null | number[];
             /**
              * Format: uuid
              * @description The deck's item it comes from, or null for computed things.
@@ -1549,6 +1777,7 @@ export interface components {
         };
         /**
          * @description Where words stand.
+         * @default auto
          * @enum {unknown}
          */
         Spot: "auto" | "topLeft" | "topRight" | "bottomLeft" | "bottomRight";
@@ -1599,6 +1828,24 @@ export interface components {
             more: boolean;
             /** @description Words for another search. */
             related: string[];
+        };
+        /** @description A photo that another use would leave unsettled. */
+        WhatIfRow: {
+            photoId: string;
+            title: string;
+            standing: components["schemas"]["Standing"];
+            why: string;
+        };
+        /** @description Another use, tried. */
+        WhatIfView: {
+            /** @description Stable and short. */
+            id: string;
+            /** @description For a person. */
+            name: string;
+            /** @description How the deck would stand. */
+            sentence: string;
+            /** @description What would not be clear. */
+            rows: components["schemas"]["WhatIfRow"][];
         };
         /**
          * @description How large words are set.
@@ -1842,6 +2089,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LedgerView"];
+                };
+            };
+        };
+    };
+    auditDeck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WhatIfView"][];
                 };
             };
         };
@@ -2495,6 +2764,47 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["JobView"];
                 };
+            };
+        };
+    };
+    readCredits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                form: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    readPhotos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

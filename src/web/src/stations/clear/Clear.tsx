@@ -1,39 +1,89 @@
+import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import type { CreditSpan, Ledger, Scene, Use } from '../../api/types';
+import type { LedgerRow, Scene, Standing } from '../../api/types';
 import { useOpenDeck } from '../../deck/DeckContext';
 import { useLedger } from '../../deck/useDeck';
-import { Dialog } from '../../desk/Dialog';
 import { Head } from '../../desk/Head';
-import { ClearStar, Lattice } from '../../desk/Star';
-import { photoUrl } from '../../scene/photoUrl';
+import { Lattice } from '../../desk/Star';
 import { SceneView } from '../../scene/SceneView';
-import { Evidence } from '../settle/Evidence';
+import { UseSentence } from '../plan/UseSentence';
+import { CreditStyling } from './CreditStyling';
+import { LedgerLine } from './LedgerLine';
+import { OwnLicence } from './OwnLicence';
+import { WhatIf } from './WhatIf';
 
-type Row = Ledger['rows'][number];
+const forms: [string, string][] = [
+  ['txt', 'plain text'],
+  ['md', 'Markdown'],
+  ['html', 'a web page that programs can read'],
+  ['csv', 'a table'],
+  ['jsonld', 'JSON-LD'],
+];
+const weight: Record<Standing, number> = { blocked: 0, toSettle: 1, clear: 2 };
 
-const useWords = (u: Use) =>
-  `as a ${u.commercial ? 'paid' : 'free'} ${u.audience === 'class' ? 'talk for a class' : 'public talk'}${u.handedOn ? ' whose file is handed on' : ''}${u.recorded ? (u.handedOn ? ' and whose recording is published' : ' whose recording is published') : ''}`;
-
-/** The ledger: each photo's credit as it will read, where it is used and how it stands. */
+/** The ledger: each photo's credit as it will read, where it is used, what is owed and how it stands. */
 export default function Clear({ openCommands }: { openCommands(): void }) {
   const { deck, scenes, goTo } = useOpenDeck();
   const ledger = useLedger(deck.id);
-  const [shown, setShown] = useState<Row | null>(null);
+  const [byStanding, setByStanding] = useState(true);
+  const [unsettled, setUnsettled] = useState(false);
   const credits = deck.slides.find((s) => s.kind === 'credits');
   const pages: Scene[] = credits ? (scenes[credits.id] ?? []) : [];
-  const rows = ledger.data?.rows ?? [];
+  const all = ledger.data?.rows ?? [];
+  const rows = unsettled ? all.filter((r) => r.standing !== 'clear') : all;
+  const shown: LedgerRow[] = byStanding ? rows.toSorted((a, b) => weight[a.standing] - weight[b.standing]) : rows;
   return (
     <main className="paper flex min-h-0 min-w-0 flex-col bg-paper text-ink">
-      <Head openCommands={openCommands} />
+      <Head openCommands={openCommands}>
+        <button className="verb" onClick={() => setByStanding(!byStanding)}>
+          {byStanding ? 'Sort by slide' : 'Sort by standing'}
+        </button>
+        <button className="verb" aria-pressed={unsettled} onClick={() => setUnsettled(!unsettled)}>
+          Only what is unsettled
+        </button>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger className="verb">Credit files</DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content
+              align="end"
+              sideOffset={6}
+              className="z-30 rounded-sm border border-line bg-panel py-1 text-word"
+            >
+              {forms.map(([form, name]) => (
+                <DropdownMenu.Item key={form} asChild>
+                  <a
+                    className="block px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround data-highlighted:text-word"
+                    href={`/api/decks/${deck.id}/exports/credits.${form}`}
+                    download
+                  >
+                    as {name}
+                  </a>
+                </DropdownMenu.Item>
+              ))}
+              <DropdownMenu.Item asChild>
+                <a
+                  className="block border-t border-line px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround data-highlighted:text-word"
+                  href={`/api/decks/${deck.id}/exports/photos.zip`}
+                  download
+                >
+                  the photos, each with its credit inside
+                </a>
+              </DropdownMenu.Item>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </Head>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_392px] max-[1150px]:grid-cols-[minmax(0,1fr)_300px]">
         <section aria-label="Ledger" className="overflow-auto px-10 py-6">
           <h1 className="text-[26px] leading-tight font-semibold [font-stretch:90%]">{ledger.data?.sentence ?? ' '}</h1>
-          <p className="mt-1 text-ink-quiet">{useWords(deck.use)}</p>
-          {rows.length > 0 ? (
+          {all.length > 0 ? (
             <ul className="mt-4">
-              {rows.map((row) => (
-                <LedgerLine key={row.photoId} row={row} onEvidence={() => setShown(row)} />
+              {shown.map((row) => (
+                <LedgerLine key={row.photoId} row={row} />
               ))}
+              {shown.length === 0 && (
+                <li className="border-t border-rule py-4 text-ink-quiet">Nothing is unsettled.</li>
+              )}
             </ul>
           ) : (
             <div className="relative mt-6 h-72">
@@ -59,102 +109,19 @@ export default function Clear({ openCommands }: { openCommands(): void }) {
                 : 'Make the slides in Plan, and a credits slide comes with them.'}
             </p>
           )}
+          {ledger.data && <CreditStyling style={ledger.data.style} languages={ledger.data.languages} />}
+          <div className="mt-6 border-t border-rule pt-4">
+            <h2 className="text-ink-quiet">What this talk is for</h2>
+            <UseSentence use={deck.use} minutes={deck.slotMinutes} />
+          </div>
+          {ledger.data && all.length > 0 && (
+            <>
+              <OwnLicence options={ledger.data.ownLicences} chosen={ledger.data.style.ownLicence} />
+              <WhatIf />
+            </>
+          )}
         </aside>
       </div>
-      <EvidenceDialog row={shown} onClose={() => setShown(null)} />
     </main>
-  );
-}
-
-function Spans({ spans }: { spans: CreditSpan[] }) {
-  return (
-    <span className="font-mono text-[14px]">
-      {spans.map((s, i) =>
-        s.href ? (
-          <a
-            key={i}
-            href={s.href}
-            target="_blank"
-            rel="noreferrer"
-            className="border-b border-ink-quiet/60 hover:text-verdigris-ink"
-          >
-            {s.text}
-          </a>
-        ) : (
-          <span key={i}>{s.text}</span>
-        ),
-      )}
-    </span>
-  );
-}
-
-const tones = { clear: 'text-ink-quiet', toSettle: 'text-marigold-ink', blocked: 'text-madder-ink' } as const;
-
-function LedgerLine({ row, onEvidence }: { row: Row; onEvidence(): void }) {
-  const { deck, choose, goTo } = useOpenDeck();
-  const photo = deck.photos[row.photoId];
-  return (
-    <li className="grid grid-cols-[104px_minmax(0,1fr)_auto_72px] gap-x-4 border-t border-rule py-3">
-      {photo ? (
-        <img src={photoUrl(photo.id, photo.width, 240)} alt="" className="h-[66px] w-[104px] object-cover" />
-      ) : (
-        <span />
-      )}
-      <div className="min-w-0">
-        <Spans spans={row.credit} />
-        {row.why && <p className={tones[row.standing]}>{row.why}</p>}
-        <button
-          className="mt-1 block border-b border-ink-quiet/60 text-[13px] text-ink-quiet hover:text-verdigris-ink"
-          onClick={onEvidence}
-        >
-          What the source said
-        </button>
-      </div>
-      <p className="flex gap-2 font-mono text-[13px]">
-        {row.slides.length === 1 ? 'slide' : 'slides'}
-        {row.slides.map((n) => (
-          <button
-            key={n}
-            className="h-5 border-b border-ink-quiet/60 hover:text-verdigris-ink"
-            aria-label={`Go to slide ${n}`}
-            onClick={() => {
-              const s = deck.slides[n - 1];
-              if (s) choose(s.id);
-              goTo(`compose`);
-            }}
-          >
-            {n}
-          </button>
-        ))}
-      </p>
-      <p className={`text-right ${tones[row.standing]}`}>
-        {row.standing === 'clear' ? (
-          <ClearStar className="ml-auto text-ink" />
-        ) : row.standing === 'blocked' ? (
-          'blocked'
-        ) : (
-          'to settle'
-        )}
-      </p>
-    </li>
-  );
-}
-
-function EvidenceDialog({ row, onClose }: { row: Row | null; onClose(): void }) {
-  return (
-    <Dialog
-      open={row !== null}
-      onOpenChange={onClose}
-      title="What the source said"
-      description="Word for word, as it was read when the photo was taken in."
-      wide
-    >
-      {row && <Evidence photoId={row.photoId} />}
-      <div className="mt-4 text-right">
-        <button className="verb" onClick={onClose}>
-          Close
-        </button>
-      </div>
-    </Dialog>
   );
 }

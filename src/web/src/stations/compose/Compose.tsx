@@ -10,9 +10,18 @@ import { Lattice } from '../../desk/Star';
 import { FactsSide } from './FactsSide';
 import { KeptColumn } from './KeptColumn';
 import { Stage, type StageHandle } from './Stage';
+import { CutToShape, HidePart, Straighten, TonePhoto } from './Treatment';
 import { useGuides } from './useGuides';
 
-type Verb = 'reframe' | 'words' | null;
+type Verb = 'reframe' | 'words' | 'shape' | 'tone' | 'straighten' | 'hide' | 'credit' | null;
+
+const treatments: [Exclude<Verb, null>, string][] = [
+  ['shape', 'Cut to shape'],
+  ['straighten', 'Straighten'],
+  ['tone', 'Tone'],
+  ['hide', 'Hide part'],
+  ['credit', 'Credit'],
+];
 
 const spots: [Spot, string][] = [
   ['auto', 'the calmest corner'],
@@ -40,6 +49,7 @@ export default function Compose({ openCommands }: { openCommands(): void }) {
   const toggle = (v: Verb) => setVerb(verb === v ? null : v);
   useHotkeys('r', () => toggle('reframe'), [verb]);
   useHotkeys('t', () => toggle('words'), [verb]);
+  useHotkeys('m', () => toggle('shape'), [verb]);
   const words = slide?.words[0];
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-surround">
@@ -93,6 +103,17 @@ export default function Compose({ openCommands }: { openCommands(): void }) {
                 >
                   Reframe
                 </button>
+                {treatments.map(([v, name]) => (
+                  <button
+                    key={v}
+                    className="verb"
+                    aria-pressed={verb === v}
+                    disabled={!slide.ground}
+                    onClick={() => toggle(v)}
+                  >
+                    {name}
+                  </button>
+                ))}
                 <button
                   className="verb"
                   disabled={!next || next === slide.ground?.photoId}
@@ -136,6 +157,22 @@ export default function Compose({ openCommands }: { openCommands(): void }) {
                 <span>closer</span>
                 <span className="font-mono text-[12px]">drag, arrows or wheel; Alt does not catch</span>
               </>
+            )}
+            {verb === 'shape' && editable && <CutToShape slide={slide} edit={edit} />}
+            {verb === 'tone' && editable && <TonePhoto slide={slide} edit={edit} />}
+            {verb === 'straighten' && editable && <Straighten slide={slide} edit={edit} />}
+            {verb === 'hide' && editable && <HidePart slide={slide} edit={edit} />}
+            {verb === 'credit' && editable && slide.ground && (
+              <span>
+                in{' '}
+                <Choice
+                  dark
+                  label="Place of the credit"
+                  value={slide.ground.creditSpot ?? 'auto'}
+                  options={spots}
+                  onChoose={(spot) => void edit({ kind: 'set-credit-spot', slideId: slide.id, spot })}
+                />
+              </span>
             )}
             {verb === 'words' && editable && (
               <>

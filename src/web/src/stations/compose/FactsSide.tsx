@@ -28,6 +28,14 @@ export function FactsSide({ scene }: { scene: Scene | undefined }) {
     );
   const share = Math.round(ground.crop.width * ground.crop.height * 100);
   const sharp = node.sharpness;
+  const done = [
+    share < 100 && `Cropped to ${share} %`,
+    (ground.mask ?? 'none') !== 'none' && 'cut to a shape',
+    (ground.turn ?? 0) !== 0 && `turned by ${ground.turn}°`,
+    ground.tone === 'grey' && 'in black and white',
+    ground.tone === 'brown' && 'in brown tones',
+    (ground.covers?.length ?? 0) > 0 && 'part hidden',
+  ].filter(Boolean);
   return (
     <aside aria-label="Facts" className="overflow-auto bg-panel px-4.5 py-5">
       <h2 className="text-[17px] leading-snug font-semibold">{photo.title || 'No title'}</h2>
@@ -75,9 +83,7 @@ export function FactsSide({ scene }: { scene: Scene | undefined }) {
       </div>
       <div className="mt-4 border-t border-line pt-3 text-[#cfcfcf]">
         <h3 className="text-quiet">Done to it</h3>
-        <p className="mt-0.5">
-          {share >= 100 ? 'Nothing: it is shown whole.' : `Cropped to ${share} %. Nothing hidden, nothing recoloured.`}
-        </p>
+        <p className="mt-0.5">{done.length === 0 ? 'Nothing: it is shown whole.' : `${done.join(', ')}.`}</p>
       </div>
       <div className="mt-4 border-t border-line pt-3 text-[#cfcfcf]">
         <h3 className="text-quiet">In the room</h3>

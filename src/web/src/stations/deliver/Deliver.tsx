@@ -78,13 +78,10 @@ export default function Deliver({ openCommands }: { openCommands(): void }) {
         </aside>
         <section aria-label="Show" className="flex min-h-0 min-w-0 flex-col items-center px-6 pt-6">
           {scene ? (
-            <div className="flex min-h-0 w-full flex-1 justify-center">
-              <SceneView
-                scene={scene}
-                width={640}
-                photoWidths={(id) => deck.photos[id]?.width ?? 0}
-                className="h-full max-h-[440px] max-w-full"
-              />
+            <div className="grid min-h-0 w-full flex-1 place-items-center" style={{ containerType: 'size' }}>
+              <div style={{ width: `min(100cqw, ${(100 * scene.width) / scene.height}cqh)` }}>
+                <SceneView scene={scene} width={640} photoWidths={(id) => deck.photos[id]?.width ?? 0} />
+              </div>
             </div>
           ) : (
             <div className="relative w-full flex-1">

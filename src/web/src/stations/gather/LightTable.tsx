@@ -85,7 +85,10 @@ export function LightTable({ candidates, onKeep, onLetGo, onClose }: Props) {
                 className={`flex min-h-0 min-w-0 flex-col justify-center ${i === at ? 'outline-1 outline-offset-4 outline-verdigris' : ''}`}
                 onPointerDown={() => setAt(i)}
               >
-                <div className="relative aspect-[4/3] min-h-0 shrink touch-none overflow-hidden bg-[#1c1c1c]" onPointerMove={drag}>
+                <div
+                  className="relative aspect-[4/3] min-h-0 shrink touch-none overflow-hidden bg-[#1c1c1c]"
+                  onPointerMove={drag}
+                >
                   <img
                     src={x.picture}
                     alt={x.title}

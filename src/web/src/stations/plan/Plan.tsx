@@ -1,12 +1,11 @@
 import { useState } from 'react';
-import type { Use } from '../../api/types';
 import { useOpenDeck } from '../../deck/DeckContext';
 import { clock } from '../../deck/time';
-import { Choice } from '../../desk/Choice';
 import { Field } from '../../desk/Field';
 import { Head } from '../../desk/Head';
 import { PointRow } from './PointRow';
 import { PointSide } from './PointSide';
+import { UseSentence } from './UseSentence';
 
 /** The talk as a page: title, slot, what it is for, and the points. */
 export default function Plan({ openCommands }: { openCommands(): void }) {
@@ -30,7 +29,7 @@ export default function Plan({ openCommands }: { openCommands(): void }) {
             maxLength={200}
             onCommit={(title) => void edit({ kind: 'set-title', title })}
           />
-          <UseSentence use={deck.use} minutes={deck.slotMinutes} />
+          <UseSentence use={deck.use} minutes={deck.slotMinutes} speaker />
           <ol className="mt-5 border-t border-rule">
             {deck.points.map((p, i) => (
               <PointRow key={p.id} point={p} index={i} chosen={p.id === point?.id} />
@@ -95,74 +94,5 @@ export default function Plan({ openCommands }: { openCommands(): void }) {
         </aside>
       </div>
     </main>
-  );
-}
-
-function UseSentence({ use, minutes }: { use: Use; minutes: number }) {
-  const { deck, edit } = useOpenDeck();
-  const set = (change: Partial<Use>) => void edit({ kind: 'set-use', use: { ...use, ...change } });
-  const lengths = [5, 10, 15, 20, 30, 45, 60, 90];
-  const options = [...new Set([...lengths, minutes])]
-    .sort((a, b) => a - b)
-    .map((m): [string, string] => [String(m), `${m} minutes`]);
-  return (
-    <p className="mt-2 text-[16px] leading-8 text-ink-quiet">
-      A{' '}
-      <Choice
-        label="Who sees it"
-        value={use.audience}
-        options={[
-          ['public', 'public talk'],
-          ['class', 'talk for a class'],
-        ]}
-        onChoose={(audience) => set({ audience })}
-      />{' '}
-      of{' '}
-      <Choice
-        label="Time slot"
-        value={String(minutes)}
-        options={options}
-        onChoose={(m) => void edit({ kind: 'set-slot', minutes: Number(m) })}
-      />
-      ,{' '}
-      <Choice
-        label="Entry"
-        value={use.commercial ? 'paid' : 'free'}
-        options={[
-          ['free', 'free to enter'],
-          ['paid', 'paid or for an employer'],
-        ]}
-        onChoose={(v) => set({ commercial: v === 'paid' })}
-      />
-      ,{' '}
-      <Choice
-        label="Copies"
-        value={use.handedOn ? 'on' : 'off'}
-        options={[
-          ['on', 'file handed on'],
-          ['off', 'shown only'],
-        ]}
-        onChoose={(v) => set({ handedOn: v === 'on' })}
-      />
-      ,{' '}
-      <Choice
-        label="Recording"
-        value={use.recorded ? 'on' : 'off'}
-        options={[
-          ['off', 'not recorded'],
-          ['on', 'recording published'],
-        ]}
-        onChoose={(v) => set({ recorded: v === 'on' })}
-      />
-      , given by{' '}
-      <Field
-        label="Speaker"
-        className="!inline !w-32 border-b-verdigris-ink/50 text-ink"
-        value={deck.speaker}
-        placeholder="your name"
-        maxLength={200}
-        onCommit={(speaker) => void edit({ kind: 'set-speaker', speaker })}
-      />
-    </p>
   );
 }

@@ -1,0 +1,28 @@
+using System.Collections.Immutable;
+
+namespace Jaali.Core.Rights;
+
+/// <summary>Where credits stand.</summary>
+public enum CreditPlace
+{
+    /// <summary>In a calm corner of each slide, and all at the end.</summary>
+    Corner,
+
+    /// <summary>Under the photo where there is room below it, else in a corner; and all at the end.</summary>
+    UnderPhoto,
+
+    /// <summary>At the end alone.</summary>
+    EndOnly,
+}
+
+/// <summary>How a deck's credits are set, and what a person decided.</summary>
+/// <param name="Place">Where they stand.</param>
+/// <param name="Courtesy">Whether photos that ask for no credit get one.</param>
+/// <param name="Language">Of the words for changes, as a two-letter code; see <see cref="ChangeWords"/>.</param>
+/// <param name="OwnLicence">The licence that the deck itself is to carry; empty for none.</param>
+/// <param name="Decided">Photos whose change a person decided may stand, by SHA-256.</param>
+public sealed record CreditStyle(CreditPlace Place, bool Courtesy, string Language, string OwnLicence, ImmutableList<string> Decided)
+{
+    /// <summary>In a corner, courtesy credits given, English, no licence of its own, nothing decided.</summary>
+    public static CreditStyle Usual { get; } = new(CreditPlace.Corner, true, "en", "", []);
+}

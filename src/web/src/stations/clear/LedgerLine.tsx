@@ -1,0 +1,189 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { CreditSpan, Finding, Fix, LedgerRow, Photo } from '../../api/types';
+import { useOpenDeck } from '../../deck/DeckContext';
+import { ClearStar } from '../../desk/Star';
+import { photoUrl } from '../../scene/photoUrl';
+import { PermissionDialog } from '../settle/PermissionDialog';
+import { SettleDialog } from '../settle/SettleDialog';
+import { useRecord } from '../settle/useRecord';
+
+const tones = { clear: 'text-ink-quiet', toSettle: 'text-marigold-ink', blocked: 'text-madder-ink' } as const;
+
+/** A row of the ledger: the picture, the credit as it will read, where it is used, what is unsettled and what can be done. */
+export function LedgerLine({ row }: { row: LedgerRow }) {
+  const { deck } = useOpenDeck();
+  const navigate = useNavigate();
+  const photo = deck.photos[row.photoId];
+  const [open, setOpen] = useState(false);
+  return (
+    <li className="grid grid-cols-[104px_minmax(0,1fr)_auto_72px] gap-x-4 border-t border-rule py-3">
+      {photo ? (
+        <img src={photoUrl(photo.id, photo.width, 240)} alt="" className="h-[66px] w-[104px] object-cover" />
+      ) : (
+        <span />
+      )}
+      <div className="min-w-0">
+        <Spans spans={row.credit} />
+        {row.findings.map((f) => (
+          <div key={f.code}>
+            <p className={tones[f.standing]}>{f.sentence}</p>
+            {photo && <Fixes finding={f} photo={photo} />}
+          </div>
+        ))}
+        {row.findings.length === 0 && row.why && <p className={tones.clear}>{row.why}</p>}
+        <button
+          className="mt-1 block border-b border-ink-quiet/60 text-[13px] text-ink-quiet hover:text-verdigris-ink"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? 'Less' : 'What is owed, and why'}
+        </button>
+        {open && <Owed row={row} photo={photo} />}
+      </div>
+      <p className="flex gap-2 font-mono text-[13px]">
+        {row.slides.length === 1 ? 'slide' : 'slides'}
+        {row.slides.map((n) => (
+          <button
+            key={n}
+            className="h-5 border-b border-ink-quiet/60 hover:text-verdigris-ink"
+            aria-label={`Go to slide ${n}`}
+            onClick={() => {
+              const s = deck.slides[n - 1];
+              if (s) void navigate(`/deck/${deck.id}/compose?slide=${s.id}`);
+            }}
+          >
+            {n}
+          </button>
+        ))}
+      </p>
+      <p className={`text-right ${tones[row.standing]}`}>
+        {row.standing === 'clear' ? (
+          <>
+            <span className="sr-only">clear</span>
+            <ClearStar className="ml-auto text-ink" />
+          </>
+        ) : row.standing === 'blocked' ? (
+          'blocked'
+        ) : (
+          'to settle'
+        )}
+      </p>
+    </li>
+  );
+}
+
+function Spans({ spans }: { spans: CreditSpan[] }) {
+  return (
+    <span className="font-mono text-[14px]">
+      {spans.map((s, i) =>
+        s.href ? (
+          <a
+            key={i}
+            href={s.href}
+            target="_blank"
+            rel="noreferrer"
+            className="border-b border-ink-quiet/60 hover:text-verdigris-ink"
+          >
+            {s.text}
+          </a>
+        ) : (
+          <span key={i}>{s.text}</span>
+        ),
+      )}
+    </span>
+  );
+}
+
+const names: Record<Fix, string> = {
+  showWhole: 'Show it whole',
+  swap: 'Swap',
+  recordPermission: 'Record a permission',
+  adoptSource: 'Look for the original',
+  correctRecord: 'Correct the record',
+  makeFree: 'The talk is free',
+  keepInRoom: 'Hand nothing on',
+  ownWork: 'My own photo',
+  decide: 'It may be shown so',
+  keepEarlier: 'Keep what it said then',
+  remove: 'Remove',
+};
+
+/** What can be done about a finding, each one action. */
+function Fixes({ finding, photo }: { finding: Finding; photo: Photo }) {
+  const { deck, edit } = useOpenDeck();
+  const { correct } = useRecord(photo.id);
+  const [dialog, setDialog] = useState<'permission' | 'settle' | null>(null);
+  const photoId = photo.id;
+  const act: Record<Fix, () => void> = {
+    showWhole: () => void edit({ kind: 'show-whole', photoId }),
+    swap: () => void edit({ kind: 'swap-photo', photoId }),
+    remove: () => void edit({ kind: 'take-off', photoId }),
+    decide: () => void edit({ kind: 'decide-change', photoId, stands: true }),
+    makeFree: () => void edit({ kind: 'set-use', use: { ...deck.use, commercial: false } }),
+    keepInRoom: () => void edit({ kind: 'set-use', use: { ...deck.use, handedOn: false, recorded: false } }),
+    ownWork: () => void correct({ ownWork: true }),
+    keepEarlier: () => void correct({ settle: true }),
+    recordPermission: () => setDialog('permission'),
+    adoptSource: () => setDialog('settle'),
+    correctRecord: () => setDialog('settle'),
+  };
+  // Two fixes that open the same dialog are one to the hand.
+  const fixes = finding.fixes.filter((f) => f !== 'correctRecord' || !finding.fixes.includes('adoptSource'));
+  return (
+    <p className="flex flex-wrap gap-x-5 gap-y-0.5 pt-0.5">
+      {fixes.map((f) => (
+        <button key={f} className="deed" onClick={act[f]}>
+          {names[f]}
+        </button>
+      ))}
+      {dialog === 'permission' && <PermissionDialog photo={photo} onClose={() => setDialog(null)} />}
+      {dialog === 'settle' && <SettleDialog photo={photo} onClose={() => setDialog(null)} />}
+    </p>
+  );
+}
+
+/** Obligations with their reasons, and the way to the evidence. */
+function Owed({ row, photo }: { row: LedgerRow; photo: Photo | undefined }) {
+  const { edit } = useOpenDeck();
+  const [record, setRecord] = useState(false);
+  return (
+    <div className="mt-2 border-l border-rule pl-4 text-[13.5px]">
+      {row.changes && <p>Done to it: {row.changes}.</p>}
+      {row.findings.map((f) => (
+        <p key={f.code} className="mt-1">
+          {f.reason.term}{' '}
+          <span className="text-ink-quiet">{[f.reason.section, f.reason.trigger].filter(Boolean).join('; ')}</span>
+        </p>
+      ))}
+      {row.obligations.length > 0 ? (
+        <ul>
+          {row.obligations.map((o) => (
+            <li key={o.what} className="mt-1">
+              <span className={o.met ? '' : 'text-marigold-ink'}>{o.reason.term}</span> {o.how}{' '}
+              <span className="text-ink-quiet">{o.reason.section}</span>
+            </li>
+          ))}
+        </ul>
+      ) : (
+        row.findings.length === 0 && <p>Nothing is owed.</p>
+      )}
+      <p className="mt-2 flex gap-5">
+        {photo && (
+          <button className="deed" onClick={() => setRecord(true)}>
+            The record, and what sources said
+          </button>
+        )}
+        {row.decided && (
+          <button
+            className="deed"
+            onClick={() => void edit({ kind: 'decide-change', photoId: row.photoId, stands: false })}
+          >
+            Take the decision back
+          </button>
+        )}
+      </p>
+      {record && photo && <SettleDialog photo={photo} onClose={() => setRecord(false)} />}
+    </div>
+  );
+}

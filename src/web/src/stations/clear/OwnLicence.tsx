@@ -1,0 +1,37 @@
+import type { Ledger } from '../../api/types';
+import { useOpenDeck } from '../../deck/DeckContext';
+
+/** Which licences the finished deck may carry, and why not the others. */
+export function OwnLicence({ options, chosen }: { options: Ledger['ownLicences']; chosen: string }) {
+  const { edit } = useOpenDeck();
+  const may = options.filter((o) => o.may);
+  const not = options.filter((o) => !o.may);
+  return (
+    <div className="mt-6 border-t border-rule pt-4">
+      <h2 className="text-ink-quiet">The deck itself may carry</h2>
+      <ul className="mt-1 flex flex-wrap gap-x-4 gap-y-1" aria-label="Licence of the deck">
+        {may.map((o) => {
+          const on = chosen === o.label;
+          return (
+            <li key={o.label}>
+              <button
+                aria-pressed={on}
+                title={o.why}
+                className={on ? 'border-b-2 border-verdigris-ink font-semibold' : 'deed'}
+                onClick={() => void edit({ kind: 'set-credit-style', ownLicence: on ? '' : o.label })}
+              >
+                {o.label}
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      {may[0]?.why && <p className="mt-1 text-ink-quiet">{may[0].why}</p>}
+      {not.length > 0 && (
+        <p className="mt-1 text-ink-quiet">
+          Not {not.map((o) => o.label).join(', ')}: {not[0]!.why}
+        </p>
+      )}
+    </div>
+  );
+}

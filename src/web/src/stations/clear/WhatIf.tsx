@@ -1,0 +1,49 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, told } from '../../api/client';
+import { useOpenDeck } from '../../deck/DeckContext';
+
+/** The talk put to other uses, without changing it. */
+export function WhatIf() {
+  const { deck } = useOpenDeck();
+  const [open, setOpen] = useState<string | null>(null);
+  const audit = useQuery({
+    queryKey: ['ledger', deck.id, 'audit', deck.revision],
+    queryFn: () => told(api.GET('/api/decks/{id}/audit', { params: { path: { id: deck.id } } })),
+  });
+  return (
+    <div className="mt-6 border-t border-rule pt-4">
+      <h2 className="text-ink-quiet">What if it were shown</h2>
+      <ul className="mt-1" aria-label="Other uses">
+        {audit.data?.map((w) => {
+          const clear = w.rows.length === 0;
+          return (
+            <li key={w.id} className="py-1">
+              <button
+                className={clear ? '' : 'deed'}
+                aria-expanded={open === w.id}
+                disabled={clear}
+                onClick={() => setOpen(open === w.id ? null : w.id)}
+              >
+                {w.name}
+              </button>
+              <span className="block text-ink-quiet">{w.sentence}.</span>
+              {open === w.id && (
+                <ul className="mt-1 border-l border-rule pl-3">
+                  {w.rows.map((r) => (
+                    <li
+                      key={r.photoId}
+                      className={`py-0.5 ${r.standing === 'blocked' ? 'text-madder-ink' : 'text-marigold-ink'}`}
+                    >
+                      <span className="font-medium text-ink">{r.title}.</span> {r.why}
+                    </li>
+                  ))}
+                </ul>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+    </div>
+  );
+}
