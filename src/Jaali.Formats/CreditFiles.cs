@@ -43,10 +43,9 @@ public static class CreditFiles
         {
             CreditParts p = e.Parts;
             text.Append($"<li about=\"{H(Subject(e))}\">{H(Slides(e))}: ");
-            string title = p.Title.Length > 0 ? $"“<span property=\"dct:title\">{H(p.Title)}</span>”" : "Photo";
-            text.Append(p.SourceUrl is { } source ? $"<a rel=\"dct:source\" href=\"{H(source)}\">{title}</a>" : title).Append(" by ");
-            string maker = $"<span property=\"cc:attributionName\">{H(p.Maker.Length > 0 ? p.Maker : "unknown maker")}</span>";
-            text.Append(p.MakerUrl is { } url ? $"<a rel=\"cc:attributionURL\" href=\"{H(url)}\">{maker}</a>" : maker).Append(", ");
+            // Property and rel stand on one element: inside a link of its own a property would speak of the page it leads to (RDFa Core 1.1, section 8.3.1).
+            text.Append(Linked("dct:title", "dct:source", p.SourceUrl, p.Title.Length > 0 ? p.Title : "Photo", p.Title.Length > 0)).Append(" by ");
+            text.Append(Linked("cc:attributionName", "cc:attributionURL", p.MakerUrl, p.Maker.Length > 0 ? p.Maker : "unknown maker", p.Maker.Length > 0)).Append(", ");
             text.Append(p.TermsUrl is { } terms ? $"<a rel=\"license\" href=\"{H(terms)}\">{H(p.Terms)}</a>" : H(p.Terms));
             if (p.Notice.Length > 0) text.Append($", <span property=\"dct:rights\">{H(p.Notice)}</span>");
             if (p.Source.Length > 0) text.Append($", {(p.SourceUrl is { } at ? $"<a href=\"{H(at)}\">{H(p.Source)}</a>" : H(p.Source))}");
@@ -92,6 +91,12 @@ public static class CreditFiles
         if (deck.Speaker.Length > 0) talk["author"] = new JsonObject { ["@type"] = "Person", ["name"] = deck.Speaker };
         if (LicenceReader.Read(deck.Style.OwnLicence)?.Url is { } own) talk["license"] = own;
         return talk.ToJsonString(Written);
+    }
+
+    private static string Linked(string property, string rel, string? href, string text, bool said)
+    {
+        string what = said ? $" property=\"{property}\"" : "", quoted = property == "dct:title" && said ? "“{0}”" : "{0}";
+        return string.Format(CultureInfo.InvariantCulture, quoted, href is null ? $"<span{what}>{H(text)}</span>" : $"<a rel=\"{rel}\"{what} href=\"{H(href)}\">{H(text)}</a>");
     }
 
     private static string Slides(CreditEntry e) => $"{(e.Slides.Count == 1 ? "Slide" : "Slides")} {string.Join(", ", e.Slides.Select(s => s.ToString(CultureInfo.InvariantCulture)))}";

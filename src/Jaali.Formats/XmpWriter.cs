@@ -15,7 +15,7 @@ public static class XmpWriter
         byte[] packet = Encoding.UTF8.GetBytes(Packet(parts, creditText));
         ReadOnlySpan<byte> b = photo;
         if (b.Length > 4 && b[0] == 0xFF && b[1] == 0xD8) return Jpeg(photo, packet);
-        if (b.Length > 33 && b[1] == 'P' && b[2] == 'N' && b[3] == 'G') return Png(photo, packet);
+        if (b.Length > 33 && b[1] == 'P' && b[2] == 'N' && b[3] == 'G' && b[12..16].SequenceEqual("IHDR"u8)) return Png(photo, packet);
         return b.Length > 20 && b[..4].SequenceEqual("RIFF"u8) && b[8..12].SequenceEqual("WEBP"u8) ? Webp(photo, packet) : photo;
     }
 
@@ -79,7 +79,9 @@ public static class XmpWriter
         {
             long length = 12L + BinaryPrimitives.ReadUInt32BigEndian(photo.AsSpan(at));
             if (at + length > photo.Length) return photo;
-            bool old = photo.AsSpan(at + 4, 4).SequenceEqual("iTXt"u8) && photo.AsSpan(at + 8, (int)length - 12).StartsWith("XML:com.adobe.xmp\0"u8);
+            ReadOnlySpan<byte> type = photo.AsSpan(at + 4, 4), data = photo.AsSpan(at + 8, (int)length - 12);
+            // Some programs keep XMP in a text chunk of their own making.
+            bool old = (type.SequenceEqual("iTXt"u8) && data.StartsWith("XML:com.adobe.xmp\0"u8)) || ((type.SequenceEqual("zTXt"u8) || type.SequenceEqual("tEXt"u8)) && data.StartsWith("Raw profile type xmp\0"u8));
             if (!old) output.Write(photo, at, (int)length);
             if (at == 8) Chunk(output, "iTXt"u8, [.. keyword, .. packet]);
             at += (int)length;

@@ -42,22 +42,6 @@ public sealed class CreditTests
         Assert.DoesNotContain('\u202E', Credit.Full(World.Rights(new Licence(LicenceFamily.By, "4.0", ""), "T. Oar", "gnp\u202Eexe.\njpg"), new Changes(1)).Text);
 
     [Fact]
-    public void Adding_a_restriction_never_makes_a_standing_better()
-    {
-        foreach (string version in new[] { "1.0", "2.0", "2.5", "3.0", "4.0" })
-            foreach (bool paid in new[] { false, true })
-                foreach (double crop in new[] { 1, .7 })
-                {
-                    DeclaredUse use = DeclaredUse.PublicTalk with { Commercial = paid };
-                    Standing Of(LicenceFamily f) => Clearance.Of(World.Rights(new Licence(f, version, "")), new Changes(crop), use).Standing;
-                    Assert.True(Of(LicenceFamily.Cc0) <= Of(LicenceFamily.By));
-                    Assert.True(Of(LicenceFamily.By) <= Of(LicenceFamily.ByNc));
-                    Assert.True(Of(LicenceFamily.By) <= Of(LicenceFamily.ByNd));
-                    Assert.True(Of(LicenceFamily.ByNd) <= Of(LicenceFamily.ByNcNd));
-                }
-    }
-
-    [Fact]
     public void Closed_and_sponsored_photos_need_a_recorded_permission()
     {
         RightsRecord closed = World.Rights(new Licence(LicenceFamily.AllRightsReserved, "", "")), sold = World.Rights(new Licence(LicenceFamily.By, "4.0", "")) with { Sponsored = true };

@@ -3,6 +3,7 @@ using System.Text.Json;
 using CsCheck;
 using Jaali.Core.Decks;
 using Jaali.Core.Legibility;
+using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using Jaali.Core.Typesetting;
 using Jaali.Testing;
@@ -94,7 +95,7 @@ public sealed class LegibilityTests
         IReadOnlyList<Scene> pages = SceneBuilder.Build(deck, deck.Slides[^1], world);
         Assert.True(pages.Count > 3);
         string all = string.Join(' ', pages.SelectMany(p => p.Nodes.OfType<LinesNode>()).SelectMany(l => l.Lines).Select(l => l.Text));
-        foreach (CreditEntry e in CreditsPages.Entries(deck, world.Photo)) Assert.Contains(e.Credit.Text, all, StringComparison.Ordinal);
+        foreach (CreditEntry e in Ledger.Of(deck, world.Photo)) Assert.Contains(e.Credit.Text, all, StringComparison.Ordinal);
         Assert.All(pages.SelectMany(p => p.Nodes.OfType<LinesNode>()).SelectMany(l => l.Lines), l => Assert.InRange(l.Baseline, 0, 1080 - 96));
     }
 }

@@ -12,9 +12,10 @@ public static class Combining
         if (Family(a).HasFlag(Ask.NoChanges) || Family(b).HasFlag(Ask.NoChanges)) return false;
         bool aSa = Family(a).HasFlag(Ask.ShareAlike), bSa = Family(b).HasFlag(Ask.ShareAlike);
         if (aSa && bSa) return a == b;
-        // Share alike meets only what asks for nothing beyond a credit.
-        if (aSa) return !Family(b).HasFlag(Ask.NoCommerce);
-        return !bSa || !Family(a).HasFlag(Ask.NoCommerce);
+        // What is made carries the share-alike licence, so that it must not allow what the other forbids.
+        if (aSa) return !Family(b).HasFlag(Ask.NoCommerce) || Family(a).HasFlag(Ask.NoCommerce);
+        if (bSa) return !Family(a).HasFlag(Ask.NoCommerce) || Family(b).HasFlag(Ask.NoCommerce);
+        return true;
     }
 
     private static Ask Family(LicenceFamily f) => Families.Of(f).Asks;

@@ -88,7 +88,7 @@ public sealed class Taking(SourceHttp http, PhotoStore photos, DeckDesk desk, Jo
     {
         PhotoReading reading = await Task.Run(() => PhotoReader.Read(bytes), cancel);
         EmbeddedMetadata? inside = EmbeddedMetadata.Read(bytes);
-        RightsRecord rights = EmbeddedMetadata.OfFile(inside, "own files");
+        RightsRecord rights = EmbeddedMetadata.OfFile(inside, "");
         string words = inside is null ? "The file says nothing of its rights." : inside.Words;
         string id = await photos.KeepAsync(bytes, reading, rights, [Evidence.Of(words, "file " + name, clock.GetUtcNow())], cancel);
         return (id, photos.Facts(id)!.Rights);
