@@ -27,7 +27,7 @@ public sealed partial class RightsTests
             VersionTerms t = VersionTerms.Of(new Licence(LicenceFamily.By, v, ""))!;
             string by = Legal($"CC-BY-{v}"), nd = Legal($"CC-BY-ND-{v}");
             Assert.Equal(by.Contains("title of the Work if supplied", StringComparison.OrdinalIgnoreCase), t.AsksTitle);
-            Assert.Equal(v == "4.0" || by.Contains("Uniform Resource Identifier, if any, that Licensor specifies", StringComparison.Ordinal), t.AsksAddress);
+            Assert.Equal(v == "4.0" || AddressWords().IsMatch(by), t.AsksAddress);
             Assert.Equal(by.Contains("keep intact all copyright notices", StringComparison.OrdinalIgnoreCase), !t.NoticeIfSupplied);
             Assert.Equal(by.Contains("indicate if You modified the Licensed Material", StringComparison.Ordinal), t.Change == ChangeDuty.AnyIndicated);
             Assert.Equal(by.Contains("clearly label, demarcate or otherwise identify that changes were made", StringComparison.Ordinal), t.Change == ChangeDuty.Labelled);
@@ -276,6 +276,9 @@ public sealed partial class RightsTests
         Deck under = world.Do(world.Do(deck, new SetCreditStyle(CreditPlace.UnderPhoto)).Deck, new ShowWhole("by")).Deck;
         Assert.Contains("credit", Roles(under, 1));
     }
+
+    [GeneratedRegex("(?:Uniform Resource Identifier|URI), if any, that Licensor specifies", RegexOptions.IgnoreCase)]
+    private static partial Regex AddressWords();
 
     [GeneratedRegex(@"\s+")]
     private static partial Regex Spaces();

@@ -59,7 +59,7 @@ test('the demo deck goes from unsettled to clear by offered fixes alone, and its
   await page.keyboard.press('Enter');
   await dialog.getByText('What sources said, word for word').click();
   await expect(dialog.getByText('publicdomain/zero/1.0').first()).toBeVisible();
-  await expect(dialog.getByText('licence: CC BY 4.0')).toBeVisible();
+  await expect(dialog.getByText('licence: CC BY 4.0', { exact: true })).toBeVisible();
   await dialog.getByRole('button', { name: 'Close' }).click();
   await expect(row('Spring tide, night').getByText('CC BY 4.0')).toBeVisible();
 

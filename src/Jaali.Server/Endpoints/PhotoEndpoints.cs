@@ -48,6 +48,7 @@ public sealed record VerifyView(int Photos, IReadOnlyList<string> Missing, IRead
 /// <summary>What is known of photos, and how they come in other than by search.</summary>
 public static class PhotoEndpoints
 {
+    private static readonly TimeSpan LongestLook = TimeSpan.FromSeconds(8);
     private const long MostFileBytes = 20 * 1024 * 1024;
     private const long MostPageBytes = 8 * 1024 * 1024;
 
@@ -122,10 +123,17 @@ public static class PhotoEndpoints
         }
     }
 
-    private static async Task<Results<Ok<OriginView[]>, ProblemHttpResult>> OriginsAsync(Guid id, string photoId, DeckDesk desk, PhotoStore photos, FoundStore found, CancellationToken cancel)
+    private static async Task<Results<Ok<OriginView[]>, ProblemHttpResult>> OriginsAsync(Guid id, string photoId, DeckDesk desk, PhotoStore photos, FoundStore found, Searching searching, CancellationToken cancel)
     {
         if (await desk.OpenAsync(id, cancel) is not { } stored || photos.HashOf(photoId) is not { } hash) return Problems.NotFound("photo");
         IReadOnlyList<(Candidate Candidate, int Distance)> alike = await found.AlikeAsync(hash, cancel: cancel);
+        if (alike.Count == 0)
+        {
+            // Nothing seen so far: look at what the collections have for the points that the photo was kept for, and compare again.
+            foreach (Point point in stored.Deck.Points.Where(p => p.Kept.Contains(photoId) && p.SearchWords.Count > 0))
+                await searching.SettledAsync(await searching.StartAsync(id, point.Id, string.Join(' ', point.SearchWords), cancel), LongestLook, cancel);
+            alike = await found.AlikeAsync(hash, cancel: cancel);
+        }
         return TypedResults.Ok(alike.Where(a => a.Candidate.Rights.Licence is not null).Select(a => new OriginView(
             SearchEndpoints.View(new WallPicture(a.Candidate, [], Suitability.Of(a.Candidate, stored.Deck.Shape, stored.Deck.Use), 0), stored.Deck, null, new Dictionary<string, string>(), new Dictionary<string, string>()), a.Distance)).ToArray());
     }

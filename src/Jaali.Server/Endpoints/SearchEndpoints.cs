@@ -133,9 +133,8 @@ public static class SearchEndpoints
             }
         }
         AnswerView[] answers = [.. search.Parts.Select(p => new AnswerView(p.Collection.Id, p.Collection.Name, p.State, p.Message, p.RetryAt, p.Total, p.Candidates.Count))];
-        bool asking = search.Parts.Exists(p => p.State is AnswerState.Asking or AnswerState.Slow or AnswerState.Limited), looked = search.Parts.TrueForAll(p => p.Candidates.All(looking.Done));
         IReadOnlyList<string> related = RelatedWords.Propose(wall.Where(p => p.Best.Rights.IsOpenlyLicensed).Select(p => p.Best.Tags.Prepend(p.Best.Rights.Title)), search.Words);
-        return TypedResults.Ok(new WallView(search.Id, search.Words, shown, answers, hiddenClosed, hiddenUnfit, hiddenFiltered, !asking && looked, search.Parts.Exists(p => p is { State: AnswerState.Answered, Next: > 1 }), related));
+        return TypedResults.Ok(new WallView(search.Id, search.Words, shown, answers, hiddenClosed, hiddenUnfit, hiddenFiltered, searching.Settled(search), search.Parts.Exists(p => p is { State: AnswerState.Answered, Next: > 1 }), related));
     }
 
     /// <summary>A candidate's view.</summary>

@@ -99,6 +99,17 @@ public sealed class Searching(CollectionShelf shelf, CollectionStore store, Foun
     /// <summary>A search, or null.</summary>
     public Search? Find(Guid id) => _searches.TryGetValue(id, out var s) ? s.Search : null;
 
+    /// <summary>True when nothing more will come of a search by itself.</summary>
+    public bool Settled(Search search) =>
+        !search.Parts.Exists(p => p.State is AnswerState.Asking or AnswerState.Slow or AnswerState.Limited) && search.Parts.TrueForAll(p => p.Candidates.All(looking.Done));
+
+    /// <summary>Waits until a search has settled, but no longer than the given time.</summary>
+    public async Task SettledAsync(Search search, TimeSpan most, CancellationToken cancel)
+    {
+        DateTimeOffset end = clock.GetUtcNow() + most;
+        while (!Settled(search) && clock.GetUtcNow() < end) await Task.Delay(100, cancel);
+    }
+
     /// <summary>Asks every collection that has more for its next page.</summary>
     public void More(Search search)
     {

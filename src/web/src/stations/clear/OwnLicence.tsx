@@ -26,12 +26,18 @@ export function OwnLicence({ options, chosen }: { options: Ledger['ownLicences']
           );
         })}
       </ul>
+      {may.length === 0 && <p className="mt-1">No licence, as it stands.</p>}
       {may[0]?.why && <p className="mt-1 text-ink-quiet">{may[0].why}</p>}
-      {not.length > 0 && (
-        <p className="mt-1 text-ink-quiet">
-          Not {not.map((o) => o.label).join(', ')}: {not[0]!.why}
+      {[...new Set(not.map((o) => o.why))].map((why) => (
+        <p key={why} className="mt-1 text-ink-quiet">
+          Not{' '}
+          {not
+            .filter((o) => o.why === why)
+            .map((o) => o.label)
+            .join(', ')}
+          : {why}
         </p>
-      )}
+      ))}
     </div>
   );
 }

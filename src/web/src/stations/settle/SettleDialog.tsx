@@ -155,11 +155,16 @@ function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
         api.GET('/api/decks/{id}/photos/{photoId}/origins', { params: { path: { id: deck.id, photoId: photo.id } } }),
       ),
   });
-  if (!origins.data) return <p className="mt-3 text-quiet">Comparing it with everything found so far.</p>;
+  if (!origins.data)
+    return (
+      <p className="mt-3 text-quiet">
+        Comparing it with everything found so far, and with what the collections have for its point.
+      </p>
+    );
   if (origins.data.length === 0)
     return (
       <p className="mt-3 text-quiet">
-        Nothing found or harvested so far looks like it. Search for what it shows, then look again.
+        Nothing found or harvested so far looks like it. Search in Gather for what it shows, then look again.
       </p>
     );
   return (
