@@ -40,7 +40,7 @@ public sealed class PdfWriter(ScenePainter painter)
             for (int i = 0; i < scenes.Count; i++)
             {
                 cancel.ThrowIfCancellationRequested();
-                Scene scene = scenes[i];
+                Scene scene = Toned(scenes[i]);
                 SKCanvas canvas = document.BeginPage((float)scene.Width * PointsPerUnit, (float)scene.Height * PointsPerUnit);
                 canvas.Scale(PointsPerUnit);
                 painter.Paint(scene, canvas, id => Load(id) is { } data ? SKImage.FromEncodedData(data) : null);
@@ -61,5 +61,17 @@ public sealed class PdfWriter(ScenePainter painter)
             if (loaded.TryGetValue(id, out SKData? data)) return data;
             return photo(id) is { } bytes ? loaded[id] = SKData.CreateCopy(bytes) : null;
         }
+
+        // A colour matrix on a PDF's canvas would turn the photo into uncompressed pixels; a toned photo is saved once as a JPEG and placed like any other.
+        Scene Toned(Scene scene) => scene.Nodes.OfType<PhotoNode>().All(n => n.Colours is null) ? scene : scene with
+        {
+            Nodes = [.. scene.Nodes.Select(n =>
+            {
+                if (n is not PhotoNode { Colours: { } matrix } p) return n;
+                string name = $"{p.PhotoId}|{matrix[0]}";
+                if (!loaded.ContainsKey(name) && Load(p.PhotoId) is { } data) loaded[name] = ScenePainter.ToneJpeg(data, matrix);
+                return p with { PhotoId = name, Colours = null };
+            })],
+        };
     }
 }

@@ -32,7 +32,7 @@ public static class IiifRenderer
             {
                 "png" => turned.PngsaveBuffer(compression: 6, keep: Enums.ForeignKeep.Icc),
                 "webp" => turned.WebpsaveBuffer(q: 84, keep: Enums.ForeignKeep.Icc),
-                _ => turned.JpegsaveBuffer(q: 86, optimizeCoding: true, keep: Enums.ForeignKeep.Icc),
+                _ => turned.JpegsaveBuffer(q: 92, optimizeCoding: true, keep: Enums.ForeignKeep.Icc),
             };
     }
 

@@ -9,7 +9,11 @@ namespace Jaali.Imaging;
 /// <summary>Paints scenes with Skia: to PNG, or onto any canvas, a PDF page's included. It measures nothing and decides nothing.</summary>
 public sealed class ScenePainter(FontShelf fonts)
 {
-    private static readonly SKSamplingOptions Sampling = new(SKFilterMode.Linear, SKMipmapMode.Linear);
+    private static readonly SKSamplingOptions Smaller = new(SKFilterMode.Linear, SKMipmapMode.Linear), Near = new(SKCubicResampler.CatmullRom), Larger = new(SKCubicResampler.Mitchell);
+
+    // A cubic filter where a photo grows or shrinks by less than half; below that mipmaps, which a cubic filter would leave speckled.
+    private static SKSamplingOptions Sampling(SKCanvas canvas, SKImage image, PhotoNode node) =>
+        canvas.TotalMatrix.MapVector((float)(node.Image.Width / image.Width), 0).Length switch { > 1.001f => Larger, > .5f => Near, _ => Smaller };
 
     /// <summary>A picture of a scene.</summary>
     /// <param name="scene">The scene.</param>
@@ -50,13 +54,28 @@ public sealed class ScenePainter(FontShelf fonts)
         if (node.Turn != 0) canvas.RotateDegrees((float)node.Turn, (float)(node.Clip.X + node.Clip.Width / 2), (float)(node.Clip.Y + node.Clip.Height / 2));
         if (node.Colours is { } m)
         {
-            using SKColorFilter filter = SKColorFilter.CreateColorMatrix([(float)m[0], (float)m[1], (float)m[2], 0, (float)m[3], (float)m[4], (float)m[5], (float)m[6], 0, (float)m[7], (float)m[8], (float)m[9], (float)m[10], 0, (float)m[11], 0, 0, 0, 1, 0]);
+            using SKColorFilter filter = Filter(m);
             using var paint = new SKPaint { ColorFilter = filter };
-            canvas.DrawImage(image, Rect(node.Image), Sampling, paint);
+            canvas.DrawImage(image, Rect(node.Image), Sampling(canvas, image, node), paint);
         }
-        else canvas.DrawImage(image, Rect(node.Image), Sampling);
+        else canvas.DrawImage(image, Rect(node.Image), Sampling(canvas, image, node));
         canvas.Restore();
     }
+
+    /// <summary>A photo with a colour matrix applied, saved as a JPEG of its own size.</summary>
+    public static SKData ToneJpeg(SKData photo, IReadOnlyList<double> matrix)
+    {
+        using SKImage image = SKImage.FromEncodedData(photo);
+        using var surface = SKSurface.Create(new SKImageInfo(image.Width, image.Height, SKColorType.Rgba8888, SKAlphaType.Opaque));
+        using SKColorFilter filter = Filter(matrix);
+        using var paint = new SKPaint { ColorFilter = filter };
+        surface.Canvas.DrawImage(image, 0, 0, Smaller, paint);
+        using SKImage toned = surface.Snapshot();
+        return toned.Encode(SKEncodedImageFormat.Jpeg, 88);
+    }
+
+    private static SKColorFilter Filter(IReadOnlyList<double> m) => SKColorFilter.CreateColorMatrix(
+        [(float)m[0], (float)m[1], (float)m[2], 0, (float)m[3], (float)m[4], (float)m[5], (float)m[6], 0, (float)m[7], (float)m[8], (float)m[9], (float)m[10], 0, (float)m[11], 0, 0, 0, 1, 0]);
 
     private static void Clip(SKCanvas canvas, PhotoNode node)
     {

@@ -48,7 +48,7 @@ builder.Services.AddSingleton(_ => new FontShelf(FontShelf.ShippedFolder));
 builder.Services.AddSingleton(_ => new SourceHttp(near));
 builder.Services.AddSingleton<ScenePainter>().AddSingleton<PdfWriter>().AddSingleton<DeckStore>().AddSingleton<PhotoStore>().AddSingleton<CollectionStore>().AddSingleton<FoundStore>();
 builder.Services.AddSingleton<OaiPmh>().AddSingleton<CollectionRecogniser>().AddSingleton<CollectionShelf>().AddSingleton<Looking>().AddSingleton<Searching>().AddSingleton<Harvesting>().AddSingleton<Rereading>();
-builder.Services.AddSingleton<Live>().AddSingleton<Jobs>().AddSingleton<DeckDesk>().AddSingleton<SceneShelf>().AddSingleton<LedgerShelf>().AddSingleton<Views>().AddSingleton<Taking>().AddSingleton<DemoTalk>();
+builder.Services.AddSingleton<Live>().AddSingleton<Jobs>().AddSingleton<DeckDesk>().AddSingleton<SceneShelf>().AddSingleton<LedgerShelf>().AddSingleton<Renditions>().AddSingleton<Views>().AddSingleton<Taking>().AddSingleton<DemoTalk>();
 
 if (!describing)
 {
@@ -60,6 +60,14 @@ if (!describing)
     }
 }
 WebApplication app = builder.Build();
+if (builder.Configuration["verify"] is not null)
+{
+    VerifyView found = await PhotoEndpoints.VerifyAsync(app.Services.GetRequiredService<PhotoStore>(), app.Services.GetRequiredService<BlobFolder>(), CancellationToken.None);
+    Console.WriteLine(found.Sentence);
+    foreach (string name in found.Missing) Console.WriteLine($"missing {name}");
+    foreach (string name in found.Damaged) Console.WriteLine($"damaged {name}");
+    return found.Missing.Count + found.Damaged.Count == 0 ? 0 : 1;
+}
 app.UseExceptionHandler(e => e.Run(Fault));
 app.UseStatusCodePages();
 app.UseGuard(host is "127.0.0.1" or "localhost");

@@ -74,6 +74,20 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
     /// <summary>The photo's own bytes, or null.</summary>
     public byte[]? Bytes(string id) => blobs.Get(id);
 
+    /// <summary>True for a photo whose own bytes stand upright, whatever reads them.</summary>
+    public bool IsUpright(string id)
+    {
+        using JaaliDb db = databases.CreateDbContext();
+        return db.Photos.AsNoTracking().Any(p => p.Id == id && p.Orientation == 1);
+    }
+
+    /// <summary>True for a JPEG that stands upright: its own bytes are what a browser shows.</summary>
+    public bool IsPlainJpeg(string id)
+    {
+        using JaaliDb db = databases.CreateDbContext();
+        return db.Photos.AsNoTracking().Any(p => p.Id == id && p.Format == "jpeg" && p.Orientation == 1);
+    }
+
     /// <summary>The format of a photo's bytes: "jpeg", "png" or "webp"; null where there is no such photo.</summary>
     public string? FormatOf(string id)
     {

@@ -61,7 +61,7 @@ test('the demo deck goes from unsettled to clear by offered fixes alone, and its
   await expect(dialog.getByText('publicdomain/zero/1.0').first()).toBeVisible();
   await expect(dialog.getByText('licence: CC BY 4.0', { exact: true })).toBeVisible();
   await dialog.getByRole('button', { name: 'Close' }).click();
-  await expect(row('Spring tide, night').getByText('CC BY 4.0')).toBeVisible();
+  await expect(row('Spring tide, night').getByText('CC BY 4.0').first()).toBeVisible();
 
   // What the deck may carry follows from the photo that was cut to a shape.
   await expect(page.getByRole('list', { name: 'Licence of the deck' }).getByRole('button')).toHaveText(['CC BY-SA 4.0']);

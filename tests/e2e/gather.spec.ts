@@ -74,10 +74,10 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
 
   // A picture that was dropped, without any record: its original is found and adopted.
   await page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: /^A picture that was sent/ }).click();
-  const sent = readFileSync(join(folder, 'IMG-20250114-fwd.jpg')).toString('base64');
+  const sent = readFileSync(join(folder, 'marram (2).jpg')).toString('base64');
   await page.evaluate((bytes) => {
     const data = new DataTransfer();
-    data.items.add(new File([Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))], 'IMG-20250114-fwd.jpg', { type: 'image/jpeg' }));
+    data.items.add(new File([Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))], 'marram (2).jpg', { type: 'image/jpeg' }));
     document.body.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
   }, sent);
   await expect.poll(() => kept(5).then((k) => k.length)).toBe(1);
@@ -85,11 +85,11 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
   expect((await readDeck(page, id)).photos[copy]!.unclear).toBe(true);
   await page.getByRole('list', { name: 'Shortlist' }).getByRole('button').first().click();
   await page.getByRole('button', { name: 'Settle', exact: true }).click();
-  await page.getByRole('dialog').getByText('Groyne in fog, north bay').waitFor();
+  await page.getByRole('dialog').getByText('Ridge after rain').waitFor();
   await page.getByRole('button', { name: 'Adopt it' }).first().click();
   await expect.poll(async () => (await kept(5))[0]).not.toBe(copy);
   const original = await readDeck(page, id);
-  expect(original.photos[original.points[5]!.kept[0]!]).toMatchObject({ title: 'Groyne in fog, north bay', maker: 'L. Quill', unclear: false, width: 2400 });
+  expect(original.photos[original.points[5]!.kept[0]!]).toMatchObject({ title: 'Ridge after rain', maker: 'I. Marsh', unclear: false, width: 2400 });
 
   // Two on the light table, then the last point.
   await choosePoint(page, points[6]!);

@@ -102,12 +102,15 @@ public static class DeckEndpoints
         return TypedResults.Ok(DragGuides.For(ground, photo));
     }
 
-    private static async Task<IResult> PictureAsync(Guid id, Guid slideId, DeckDesk desk, SceneShelf scenes, ScenePainter painter, PhotoStore photos, int width = 1920, int page = 0, CancellationToken cancel = default)
+    private static async Task<IResult> PictureAsync(Guid id, Guid slideId, DeckDesk desk, SceneShelf scenes, ScenePainter painter, PhotoStore photos, Renditions renditions, int width = 1920, int page = 0, CancellationToken cancel = default)
     {
         if (await desk.OpenAsync(id, cancel) is not { } stored || stored.Deck.Slide(slideId) is not { } slide) return Problems.NotFound("slide");
         IReadOnlyList<Scene> made = scenes.Of(stored.Deck, slide);
         if (page < 0 || page >= made.Count || width is < 16 or > 3840) return Problems.NotFound("page of this slide");
-        byte[] picture = await Task.Run(() => painter.ToPng(made[page], width, photos.Bytes), cancel);
+        // The same renditions that a browser is given for a slide of this width.
+        Dictionary<string, byte[]?> seen = [];
+        foreach (PhotoNode n in made[page].Nodes.OfType<PhotoNode>()) seen[n.PhotoId] = await renditions.AtLeastAsync(n.PhotoId, n.Image.Width / made[page].Width * width, cancel);
+        byte[] picture = await Task.Run(() => painter.ToPng(made[page], width, seen.GetValueOrDefault), cancel);
         if (slide.Ground is { } ground && photos.Facts(ground.PhotoId) is { } photo)
         {
             CreditParts parts = CreditParts.Of(photo.Rights, Changes.Of(ground), stored.Deck.Style.Language);

@@ -22,7 +22,7 @@ public static class ExportEndpoints
         exports.MapGet("/{jobId:guid}.pdf", ReadPdfAsync).WithName("readPdf").Produces(200, contentType: "application/pdf");
     }
 
-    private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> StartPdfAsync(Guid id, DeckDesk desk, SceneShelf scenes, PhotoStore photos, PdfWriter pdf, DataFolder folder, Jobs jobs, CancellationToken cancel)
+    private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> StartPdfAsync(Guid id, DeckDesk desk, SceneShelf scenes, PhotoStore photos, Renditions renditions, PdfWriter pdf, DataFolder folder, Jobs jobs, CancellationToken cancel)
     {
         if (await desk.OpenAsync(id, cancel) is not { } stored) return Problems.NotFound("deck");
         if (stored.Deck.Slides.Count == 0) return Problems.Of(new Core.Refusal("no-slides", "There are no slides yet. Make them in Plan first."));
@@ -33,7 +33,7 @@ public static class ExportEndpoints
             string name = Guid.NewGuid().ToString("N"), half = folder.Export(name + ".part");
             try
             {
-                using (FileStream file = File.Create(half)) pdf.Write(file, stored.Deck, all, photos.Bytes, n => report((double)n / all.Count), stop);
+                using (FileStream file = File.Create(half)) pdf.Write(file, stored.Deck, all, renditions.Upright, n => report((double)n / all.Count), stop);
                 File.Move(half, folder.Export(name + ".pdf"));
             }
             finally
@@ -70,27 +70,38 @@ public static class ExportEndpoints
     }
 
     // Each photo once, its own bytes with its credit written into it, and the credits beside them.
-    private static async Task<IResult> ReadPhotosAsync(Guid id, DeckDesk desk, LedgerShelf ledger, PhotoStore photos, CancellationToken cancel)
+    private static async Task<IResult> ReadPhotosAsync(Guid id, DeckDesk desk, LedgerShelf ledger, PhotoStore photos, DataFolder folder, CancellationToken cancel)
     {
         if (await desk.OpenAsync(id, cancel) is not { } stored) return Problems.NotFound("deck");
         Deck deck = stored.Deck;
         IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
         if (entries.Count == 0) return Problems.Of(new Core.Refusal("no-photos", "No photo is on a slide yet."));
         if (entries.Any(e => photos.Bytes(e.Photo.Id) is null)) return Problems.Of(new Core.Refusal("missing-file", "A photo's file is missing from the store. Take it again before handing the talk on."));
-        return TypedResults.Stream(async output =>
+        // Written beside the exports and gone as soon as it is sent.
+        var file = new FileStream(folder.Export(Guid.NewGuid().ToString("N") + ".part"), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 64 * 1024, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
+        await Task.Run(() => WritePhotos(file, deck, entries, photos), cancel);
+        file.Position = 0;
+        return TypedResults.Stream(file, "application/zip", $"{FileName(deck)}, photos.zip");
+    }
+
+    private static void WritePhotos(Stream output, Deck deck, IReadOnlyList<CreditEntry> entries, PhotoStore photos)
+    {
+        using var zip = new ZipArchive(output, ZipArchiveMode.Create, leaveOpen: true);
+        foreach (CreditEntry e in entries)
         {
-            await using ZipArchive zip = await ZipArchive.CreateAsync(output, ZipArchiveMode.Create, leaveOpen: true, entryNameEncoding: null, cancel);
-            foreach (CreditEntry e in entries)
-            {
-                // Stored, not packed: photos are packed already.
-                await using Stream entry = await zip.CreateEntry($"{e.Slides[0]:00} {Clean(e.Parts.Title.Length > 0 ? e.Parts.Title : "photo")} {e.Photo.Id[..6]}.{photos.FormatOf(e.Photo.Id)?.Replace("jpeg", "jpg", StringComparison.Ordinal)}", CompressionLevel.NoCompression).OpenAsync(cancel);
-                // The file holds the whole photo, so its credit speaks of no change.
-                CreditParts parts = CreditParts.Of(e.Photo.Rights, new Changes(1), deck.Style.Language);
-                await entry.WriteAsync(XmpWriter.Into(photos.Bytes(e.Photo.Id)!, parts, Credit.Full(parts).Text), cancel);
-            }
-            await using Stream text = await zip.CreateEntry("credits.txt").OpenAsync(cancel);
-            await text.WriteAsync(Encoding.UTF8.GetBytes(CreditFiles.Text(deck, entries)), cancel);
-        }, "application/zip", $"{FileName(deck)}, photos.zip");
+            string format = photos.FormatOf(e.Photo.Id)?.Replace("jpeg", "jpg", StringComparison.Ordinal) ?? "jpg";
+            // The file holds the whole photo, so its credit speaks of no change.
+            CreditParts parts = CreditParts.Of(e.Photo.Rights, new Changes(1), deck.Style.Language);
+            // Stored, not packed: photos are packed already.
+            Put($"{e.Slides[0]:00} {Clean(e.Parts.Title.Length > 0 ? e.Parts.Title : "photo")} {e.Photo.Id[..6]}.{format}", XmpWriter.Into(photos.Bytes(e.Photo.Id)!, parts, Credit.Full(parts).Text));
+        }
+        Put("credits.txt", Encoding.UTF8.GetBytes(CreditFiles.Text(deck, entries)));
+
+        void Put(string name, byte[] bytes)
+        {
+            using Stream entry = zip.CreateEntry(name, CompressionLevel.NoCompression).Open();
+            entry.Write(bytes);
+        }
     }
 
     private static string FileName(Deck deck) => Clean(deck.Title);

@@ -6,9 +6,6 @@ namespace Jaali.Server.Endpoints;
 /// <summary>Taken photos by the IIIF Image API 3.0.</summary>
 public static class IiifEndpoints
 {
-    // Answers of these widths are kept; others are made each time, so that the cache stays small.
-    private static readonly int[] Ladder = [160, 320, 480, 640, 960, 1280, 1920, 2560, 3840];
-
     /// <summary>Maps them.</summary>
     public static void MapIiif(this IEndpointRouteBuilder app)
     {
@@ -30,26 +27,18 @@ public static class IiifEndpoints
             ["profile"] = "level2",
             ["width"] = photo.Width,
             ["height"] = photo.Height,
-            ["sizes"] = Ladder.Where(w => w <= photo.Width).Select(w => new { width = w, height = (int)Math.Round((double)photo.Height * w / photo.Width) }),
+            ["sizes"] = Renditions.Ladder.Where(w => w <= photo.Width).Select(w => new { width = w, height = (int)Math.Round((double)photo.Height * w / photo.Width) }),
             ["extraFormats"] = new[] { "webp" },
             ["extraQualities"] = new[] { "color", "gray" },
         }, contentType: "application/ld+json;profile=\"http://iiif.io/api/image/3/context.json\"");
     }
 
-    private static async Task<IResult> ImageAsync(string id, string region, string size, string rotation, string qualityFormat, PhotoStore photos, DataFolder folder, HttpContext context, CancellationToken cancel)
+    private static async Task<IResult> ImageAsync(string id, string region, string size, string rotation, string qualityFormat, PhotoStore photos, Renditions renditions, HttpContext context, CancellationToken cancel)
     {
         if (photos.Facts(id) is not { } photo) return Problems.NotFound("photo");
         if (IiifRequest.Parse(region, size, rotation, qualityFormat, photo.Width, photo.Height) is not { } request)
             return Problems.Of(new Core.Refusal("bad-image-request", "This is not a valid image request for this photo."), StatusCodes.Status400BadRequest);
-        string kept = folder.Derived(id, $"{request.Region.X}_{request.Region.Y}_{request.Region.Width}_{request.Region.Height}_{request.Width}x{request.Height}_{request.Rotation}{(request.Grey ? "g" : "")}.{request.Format}");
-        bool keep = Ladder.Contains(request.Width) && request.Region == (0, 0, photo.Width, photo.Height);
-        byte[]? bytes = keep && File.Exists(kept) ? await File.ReadAllBytesAsync(kept, cancel) : null;
-        if (bytes is null)
-        {
-            if (photos.Bytes(id) is not { } original) return Problems.NotFound("photo file");
-            bytes = await Task.Run(() => IiifRenderer.Render(original, request, (photo.Width, photo.Height)), cancel);
-            if (keep) DataFolder.WriteWhole(kept, bytes);
-        }
+        if (await renditions.AnswerAsync(id, request, cancel) is not { } bytes) return Problems.NotFound("photo file");
         context.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
         context.Response.Headers.AccessControlAllowOrigin = "*";
         return Results.Bytes(bytes, request.Format == "jpg" ? "image/jpeg" : "image/" + request.Format);

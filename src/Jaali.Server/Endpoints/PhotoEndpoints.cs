@@ -213,7 +213,8 @@ public static class PhotoEndpoints
         }
     }
 
-    private static async Task<VerifyView> VerifyAsync(PhotoStore photos, BlobFolder blobs, CancellationToken cancel)
+    /// <summary>Hashes everything in the store again and says what is missing or damaged.</summary>
+    internal static async Task<VerifyView> VerifyAsync(PhotoStore photos, BlobFolder blobs, CancellationToken cancel)
     {
         IReadOnlyList<string> names = await photos.NamesAsync(cancel);
         string[] damaged = await Task.Run(() => blobs.Damaged().ToArray(), cancel), missing = [.. names.Where(n => !blobs.Has(n))];

@@ -477,6 +477,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Hashes everything in the store again and says what is missing or damaged. */
         post: operations["verifyStore"];
         delete?: never;
         options?: never;

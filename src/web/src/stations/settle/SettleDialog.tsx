@@ -135,7 +135,7 @@ function Line({
         onChange={(e) => setText(e.target.value)}
         onBlur={commit}
         onKeyDown={(e) => {
-          if (e.key === 'Enter') commit();
+          if (e.key === 'Enter') e.currentTarget.blur();
         }}
       />
     </label>
