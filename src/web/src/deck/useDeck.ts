@@ -50,13 +50,19 @@ function take(client: QueryClient, id: string, edit: Edit) {
     for (const slide of edit.sceneSlides) next[slide] = edit.scenes.filter((s) => s.slideId === slide);
     return next;
   });
-  void client.invalidateQueries({ queryKey: ledgerKey(id) });
+  void renew(client, ledgerKey(id));
+}
+
+// A first load that is under way answers what was asked before the change, and is not asked again by invalidating it; so it is renewed once it is there.
+async function renew(client: QueryClient, queryKey: string[]) {
+  const first =
+    client.getQueryState(queryKey)?.fetchStatus === 'fetching' && client.getQueryData(queryKey) === undefined;
+  await client.invalidateQueries({ queryKey });
+  if (first) await client.invalidateQueries({ queryKey });
 }
 
 export async function refresh(client: QueryClient, id: string) {
-  await Promise.all(
-    [deckKey(id), scenesKey(id), ledgerKey(id)].map((queryKey) => client.invalidateQueries({ queryKey })),
-  );
+  await Promise.all([deckKey(id), scenesKey(id), ledgerKey(id)].map((queryKey) => renew(client, queryKey)));
 }
 
 // Edits of one page go one after the other, each on the revision that the one before it made.
