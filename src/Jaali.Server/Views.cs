@@ -29,7 +29,7 @@ public sealed record WordsView(Guid Id, WordsRole Role, WordsSource Source, Spot
 /// <summary>A taken photo for the client.</summary>
 public sealed record PhotoView(
     string Id, int Width, int Height, string Title, string Maker, string? MakerUrl, string? SourceUrl, string Collection, string Licence, string LicenceName, string? LicenceUrl, string InWords, string? Permission, bool MayPlace,
-    bool OwnWork, bool MachineMade, bool Unclear, IReadOnlyList<Conflict> Conflicts, string SourceNowSays, string LicenceAsFound);
+    bool OwnWork, bool MachineMade, bool Unclear, IReadOnlyList<Conflict> Conflicts, string SourceNowSays, string LicenceAsFound, string PublicDomainReason);
 
 /// <summary>A row of the ledger.</summary>
 /// <param name="PhotoId">The photo.</param>
@@ -127,11 +127,11 @@ public sealed class Views(PhotoStore photos, LedgerShelf ledger)
     private static PhotoView Of(PhotoFacts f)
     {
         RightsRecord r = f.Rights;
-        return new PhotoView(f.Id, f.Width, f.Height, r.Title, r.Maker, r.MakerUrl, r.SourceUrl, r.Collection, r.Licence?.Label ?? "licence not found", r.Licence?.Name ?? "", r.Licence?.Url, InWords(r), r.Permission?.From, PlacementRule.WhyNot(r) is null,
-            r.OwnWork, r.MachineMade, r is { Permission: null, OwnWork: false, Licence: null }, r.Conflicts ?? [], r.SourceNowSays, r.LicenceAsFound);
+        return new PhotoView(f.Id, f.Width, f.Height, r.Title, r.Maker, r.MakerUrl, r.SourceUrl, r.Collection, r.Licence?.Label ?? r.Terms?.Name ?? "licence not found", r.Licence?.Name ?? r.Terms?.Name ?? "", r.Licence?.Url, InWords(r), r.Permission?.From, PlacementRule.WhyNot(r) is null,
+            r.OwnWork, r.MachineMade, r is { Permission: null, OwnWork: false, Licence: null, Terms: null, PublicDomainReason: "" }, r.Conflicts ?? [], r.SourceNowSays, r.LicenceAsFound, r.PublicDomainReason);
     }
 
     /// <summary>What a record asks, in a few plain words.</summary>
     public static string InWords(RightsRecord r) =>
-        r.Permission is not null ? "by permission" : r.OwnWork ? "own photo" : r.Sponsored ? "for sale" : r.Licence?.InWords ?? "licence not found";
+        r.Permission is not null ? "by permission" : r.OwnWork ? "own photo" : r.Sponsored ? "for sale" : r.Licence?.InWords ?? r.Terms?.InWords ?? "licence not found";
 }

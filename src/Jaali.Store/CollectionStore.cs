@@ -1,3 +1,6 @@
+using System.Text.Json;
+using Jaali.Core.Decks;
+using Jaali.Core.Rights;
 using Microsoft.EntityFrameworkCore;
 
 namespace Jaali.Store;
@@ -26,6 +29,17 @@ public sealed class CollectionStore(IDbContextFactory<JaaliDb> databases, TimePr
         else db.Collections.Add(row);
         await db.SaveChangesAsync(cancel);
     }
+
+    /// <summary>Enters a collection's own terms, or takes them back with null; false where there is no such collection. Photos taken under them keep them.</summary>
+    public async Task<bool> SetTermsAsync(string id, CollectionTerms? terms, CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        string json = terms is null ? "" : JsonSerializer.Serialize(terms, DeckParts.Json);
+        return await db.Collections.Where(c => c.Id == id).ExecuteUpdateAsync(u => u.SetProperty(c => c.Terms, json), cancel) > 0;
+    }
+
+    /// <summary>The terms of a row, or null.</summary>
+    public static CollectionTerms? TermsOf(CollectionRow row) => row.Terms.Length > 0 ? JsonSerializer.Deserialize<CollectionTerms>(row.Terms, DeckParts.Json) : null;
 
     /// <summary>Takes a collection out; photos taken from it stay.</summary>
     public async Task RemoveAsync(string id, CancellationToken cancel = default)

@@ -110,6 +110,9 @@ public sealed class CollectionRow
     public string Protocol { get; set; } = "";
     public string Address { get; set; } = "";
 
+    /// <summary>Terms of its own, as JSON; empty for none.</summary>
+    public string Terms { get; set; } = "";
+
     /// <summary>From which date stamp the next harvest asks.</summary>
     public string HarvestFrom { get; set; } = "";
 

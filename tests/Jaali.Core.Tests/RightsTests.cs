@@ -157,6 +157,25 @@ public sealed partial class RightsTests
     }
 
     [Fact]
+    public void A_collections_own_terms_hold_where_it_names_no_licence()
+    {
+        var terms = new CollectionTerms("terms of the parish archive", "https://parish.example/terms", AsksCredit: true, AllowsPaid: false, AllowsChanges: false);
+        RightsRecord bare = World.Rights(null) with { LicenceAsFound = "free to use, see our terms" }, licensed = World.Rights(new Licence(LicenceFamily.By, "4.0", "")), torn = World.Rights(null) with { LicenceAsFound = "CC BY 4.0 | CC BY-NC 4.0" };
+        Assert.Same(licensed, CollectionTerms.Apply(terms, licensed));
+        // Where sources contradict each other, terms decide nothing.
+        Assert.Same(torn, CollectionTerms.Apply(terms, torn));
+        RightsRecord r = CollectionTerms.Apply(terms, bare);
+        Standing Of(Changes c, DeclaredUse u, RightsRecord? x = null) => Judge.Of(x ?? r, c, u).Standing;
+        DeclaredUse free = DeclaredUse.PublicTalk, paid = free with { Commercial = true }, room = free with { HandedOn = false };
+        Assert.Equal((Standing.Clear, Standing.Blocked, Standing.ToSettle, Standing.Blocked, Standing.Clear), (Of(new(1), free), Of(new(1), paid), Of(new(.7), free), Of(new(1, Tone: FrameTone.Grey), free), Of(new(1, Tone: FrameTone.Grey), room)));
+        Assert.Equal(Standing.ToSettle, Of(new(1), free, r with { Maker = "" }));
+        Assert.Equal(Standing.Clear, Of(new(.7, Tone: FrameTone.Brown), paid, r with { Terms = terms with { AllowsPaid = true, AllowsChanges = true } }));
+        Credit credit = Credit.Short(r, new Changes(1));
+        Assert.Equal("T. Oar, terms of the parish archive", credit.Text);
+        Assert.Equal("https://parish.example/terms", credit.Spans[2].Href);
+    }
+
+    [Fact]
     public void Several_photos_of_a_slide_are_told_apart_and_equal_makers_are_named_once()
     {
         SlideRect slide = SlideShape.Wide.Bounds();

@@ -25,6 +25,7 @@ public sealed record CreditParts(string Title, string Maker, string? MakerUrl, s
         (string terms, string name, string? url) = r.Permission is { } p ? ($"by permission of {Clean(p.From)}", $"by permission of {Clean(p.From)}", null)
             : r.OwnWork ? ("own photo", "own photo", null)
             : r.Licence is { } l ? (l.Label, l.Name, l.Url)
+            : r.Terms is { } t ? (Clean(t.Name), Clean(t.Name), t.Url)
             : r.PublicDomainReason.Length > 0 ? ("public domain", $"public domain, {Clean(r.PublicDomainReason)}", (string?)null)
             : ("licence not found", "licence not found", null);
         string notice = Clean(r.Notice), statement = Clean(r.Statement), collection = r.OwnWork ? "" : Clean(r.Collection);

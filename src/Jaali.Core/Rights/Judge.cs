@@ -20,6 +20,7 @@ public static class Judge
         found.AddRange(OfEvidence(r));
         if (r.Sponsored)
             found.Add(new("for-sale", Standing.Blocked, "This photo is offered for sale, and no permission is recorded.", new("Offered for sale or placed by payment.", "", r.Collection), [Fix.RecordPermission, Fix.Swap, Fix.Remove]));
+        else if (r.Licence is null && r.Terms is { } terms) found.AddRange(OfTerms(r, terms, changes, use, decided));
         else if (r.Licence is { } l)
         {
             found.AddRange(OfUse(l, use));
@@ -32,9 +33,10 @@ public static class Judge
         // Heaviest first; equal ones in the order in which they were looked for, so that the answer is always the same.
         Finding[] ranked = [.. found.OrderByDescending(f => f.Standing)];
         string note = ranked.Length > 0 ? "" : r.PublicDomainReason.Length > 0 ? $"In the public domain: {r.PublicDomainReason}."
+            : r.Licence is null && r.Terms is { } allowed ? $"Under the {allowed.Name}."
             : r.Licence is { AsksNothing: true } ? (style.Courtesy ? "Courtesy credit." : "Asks nothing; no credit is given.")
             : r.Licence is { ForbidsChanges: true } && !changes.None ? (decided ? "Shown changed, by your decision." : "Shown changed, and nothing is handed on.") : "";
-        return new Judgement(ranked, r.Licence is { } licence ? Owed(r, licence, changes, style) : [], note);
+        return new Judgement(ranked, r.Licence is { } licence ? Owed(r, licence, changes, style) : r.Terms is { AsksCredit: true } own ? [Credited(r, style, new Reason("Name the maker.", own.Name, r.Maker.Length > 0 ? r.Maker : "no maker is known"))] : [], note);
     }
 
     private static IEnumerable<Finding> OfEvidence(RightsRecord r)
@@ -42,7 +44,7 @@ public static class Judge
         if (r.SourceNowSays.Length > 0)
             yield return new("source-changed", Standing.ToSettle, $"The source now says: {Short(r.SourceNowSays)}. When the photo was taken it said: {Short(r.LicenceAsFound)}.",
                 new("A licence once given is not taken back for copies made under it (CC 4.0 s.2(a)(1) and s.6(c)); the record of what was said stays.", "", "the source was read again"), [Fix.KeepEarlier, Fix.CorrectRecord, Fix.Swap]);
-        if (r.Licence is not null || r.Sponsored) yield break;
+        if (r.Licence is not null || r.Sponsored || r.Terms is not null) yield break;
         if (r.PublicDomainReason.Length > 0) yield break;
         if (r.Conflicts is { Count: > 0 } c && c.Exists(x => x.Field == "licence"))
             yield return new("conflict", Standing.ToSettle, "Two sources name different licences, and nobody has decided which holds.", new("Neither is taken where sources disagree.", "", Short(string.Join("; ", c.Find(x => x.Field == "licence")!.Said.Select(s => $"{s.Source}: {s.Value}")))), [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]);
@@ -50,6 +52,17 @@ public static class Judge
             yield return new("unknown-licence", Standing.ToSettle, "The licence was not recognised.", new("A licence is never guessed.", "", $"the source says “{Short(r.LicenceAsFound)}”"), [Fix.CorrectRecord, Fix.AdoptSource, Fix.RecordPermission, Fix.Swap]);
         else
             yield return new("no-licence", Standing.ToSettle, "No licence was found for this photo.", new("Without a licence all rights are the maker's.", "", r.Collection.Length > 0 ? $"found in {r.Collection}" : "no source"), [Fix.AdoptSource, Fix.OwnWork, Fix.CorrectRecord, Fix.RecordPermission, Fix.Remove]);
+    }
+
+    private static IEnumerable<Finding> OfTerms(RightsRecord r, CollectionTerms t, Changes changes, DeclaredUse use, bool decided)
+    {
+        if (!t.AllowsPaid && use.Commercial)
+            yield return new("terms-paid", Standing.Blocked, $"The talk is marked as paid. The {t.Name} are not for paid use.", new("Not for paid use.", t.Name, "the talk is paid"), [Fix.MakeFree, Fix.Swap, Fix.RecordPermission, Fix.Remove]);
+        if (!t.AllowsChanges && !changes.None && use.IsShared && (changes.Alters || !decided))
+            yield return new("terms-altered", changes.Alters ? Standing.Blocked : Standing.ToSettle, $"{Sentence(changes)} and handed on; the {t.Name} do not let altered copies be shared.", new("No altered copies.", t.Name, changes.Note),
+                changes.Alters ? [Fix.ShowWhole, Fix.Swap, Fix.RecordPermission, Fix.Remove] : [Fix.ShowWhole, Fix.Decide, Fix.Swap, Fix.RecordPermission, Fix.Remove]);
+        if (t.AsksCredit && string.IsNullOrWhiteSpace(r.Maker))
+            yield return new("no-maker", Standing.ToSettle, $"The {t.Name} ask for the maker's name, and none was found.", new("Name the maker.", t.Name, "the record has no maker"), [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]);
     }
 
     private static IEnumerable<Finding> OfUse(Licence l, DeclaredUse use)

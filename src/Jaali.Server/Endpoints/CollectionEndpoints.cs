@@ -1,4 +1,5 @@
 using Jaali.Core;
+using Jaali.Core.Rights;
 using Jaali.Server.Gathering;
 using Jaali.Sources;
 using Jaali.Store;
@@ -13,7 +14,8 @@ namespace Jaali.Server.Endpoints;
 /// <param name="Address">Where.</param>
 /// <param name="Harvest">How far its harvest is; null for those searched where they are.</param>
 /// <param name="HarvestedAt">When it was last harvested to the end.</param>
-public sealed record CollectionView(string Id, string Name, Protocol Protocol, string Address, HarvestView? Harvest, DateTimeOffset? HarvestedAt);
+/// <param name="Terms">Terms of its own, which hold for photos of which it names no licence.</param>
+public sealed record CollectionView(string Id, string Name, Protocol Protocol, string Address, HarvestView? Harvest, DateTimeOffset? HarvestedAt, CollectionTerms? Terms);
 
 /// <summary>What speaks at an address.</summary>
 public sealed record RecognisedView(Protocol Protocol, string Name, string Address, string Says);
@@ -32,6 +34,9 @@ public static class CollectionEndpoints
         api.MapPost("/recognise", RecogniseAsync).WithName("recogniseCollection");
         api.MapPost("/", AddAsync).WithName("addCollection");
         api.MapDelete("/{id}", RemoveAsync).WithName("removeCollection");
+        api.MapPut("/{id}/terms", SetTermsAsync).WithName("setCollectionTerms");
+        api.MapDelete("/{id}/terms", async Task<Results<NoContent, ProblemHttpResult>> (string id, CollectionStore store, CancellationToken cancel) =>
+            await store.SetTermsAsync(id, null, cancel) ? TypedResults.NoContent() : Problems.NotFound("collection")).WithName("removeCollectionTerms");
         api.MapPost("/{id}/harvest", HarvestAsync).WithName("harvestCollection");
     }
 
@@ -45,7 +50,7 @@ public static class CollectionEndpoints
     private static async Task<CollectionView> ViewAsync(CollectionRow r, Harvesting harvesting, CancellationToken cancel)
     {
         Protocol protocol = Enum.Parse<Protocol>(r.Protocol);
-        return new CollectionView(r.Id, r.Name, protocol, r.Address, protocol == Protocol.OaiPmh ? await harvesting.StateAsync(r.Id, cancel) : null, r.HarvestedAt);
+        return new CollectionView(r.Id, r.Name, protocol, r.Address, protocol == Protocol.OaiPmh ? await harvesting.StateAsync(r.Id, cancel) : null, r.HarvestedAt, CollectionStore.TermsOf(r));
     }
 
     private static async Task<Results<Ok<RecognisedView>, ProblemHttpResult>> RecogniseAsync(AddressRequest request, CollectionRecogniser recogniser, CancellationToken cancel)
@@ -83,6 +88,14 @@ public static class CollectionEndpoints
         await store.RemoveAsync(id, cancel);
         await found.ForgetAsync(id, cancel);
         return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> SetTermsAsync(string id, CollectionTerms terms, CollectionStore store, CancellationToken cancel)
+    {
+        if (string.IsNullOrWhiteSpace(terms.Name) || terms.Name.Length > 120) return Problems.Of(new Refusal("no-name", "Give the terms a name of at most 120 characters, as credits will name them."));
+        string? url = string.IsNullOrWhiteSpace(terms.Url) ? null : WebAddress.Read(terms.Url)?.AbsoluteUri;
+        if (url is null && !string.IsNullOrWhiteSpace(terms.Url)) return WebAddress.Bad();
+        return await store.SetTermsAsync(id, terms with { Name = terms.Name.Trim(), Url = url }, cancel) ? TypedResults.NoContent() : Problems.NotFound("collection");
     }
 
     private static async Task<Results<Accepted, ProblemHttpResult>> HarvestAsync(string id, CollectionStore store, Harvesting harvesting, CancellationToken cancel)

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using Jaali.Core.Rights;
 using Jaali.Core.Sourcing;
 using Jaali.Sources;
 using Jaali.Store;
@@ -138,6 +139,9 @@ public sealed class Searching(CollectionShelf shelf, CollectionStore store, Foun
             Task<SearchPage> asked = part.Collection.SearchAsync(search.Words, part.Next ?? 1);
             if (await Task.WhenAny(asked, Task.Delay(SlowAfter)) != asked) part.State = AnswerState.Slow;
             SearchPage page = await asked;
+            // Terms of the collection's own hold for what it names no licence of.
+            CollectionTerms? terms = (await store.ListAsync()).Where(c => c.Id == part.Collection.Id).Select(CollectionStore.TermsOf).FirstOrDefault();
+            if (terms is not null) page = page with { Candidates = [.. page.Candidates.Select(c => c with { Rights = CollectionTerms.Apply(terms, c.Rights) })] };
             await found.RememberAsync(page.Candidates);
             foreach (Candidate c in page.Candidates)
                 if (!looking.Done(c) && await found.FindAsync(c.Collection, c.Id) is { Look: { } known }) looking.Recall(c, known);

@@ -4,6 +4,8 @@ import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentence } from '../api/client';
 import { DeckContext, type OpenDeck } from '../deck/DeckContext';
 import { useDeck, useEdit, useLive, useScenes } from '../deck/useDeck';
+import { bring } from '../stations/gather/bring';
+import { useWaysIn } from '../stations/gather/useWaysIn';
 import { CommandList } from './CommandList';
 import { KeysHelp } from './KeysHelp';
 import { Run } from './Run';
@@ -96,6 +98,13 @@ export default function DeckDesk() {
     station,
   ]);
 
+  // In Gather the station itself takes what is dropped or pasted; elsewhere it comes in for the point that is chosen.
+  const hovering = useWaysIn({
+    enabled: station !== 'gather' && open?.point !== undefined,
+    onFiles: (files) => open?.point && void bring(id, open.point.id, files, () => Promise.resolve()),
+    onAddress: (address) => void navigate(`/deck/${id}/gather${query ? `?${query}` : ''}`, { state: { address } }),
+  });
+
   if (deckQuery.error) return <NoDeck text={sentence(deckQuery.error)} />;
   if (!open) return <Waiting />;
   const Page = pages[station as keyof typeof pages] ?? pages.plan;
@@ -108,6 +117,11 @@ export default function DeckDesk() {
         </Suspense>
         <Run />
       </div>
+      {hovering && (
+        <div className="pointer-events-none fixed inset-3 z-30 grid place-items-center border-2 border-dashed border-verdigris bg-deep/85">
+          <p className="text-[19px] text-word">Let go to take the photos in for “{open.point?.wording}”.</p>
+        </div>
+      )}
       <CommandList open={listOpen} onOpenChange={setListOpen} onHelp={() => setHelpOpen(true)} />
       <KeysHelp open={helpOpen} onOpenChange={setHelpOpen} />
     </DeckContext>

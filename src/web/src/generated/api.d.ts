@@ -308,6 +308,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/collections/{id}/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["setCollectionTerms"];
+        post?: never;
+        delete: operations["removeCollectionTerms"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/collections/{id}/harvest": {
         parameters: {
             query?: never;
@@ -697,6 +713,21 @@ export interface components {
             /** @description The photo it was kept as, for this point. */
             kept: null | string;
         };
+        /** @description Terms of a collection's own that are no open licence ("free to use"), as a person read and entered them, once for the collection. They hold for photos of which the collection names no licence. */
+        CollectionTerms: {
+            /** @description As credits name them, such as "terms of the parish archive". */
+            name: string;
+            /** @description Where they can be read. */
+            url: null | string;
+            /** @description The maker must be named. */
+            asksCredit: boolean;
+            /** @description Paid use is allowed. */
+            allowsPaid: boolean;
+            /** @description Altered copies may be shared. */
+            allowsChanges: boolean;
+            /** @description What they ask, in a few plain words. */
+            inWords?: null | string;
+        };
         /** @description A collection that can be searched. */
         CollectionView: {
             /** @description Identity. */
@@ -713,6 +744,7 @@ export interface components {
              * @description When it was last harvested to the end.
              */
             harvestedAt: null | string;
+            terms: null | components["schemas"]["CollectionTerms"];
         };
         /** @description One field of a record about which sources disagree. */
         Conflict: {
@@ -1440,6 +1472,7 @@ export interface components {
             conflicts: components["schemas"]["Conflict"][];
             sourceNowSays: string;
             licenceAsFound: string;
+            publicDomainReason: string;
         };
         /** @description One thing to say. */
         Point: {
@@ -1571,6 +1604,7 @@ export interface components {
              * @default
              */
             publicDomainReason: string;
+            terms?: null | components["schemas"]["CollectionTerms"];
         };
         /** @description What one source says. */
         Saying: {
@@ -2402,6 +2436,50 @@ export interface operations {
         };
     };
     removeCollection: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    setCollectionTerms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CollectionTerms"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    removeCollectionTerms: {
         parameters: {
             query?: never;
             header?: never;

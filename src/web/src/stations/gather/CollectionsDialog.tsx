@@ -107,8 +107,9 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
 
 function Line({ collection: c, onHarvest, onRemove }: { collection: Collection; onHarvest(): void; onRemove(): void }) {
   const h = c.harvest;
+  const [terms, setTerms] = useState(false);
   return (
-    <li className="flex items-baseline gap-4 border-t border-line py-2">
+    <li className="flex flex-wrap items-baseline gap-4 border-t border-line py-2">
       <span className="min-w-0 flex-1">
         <span className="font-semibold">{c.name}</span>
         <span className="block truncate text-[13px] text-quiet">
@@ -118,6 +119,9 @@ function Line({ collection: c, onHarvest, onRemove }: { collection: Collection; 
         </span>
         {h?.message && <span className="block text-[13px] text-marigold">{h.message}</span>}
       </span>
+      <button className="verb" aria-expanded={terms} onClick={() => setTerms(!terms)}>
+        {c.terms ? 'Its terms' : 'Terms'}
+      </button>
       {h && (
         <button className="verb" disabled={h.running} onClick={onHarvest}>
           Harvest now
@@ -126,6 +130,81 @@ function Line({ collection: c, onHarvest, onRemove }: { collection: Collection; 
       <button className="verb" onClick={onRemove} aria-label={`Remove ${c.name}`}>
         Remove
       </button>
+      {terms && <Terms collection={c} onDone={() => setTerms(false)} />}
     </li>
+  );
+}
+
+/** Terms of a collection's own, entered once: they hold for photos of which it names no licence. */
+function Terms({ collection: c, onDone }: { collection: Collection; onDone(): void }) {
+  const client = useQueryClient();
+  const [name, setName] = useState(c.terms?.name ?? `terms of ${c.name}`);
+  const [url, setUrl] = useState(c.terms?.url ?? '');
+  const [asksCredit, setAsksCredit] = useState(c.terms?.asksCredit ?? true);
+  const [allowsPaid, setAllowsPaid] = useState(c.terms?.allowsPaid ?? false);
+  const [allowsChanges, setAllowsChanges] = useState(c.terms?.allowsChanges ?? false);
+  const [problem, setProblem] = useState('');
+  const path = { id: c.id };
+  const attempt = async (work: () => Promise<unknown>) => {
+    try {
+      await work();
+      await client.invalidateQueries({ queryKey: ['collections'] });
+      onDone();
+    } catch (error) {
+      setProblem(sentence(error));
+    }
+  };
+  const save = (e: FormEvent) => {
+    e.preventDefault();
+    void attempt(() =>
+      told(
+        api.PUT('/api/collections/{id}/terms', {
+          params: { path },
+          body: { name, url: url || null, asksCredit, allowsPaid, allowsChanges },
+        }),
+      ),
+    );
+  };
+  const field = 'min-w-0 flex-1 border-b border-line bg-transparent outline-none focus:border-verdigris';
+  return (
+    <form className="w-full bg-deep px-4 py-3 text-[13.5px]" onSubmit={save}>
+      <p className="text-quiet">
+        Read its terms and enter what they allow. They hold for photos of which it names no licence.
+      </p>
+      <label className="mt-2 flex gap-3">
+        <span className="w-24 text-quiet">Called</span>
+        <input className={field} value={name} onChange={(e) => setName(e.target.value)} />
+      </label>
+      <label className="mt-1 flex gap-3">
+        <span className="w-24 text-quiet">To be read at</span>
+        <input className={field} value={url} placeholder="https://" onChange={(e) => setUrl(e.target.value)} />
+      </label>
+      <p className="mt-2 flex gap-5">
+        {(
+          [
+            ['ask for credit', asksCredit, setAsksCredit],
+            ['allow paid use', allowsPaid, setAllowsPaid],
+            ['allow altered copies', allowsChanges, setAllowsChanges],
+          ] as const
+        ).map(([text, on, set]) => (
+          <label key={text} className="flex items-center gap-2">
+            <input type="checkbox" checked={on} onChange={(e) => set(e.target.checked)} /> {text}
+          </label>
+        ))}
+      </p>
+      {problem && <p className="mt-2 text-marigold">{problem}</p>}
+      <p className="mt-2 flex justify-end gap-5">
+        {c.terms && (
+          <button
+            type="button"
+            className="verb"
+            onClick={() => void attempt(() => told(api.DELETE('/api/collections/{id}/terms', { params: { path } })))}
+          >
+            Take them back
+          </button>
+        )}
+        <button className="text-verdigris-word hover:text-word">Enter them</button>
+      </p>
+    </form>
   );
 }

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { useLocation } from 'react-router';
 import { api, sentence, told } from '../../api/client';
 import type { Candidate } from '../../api/types';
 import { useOpenDeck } from '../../deck/DeckContext';
@@ -24,13 +25,17 @@ const mostPicked = 4;
 export default function Gather({ openCommands }: { openCommands(): void }) {
   const { deck, point, edit, goTo } = useOpenDeck();
   const say = useNotices((s) => s.say);
+  const location = useLocation();
   const proposed = point?.searchWords.join(' ') ?? '';
   const [draft, setDraft] = useState(proposed);
   const [filter, setFilter] = useState(openFilter);
   const [large, setLarge] = useState<string | null>(null);
   const [picked, setPicked] = useState<string[]>([]);
   const [laid, setLaid] = useState(false);
-  const [address, setAddress] = useState<string | null>(null);
+  // An address dropped or pasted at another station comes along.
+  const [address, setAddress] = useState<string | null>(
+    (location.state as { address?: string } | null)?.address ?? null,
+  );
   const [collections, setCollections] = useState(false);
   const files = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);

@@ -39,6 +39,12 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
             onCommit={(licence) => correct({ licence })}
             needed={!photo.ownWork && !photo.permission}
           />
+          <Line
+            label="Free of it"
+            value={photo.publicDomainReason}
+            hint="why it is in the public domain, if it is"
+            onCommit={(publicDomainReason) => correct({ publicDomainReason })}
+          />
           {photo.ownWork && <p className="mt-1 text-quiet">Your own photo.</p>}
           {photo.permission && <p className="mt-1 text-quiet">By permission of {photo.permission}.</p>}
           {photo.machineMade && <p className="mt-1 text-marigold">The file says that it was made by a machine.</p>}

@@ -1,0 +1,117 @@
+using Jaali.Core;
+using Jaali.Core.Decks;
+using Jaali.Core.Framing;
+using Jaali.Core.Rights;
+using Jaali.Core.Scenes;
+using Jaali.Testing;
+using SkiaSharp;
+
+namespace Jaali.Imaging.Tests;
+
+/// <summary>What is done to a photo, as it is painted.</summary>
+public sealed class TreatmentTests : IDisposable
+{
+    private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
+    private readonly World _world = new();
+
+    private SKBitmap Paint(byte[] photo, Treat treat, out Frame frame)
+    {
+        PhotoReading r = PhotoReader.Read(photo);
+        _world.Photos["p"] = new Core.Sourcing.PhotoFacts("p", r.Width, r.Height, r.Focal, World.Rights(new Licence(LicenceFamily.By, "4.0", "")));
+        Deck deck = _world.Deck(1);
+        Guid slide = deck.Slides[1].Id;
+        deck = _world.Do(_world.Do(deck, new PlaceGround(slide, "p")).Deck, treat with { SlideId = slide }).Deck;
+        deck = _world.Do(deck, new SetCreditStyle(CreditPlace.EndOnly)).Deck;
+        foreach (Words w in deck.Slides[1].Words) deck = _world.Do(deck, new RemoveWords(slide, w.Id)).Deck;
+        frame = deck.Slides[1].Ground!;
+        return SKBitmap.Decode(new ScenePainter(_fonts).ToPng(SceneBuilder.Build(deck, deck.Slides[1], _world)[0], 480, _ => photo));
+    }
+
+    private static byte[] White()
+    {
+        using var bitmap = new SKBitmap(480, 320);
+        bitmap.Erase(SKColors.White);
+        return bitmap.Encode(SKEncodedImageFormat.Jpeg, 95).ToArray();
+    }
+
+    [Theory]
+    [InlineData(FrameMask.Ellipse)]
+    [InlineData(FrameMask.Rounded)]
+    [InlineData(FrameMask.Rhomb)]
+    public void A_mask_is_painted_where_its_geometry_says(FrameMask mask)
+    {
+        using SKBitmap painted = Paint(White(), new Treat(default, mask), out Frame frame);
+        int wrong = 0;
+        for (int y = 0; y < painted.Height; y += 3)
+            for (int x = 0; x < painted.Width; x += 3)
+                if (painted.GetPixel(x, y).Red > 140 != MaskShape.Holds(mask, frame.Rect, (x + .5) * 4, (y + .5) * 4)) wrong++;
+        // Only pixels that an edge runs through may differ.
+        Assert.InRange(wrong, 0, 60);
+    }
+
+    [Fact]
+    public void A_turned_photo_still_fills_its_frame()
+    {
+        for (double turn = -15; turn <= 15; turn += 2.5)
+        {
+            using SKBitmap painted = Paint(White(), new Treat(default, Turn: turn), out _);
+            foreach ((int x, int y) in new[] { (1, 1), (478, 1), (1, 268), (478, 268), (240, 1), (1, 135) }) Assert.True(painted.GetPixel(x, y).Red > 240, $"{turn} degrees at {x}, {y}");
+        }
+        Assert.Equal(1, PhotoTreatment.Enlargement(0, 1.5), 12);
+        // A square turned by 45 degrees needs the square root of two.
+        Assert.Equal(Math.Sqrt(2), PhotoTreatment.Enlargement(45, 1), 12);
+    }
+
+    /// <summary>Against ImageMagick with the Rec. 709 weights of the CSS filter "grayscale".</summary>
+    [Fact]
+    public void Black_and_white_is_what_the_filter_effects_standard_says()
+    {
+        using var folder = new ScratchFolder();
+        string source = folder.File("s.png"), theirs = folder.File("t.png");
+        Outside.Run("convert", Outside.Photo("pebbles.jpg"), "-resize", "480x270!", source);
+        Outside.Run("convert", source, "-color-matrix", ".2126 .7152 .0722 .2126 .7152 .0722 .2126 .7152 .0722", theirs);
+        using SKBitmap painted = Paint(File.ReadAllBytes(source), new Treat(default, Tone: FrameTone.Grey), out _), expected = SKBitmap.Decode(theirs);
+        double miss = 0;
+        int n = 0;
+        for (int y = 0; y < painted.Height; y += 2)
+            for (int x = 0; x < painted.Width; x += 2, n++)
+            {
+                SKColor c = painted.GetPixel(x, y);
+                Assert.True(c.Red == c.Green && c.Green == c.Blue);
+                miss += Math.Abs(c.Red - expected.GetPixel(x, y).Red);
+            }
+        Assert.InRange(miss / n, 0, 1.5);
+    }
+
+    [Fact]
+    public void A_cover_hides_what_it_covers_and_nothing_more()
+    {
+        using SKBitmap painted = Paint(White(), new Treat(default, Covers: [CropWindow.Create(0, 0, .5, .5)]), out _);
+        Assert.Equal(SKColor.Parse(SceneBuilder.Paper), painted.GetPixel(100, 60));
+        Assert.True(painted.GetPixel(300, 60).Red > 240 && painted.GetPixel(100, 200).Red > 240);
+    }
+
+    [Fact]
+    public void Words_and_credits_read_over_what_a_mask_or_a_cover_leaves()
+    {
+        PhotoReading r = PhotoReader.Read(White());
+        _world.Photos["p"] = new Core.Sourcing.PhotoFacts("p", r.Width, r.Height, r.Focal, World.Rights(new Licence(LicenceFamily.By, "4.0", "")));
+        _world.Colours["p"] = r.Tones;
+        Deck deck = _world.Deck(1);
+        Guid slide = deck.Slides[1].Id;
+        deck = _world.Do(deck, new PlaceGround(slide, "p")).Deck;
+        LinesNode Credit(Deck d) => SceneBuilder.Build(d, d.Slides[1], _world)[0].Nodes.OfType<LinesNode>().Single(n => n.Role == "credit");
+        Assert.Equal(Core.Legibility.Ink.Dark, Credit(deck).Ink);
+        // The white photo is hidden under the corner, so the credit stands on the dark slide.
+        Deck covered = _world.Do(deck, new Treat(slide, Covers: [CropWindow.Create(0, .5, 1, .5), CropWindow.Create(0, 0, 1, .5)])).Deck;
+        Assert.Equal(Core.Legibility.Ink.Light, Credit(covered).Ink);
+        Deck rhomb = _world.Do(deck, new Treat(slide, FrameMask.Rhomb)).Deck;
+        Assert.Equal(Core.Legibility.Ink.Light, Credit(rhomb).Ink);
+        Assert.All(new[] { deck, covered, rhomb }, d => Assert.True(Credit(d).Contrast >= 4.5));
+        // A corner of one's own choice is kept, and made to read.
+        Deck chosen = _world.Do(deck, new SetCreditSpot(slide, Spot.TopRight)).Deck;
+        Assert.True(Credit(chosen).Box.X > 960 && Credit(chosen).Box.Y < 540 && Credit(chosen).Contrast >= 4.5);
+    }
+
+    public void Dispose() => _fonts.Dispose();
+}
