@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Text.Json;
 using Jaali.Core;
 using Jaali.Core.Decks;
@@ -48,17 +49,18 @@ public sealed class DemoTalk(DeckStore store, DeckDesk desk, CollectionShelf she
         deck = await DoAsync(deck, new SetSlot(script.SlotMinutes), cancel);
         deck = await DoAsync(deck, new SetUse(script.Use), cancel);
         deck = await DoAsync(deck, new AddPoints(string.Join('\n', script.Points.Select(p => p.Wording))), cancel);
+        ConcurrentDictionary<(string Words, string Title), string?> taken = await TakeAllAsync(deck, script, cancel);
         foreach ((Point point, DemoPoint said) in deck.Points.Zip(script.Points))
         {
             deck = await DoAsync(deck, new EditPoint(point.Id, Seconds: said.Seconds, SearchWords: [.. said.Search.Split(' ')], Facts: [.. said.Facts]), cancel);
             if (said.File is { } file)
                 deck = await DoAsync(deck, new KeepPhoto(point.Id, (await taking.TakeFileAsync(await File.ReadAllBytesAsync(Path.Combine(folder, file), cancel), Path.GetFileName(file), cancel)).Id), cancel);
             foreach (string title in said.Keep)
-                if (await TakeAsync(deck, said.Search, title, cancel) is { } photo) deck = await DoAsync(deck, new KeepPhoto(point.Id, photo), cancel);
+                if (taken[(said.Search, title)] is { } photo) deck = await DoAsync(deck, new KeepPhoto(point.Id, photo), cancel);
         }
         if (script.Points.All(p => p.Keep.Length == 0)) return;
         deck = await DoAsync(deck, new MakeSlides(), cancel);
-        if (script.Opening is [var words, var opening] && await TakeAsync(deck, words, opening, cancel) is { } first)
+        if (script.Opening is [var words, var opening] && taken[(words, opening)] is { } first)
             deck = await DoAsync(deck, new PlaceGround(deck.Slides[0].Id, first), cancel);
         foreach ((Point point, DemoPoint said) in deck.Points.Zip(script.Points))
         {
@@ -66,6 +68,16 @@ public sealed class DemoTalk(DeckStore store, DeckDesk desk, CollectionShelf she
             if (said.Notes.Length > 0) deck = await DoAsync(deck, new SetNotes(slide.Id, said.Notes), cancel);
             if (slide.Ground is not null && (said.Mask != FrameMask.None || said.Tone != FrameTone.Natural)) deck = await DoAsync(deck, new Treat(slide.Id, said.Mask, Tone: said.Tone), cancel);
         }
+    }
+
+    // All photos of a talk, a few at once.
+    private async Task<ConcurrentDictionary<(string Words, string Title), string?>> TakeAllAsync(Deck deck, DemoScript script, CancellationToken cancel)
+    {
+        List<(string Words, string Title)> wanted = [.. script.Points.SelectMany(p => p.Keep.Select(k => (p.Search, k)))];
+        if (script.Opening is [var words, var title]) wanted.Add((words, title));
+        var taken = new ConcurrentDictionary<(string Words, string Title), string?>();
+        await Parallel.ForEachAsync(wanted.Distinct(), new ParallelOptions { MaxDegreeOfParallelism = 4, CancellationToken = cancel }, async (w, stop) => taken[w] = await TakeAsync(deck, w.Words, w.Title, stop));
+        return taken;
     }
 
     private async Task<string?> TakeAsync(Deck deck, string words, string title, CancellationToken cancel)

@@ -24,7 +24,7 @@ string[] near = (builder.Configuration["allow"] ?? "").Split(',', StringSplitOpt
 NetVips.Cache.Max = 0;
 builder.Host.UseSerilog((_, log) =>
 {
-    log.MinimumLevel.Information().MinimumLevel.Override("Microsoft", Serilog.Events.LogEventLevel.Warning).MinimumLevel.Override("System.Net.Http", Serilog.Events.LogEventLevel.Warning);
+    log.MinimumLevel.Information().MinimumLevel.Override("Microsoft", Serilog.Events.LogEventLevel.Warning).MinimumLevel.Override("System.Net.Http", Serilog.Events.LogEventLevel.Warning).MinimumLevel.Override("Microsoft.Extensions.Hosting.Internal.Host", Serilog.Events.LogEventLevel.Fatal);
     if (!describing) log.WriteTo.File(new CompactJsonFormatter(), Path.Combine(data, "logs", "jaali-.json"), rollingInterval: RollingInterval.Day, retainedFileCountLimit: 7);
     log.WriteTo.Console(restrictedToMinimumLevel: Serilog.Events.LogEventLevel.Warning, formatProvider: System.Globalization.CultureInfo.InvariantCulture);
 });

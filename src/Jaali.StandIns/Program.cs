@@ -5,7 +5,7 @@ using Jaali.StandIns;
 
 // The simulated collections: a process of its own, on loopback only.
 WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
-builder.Logging.SetMinimumLevel(LogLevel.Warning);
+builder.Logging.SetMinimumLevel(LogLevel.Warning).AddFilter("Microsoft.Extensions.Hosting", LogLevel.None);
 string folder = builder.Configuration["photos"] ?? throw new InvalidOperationException("Say where the photos are: --photos=FOLDER");
 string port = builder.Configuration["port"] ?? "5081";
 builder.WebHost.UseUrls("http://127.0.0.1:" + port);

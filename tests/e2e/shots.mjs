@@ -11,7 +11,8 @@ const decks = await (await fetch(base + '/api/decks')).json();
 const deck = decks.find((d) => d.title === 'Holding the Shore');
 const full = await (await fetch(`${base}/api/decks/${deck.id}`)).json();
 const marram = full.slides.find((s) => s.label === 'What marram does');
-const at = (station) => `${base}/deck/${deck.id}/${station}?slide=${marram.id}`;
+const storm = full.slides.find((s) => s.label === 'The winter of two storms');
+const at = (station) => `${base}/deck/${deck.id}/${station}?slide=${(station === 'gather' ? storm : marram).id}`;
 const shoot = async (name, wait = 900) => {
   await page.waitForLoadState('networkidle');
   await page.waitForTimeout(wait);
@@ -26,6 +27,20 @@ for (const station of ['plan', 'gather', 'compose', 'clear', 'deliver']) {
 await page.goto(`${base}/deck/${deck.id}/show?slide=${marram.id}`);
 await page.waitForSelector('[data-ready]');
 await shoot('show');
+const storms = full.slides.find((s) => s.label === 'The winter of two storms');
+await page.goto(`${base}/deck/${deck.id}/gather?slide=${storms.id}`);
+await page.locator('#candidate-3').waitFor();
+await page.waitForTimeout(2500);
+await page.locator('#candidate-0').focus();
+for (const key of ['c', 'ArrowRight', 'c', 'ArrowRight', 'c', 'Enter']) await page.keyboard.press(key);
+await shoot('light-table', 1500);
+const fog = full.slides.find((s) => s.label === 'Fog season');
+await page.goto(`${base}/deck/${deck.id}/gather?slide=${fog.id}`);
+await page.locator('#candidate-0').waitFor();
+await page.getByRole('list', { name: 'Shortlist' }).getByRole('button').first().click();
+await page.getByRole('button', { name: 'Settle', exact: true }).click();
+await page.getByRole('button', { name: 'Adopt it' }).first().waitFor();
+await shoot('settle', 1200);
 const empty = decks.find((d) => d.title.startsWith('Untitled talk on'));
 if (empty) {
   await page.goto(`${base}/deck/${empty.id}/plan`);

@@ -82,7 +82,7 @@ export function LightTable({ candidates, onKeep, onLetGo, onClose }: Props) {
             {candidates.map((x, i) => (
               <figure
                 key={x.collection + x.id}
-                className={`flex min-h-0 min-w-0 flex-col justify-center ${i === at ? 'outline-1 outline-offset-4 outline-verdigris' : ''}`}
+                className={`flex max-h-full min-h-0 min-w-0 flex-col self-center ${i === at ? 'outline-1 outline-offset-4 outline-verdigris' : ''}`}
                 onPointerDown={() => setAt(i)}
               >
                 <div
@@ -129,7 +129,7 @@ function Facts({ candidate: c, onKeep, onLetGo }: Omit<Props, 'candidates' | 'on
         )}
       </p>
       <p className={c.fits ? '' : 'text-marigold'}>
-        <span className="first-letter:uppercase">{c.inWords}</span> ({c.licence}). {c.why}
+        <span className="inline-block first-letter:uppercase">{c.inWords}</span> ({c.licence}). {c.why}
       </p>
       <p className={c.fillsSlide || !c.sizeKnown ? 'text-quiet' : 'text-marigold'}>{sharp}</p>
       <p className="text-quiet">

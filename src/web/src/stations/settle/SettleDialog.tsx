@@ -40,7 +40,7 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
             needed={!photo.ownWork && !photo.permission}
           />
           <Line
-            label="Free of it"
+            label="Public domain"
             value={photo.publicDomainReason}
             hint="why it is in the public domain, if it is"
             onCommit={(publicDomainReason) => correct({ publicDomainReason })}
@@ -133,9 +133,9 @@ function Line({
   };
   return (
     <label className="flex items-baseline gap-3 py-0.5">
-      <span className="w-16 shrink-0 text-quiet">{label}</span>
+      <span className="w-24 shrink-0 text-quiet">{label}</span>
       <input
-        className={`min-w-0 flex-1 truncate border-b border-line bg-transparent outline-none placeholder:text-marigold focus:border-verdigris`}
+        className={`min-w-0 flex-1 truncate border-b border-line bg-transparent outline-none focus:border-verdigris ${needed ? 'placeholder:text-marigold' : 'placeholder:text-quiet'}`}
         value={text ?? value}
         placeholder={hint || (needed ? 'not found' : 'none')}
         onChange={(e) => setText(e.target.value)}
