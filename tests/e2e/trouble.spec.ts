@@ -12,11 +12,12 @@ test('a collection in trouble is told in words and loses nothing', async ({ page
       ['midway', /broke/],
     ] as const
   ).entries()) {
-    await fault(kind);
     await page.goto(`/deck/${id}/gather`);
+    const strip = page.getByRole('list', { name: 'Collections' });
+    await expect(strip.getByText(/Tern Commons \d+/)).toBeVisible();
+    await fault(kind);
     await page.getByLabel('What to look for').fill(`stones ${['pebbles', 'beach', 'shore'][i]}`);
     await page.keyboard.press('Enter');
-    const strip = page.getByRole('list', { name: 'Collections' });
     await expect(strip.getByText(words)).toBeVisible();
     // The others answered all the same.
     await expect(page.locator('#candidate-0')).toBeVisible();
