@@ -67,7 +67,7 @@ internal static class Edits
         for (int i = 0; i < ids.Length; i++) await Do(new { kind = "place-ground", slideId = ids[i], photoId = photos[i % photos.Length] });
         double[] times = await Report.TimeAsync(200, i => Do(Math.Abs(i) % 2 == 0
             ? new { kind = "reframe", slideId = ids[Math.Abs(i) % ids.Length], crop = (object)new { x = .1 + Math.Abs(i) % 7 * .01, y = .1, width = .8, height = .8 } }
-            : (object)new { kind = "set-notes", slideId = ids[Math.Abs(i) % ids.Length], notes = $"Note {i}" }), warm: 20);
+            : (object)new { kind = "set-notes", slideId = ids[Math.Abs(i) % ids.Length], notes = $"Note {i}" }), warm: 200);
         return Report.At(times, .95);
     }
 }

@@ -68,6 +68,13 @@ public sealed class StoreTests : IDisposable
         async Task<string[]> Search(string words) => [.. (await found.SearchAsync("arc", words, 0, 10)).Found.Select(f => f.Candidate.Id).Order()];
         await found.HarvestAsync("arc", [(Sheet("1", "Dunes at Brae"), "seen from the ferry"), (Sheet("2", "Fog", "dune", "ridge"), ""), (Sheet("3", "Söuth bar"), "dune in the rain")], [], m => (m.ResumptionToken, m.HarvestFrom) = ("next", ""));
         Assert.Equal(["1", "2", "3"], await Search("dune"));
+        // All words in the title come first, then subjects, then the rest; a page goes on where the last one ended.
+        (IReadOnlyList<FoundCandidate> one, bool more) = await found.SearchAsync("arc", "dune", 0, 2);
+        Assert.Equal(["1", "2"], one.Select(f => f.Candidate.Id));
+        Assert.True(more);
+        (IReadOnlyList<FoundCandidate> two, more) = await found.SearchAsync("arc", "dune", 2, 2);
+        Assert.Equal("3", two.Single().Candidate.Id);
+        Assert.False(more);
         Assert.Equal(["3"], await Search("south"));
         Assert.Equal(["1"], await Search("dunes ferry"));
         Assert.Empty(await Search("dune\" OR \"x"));
