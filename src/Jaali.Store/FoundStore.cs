@@ -21,7 +21,6 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
     // The places that words are looked for in, the most telling first. A word in every record ("plate") makes bm25() read all of them for each search; going by place does not.
     private static readonly string[] Places = ["{Title} : ", "{Title Subjects} : ", "{Title Subjects Maker} : ", ""];
     private const string Ids = "SELECT f.Id FROM FoundWords w JOIN Found f ON f.Id = w.rowid WHERE FoundWords MATCH $match AND f.Collection = $collection LIMIT $count";
-    private const string Rows = "SELECT Candidate, Look FROM Found WHERE Id = $id";
 
     private HashIndex? _index;
     private long[] _indexed = [];
@@ -63,16 +62,9 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
             while (ids.Count < most && await reader.ReadAsync(cancel)) if (known.Add(reader.GetInt64(0))) ids.Add(reader.GetInt64(0));
             if (ids.Count >= most) break;
         }
-        List<FoundCandidate> found = [];
-        foreach (long id in ids.Skip(skip).Take(count))
-        {
-            await using DbCommand command = connection.CreateCommand();
-            command.CommandText = Rows;
-            Add(command, "$id", id);
-            await using DbDataReader reader = await command.ExecuteReaderAsync(cancel);
-            if (await reader.ReadAsync(cancel)) found.Add(Read(reader.GetString(0), reader.GetString(1)));
-        }
-        return (found, ids.Count > skip + count);
+        long[] page = [.. ids.Skip(skip).Take(count)];
+        var rows = await db.Found.AsNoTracking().Where(f => page.Contains(f.Id)).Select(f => new { f.Id, f.Candidate, f.Look }).ToDictionaryAsync(f => f.Id, cancel);
+        return ([.. page.Where(rows.ContainsKey).Select(id => Read(rows[id].Candidate, rows[id].Look))], ids.Count > skip + count);
     }
 
     /// <summary>A candidate found before, or null.</summary>
@@ -81,6 +73,14 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         var row = await db.Found.AsNoTracking().Where(f => f.Collection == collection && f.CandidateId == id).Select(f => new { f.Candidate, f.Look }).FirstOrDefaultAsync(cancel);
         return row is null ? null : Read(row.Candidate, row.Look);
+    }
+
+    /// <summary>What looks at a collection's candidates told, by their identity; those nobody looked at are left out.</summary>
+    public async Task<IReadOnlyDictionary<string, Look>> LooksAsync(string collection, IReadOnlyCollection<string> ids, CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        var rows = await db.Found.AsNoTracking().Where(f => f.Collection == collection && f.Hash != null && ids.Contains(f.CandidateId)).Select(f => new { f.CandidateId, f.Look }).ToArrayAsync(cancel);
+        return rows.ToDictionary(r => r.CandidateId, r => JsonSerializer.Deserialize<Look>(r.Look, DeckParts.Json)!);
     }
 
     /// <summary>Notes what a look at a candidate's picture told.</summary>

@@ -25,4 +25,7 @@ public sealed record CreditStyle(CreditPlace Place, bool Courtesy, string Langua
 {
     /// <summary>In a corner, courtesy credits given, English, no licence of its own, nothing decided.</summary>
     public static CreditStyle Usual { get; } = new(CreditPlace.Corner, true, "en", "", []);
+
+    /// <summary>True where a photo with this record is credited: always where a credit is asked for, by courtesy elsewhere.</summary>
+    public bool Credits(RightsRecord rights) => Courtesy || rights is not { Permission: null, Licence.AsksNothing: true };
 }

@@ -96,7 +96,7 @@ public static class Judge
     private static IEnumerable<Finding> OfChanges(Licence l, Changes changes, DeclaredUse use, bool decided)
     {
         if (!l.ForbidsChanges || changes.None) yield break;
-        bool four = l.Version == "4.0";
+        bool four = VersionTerms.Of(l) is { AlteredForOneself: true };
         // 4.0 s.2(a)(1)(B) lets altered copies be made, not shared; s.2(a)(1)(A) lets the work be shared "in whole or in part". 1.0 to 3.0 speak of the work "in its entirety in unmodified form" and grant no right to make altered ones.
         if (four && !use.IsShared) yield break;
         string trigger = changes.Note;

@@ -16,9 +16,6 @@ public sealed record CreditEntry(PhotoFacts Photo, IReadOnlyList<int> Slides, Ch
 
     /// <summary>Its short credit.</summary>
     public Credit Short => Credit.Short(Parts);
-
-    /// <summary>True where a deck of this style credits it: always where a credit is asked for.</summary>
-    public bool IsCredited(CreditStyle style) => style.Courtesy || Photo.Rights is not { Permission: null, Licence.AsksNothing: true };
 }
 
 /// <summary>Every photo shown in a deck, with its credit and how it stands.</summary>

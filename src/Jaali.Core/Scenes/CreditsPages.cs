@@ -15,7 +15,7 @@ public static class CreditsPages
     internal static IReadOnlyList<Scene> Build(Deck deck, Slide slide, ISceneFacts facts)
     {
         SlideRect bounds = deck.Shape.Bounds();
-        CreditEntry[] entries = [.. Ledger.Of(deck, facts.Photo).Where(e => e.IsCredited(deck.Style))];
+        CreditEntry[] entries = [.. Ledger.Of(deck, facts.Photo).Where(e => deck.Style.Credits(e.Photo.Rights))];
         if (entries.Length == 0) return SourcesPages.Build(deck, slide, facts, 0);
         double Measure(string t) => facts.Measure.Width(Face.Credit, Size, t);
         double ascent = facts.Measure.Ascent(Face.Credit, Size), descent = facts.Measure.Descent(Face.Credit, Size);

@@ -97,7 +97,7 @@ public static class SceneBuilder
     private static void AddCredit(
         PhotoFacts photo, Frame frame, CreditStyle style, ISceneFacts facts, SlideRect bounds, SlideLight light, PhotoPoint? subject, List<SlideRect> taken, List<SceneNode> nodes, List<SceneLink> links)
     {
-        if (style.Place == CreditPlace.EndOnly || (!style.Courtesy && photo.Rights is { Permission: null, Licence: { AsksForCredit: false, AsksNothing: true } })) return;
+        if (style.Place == CreditPlace.EndOnly || !style.Credits(photo.Rights)) return;
         Credit credit = SlideCredits.Compose([new Placed(photo.Rights, Changes.Of(frame), frame.Rect)], bounds, style.Language);
         double most = bounds.Width - 2 * CreditMargin;
         IReadOnlyList<SpanLine> lines = SpanLines.Break(credit.Spans, most, t => facts.Measure.Width(Face.Credit, CreditSize, t));

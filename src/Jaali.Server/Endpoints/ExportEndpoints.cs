@@ -56,7 +56,7 @@ public static class ExportEndpoints
     {
         if (await desk.OpenAsync(id, cancel) is not { } stored) return Problems.NotFound("deck");
         Deck deck = stored.Deck;
-        CreditEntry[] entries = [.. ledger.Of(deck).Where(e => e.IsCredited(deck.Style))];
+        CreditEntry[] entries = [.. ledger.Of(deck).Where(e => deck.Style.Credits(e.Photo.Rights))];
         (string Text, string Type)? file = form switch
         {
             "txt" => (CreditFiles.Text(deck, entries), "text/plain"),

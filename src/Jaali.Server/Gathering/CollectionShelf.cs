@@ -11,7 +11,7 @@ namespace Jaali.Server.Gathering;
 public sealed record CollectionEntry(string Id, string Name, Protocol Protocol, string Address);
 
 /// <summary>The collections that can be searched: those given at the start and those the user added.</summary>
-public sealed class CollectionShelf(SourceHttp http, OaiPmh oai, CollectionStore store, FoundStore found, TimeProvider clock)
+public sealed class CollectionShelf(SourceHttp http, CollectionStore store, FoundStore found, TimeProvider clock)
 {
     private readonly ConcurrentDictionary<string, IPhotoCollection> _open = new();
 
@@ -52,9 +52,6 @@ public sealed class CollectionShelf(SourceHttp http, OaiPmh oai, CollectionStore
         Protocol.Iiif => new IiifCollection(http, clock, row.Id, row.Name, new Uri(row.Address)),
         _ => new HarvestedCollection(row.Id, row.Name, found),
     };
-
-    /// <summary>The repository reader, for those who harvest or re-read.</summary>
-    public OaiPmh Oai => oai;
 }
 
 /// <summary>A collection that was harvested and is searched here.</summary>

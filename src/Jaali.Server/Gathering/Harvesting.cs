@@ -15,7 +15,7 @@ public sealed record HarvestView(bool Running, int Records, int? Whole, string M
 /// <summary>
 /// Harvests repositories page by page into the local index: incrementally, by date stamp and resumption token, so that a harvest that was broken off goes on where it was.
 /// </summary>
-public sealed class Harvesting(CollectionShelf shelf, CollectionStore store, FoundStore found, Looking looking, TimeProvider clock, ILogger<Harvesting> log)
+public sealed class Harvesting(OaiPmh oai, CollectionStore store, FoundStore found, Looking looking, TimeProvider clock, ILogger<Harvesting> log)
 {
     private const int MostLooks = 400;
     private readonly ConcurrentDictionary<string, HarvestView> _state = new();
@@ -100,7 +100,7 @@ public sealed class Harvesting(CollectionShelf shelf, CollectionStore store, Fou
         {
             try
             {
-                return await shelf.Oai.ListAsync(repository, from, token, row.Id, row.Name, cancel);
+                return await oai.ListAsync(repository, from, token, row.Id, row.Name, cancel);
             }
             catch (SourceException e) when (tried < 3)
             {

@@ -143,8 +143,9 @@ public sealed class Searching(CollectionShelf shelf, CollectionStore store, Foun
             CollectionTerms? terms = (await store.ListAsync()).Where(c => c.Id == part.Collection.Id).Select(CollectionStore.TermsOf).FirstOrDefault();
             if (terms is not null) page = page with { Candidates = [.. page.Candidates.Select(c => c with { Rights = CollectionTerms.Apply(terms, c.Rights) })] };
             await found.RememberAsync(page.Candidates);
-            foreach (Candidate c in page.Candidates)
-                if (!looking.Done(c) && await found.FindAsync(c.Collection, c.Id) is { Look: { } known }) looking.Recall(c, known);
+            Candidate[] fresh = [.. page.Candidates.Where(c => !looking.Done(c))];
+            IReadOnlyDictionary<string, Look> looks = await found.LooksAsync(part.Collection.Id, [.. fresh.Select(c => c.Id)]);
+            foreach (Candidate c in fresh) if (looks.TryGetValue(c.Id, out Look? known)) looking.Recall(c, known);
             part.Candidates = [.. part.Candidates.Concat(page.Candidates).DistinctBy(c => c.Id)];
             part.Total = page.Total ?? part.Total;
             part.Next = page.NextPage;
