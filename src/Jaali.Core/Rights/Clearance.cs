@@ -18,11 +18,4 @@ public sealed record Clearance(Standing Standing, string Why)
 {
     /// <summary>How one photo as placed stands; <see cref="Judge"/> gives the reasons too.</summary>
     public static Clearance Of(RightsRecord r, Changes changes, DeclaredUse use) => Judge.Of(r, changes, use).Clearance;
-
-    /// <summary>True where the photo, shown over a whole slide, would be clear for this use or would need no more than its credit.</summary>
-    /// <param name="r">The record as found.</param>
-    /// <param name="use">The talk's use.</param>
-    /// <param name="croppedByShape">Whether the slide's shape would crop it.</param>
-    public static bool Fits(RightsRecord r, DeclaredUse use, bool croppedByShape) =>
-        Of(r, new Changes(croppedByShape ? .9 : 1), use).Standing == Standing.Clear;
 }
