@@ -69,7 +69,7 @@ public static class PhotoReader
     {
         PhotoReading r = Read(bytes, smallest: 1);
         CropWindow crop = Core.Framing.CropFinder.Largest((double)r.Width / r.Height, slide.Aspect, r.Focal);
-        return new Look(r.Hash, r.Width, r.Height, CalmArea.Lightness(r.Tones), CalmArea.Share(SlideLight.Photo(r.Tones, crop, slide), slide));
+        return new Look(r.Hash, r.Width, r.Height, CalmArea.Lightness(r.Tones), CalmArea.Share(SlideLight.Photo(r.Tones, new Core.Decks.Frame(Guid.Empty, "", slide, crop), "#000000"), slide));
     }
 
     // Orientation applied, sRGB, three bands, no alpha, at most 480 pixels a side. A JPEG shrinks while it is decoded, yet its whole stream is read, so a cut one is found out.

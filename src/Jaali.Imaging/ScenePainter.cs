@@ -1,6 +1,5 @@
 using Jaali.Core;
 using Jaali.Core.Decks;
-using Jaali.Core.Framing;
 using Jaali.Core.Scenes;
 using SkiaSharp;
 
@@ -51,7 +50,12 @@ public sealed class ScenePainter(FontShelf fonts)
         if (image is null) return;
         canvas.Save();
         Clip(canvas, node);
-        if (node.Turn != 0) canvas.RotateDegrees((float)node.Turn, (float)(node.Clip.X + node.Clip.Width / 2), (float)(node.Clip.Y + node.Clip.Height / 2));
+        if (node.Turn != 0)
+        {
+            (float x, float y) = ((float)(node.Clip.X + node.Clip.Width / 2), (float)(node.Clip.Y + node.Clip.Height / 2));
+            canvas.RotateDegrees((float)node.Turn, x, y);
+            canvas.Scale((float)node.Enlarged, (float)node.Enlarged, x, y);
+        }
         if (node.Colours is { } m)
         {
             using SKColorFilter filter = Filter(m);
@@ -86,11 +90,10 @@ public sealed class ScenePainter(FontShelf fonts)
             return;
         }
         using var builder = new SKPathBuilder();
-        float radius = (float)MaskShape.Radius(node.Clip);
         switch (node.Mask)
         {
             case FrameMask.Ellipse: builder.AddOval(r); break;
-            case FrameMask.Rounded: builder.AddRoundRect(new SKRoundRect(r, radius)); break;
+            case FrameMask.Rounded: builder.AddRoundRect(new SKRoundRect(r, (float)node.Radius)); break;
             default:
                 builder.MoveTo(r.MidX, r.Top);
                 builder.LineTo(r.Right, r.MidY);

@@ -55,7 +55,7 @@ public sealed class LegibilityTests
         // Left half black; right half in stripes of black and white.
         byte[] rgb = new byte[96 * 54 * 3];
         for (int y = 0; y < 54; y++) for (int x = 48; x < 96; x++) if (x / 2 % 2 == 0) rgb.AsSpan((y * 96 + x) * 3, 3).Fill(255);
-        SlideLight light = SlideLight.Photo(new ToneMap(96, 54, rgb), CropWindow.Whole, SlideShape.Wide.Bounds());
+        SlideLight light = SlideLight.Photo(new ToneMap(96, 54, rgb), new Frame(Guid.Empty, "p", SlideShape.Wide.Bounds(), CropWindow.Whole), "#000000");
         FoundSpot spot = SpotFinder.Corner(light, SlideShape.Wide.Bounds(), 500, 30, 40, 34, [], null, 4.5, [Spot.BottomRight, Spot.BottomLeft]);
         Assert.Equal(Spot.BottomLeft, spot.Spot);
         Assert.Equal(Ink.Light, spot.Ink.Colour);

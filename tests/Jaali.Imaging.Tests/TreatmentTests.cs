@@ -57,9 +57,9 @@ public sealed class TreatmentTests : IDisposable
             using SKBitmap painted = Paint(White(), new Treat(default, Turn: turn), out _);
             foreach ((int x, int y) in new[] { (1, 1), (478, 1), (1, 268), (478, 268), (240, 1), (1, 135) }) Assert.True(painted.GetPixel(x, y).Red > 240, $"{turn} degrees at {x}, {y}");
         }
-        Assert.Equal(1, PhotoTreatment.Enlargement(0, 1.5), 12);
+        Assert.Equal(1, Straightening.Enlargement(0, 1.5), 12);
         // A square turned by 45 degrees needs the square root of two.
-        Assert.Equal(Math.Sqrt(2), PhotoTreatment.Enlargement(45, 1), 12);
+        Assert.Equal(Math.Sqrt(2), Straightening.Enlargement(45, 1), 12);
     }
 
     /// <summary>Against ImageMagick with the Rec. 709 weights of the CSS filter "grayscale".</summary>

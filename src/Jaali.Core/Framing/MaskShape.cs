@@ -24,12 +24,11 @@ public static class MaskShape
         }
     }
 
-    /// <summary>What hides a placed photo at a place of the slide: its mask or a cover; null where nothing does.</summary>
-    public static Func<double, double, bool>? Hides(Frame frame)
+    /// <summary>True where a placed photo is seen at a place of the slide: inside its mask, under no cover.</summary>
+    public static bool Shows(Frame frame, double x, double y)
     {
-        if (frame.Mask == FrameMask.None && frame.Hidden.Count == 0) return null;
         SlideRect r = frame.Rect;
-        return (x, y) => !Holds(frame.Mask, r, x, y)
-            || frame.Hidden.Exists(c => x >= r.X + c.X * r.Width && x <= r.X + (c.X + c.Width) * r.Width && y >= r.Y + c.Y * r.Height && y <= r.Y + (c.Y + c.Height) * r.Height);
+        double u = (x - r.X) / r.Width, v = (y - r.Y) / r.Height;
+        return Holds(frame.Mask, r, x, y) && !frame.Hidden.Exists(c => u >= c.X && u <= c.X + c.Width && v >= c.Y && v <= c.Y + c.Height);
     }
 }

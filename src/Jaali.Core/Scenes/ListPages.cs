@@ -62,8 +62,8 @@ internal static class ListPages
             double w = facts.Measure.Width(Face.Heading, TitleSize, head);
             return new Scene(slide.Id, firstPage + number, bounds.Width, bounds.Height, SceneBuilder.Paper,
             [
-                new LinesNode(null, "credits-title", Face.Heading.Id, TitleSize, Light, new SlideRect(Margin, 84, w, 80), ink, [new SceneLine(Margin, 84 + facts.Measure.Ascent(Face.Heading, TitleSize), w, head)]),
-                new LinesNode(null, role, Face.Credit.Id, Size, Light, new SlideRect(Margin, Top, bounds.Width - 2 * Margin, bottom - Top), ink, lines),
+                new LinesNode(null, "credits-title", Face.Heading.Id, TitleSize, Light, new SlideRect(Margin, 84, w, 80), ink, true, [new SceneLine(Margin, 84 + facts.Measure.Ascent(Face.Heading, TitleSize), w, head)]),
+                new LinesNode(null, role, Face.Credit.Id, Size, Light, new SlideRect(Margin, Top, bounds.Width - 2 * Margin, bottom - Top), ink, true, lines),
             ], links);
         }
     }

@@ -36,10 +36,12 @@ public static class SceneBuilder
             Frame ground = slide.Ground!;
             SlideRect image = DragGuides.WholePhoto(ground);
             SlideRect r = ground.Rect;
-            if (ground.Turn != 0) image = PhotoTreatment.About(image, PhotoTreatment.Enlargement(ground.Turn, r.Aspect), r.X + r.Width / 2, r.Y + r.Height / 2);
-            nodes.Add(new PhotoNode(ground.Id, ground.PhotoId, r, image, photo.Width / image.Width, Alt(photo), ground.Mask, ground.Turn, PhotoTreatment.Colours(ground.Tone)));
+            double enlarged = Straightening.Enlargement(ground.Turn, r.Aspect), sharpness = photo.Width / (image.Width * enlarged);
+            nodes.Add(new PhotoNode(
+                ground.Id, ground.PhotoId, r, image, sharpness, Alt(photo), sharpness >= .98 ? Sharp.Sharp : sharpness >= .75 ? Sharp.ALittleSoft : Sharp.Soft,
+                ground.Mask, MaskShape.Radius(r), ground.Turn, enlarged, ToneMatrix.Of(ground.Tone)));
             foreach (CropWindow c in ground.Hidden) nodes.Add(new PlateNode(ground.Id, new SlideRect(r.X + c.X * r.Width, r.Y + c.Y * r.Height, c.Width * r.Width, c.Height * r.Height), Paper, 1));
-            if (facts.Tones(ground.PhotoId) is { } tones) light = SlideLight.Photo(tones, ground.Crop, ground.Rect, Paper, MaskShape.Hides(ground));
+            if (facts.Tones(ground.PhotoId) is { } tones) light = SlideLight.Photo(tones, ground, Paper);
             subject = new PhotoPoint(image.X + image.Width * photo.Focal.X, image.Y + image.Height * photo.Focal.Y);
         }
         foreach (Words words in slide.Words) AddWords(deck, slide, words, facts, bounds, light, subject, nodes, taken);
@@ -72,7 +74,7 @@ public static class SceneBuilder
             ink = Ink.Best(light.Under(box));
         }
         bool right = box.X > bounds.Width / 2;
-        nodes.Add(new LinesNode(words.Id, opening ? "opening" : "heading", Face.Heading.Id, size, ink.Colour, box, ink.Ratio,
+        nodes.Add(new LinesNode(words.Id, opening ? "opening" : "heading", Face.Heading.Id, size, ink.Colour, box, ink.Ratio, ink.Ratio >= Contrast.LargeWords,
             [.. lines.Select((l, i) => Line(l, i))]));
         taken.Add(box);
 
@@ -115,7 +117,7 @@ public static class SceneBuilder
             set.Add(new SceneLine(x, baseline, w, lines[i].Text));
             links.AddRange(lines[i].Links(x, baseline, ascent, descent, t => facts.Measure.Width(Face.Credit, CreditSize, t)));
         }
-        nodes.Add(new LinesNode(null, "credit", Face.Credit.Id, CreditSize, ink.Colour, spot.Box, ink.Ratio, set));
+        nodes.Add(new LinesNode(null, "credit", Face.Credit.Id, CreditSize, ink.Colour, spot.Box, ink.Ratio, ink.Ratio >= Contrast.SmallWords, set));
     }
 
     // Below the photo, at its left edge, where the slide leaves room for it.

@@ -109,7 +109,7 @@ public static class DeckEndpoints
         if (page < 0 || page >= made.Count || width is < 16 or > 3840) return Problems.NotFound("page of this slide");
         // The same renditions that a browser is given for a slide of this width.
         Dictionary<string, byte[]?> seen = [];
-        foreach (PhotoNode n in made[page].Nodes.OfType<PhotoNode>()) seen[n.PhotoId] = await renditions.AtLeastAsync(n.PhotoId, n.Image.Width / made[page].Width * width, cancel);
+        foreach (PhotoNode n in made[page].Nodes.OfType<PhotoNode>()) seen[n.PhotoId] = await renditions.AtLeastAsync(n.PhotoId, n.Image.Width * n.Enlarged / made[page].Width * width, cancel);
         byte[] picture = await Task.Run(() => painter.ToPng(made[page], width, seen.GetValueOrDefault), cancel);
         if (slide.Ground is { } ground && photos.Facts(ground.PhotoId) is { } photo)
         {

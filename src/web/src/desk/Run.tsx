@@ -4,6 +4,7 @@ import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEven
 import type { Slide } from '../api/types';
 import { useOpenDeck } from '../deck/DeckContext';
 import { clock } from '../deck/time';
+import { photoOf } from '../scene/nodes';
 import { SceneView } from '../scene/SceneView';
 
 const gap = 2;
@@ -103,7 +104,7 @@ function Tile({
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: slide.id });
   const [stretch, setStretch] = useState<number | null>(null);
   const scene = scenes[slide.id]?.[0];
-  const ground = scene?.nodes.find((n) => n.kind === 'photo');
+  const ground = photoOf(scene);
   const setSeconds = (seconds: number) =>
     edit({ kind: 'set-seconds', slideId: slide.id, seconds: Math.min(3600, Math.max(5, Math.round(seconds / 5) * 5)) });
   const keys = (e: KeyboardEvent) => {

@@ -1680,6 +1680,8 @@ export interface components {
              * @description Contrast at the worst tenth of the pixels under them.
              */
             contrast: number;
+            /** @description Whether that is enough for their size (WCAG 2.2, success criterion 1.4.3). */
+            reads: boolean;
             /** @description The lines. */
             lines: components["schemas"]["SceneLine"][];
             /**
@@ -1705,14 +1707,28 @@ export interface components {
             sharpness: number;
             /** @description What it shows, for those who cannot see it. */
             alt: string;
+            /** @description What that means for those who look. */
+            sharp: components["schemas"]["Sharp"];
             /** @description The shape it is cut to, inside Clip. */
             mask?: components["schemas"]["FrameMask"];
             /**
              * Format: double
-             * @description Degrees clockwise by which the image is turned about the middle of the clip; Image is already enlarged for it.
+             * @description Of round corners, in slide units.
+             * @default 0
+             */
+            radius: number;
+            /**
+             * Format: double
+             * @description Degrees clockwise by which the image is turned about the middle of the clip.
              * @default 0
              */
             turn: number;
+            /**
+             * Format: double
+             * @description The factor by which it is enlarged about the same place, so that it fills the clip when turned; 1 where it is not.
+             * @default 1
+             */
+            enlarged: number;
             /** @description Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0 to 1; null for none. */
             colours?: null | number[];
             /**
@@ -1744,6 +1760,11 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        /**
+         * @description How sharp a photo will be in the room.
+         * @enum {unknown}
+         */
+        Sharp: "sharp" | "aLittleSoft" | "soft";
         /**
          * @description What a slide is for.
          * @enum {unknown}

@@ -67,9 +67,9 @@ function PhotoLayer({
   photoWidths: (id: string) => number;
   eager: boolean;
 }) {
-  const { clip, image, mask } = node;
+  const { clip, image } = node;
   const tone = node.colours ? `tone-${node.colours[0]}` : undefined;
-  const wanted = (image.width / scene.width) * pixels;
+  const wanted = ((image.width * (node.enlarged ?? 1)) / scene.width) * pixels;
   return (
     <div
       className="absolute overflow-hidden"
@@ -78,7 +78,7 @@ function PhotoLayer({
         top: percent(clip.y, scene.height),
         width: percent(clip.width, scene.width),
         height: percent(clip.height, scene.height),
-        ...shapes(clip)[mask ?? 'none'],
+        ...shape(node),
       }}
     >
       {node.colours && (
@@ -91,7 +91,7 @@ function PhotoLayer({
       <div
         className="absolute inset-0"
         style={{
-          transform: node.turn ? `rotate(${node.turn}deg)` : undefined,
+          transform: node.turn ? `rotate(${node.turn}deg) scale(${node.enlarged})` : undefined,
           filter: tone && `url(#${tone})`,
         }}
       >
@@ -115,16 +115,19 @@ function PhotoLayer({
   );
 }
 
-// Masks as CSS; the radius of round corners is an eighth of the shorter side, as the server's painter has it.
-const shapes = (clip: PhotoNode['clip']): Record<NonNullable<PhotoNode['mask']>, object> => {
-  const radius = Math.min(clip.width, clip.height) / 8;
-  return {
-    none: {},
-    ellipse: { clipPath: 'ellipse(50% 50%)' },
-    rhomb: { clipPath: 'polygon(50% 0, 100% 50%, 50% 100%, 0 50%)' },
-    rounded: { borderRadius: `${percent(radius, clip.width)} / ${percent(radius, clip.height)}` },
-  };
-};
+// Masks as CSS.
+function shape({ clip, mask, radius = 0 }: PhotoNode) {
+  switch (mask) {
+    case 'ellipse':
+      return { clipPath: 'ellipse(50% 50%)' };
+    case 'rhomb':
+      return { clipPath: 'polygon(50% 0, 100% 50%, 50% 100%, 0 50%)' };
+    case 'rounded':
+      return { borderRadius: `${percent(radius, clip.width)} / ${percent(radius, clip.height)}` };
+    default:
+      return {};
+  }
+}
 
 // Three rows of four numbers as the five columns that feColorMatrix wants.
 const matrix = (m: number[]) =>

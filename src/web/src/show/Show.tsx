@@ -60,7 +60,13 @@ export default function Show() {
     for (const p of pages)
       for (const n of p.nodes)
         if (n.kind === 'photo')
-          sources.add(photoUrl(n.photoId, widths(n.photoId), (n.image.width / p.width) * width * devicePixelRatio));
+          sources.add(
+            photoUrl(
+              n.photoId,
+              widths(n.photoId),
+              ((n.image.width * (n.enlarged ?? 1)) / p.width) * width * devicePixelRatio,
+            ),
+          );
     void Promise.allSettled(
       [...sources].map(async (src) => {
         const img = new Image();

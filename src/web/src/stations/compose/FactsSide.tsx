@@ -1,5 +1,8 @@
-import type { LinesNode, PhotoNode, Scene } from '../../api/types';
+import type { Scene } from '../../api/types';
 import { useOpenDeck } from '../../deck/DeckContext';
+import { linesOf, photoOf } from '../../scene/nodes';
+
+const grades = { sharp: 'Sharp', aLittleSoft: 'A little soft', soft: 'Soft' } as const;
 
 const outside = {
   target: '_blank',
@@ -12,8 +15,8 @@ export function FactsSide({ scene }: { scene: Scene | undefined }) {
   const { deck, slide } = useOpenDeck();
   const ground = slide?.ground;
   const photo = ground ? deck.photos[ground.photoId] : undefined;
-  const node = scene?.nodes.find((n): n is PhotoNode & { kind: 'photo' } => n.kind === 'photo');
-  const lines = scene?.nodes.filter((n): n is LinesNode & { kind: 'lines' } => n.kind === 'lines') ?? [];
+  const node = photoOf(scene);
+  const lines = linesOf(scene);
   const credit = lines.find((n) => n.role === 'credit');
   const words = lines.find((n) => n.itemId !== null);
   if (!photo || !ground || !node)
@@ -27,7 +30,6 @@ export function FactsSide({ scene }: { scene: Scene | undefined }) {
       </aside>
     );
   const share = Math.round(ground.crop.width * ground.crop.height * 100);
-  const sharp = node.sharpness;
   const done = [
     share < 100 && `Cropped to ${share} %`,
     (ground.mask ?? 'none') !== 'none' && 'cut to a shape',
@@ -87,17 +89,16 @@ export function FactsSide({ scene }: { scene: Scene | undefined }) {
       </div>
       <div className="mt-4 border-t border-line pt-3 text-[#cfcfcf]">
         <h3 className="text-quiet">In the room</h3>
-        <p className={`mt-0.5 ${sharp < 0.75 ? 'text-marigold' : ''}`}>
-          {sharp >= 0.98 ? 'Sharp' : sharp >= 0.75 ? 'A little soft' : 'Soft'}: {sharp.toFixed(2)} pixels for each
-          shown.
+        <p className={`mt-0.5 ${node.sharp === 'soft' ? 'text-marigold' : ''}`}>
+          {grades[node.sharp]}: {node.sharpness.toFixed(2)} pixels for each shown.
         </p>
         <div className="relative mt-1.5 h-1 bg-line" aria-hidden>
-          <div className="h-full bg-word" style={{ width: `${Math.min(100, sharp * 50)}%` }} />
+          <div className="h-full bg-word" style={{ width: `${Math.min(100, node.sharpness * 50)}%` }} />
           <div className="absolute -top-1 left-1/2 h-3 w-px bg-word" />
         </div>
         {words && (
-          <p className={`mt-2 ${words.contrast < 3 ? 'text-marigold' : ''}`}>
-            Words {words.contrast < 3 ? 'fade' : 'stand out'}: {words.contrast.toFixed(1)} to 1.
+          <p className={`mt-2 ${words.reads ? '' : 'text-marigold'}`}>
+            Words {words.reads ? 'stand out' : 'fade'}: {words.contrast.toFixed(1)} to 1.
           </p>
         )}
       </div>

@@ -10,6 +10,7 @@ import {
 } from 'react';
 import type { Guides, Scene } from '../../api/types';
 import { useOpenDeck } from '../../deck/DeckContext';
+import { photoOf } from '../../scene/nodes';
 import { SceneView } from '../../scene/SceneView';
 import { Reframing, type Placed } from './reframe';
 
@@ -60,6 +61,14 @@ export function Stage({ scene, guides, reframing, onScale, ref }: Props) {
   useEffect(() => () => clearTimeout(later.current), []);
 
   const units = width / scene.width;
+  const photo = photoOf(scene);
+  const turn = photo?.turn ?? 0;
+  // A turned photo moves in its own, turned and enlarged, measure; lines of the slide mean nothing to it.
+  const along = (dx: number, dy: number): [number, number] => {
+    const angle = (turn * Math.PI) / 180;
+    const per = units * (photo?.enlarged ?? 1);
+    return [(dx * Math.cos(angle) + dy * Math.sin(angle)) / per, (dy * Math.cos(angle) - dx * Math.sin(angle)) / per];
+  };
   const paint = (p: Placed) => {
     const img = picture();
     if (!img || !guides) return;
@@ -110,7 +119,7 @@ export function Stage({ scene, guides, reframing, onScale, ref }: Props) {
       const dy = m.clientY - start.y;
       if (!moved && Math.hypot(dx, dy) < 3) return;
       moved = true;
-      const placed = w.moveTo(dx / units, dy / units, from, m.altKey);
+      const placed = w.moveTo(...along(dx, dy), from, m.altKey || turn !== 0);
       cancelAnimationFrame(frame);
       frame = requestAnimationFrame(() => paint(placed));
     };

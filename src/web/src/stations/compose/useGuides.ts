@@ -6,7 +6,7 @@ import type { Deck, Slide } from '../../api/types';
 export function useGuides(deck: Deck, slide: Slide | undefined) {
   const ground = slide?.ground;
   return useQuery({
-    queryKey: ['guides', deck.id, slide?.id, ground?.photoId, ground?.crop],
+    queryKey: ['guides', deck.id, slide?.id, ground],
     enabled: Boolean(ground),
     staleTime: Infinity,
     gcTime: 60_000,
