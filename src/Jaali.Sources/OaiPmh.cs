@@ -24,8 +24,7 @@ public sealed record OaiRecord(string Identifier, string Stamp, Candidate? Candi
 /// <param name="Records">In the repository's order.</param>
 /// <param name="Token">Leads to the next page; null at the end.</param>
 /// <param name="Whole">How many there are in all, where it says so.</param>
-/// <param name="AnsweredAt">The repository's own time.</param>
-public sealed record OaiPage(IReadOnlyList<OaiRecord> Records, string? Token, int? Whole, string AnsweredAt);
+public sealed record OaiPage(IReadOnlyList<OaiRecord> Records, string? Token, int? Whole);
 
 /// <summary>Thrown where a resumption token is no longer good: the harvest starts anew from its date stamp.</summary>
 public sealed class TokenExpiredException() : Exception("The resumption token is no longer good.");
@@ -55,11 +54,10 @@ public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
         string query = token is { Length: > 0 } ? "verb=ListRecords&resumptionToken=" + Uri.EscapeDataString(token)
             : "verb=ListRecords&metadataPrefix=oai_dc" + (from is { Length: > 0 } ? "&from=" + Uri.EscapeDataString(from) : "");
         XElement root = await AskAsync(repository, query, cancel).ConfigureAwait(false);
-        string at = root.Element(Oai + "responseDate")?.Value.Trim() ?? "";
         switch ((string?)root.Element(Oai + "error")?.Attribute("code"))
         {
             case null: break;
-            case "noRecordsMatch": return new OaiPage([], null, 0, at);
+            case "noRecordsMatch": return new OaiPage([], null, 0);
             case "badResumptionToken": throw new TokenExpiredException();
             default: throw new SourceException($"{collectionName} refuses to list its records: {root.Element(Oai + "error")!.Value.Trim()}");
         }
@@ -68,7 +66,7 @@ public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
         OaiRecord[] records = [.. list.Elements(Oai + "record").Select(r => Record(r, repository, collection, collectionName, now)).OfType<OaiRecord>()];
         XElement? resume = list.Element(Oai + "resumptionToken");
         int? whole = int.TryParse((string?)resume?.Attribute("completeListSize"), NumberStyles.None, CultureInfo.InvariantCulture, out int n) ? n : null;
-        return new OaiPage(records, resume?.Value.Trim() is { Length: > 0 } t ? t : null, whole, at);
+        return new OaiPage(records, resume?.Value.Trim() is { Length: > 0 } t ? t : null, whole);
     }
 
     /// <summary>One record as it is now, or null where it is gone (section 4.1).</summary>

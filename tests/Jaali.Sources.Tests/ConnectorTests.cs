@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Jaali.Core.Rights;
 using Jaali.Core.Sourcing;
+using Jaali.Testing;
 
 namespace Jaali.Sources.Tests;
 
@@ -168,7 +169,7 @@ public sealed class ConnectorTests
     [Fact]
     public async Task A_download_goes_on_where_it_broke_off()
     {
-        using var folder = new Jaali.Testing.ScratchFolder();
+        using var folder = new ScratchFolder();
         string whole = new('j', 400), part = folder.File("part");
         List<string> ranges = [];
         using var server = new Canned(_ => "", raw =>

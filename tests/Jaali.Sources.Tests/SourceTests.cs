@@ -3,6 +3,7 @@ using System.Net.Sockets;
 using System.Text;
 using Jaali.Core.Rights;
 using Jaali.Core.Sourcing;
+using Jaali.Testing;
 using Jaali.Sources;
 
 namespace Jaali.Sources.Tests;

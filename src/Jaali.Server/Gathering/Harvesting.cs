@@ -39,7 +39,7 @@ public sealed class Harvesting(OaiPmh oai, CollectionStore store, FoundStore fou
     public async Task RunAsync(CollectionRow row, CancellationToken cancel)
     {
         var repository = new Uri(row.Address);
-        string token = row.ResumptionToken, from = row.HarvestFrom, started = "";
+        string token = row.ResumptionToken, from = row.HarvestFrom, newest = from;
         int? whole = null;
         await TellAsync(true, "");
         try
@@ -58,7 +58,8 @@ public sealed class Harvesting(OaiPmh oai, CollectionStore store, FoundStore fou
                     continue;
                 }
                 whole = page.Whole ?? whole;
-                if (started.Length == 0) started = page.AnsweredAt;
+                // Records need not come in the order of their stamps.
+                newest = page.Records.Select(r => r.Stamp).Append(newest).Max(StringComparer.Ordinal) ?? newest;
                 token = page.Token ?? "";
                 await found.HarvestAsync(row.Id, page.Records.Where(r => r.Candidate is not null).Select(r => (r.Candidate!, r.Description)), [.. page.Records.Where(r => r.Candidate is null).Select(r => r.Identifier)], mark =>
                 {
@@ -66,7 +67,7 @@ public sealed class Harvesting(OaiPmh oai, CollectionStore store, FoundStore fou
                     if (token.Length > 0) return;
                     mark.HarvestedAt = clock.GetUtcNow();
                     // The next harvest asks from the newest stamp seen; stamps are whole days or seconds, so the same records may come again and change nothing.
-                    mark.HarvestFrom = page.Records.Select(r => r.Stamp).Append(mark.HarvestFrom).Max(StringComparer.Ordinal) ?? "";
+                    mark.HarvestFrom = newest;
                 }, cancel);
                 await TellAsync(true, "");
                 if (token.Length == 0) break;

@@ -2,15 +2,16 @@ using System.Net;
 using System.Net.Sockets;
 using System.Text;
 
-namespace Jaali.Sources.Tests;
+namespace Jaali.Testing;
 
 /// <summary>A server that answers every connection with the same bytes, then closes.</summary>
-internal sealed class Canned : IDisposable
+public sealed class Canned : IDisposable
 {
     private readonly TcpListener _listener = new(IPAddress.Loopback, 0);
     private readonly Func<string, string> _answer;
     private readonly Func<string, string>? _whole;
 
+    /// <summary>A server whose answers are made of a request's path, or of the whole request.</summary>
     public Canned(Func<string, string> answer, Func<string, string>? whole = null)
     {
         (_answer, _whole) = (answer, whole);
@@ -18,6 +19,7 @@ internal sealed class Canned : IDisposable
         _ = ServeAsync();
     }
 
+    /// <summary>Where it listens.</summary>
     public string Origin => $"http://127.0.0.1:{((IPEndPoint)_listener.LocalEndpoint).Port}";
 
     private async Task ServeAsync()
@@ -33,8 +35,10 @@ internal sealed class Canned : IDisposable
         }
     }
 
+    /// <inheritdoc/>
     public void Dispose() => _listener.Dispose();
 
+    /// <summary>An answer with this body.</summary>
     public static string Ok(string body, string type = "application/atom+xml", string more = "") =>
         $"HTTP/1.1 200 OK\r\nContent-Type: {type}\r\nContent-Length: {Encoding.UTF8.GetByteCount(body)}\r\n{more}Connection: close\r\n\r\n{body}";
 }
