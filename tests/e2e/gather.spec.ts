@@ -193,3 +193,68 @@ test('a download that breaks off goes on where it was, and can be tried again', 
   await page.getByRole('button', { name: 'Take it again' }).click();
   await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
 });
+
+test('a pasted picture, a file dropped at another station, and a slow collection that holds up nobody', async ({ page }) => {
+  const id = await newTalk(page, 'Other ways in', ['The ridge in the wind']);
+  const kept = async () => (await readDeck(page, id)).points[0]!.kept.length;
+  const send = (kind: 'paste' | 'drop', name: string, bytes: string) =>
+    page.evaluate(
+      ([kind, name, bytes]) => {
+        const data = new DataTransfer();
+        data.items.add(new File([Uint8Array.from(atob(bytes!), (c) => c.charCodeAt(0))], name!, { type: 'image/png' }));
+        document.body.dispatchEvent(kind === 'paste' ? new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }) : new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+      },
+      [kind, name, bytes],
+    );
+  await page.goto(`/deck/${id}/gather`);
+  await page.locator('#candidate-0').waitFor();
+  await send('paste', 'image.png', readFileSync(join(folder, 'ridge-scan.png')).toString('base64'));
+  await expect.poll(kept).toBe(1);
+  await page.keyboard.press('3');
+  await page.getByRole('toolbar', { name: 'What can be done' }).waitFor();
+  await page.getByRole('button', { name: /^Slide 2,/ }).click();
+  await send('drop', 'tiny-640.jpg', readFileSync(join(folder, 'tiny-640.jpg')).toString('base64'));
+  await expect.poll(kept).toBe(2);
+  // What is no photo is refused in words, and nothing comes in.
+  await send('drop', 'liar.jpg', Buffer.from('not a photo at all').toString('base64'));
+  await expect(page.getByText(/liar\.jpg: This is not a photo that Jaali reads/)).toBeVisible();
+  expect(await kept()).toBe(2);
+
+  await fault('slow', 'museum');
+  await page.keyboard.press('2');
+  await page.getByLabel('What to look for').fill('fog mist');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#candidate-0')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Collections' }).getByText(/Brae House Museum: slow, still waiting/)).toBeVisible();
+  await page.locator('#candidate-0').focus();
+  await page.keyboard.press('k');
+  await expect.poll(kept).toBe(3);
+});
+
+test('terms of a collection’s own are entered once and hold for what it names no licence of', async ({ page }) => {
+  const id = await newTalk(page, 'House terms', ['Swell in the north bay']);
+  await page.goto(`/deck/${id}/gather`);
+  await page.locator('#candidate-0').waitFor();
+  const closed = page.getByRole('button', { name: /not openly licensed, hidden/ });
+  await closed.click();
+  // The archive says of it: "Rights not recorded".
+  await expect(page.getByRole('button', { name: /^Swell, north bay, unknown maker, licence not found/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Collections', exact: true }).click();
+  const line = page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'Skarrow Field Studies' });
+  await line.getByRole('button', { name: 'Terms' }).click();
+  await line.getByLabel('Called').fill(' ');
+  await line.getByRole('button', { name: 'Enter them' }).click();
+  await expect(line.getByText('Give the terms a name')).toBeVisible();
+  await line.getByLabel('Called').fill('terms of the field station');
+  await line.getByLabel('ask for credit').uncheck();
+  await line.getByRole('button', { name: 'Enter them' }).click();
+  await expect(line.getByRole('button', { name: 'Its terms' })).toBeVisible();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  await page.getByLabel('What to look for').fill('swell north');
+  await page.keyboard.press('Enter');
+  const swell = page.getByRole('button', { name: /^Swell, north bay, unknown maker, asks nothing, no altered copies, not for paid talks/ });
+  await swell.focus();
+  await page.keyboard.press('k');
+  await expect.poll(async () => Object.values((await readDeck(page, id)).photos).map((p) => p.licence)).toContain('terms of the field station');
+  await page.request.delete('/api/collections/archive/terms', { headers: { 'X-Jaali': '1' } });
+});

@@ -2,7 +2,7 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { PNG } from 'pngjs';
 import { ssim } from 'ssim.js';
-import { demoDeck } from './world';
+import { demoDeck, newTalk, readDeck } from './world';
 
 test('Chromium and Skia paint the same picture of every demo slide, to a structural similarity of 0.98', async ({ page }) => {
   const deck = await demoDeck(page);
@@ -25,6 +25,62 @@ test('Chromium and Skia paint the same picture of every demo slide, to a structu
     expect(mssim, slide.label).toBeGreaterThanOrEqual(0.98);
     if (i < deck.slides.length - 1) await page.keyboard.press('PageDown');
   }
+});
+
+test('a photo that is cut to a shape, turned, toned and covered looks the same in both', async ({ page }) => {
+  const id = await newTalk(page, 'Treated', ['Stones of the shore']);
+  await page.goto(`/deck/${id}/gather`);
+  const stones = page.getByRole('button', { name: /Storm beach, Long Ness/ });
+  await stones.focus();
+  await page.keyboard.press('k');
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
+  const slide = (await readDeck(page, id)).slides[1]!;
+  const edit = async (command: object) => {
+    const { revision } = await readDeck(page, id);
+    expect((await page.request.post(`/api/decks/${id}/edits`, { headers: { 'X-Jaali': '1' }, data: { revision, command } })).status()).toBe(200);
+  };
+  await edit({ kind: 'place-ground', slideId: slide.id, photoId: (await readDeck(page, id)).points[0]!.kept[0] });
+  await page.setViewportSize({ width: 1920, height: 1080 });
+  for (const treat of [
+    { mask: 'rounded', turn: 7.5, tone: 'grey', covers: [] },
+    { mask: 'ellipse', turn: -3, tone: 'brown', covers: [{ x: 0.6, y: 0.1, width: 0.2, height: 0.3 }] },
+    { mask: 'rhomb', turn: 0, tone: 'natural', covers: [] },
+  ]) {
+    await edit({ kind: 'treat', slideId: slide.id, ...treat });
+    await page.goto(`/deck/${id}/show?slide=${slide.id}`);
+    await page.locator('[data-ready]').waitFor();
+    await page.evaluate(() => document.fonts.ready);
+    const browser = PNG.sync.read(await page.screenshot());
+    const skia = PNG.sync.read(await (await page.request.get(`/api/decks/${id}/slides/${slide.id}/picture.png?width=1920`)).body());
+    const { mssim } = ssim(
+      { data: new Uint8ClampedArray(browser.data), width: browser.width, height: browser.height },
+      { data: new Uint8ClampedArray(skia.data), width: skia.width, height: skia.height },
+      { downsample: 'fast' },
+    );
+    expect(mssim, JSON.stringify(treat)).toBeGreaterThanOrEqual(0.98);
+  }
+
+  // A turned photo follows the hand: where it is dragged to is where it stays.
+  await edit({ kind: 'treat', slideId: slide.id, mask: 'none', turn: 10, tone: 'natural', covers: [] });
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`/deck/${id}/compose?slide=${slide.id}`);
+  const stage = page.getByRole('application');
+  const photo = stage.locator('img[data-photo]');
+  await photo.waitFor();
+  await page.waitForTimeout(600);
+  const place = () => photo.evaluate((i) => { const r = i.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] as const; });
+  const box = (await stage.boundingBox())!;
+  const before = await place();
+  await page.mouse.move(box.x + 400, box.y + 200);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 400, box.y + 212, { steps: 6 });
+  await page.waitForTimeout(100);
+  const dragged = await place();
+  await page.mouse.up();
+  await expect.poll(async () => (await photo.getAttribute('style'))!.includes('translate')).toBe(false);
+  const after = await place();
+  expect(Math.hypot(dragged[0] - before[0], dragged[1] - before[1])).toBeGreaterThan(3);
+  expect(Math.hypot(after[0] - dragged[0], after[1] - dragged[1])).toBeLessThan(1.5);
 });
 
 test('line widths set by the server are the browser’s', async ({ page }) => {
