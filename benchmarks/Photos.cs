@@ -24,9 +24,19 @@ internal static class Photos
         PhotoStore store = Open(Path.Combine(folder, "photos"));
         double[] ours = await Report.TimeAsync(12, async i => await TakeAsync(store, Varied(bytes, i + 100)));
         List<double> theirs = [];
-        for (int i = 0; i < 12; i++) theirs.Add(await Report.ProgramAsync("vipsthumbnail", file, "-s", "640", "-o", Path.Combine(folder, "small.jpg")));
+        for (int i = 0; i < 12; i++)
+            theirs.Add(
+                await Report.ProgramAsync("vipsthumbnail", file, "-s", "640", "-o", Path.Combine(folder, "small.jpg"))
+            );
         theirs.Sort();
-        Report.Ratio("take a 24 MP photo in: decode, derivative, hash, attention, metadata, store", Report.At(ours, .5), theirs[6], "ms", 3, "against: vipsthumbnail, one size, same file");
+        Report.Ratio(
+            "take a 24 MP photo in: decode, derivative, hash, attention, metadata, store",
+            Report.At(ours, .5),
+            theirs[6],
+            "ms",
+            3,
+            "against: vipsthumbnail, one size, same file"
+        );
     }
 
     /// <summary>The most memory that taking 200 photos of 24 MP needs.</summary>
@@ -35,23 +45,49 @@ internal static class Photos
         byte[] bytes = await File.ReadAllBytesAsync(Large(root, folder));
         PhotoStore store = Open(Path.Combine(folder, "memory"));
         // Three at once, as the server does.
-        await Parallel.ForAsync(0, 200, new ParallelOptions { MaxDegreeOfParallelism = 3 }, async (i, _) => await TakeAsync(store, Varied(bytes, i)));
-        string peak = (await File.ReadAllLinesAsync("/proc/self/status")).First(l => l.StartsWith("VmHWM", StringComparison.Ordinal));
-        Report.Limit("memory while taking 200 photos of 24 MP", double.Parse(peak.Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], System.Globalization.CultureInfo.InvariantCulture) / 1024, "MB", 600, "the most that the process ever held, runtime included");
+        await Parallel.ForAsync(
+            0,
+            200,
+            new ParallelOptions { MaxDegreeOfParallelism = 3 },
+            async (i, _) => await TakeAsync(store, Varied(bytes, i))
+        );
+        string peak = (await File.ReadAllLinesAsync("/proc/self/status")).First(l =>
+            l.StartsWith("VmHWM", StringComparison.Ordinal)
+        );
+        Report.Limit(
+            "memory while taking 200 photos of 24 MP",
+            double.Parse(
+                peak.Split(' ', StringSplitOptions.RemoveEmptyEntries)[1],
+                System.Globalization.CultureInfo.InvariantCulture
+            ) / 1024,
+            "MB",
+            600,
+            "the most that the process ever held, runtime included"
+        );
     }
 
     private static async Task TakeAsync(PhotoStore store, byte[] bytes)
     {
         PhotoReading reading = PhotoReader.Read(bytes);
         EmbeddedMetadata? inside = EmbeddedMetadata.Read(bytes);
-        await store.KeepAsync(bytes, reading, EmbeddedMetadata.OfFile(inside, "own files"), [Evidence.Of("bench", "bench", DateTimeOffset.UnixEpoch)]);
-        IiifRenderer.Render(bytes, IiifRequest.Parse("full", "640,", "0", "default.jpg", reading.Width, reading.Height)!, (reading.Width, reading.Height));
+        await store.KeepAsync(
+            bytes,
+            reading,
+            EmbeddedMetadata.OfFile(inside, "own files"),
+            [Evidence.Of("bench", "bench", DateTimeOffset.UnixEpoch)]
+        );
+        IiifRenderer.Render(
+            bytes,
+            IiifRequest.Parse("full", "640,", "0", "default.jpg", reading.Width, reading.Height)!,
+            (reading.Width, reading.Height)
+        );
     }
 
     private static string Large(string root, string folder)
     {
         string file = Path.Combine(folder, "large.jpg");
-        if (File.Exists(file)) return file;
+        if (File.Exists(file))
+            return file;
         using Image photo = Image.NewFromFile(Path.Combine(root, "demo", "photos", "pebbles.jpg"));
         using Image large = photo.Resize(2.5);
         large.Jpegsave(file, q: 90);
@@ -64,6 +100,10 @@ internal static class Photos
     private static PhotoStore Open(string folder)
     {
         StoreFolder.Prepare(folder);
-        return new PhotoStore(new Databases(folder), new BlobFolder(Path.Combine(folder, "blobs")), TimeProvider.System);
+        return new PhotoStore(
+            new Databases(folder),
+            new BlobFolder(Path.Combine(folder, "blobs")),
+            TimeProvider.System
+        );
     }
 }

@@ -3,7 +3,8 @@ using Jaali.Benchmarks;
 // benchmarks [edit|photos|memory|search|hashes|rights ...]: all of them, or those named.
 Console.OutputEncoding = System.Text.Encoding.UTF8;
 string root = AppContext.BaseDirectory;
-while (!File.Exists(Path.Combine(root, "Jaali.slnx"))) root = Path.GetDirectoryName(root) ?? throw new InvalidOperationException("Run it from the checkout.");
+while (!File.Exists(Path.Combine(root, "Jaali.slnx")))
+    root = Path.GetDirectoryName(root) ?? throw new InvalidOperationException("Run it from the checkout.");
 string folder = Directory.CreateTempSubdirectory("jaali-bench-").FullName;
 var all = new (string Name, Func<Task> Run)[]
 {

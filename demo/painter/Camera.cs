@@ -15,7 +15,8 @@ internal sealed class Camera(int width, int height, float fovDegrees, Vector3 ey
     /// <summary>Unit direction through a place in pixels (fractions allowed). The field of view is that of the width.</summary>
     public Vector3 Ray(float px, float py)
     {
-        float x = (2 * px / width - 1) * _tan, y = (height - 2 * py) / width * _tan;
+        float x = (2 * px / width - 1) * _tan,
+            y = (height - 2 * py) / width * _tan;
         (float s, float c) = MathF.SinCos(pitch);
         return Vector3.Normalize(new Vector3(x, y * c + s, c - y * s));
     }

@@ -13,7 +13,11 @@ internal static class Noise
         unchecked
         {
             uint h = (uint)x * 0x8da6b343u ^ (uint)y * 0xd8163841u ^ (uint)z * 0xcb1ab31fu;
-            h ^= h >> 15; h *= 0x2c1b3c6du; h ^= h >> 12; h *= 0x297a2d39u; h ^= h >> 15;
+            h ^= h >> 15;
+            h *= 0x2c1b3c6du;
+            h ^= h >> 12;
+            h *= 0x297a2d39u;
+            h ^= h >> 15;
             return h;
         }
     }
@@ -27,12 +31,18 @@ internal static class Noise
     /// <summary>Gradient noise in the plane, quintic fade.</summary>
     public static float Gradient(float x, float y, int seed)
     {
-        int ix = (int)MathF.Floor(x), iy = (int)MathF.Floor(y);
-        float fx = x - ix, fy = y - iy;
-        float u = fx * fx * fx * (fx * (fx * 6 - 15) + 10), v = fy * fy * fy * (fy * (fy * 6 - 15) + 10);
-        float a = Corner(ix, iy, fx, fy, seed), b = Corner(ix + 1, iy, fx - 1, fy, seed);
-        float c = Corner(ix, iy + 1, fx, fy - 1, seed), d = Corner(ix + 1, iy + 1, fx - 1, fy - 1, seed);
-        float top = a + (b - a) * u, bottom = c + (d - c) * u;
+        int ix = (int)MathF.Floor(x),
+            iy = (int)MathF.Floor(y);
+        float fx = x - ix,
+            fy = y - iy;
+        float u = fx * fx * fx * (fx * (fx * 6 - 15) + 10),
+            v = fy * fy * fy * (fy * (fy * 6 - 15) + 10);
+        float a = Corner(ix, iy, fx, fy, seed),
+            b = Corner(ix + 1, iy, fx - 1, fy, seed);
+        float c = Corner(ix, iy + 1, fx, fy - 1, seed),
+            d = Corner(ix + 1, iy + 1, fx - 1, fy - 1, seed);
+        float top = a + (b - a) * u,
+            bottom = c + (d - c) * u;
         return (top + (bottom - top) * v) * 1.5f;
     }
 
@@ -46,14 +56,24 @@ internal static class Noise
     /// <summary>Value noise in space, in [-1, 1].</summary>
     public static float Value3(float x, float y, float z, int seed)
     {
-        int ix = (int)MathF.Floor(x), iy = (int)MathF.Floor(y), iz = (int)MathF.Floor(z);
-        float fx = x - ix, fy = y - iy, fz = z - iz;
-        fx = fx * fx * (3 - 2 * fx); fy = fy * fy * (3 - 2 * fy); fz = fz * fz * (3 - 2 * fz);
+        int ix = (int)MathF.Floor(x),
+            iy = (int)MathF.Floor(y),
+            iz = (int)MathF.Floor(z);
+        float fx = x - ix,
+            fy = y - iy,
+            fz = z - iz;
+        fx = fx * fx * (3 - 2 * fx);
+        fy = fy * fy * (3 - 2 * fy);
+        fz = fz * fz * (3 - 2 * fz);
         float Layer(int dz)
         {
             int s = seed * 7919 + iz + dz;
-            float a = Unit(ix, iy, s), b = Unit(ix + 1, iy, s), c = Unit(ix, iy + 1, s), d = Unit(ix + 1, iy + 1, s);
-            float t = a + (b - a) * fx, u = c + (d - c) * fx;
+            float a = Unit(ix, iy, s),
+                b = Unit(ix + 1, iy, s),
+                c = Unit(ix, iy + 1, s),
+                d = Unit(ix + 1, iy + 1, s);
+            float t = a + (b - a) * fx,
+                u = c + (d - c) * fx;
             return t + (u - t) * fy;
         }
         float l0 = Layer(0);
@@ -63,7 +83,9 @@ internal static class Noise
     /// <summary>Fractal sum of gradient noise; each octave turned so that no axis shows.</summary>
     public static float Fbm(float x, float y, int octaves, int seed, float gain = .5f)
     {
-        float sum = 0, amp = 1, norm = 0;
+        float sum = 0,
+            amp = 1,
+            norm = 0;
         for (int i = 0; i < octaves; i++)
         {
             sum += amp * Gradient(x, y, seed + i * 31);
@@ -77,18 +99,22 @@ internal static class Noise
     /// <summary>Fractal noise whose place is itself moved by fractal noise.</summary>
     public static float Warped(float x, float y, int octaves, int seed, float warp)
     {
-        float qx = Fbm(x + 5.2f, y + 1.3f, 3, seed + 101), qy = Fbm(x - 8.7f, y + 2.8f, 3, seed + 202);
+        float qx = Fbm(x + 5.2f, y + 1.3f, 3, seed + 101),
+            qy = Fbm(x - 8.7f, y + 2.8f, 3, seed + 202);
         return Fbm(x + warp * qx, y + warp * qy, octaves, seed);
     }
 
     /// <summary>Fractal sum of value noise in space.</summary>
     public static float Fbm3(Vector3 p, int octaves, int seed)
     {
-        float sum = 0, amp = 1, norm = 0;
+        float sum = 0,
+            amp = 1,
+            norm = 0;
         for (int i = 0; i < octaves; i++)
         {
             sum += amp * Value3(p.X, p.Y, p.Z, seed + i);
-            norm += amp; amp *= .5f;
+            norm += amp;
+            amp *= .5f;
             p = new Vector3(p.Z * 1.9f + 3.1f, p.X * 2.03f - 1.7f, p.Y * 1.97f + 9.2f);
         }
         return sum / norm;
@@ -110,7 +136,9 @@ internal struct Dice(uint seed)
     /// <summary>Uniform in [0, 1).</summary>
     public float Next()
     {
-        _s ^= _s << 13; _s ^= _s >> 17; _s ^= _s << 5;
+        _s ^= _s << 13;
+        _s ^= _s >> 17;
+        _s ^= _s << 5;
         return (_s >> 8) * (1f / 16777216f);
     }
 

@@ -28,14 +28,17 @@ string[] names = [.. args.Skip(2)];
 foreach (Plate plate in Album.All.Where(p => names.Length == 0 || names.Contains(p.Name)))
 {
     string path = Path.Combine(target, plate.Name + ".jpg");
-    if (trial == 0 && names.Length == 0 && File.Exists(path)) continue;
+    if (trial == 0 && names.Length == 0 && File.Exists(path))
+        continue;
     var clock = Stopwatch.StartNew();
     float scale = trial == 0 ? 1 : trial / (float)Math.Max(plate.Width, plate.Height);
     var film = new Film((int)(plate.Width * scale), (int)(plate.Height * scale));
     plate.Scene.Paint(film, trial == 0 ? plate.Quality : 2);
     using SKBitmap picture = film.Develop(plate.Development, plate.Name.Length * 131 + plate.Width);
     Save(picture, path);
-    Console.WriteLine($"{plate.Name} {film.Width}x{film.Height} {clock.Elapsed.TotalSeconds:0} s {new FileInfo(path).Length / 1024} KB");
+    Console.WriteLine(
+        $"{plate.Name} {film.Width}x{film.Height} {clock.Elapsed.TotalSeconds:0} s {new FileInfo(path).Length / 1024} KB"
+    );
 }
 return 0;
 
@@ -46,7 +49,8 @@ static void Save(SKBitmap picture, string path)
     for (int quality = 92; ; quality -= 4)
     {
         using SKData data = image.Encode(SKEncodedImageFormat.Jpeg, quality);
-        if (data.Size > 880 * 1024 && quality > 60) continue;
+        if (data.Size > 880 * 1024 && quality > 60)
+            continue;
         File.WriteAllBytes(path, data.ToArray());
         return;
     }

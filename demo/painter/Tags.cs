@@ -16,7 +16,11 @@ internal static class Tags
         foreach (JsonElement r in records.RootElement.EnumerateArray())
         {
             string path = Path.Combine(folder, r.GetProperty("file").GetString()!);
-            if (!File.Exists(path)) { Console.Error.WriteLine($"missing: {path}"); continue; }
+            if (!File.Exists(path))
+            {
+                Console.Error.WriteLine($"missing: {path}");
+                continue;
+            }
             byte[] plain = WithoutXmp(File.ReadAllBytes(path));
             File.WriteAllBytes(path, r.GetProperty("embedded").GetBoolean() ? WithXmp(plain, Packet(r)) : plain);
         }
@@ -32,10 +36,11 @@ internal static class Tags
 
     private static byte[] WithoutXmp(byte[] jpeg)
     {
-        for (int at = 2; at + 4 < jpeg.Length && jpeg[at] == 0xFF && jpeg[at + 1] is >= 0xE0 and <= 0xEF;)
+        for (int at = 2; at + 4 < jpeg.Length && jpeg[at] == 0xFF && jpeg[at + 1] is >= 0xE0 and <= 0xEF; )
         {
             int length = 2 + BinaryPrimitives.ReadUInt16BigEndian(jpeg.AsSpan(at + 2));
-            if (jpeg[at + 1] == 0xE1 && jpeg.AsSpan(at + 4).StartsWith(Header)) return [.. jpeg[..at], .. jpeg[(at + length)..]];
+            if (jpeg[at + 1] == 0xE1 && jpeg.AsSpan(at + 4).StartsWith(Header))
+                return [.. jpeg[..at], .. jpeg[(at + length)..]];
             at += length;
         }
         return jpeg;
@@ -44,16 +49,21 @@ internal static class Tags
     private static byte[] Packet(JsonElement r)
     {
         string S(string name) => SecurityElement.Escape(r.GetProperty(name).GetString()!);
-        string licence = S("licence"), source = "http://commons.skarrow.example/photo/" + S("id");
+        string licence = S("licence"),
+            source = "http://commons.skarrow.example/photo/" + S("id");
         string rights = licence.StartsWith("http", StringComparison.Ordinal) ? $"Licence: {licence}" : licence;
-        string creator = S("maker").Length > 0 ? $"<dc:creator><rdf:Seq><rdf:li>{S("maker")}</rdf:li></rdf:Seq></dc:creator>" : "";
-        string deed = licence.StartsWith("http", StringComparison.Ordinal) ? $"<cc:license rdf:resource=\"{licence}\"/><xmpRights:WebStatement>{licence}</xmpRights:WebStatement>" : "";
+        string creator =
+            S("maker").Length > 0 ? $"<dc:creator><rdf:Seq><rdf:li>{S("maker")}</rdf:li></rdf:Seq></dc:creator>" : "";
+        string deed = licence.StartsWith("http", StringComparison.Ordinal)
+            ? $"<cc:license rdf:resource=\"{licence}\"/><xmpRights:WebStatement>{licence}</xmpRights:WebStatement>"
+            : "";
         return Encoding.UTF8.GetBytes(
-            "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?><x:xmpmeta xmlns:x=\"adobe:ns:meta/\"><rdf:RDF xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\">" +
-            "<rdf:Description rdf:about=\"\" xmlns:dc=\"http://purl.org/dc/elements/1.1/\" xmlns:xmpRights=\"http://ns.adobe.com/xap/1.0/rights/\" xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:photoshop=\"http://ns.adobe.com/photoshop/1.0/\">" +
-            $"<dc:title><rdf:Alt><rdf:li xml:lang=\"x-default\">{S("title")}</rdf:li></rdf:Alt></dc:title>{creator}" +
-            $"<dc:rights><rdf:Alt><rdf:li xml:lang=\"x-default\">{rights}</rdf:li></rdf:Alt></dc:rights><dc:source>{source}</dc:source>" +
-            $"<xmpRights:Marked>True</xmpRights:Marked>{deed}<photoshop:DateCreated>{S("taken")}</photoshop:DateCreated>" +
-            "</rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end=\"w\"?>");
+            "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?><x:xmpmeta xmlns:x=\"adobe:ns:meta/\"><rdf:RDF xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\">"
+                + "<rdf:Description rdf:about=\"\" xmlns:dc=\"http://purl.org/dc/elements/1.1/\" xmlns:xmpRights=\"http://ns.adobe.com/xap/1.0/rights/\" xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:photoshop=\"http://ns.adobe.com/photoshop/1.0/\">"
+                + $"<dc:title><rdf:Alt><rdf:li xml:lang=\"x-default\">{S("title")}</rdf:li></rdf:Alt></dc:title>{creator}"
+                + $"<dc:rights><rdf:Alt><rdf:li xml:lang=\"x-default\">{rights}</rdf:li></rdf:Alt></dc:rights><dc:source>{source}</dc:source>"
+                + $"<xmpRights:Marked>True</xmpRights:Marked>{deed}<photoshop:DateCreated>{S("taken")}</photoshop:DateCreated>"
+                + "</rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end=\"w\"?>"
+        );
     }
 }

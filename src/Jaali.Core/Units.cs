@@ -10,13 +10,16 @@ namespace Jaali.Core;
 public readonly record struct SlideRect(double X, double Y, double Width, double Height)
 {
     /// <summary>X of the right edge.</summary>
-    [JsonIgnore] public double Right => X + Width;
+    [JsonIgnore]
+    public double Right => X + Width;
 
     /// <summary>Y of the bottom edge.</summary>
-    [JsonIgnore] public double Bottom => Y + Height;
+    [JsonIgnore]
+    public double Bottom => Y + Height;
 
     /// <summary>Width over height.</summary>
-    [JsonIgnore] public double Aspect => Width / Height;
+    [JsonIgnore]
+    public double Aspect => Width / Height;
 
     /// <summary>True where the two share any area.</summary>
     public bool Overlaps(SlideRect other) => X < other.Right && other.X < Right && Y < other.Bottom && other.Y < Bottom;
@@ -48,16 +51,20 @@ public readonly record struct CropWindow(double X, double Y, double Width, doubl
     /// <exception cref="ArgumentOutOfRangeException">A number is not finite.</exception>
     public static CropWindow Create(double x, double y, double width, double height)
     {
-        if (!double.IsFinite(x + y + width + height)) throw new ArgumentOutOfRangeException(nameof(x), "A crop window needs finite numbers.");
-        double w = Math.Clamp(width, Smallest, 1), h = Math.Clamp(height, Smallest, 1);
+        if (!double.IsFinite(x + y + width + height))
+            throw new ArgumentOutOfRangeException(nameof(x), "A crop window needs finite numbers.");
+        double w = Math.Clamp(width, Smallest, 1),
+            h = Math.Clamp(height, Smallest, 1);
         return new(Math.Clamp(x, 0, 1 - w), Math.Clamp(y, 0, 1 - h), w, h);
     }
 
     /// <summary>The share of the photo's area that is shown, (0, 1].</summary>
-    [JsonIgnore] public double Share => Width * Height;
+    [JsonIgnore]
+    public double Share => Width * Height;
 
     /// <summary>True where nothing is cut away, to within half a thousandth of a side.</summary>
-    [JsonIgnore] public bool IsWhole => Width > .9995 && Height > .9995;
+    [JsonIgnore]
+    public bool IsWhole => Width > .9995 && Height > .9995;
 }
 
 /// <summary>The shape of a deck's slides.</summary>
@@ -74,7 +81,8 @@ public enum SlideShape
 public static class SlideShapes
 {
     /// <summary>The whole slide as a rectangle in slide units.</summary>
-    public static SlideRect Bounds(this SlideShape shape) => shape == SlideShape.Wide ? new(0, 0, 1920, 1080) : new(0, 0, 1440, 1080);
+    public static SlideRect Bounds(this SlideShape shape) =>
+        shape == SlideShape.Wide ? new(0, 0, 1920, 1080) : new(0, 0, 1440, 1080);
 }
 
 /// <summary>An expected refusal: what happened and what to do, for a person to read.</summary>

@@ -11,7 +11,11 @@ namespace Jaali.Formats;
 /// <summary>The credits of a deck as files: the words are those of the credits slide, in every form.</summary>
 public static class CreditFiles
 {
-    private static readonly JsonSerializerOptions Written = new() { WriteIndented = true, Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+    private static readonly JsonSerializerOptions Written = new()
+    {
+        WriteIndented = true,
+        Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping,
+    };
 
     /// <summary>Plain text: a line a photo, addresses below it.</summary>
     public static string Text(Deck deck, IReadOnlyList<CreditEntry> entries)
@@ -20,7 +24,9 @@ public static class CreditFiles
         foreach (CreditEntry e in entries)
         {
             text.Append($"{Slides(e)}: {e.Credit.Text}\n");
-            foreach (string? url in new[] { e.Parts.SourceUrl, e.Parts.TermsUrl }) if (url is not null) text.Append($"    {url}\n");
+            foreach (string? url in new[] { e.Parts.SourceUrl, e.Parts.TermsUrl })
+                if (url is not null)
+                    text.Append($"    {url}\n");
         }
         return text.ToString();
     }
@@ -30,27 +36,64 @@ public static class CreditFiles
     {
         var text = new StringBuilder($"# Photographs in “{Mark(deck.Title)}”\n\n");
         foreach (CreditEntry e in entries)
-            text.Append($"- {Slides(e)}: ").AppendJoin("", e.Credit.Spans.Select(s => s.Href is { } h ? LinkIn(s.Text, t => $"[{Mark(t)}](<{h.Replace(">", "%3E", StringComparison.Ordinal)}>)") : Mark(s.Text))).Append('\n');
+            text.Append($"- {Slides(e)}: ")
+                .AppendJoin(
+                    "",
+                    e.Credit.Spans.Select(s =>
+                        s.Href is { } h
+                            ? LinkIn(s.Text, t => $"[{Mark(t)}](<{h.Replace(">", "%3E", StringComparison.Ordinal)}>)")
+                            : Mark(s.Text)
+                    )
+                )
+                .Append('\n');
         return text.ToString();
     }
 
     /// <summary>HTML with ccREL in RDFa: title, maker, source and licence of each photo can be read by programs.</summary>
     public static string Html(Deck deck, IReadOnlyList<CreditEntry> entries)
     {
-        var text = new StringBuilder("<!doctype html>\n<html lang=\"en\" prefix=\"cc: http://creativecommons.org/ns# dct: http://purl.org/dc/terms/\">\n<meta charset=\"utf-8\">\n");
-        text.Append($"<title>Photographs in “{H(deck.Title)}”</title>\n<h1>Photographs in “{H(deck.Title)}”</h1>\n<ul>\n");
+        var text = new StringBuilder(
+            "<!doctype html>\n<html lang=\"en\" prefix=\"cc: http://creativecommons.org/ns# dct: http://purl.org/dc/terms/\">\n<meta charset=\"utf-8\">\n"
+        );
+        text.Append(
+            $"<title>Photographs in “{H(deck.Title)}”</title>\n<h1>Photographs in “{H(deck.Title)}”</h1>\n<ul>\n"
+        );
         foreach (CreditEntry e in entries)
         {
             CreditParts p = e.Parts;
             text.Append($"<li about=\"{H(Subject(e))}\">{H(Slides(e))}: ");
             // Property and rel stand on one element: inside a link of its own a property would speak of the page it leads to (RDFa Core 1.1, section 8.3.1).
-            text.Append(Linked("dct:title", "dct:source", p.SourceUrl, p.Title.Length > 0 ? p.Title : "Photo", p.Title.Length > 0)).Append(" by ");
-            text.Append(Linked("cc:attributionName", "cc:attributionURL", p.MakerUrl, p.Maker.Length > 0 ? p.Maker : "unknown maker", p.Maker.Length > 0)).Append(", ");
-            text.Append(p.TermsUrl is { } terms ? $"<a rel=\"license\" href=\"{H(terms)}\">{H(p.Terms)}</a>" : H(p.Terms));
-            if (p.Notice.Length > 0) text.Append($", <span property=\"dct:rights\">{H(p.Notice)}</span>");
-            if (p.Source.Length > 0) text.Append($", {(p.SourceUrl is { } at ? $"<a href=\"{H(at)}\">{H(p.Source)}</a>" : H(p.Source))}");
-            if (p.Statement.Length > 0) text.Append($", {H(p.Statement)}");
-            if (p.Changes.Length > 0) text.Append($", {H(p.Changes)}");
+            text.Append(
+                    Linked(
+                        "dct:title",
+                        "dct:source",
+                        p.SourceUrl,
+                        p.Title.Length > 0 ? p.Title : "Photo",
+                        p.Title.Length > 0
+                    )
+                )
+                .Append(" by ");
+            text.Append(
+                    Linked(
+                        "cc:attributionName",
+                        "cc:attributionURL",
+                        p.MakerUrl,
+                        p.Maker.Length > 0 ? p.Maker : "unknown maker",
+                        p.Maker.Length > 0
+                    )
+                )
+                .Append(", ");
+            text.Append(
+                p.TermsUrl is { } terms ? $"<a rel=\"license\" href=\"{H(terms)}\">{H(p.Terms)}</a>" : H(p.Terms)
+            );
+            if (p.Notice.Length > 0)
+                text.Append($", <span property=\"dct:rights\">{H(p.Notice)}</span>");
+            if (p.Source.Length > 0)
+                text.Append($", {(p.SourceUrl is { } at ? $"<a href=\"{H(at)}\">{H(p.Source)}</a>" : H(p.Source))}");
+            if (p.Statement.Length > 0)
+                text.Append($", {H(p.Statement)}");
+            if (p.Changes.Length > 0)
+                text.Append($", {H(p.Changes)}");
             text.Append("</li>\n");
         }
         return text.Append("</ul>\n</html>\n").ToString();
@@ -59,11 +102,31 @@ public static class CreditFiles
     /// <summary>Comma-separated values (RFC 4180), a header line first.</summary>
     public static string Csv(IReadOnlyList<CreditEntry> entries)
     {
-        var text = new StringBuilder("slides,title,maker,maker address,source,source address,licence,licence address,notice,statement,changes,credit\r\n");
+        var text = new StringBuilder(
+            "slides,title,maker,maker address,source,source address,licence,licence address,notice,statement,changes,credit\r\n"
+        );
         foreach (CreditEntry e in entries)
         {
             CreditParts p = e.Parts;
-            text.AppendJoin(',', new[] { string.Join(' ', e.Slides), p.Title, p.Maker, p.MakerUrl ?? "", p.Source, p.SourceUrl ?? "", p.TermsName, p.TermsUrl ?? "", p.Notice, p.Statement, p.Changes, e.Credit.Text }.Select(Cell)).Append("\r\n");
+            text.AppendJoin(
+                    ',',
+                    new[]
+                    {
+                        string.Join(' ', e.Slides),
+                        p.Title,
+                        p.Maker,
+                        p.MakerUrl ?? "",
+                        p.Source,
+                        p.SourceUrl ?? "",
+                        p.TermsName,
+                        p.TermsUrl ?? "",
+                        p.Notice,
+                        p.Statement,
+                        p.Changes,
+                        e.Credit.Text,
+                    }.Select(Cell)
+                )
+                .Append("\r\n");
         }
         return text.ToString();
     }
@@ -75,31 +138,55 @@ public static class CreditFiles
         foreach (CreditEntry e in entries)
         {
             CreditParts p = e.Parts;
-            var photo = new JsonObject { ["@type"] = "ImageObject", ["@id"] = Subject(e), ["creditText"] = e.Credit.Text };
-            if (p.Title.Length > 0) photo["name"] = p.Title;
+            var photo = new JsonObject
+            {
+                ["@type"] = "ImageObject",
+                ["@id"] = Subject(e),
+                ["creditText"] = e.Credit.Text,
+            };
+            if (p.Title.Length > 0)
+                photo["name"] = p.Title;
             if (p.Maker.Length > 0)
             {
                 photo["creator"] = new JsonObject { ["@type"] = "Person", ["name"] = p.Maker };
-                if (p.MakerUrl is { } url) photo["creator"]!["url"] = url;
+                if (p.MakerUrl is { } url)
+                    photo["creator"]!["url"] = url;
             }
-            if (p.TermsUrl is { } licence) photo["license"] = licence;
-            if (p.SourceUrl is { } source) photo["acquireLicensePage"] = source;
-            if (p.Notice.Length > 0) photo["copyrightNotice"] = p.Notice;
+            if (p.TermsUrl is { } licence)
+                photo["license"] = licence;
+            if (p.SourceUrl is { } source)
+                photo["acquireLicensePage"] = source;
+            if (p.Notice.Length > 0)
+                photo["copyrightNotice"] = p.Notice;
             photos.Add((JsonNode)photo);
         }
-        var talk = new JsonObject { ["@context"] = "https://schema.org/", ["@type"] = "PresentationDigitalDocument", ["name"] = deck.Title, ["hasPart"] = photos };
-        if (deck.Speaker.Length > 0) talk["author"] = new JsonObject { ["@type"] = "Person", ["name"] = deck.Speaker };
-        if (LicenceReader.Read(deck.Style.OwnLicence)?.Url is { } own) talk["license"] = own;
+        var talk = new JsonObject
+        {
+            ["@context"] = "https://schema.org/",
+            ["@type"] = "PresentationDigitalDocument",
+            ["name"] = deck.Title,
+            ["hasPart"] = photos,
+        };
+        if (deck.Speaker.Length > 0)
+            talk["author"] = new JsonObject { ["@type"] = "Person", ["name"] = deck.Speaker };
+        if (LicenceReader.Read(deck.Style.OwnLicence)?.Url is { } own)
+            talk["license"] = own;
         return talk.ToJsonString(Written);
     }
 
     private static string Linked(string property, string rel, string? href, string text, bool said)
     {
-        string what = said ? $" property=\"{property}\"" : "", quoted = property == "dct:title" && said ? "“{0}”" : "{0}";
-        return string.Format(CultureInfo.InvariantCulture, quoted, href is null ? $"<span{what}>{H(text)}</span>" : $"<a rel=\"{rel}\"{what} href=\"{H(href)}\">{H(text)}</a>");
+        string what = said ? $" property=\"{property}\"" : "",
+            quoted = property == "dct:title" && said ? "“{0}”" : "{0}";
+        return string.Format(
+            CultureInfo.InvariantCulture,
+            quoted,
+            href is null ? $"<span{what}>{H(text)}</span>" : $"<a rel=\"{rel}\"{what} href=\"{H(href)}\">{H(text)}</a>"
+        );
     }
 
-    private static string Slides(CreditEntry e) => $"{(e.Slides.Count == 1 ? "Slide" : "Slides")} {string.Join(", ", e.Slides.Select(s => s.ToString(CultureInfo.InvariantCulture)))}";
+    private static string Slides(CreditEntry e) =>
+        $"{(e.Slides.Count == 1 ? "Slide" : "Slides")} {string.Join(", ", e.Slides.Select(s => s.ToString(CultureInfo.InvariantCulture)))}";
 
     private static string Subject(CreditEntry e) => e.Parts.SourceUrl ?? "urn:sha256:" + e.Photo.Id;
 
@@ -115,7 +202,12 @@ public static class CreditFiles
     private static string Mark(string text)
     {
         var marked = new StringBuilder(text.Length);
-        foreach (char c in text) marked.Append(c is '\\' or '`' or '*' or '_' or '[' or ']' or '<' or '>' or '#' or '|' or '!' ? $"\\{c}" : c.ToString());
+        foreach (char c in text)
+            marked.Append(
+                c is '\\' or '`' or '*' or '_' or '[' or ']' or '<' or '>' or '#' or '|' or '!'
+                    ? $"\\{c}"
+                    : c.ToString()
+            );
         return marked.ToString();
     }
 

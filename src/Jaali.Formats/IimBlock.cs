@@ -12,17 +12,24 @@ internal static class IimBlock
     /// <summary>True where there is a digest and it is not that of the block; the block is then the newer word.</summary>
     internal static bool ChangedLater(ReadOnlySpan<byte> jpeg)
     {
-        if (jpeg.Length < 4 || jpeg[0] != 0xFF || jpeg[1] != 0xD8) return false;
-        byte[]? block = null, digest = null;
-        for (int at = 2; at + 4 <= jpeg.Length && jpeg[at] == 0xFF && jpeg[at + 1] is not (0xDA or 0xD9);)
+        if (jpeg.Length < 4 || jpeg[0] != 0xFF || jpeg[1] != 0xD8)
+            return false;
+        byte[]? block = null,
+            digest = null;
+        for (int at = 2; at + 4 <= jpeg.Length && jpeg[at] == 0xFF && jpeg[at + 1] is not (0xDA or 0xD9); )
         {
             int length = BinaryPrimitives.ReadUInt16BigEndian(jpeg[(at + 2)..]);
-            if (length < 2 || at + 2 + length > jpeg.Length) return false;
-            if (jpeg[at + 1] == 0xED) Resources(jpeg.Slice(at + 4, length - 2), ref block, ref digest);
+            if (length < 2 || at + 2 + length > jpeg.Length)
+                return false;
+            if (jpeg[at + 1] == 0xED)
+                Resources(jpeg.Slice(at + 4, length - 2), ref block, ref digest);
             at += 2 + length;
         }
         // A digest of zeros is written by programs that do not reckon it.
-        return block is not null && digest is { Length: 16 } && digest.Any(b => b != 0) && !Md5(block).AsSpan().SequenceEqual(digest);
+        return block is not null
+            && digest is { Length: 16 }
+            && digest.Any(b => b != 0)
+            && !Md5(block).AsSpan().SequenceEqual(digest);
     }
 
 #pragma warning disable CA5351 // The guideline names MD5; it guards nothing here.
@@ -33,19 +40,26 @@ internal static class IimBlock
     private static void Resources(ReadOnlySpan<byte> segment, ref byte[]? block, ref byte[]? digest)
     {
         ReadOnlySpan<byte> head = "Photoshop 3.0\0"u8;
-        if (!segment.StartsWith(head)) return;
+        if (!segment.StartsWith(head))
+            return;
         ReadOnlySpan<byte> rest = segment[head.Length..];
         while (rest.Length > 12 && rest.StartsWith("8BIM"u8))
         {
-            int id = BinaryPrimitives.ReadUInt16BigEndian(rest[4..]), name = (rest[6] + 2) / 2 * 2;
-            if (rest.Length < 10 + name) return;
+            int id = BinaryPrimitives.ReadUInt16BigEndian(rest[4..]),
+                name = (rest[6] + 2) / 2 * 2;
+            if (rest.Length < 10 + name)
+                return;
             uint size = BinaryPrimitives.ReadUInt32BigEndian(rest[(6 + name)..]);
-            if (size > rest.Length - 10 - name) return;
+            if (size > rest.Length - 10 - name)
+                return;
             byte[] data = rest.Slice(10 + name, (int)size).ToArray();
-            if (id == 0x0404) block = data;
-            if (id == 0x0425) digest = data;
+            if (id == 0x0404)
+                block = data;
+            if (id == 0x0425)
+                digest = data;
             long next = 10L + name + size + (size & 1);
-            if (next >= rest.Length) return;
+            if (next >= rest.Length)
+                return;
             rest = rest[(int)next..];
         }
     }

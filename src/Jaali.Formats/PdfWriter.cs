@@ -20,32 +20,53 @@ public sealed class PdfWriter(ScenePainter painter)
     /// <param name="photo">The bytes of a photo by its SHA-256; null where they are lost.</param>
     /// <param name="progress">Told the number of pages written.</param>
     /// <param name="cancel">Stops between pages.</param>
-    public void Write(Stream output, Deck deck, IReadOnlyList<Scene> scenes, Func<string, byte[]?> photo, Action<int>? progress = null, CancellationToken cancel = default)
+    public void Write(
+        Stream output,
+        Deck deck,
+        IReadOnlyList<Scene> scenes,
+        Func<string, byte[]?> photo,
+        Action<int>? progress = null,
+        CancellationToken cancel = default
+    )
     {
         Dictionary<string, SKData> loaded = [];
         try
         {
-            using var document = SKDocument.CreatePdf(output, new SKDocumentPdfMetadata
-            {
-                Title = deck.Title,
-                Author = deck.Speaker,
-                Subject = $"Talk, {deck.SlotMinutes:0} minutes",
-                Creator = "Jaali",
-                Producer = "Jaali",
-                RasterDpi = 300,
-                EncodingQuality = 101,
-                Creation = DateTime.UtcNow,
-                Modified = DateTime.UtcNow,
-            });
+            using var document = SKDocument.CreatePdf(
+                output,
+                new SKDocumentPdfMetadata
+                {
+                    Title = deck.Title,
+                    Author = deck.Speaker,
+                    Subject = $"Talk, {deck.SlotMinutes:0} minutes",
+                    Creator = "Jaali",
+                    Producer = "Jaali",
+                    RasterDpi = 300,
+                    EncodingQuality = 101,
+                    Creation = DateTime.UtcNow,
+                    Modified = DateTime.UtcNow,
+                }
+            );
             for (int i = 0; i < scenes.Count; i++)
             {
                 cancel.ThrowIfCancellationRequested();
                 Scene scene = Toned(scenes[i]);
-                SKCanvas canvas = document.BeginPage((float)scene.Width * PointsPerUnit, (float)scene.Height * PointsPerUnit);
+                SKCanvas canvas = document.BeginPage(
+                    (float)scene.Width * PointsPerUnit,
+                    (float)scene.Height * PointsPerUnit
+                );
                 canvas.Scale(PointsPerUnit);
                 painter.Paint(scene, canvas, id => Load(id) is { } data ? SKImage.FromEncodedData(data) : null);
                 foreach (SceneLink link in scene.Links)
-                    canvas.DrawUrlAnnotation(new SKRect((float)link.Rect.X, (float)link.Rect.Y, (float)link.Rect.Right, (float)link.Rect.Bottom), link.Href);
+                    canvas.DrawUrlAnnotation(
+                        new SKRect(
+                            (float)link.Rect.X,
+                            (float)link.Rect.Y,
+                            (float)link.Rect.Right,
+                            (float)link.Rect.Bottom
+                        ),
+                        link.Href
+                    );
                 document.EndPage();
                 progress?.Invoke(i + 1);
             }
@@ -53,25 +74,35 @@ public sealed class PdfWriter(ScenePainter painter)
         }
         finally
         {
-            foreach (SKData data in loaded.Values) data.Dispose();
+            foreach (SKData data in loaded.Values)
+                data.Dispose();
         }
 
         SKData? Load(string id)
         {
-            if (loaded.TryGetValue(id, out SKData? data)) return data;
+            if (loaded.TryGetValue(id, out SKData? data))
+                return data;
             return photo(id) is { } bytes ? loaded[id] = SKData.CreateCopy(bytes) : null;
         }
 
         // A colour matrix on a PDF's canvas would turn the photo into uncompressed pixels; a toned photo is saved once as a JPEG and placed like any other.
-        Scene Toned(Scene scene) => scene.Nodes.OfType<PhotoNode>().All(n => n.Colours is null) ? scene : scene with
-        {
-            Nodes = [.. scene.Nodes.Select(n =>
-            {
-                if (n is not PhotoNode { Colours: { } matrix } p) return n;
-                string name = $"{p.PhotoId}|{matrix[0]}";
-                if (!loaded.ContainsKey(name) && Load(p.PhotoId) is { } data) loaded[name] = ScenePainter.ToneJpeg(data, matrix);
-                return p with { PhotoId = name, Colours = null };
-            })],
-        };
+        Scene Toned(Scene scene) =>
+            scene.Nodes.OfType<PhotoNode>().All(n => n.Colours is null)
+                ? scene
+                : scene with
+                {
+                    Nodes =
+                    [
+                        .. scene.Nodes.Select(n =>
+                        {
+                            if (n is not PhotoNode { Colours: { } matrix } p)
+                                return n;
+                            string name = $"{p.PhotoId}|{matrix[0]}";
+                            if (!loaded.ContainsKey(name) && Load(p.PhotoId) is { } data)
+                                loaded[name] = ScenePainter.ToneJpeg(data, matrix);
+                            return p with { PhotoId = name, Colours = null };
+                        }),
+                    ],
+                };
     }
 }

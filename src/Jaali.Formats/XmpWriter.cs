@@ -14,31 +14,56 @@ public static class XmpWriter
     {
         byte[] packet = Encoding.UTF8.GetBytes(Packet(parts, creditText));
         ReadOnlySpan<byte> b = photo;
-        if (b.Length > 4 && b[0] == 0xFF && b[1] == 0xD8) return Jpeg(photo, packet);
-        if (b.Length > 33 && b[1] == 'P' && b[2] == 'N' && b[3] == 'G' && b[12..16].SequenceEqual("IHDR"u8)) return Png(photo, packet);
-        return b.Length > 20 && b[..4].SequenceEqual("RIFF"u8) && b[8..12].SequenceEqual("WEBP"u8) ? Webp(photo, packet) : photo;
+        if (b.Length > 4 && b[0] == 0xFF && b[1] == 0xD8)
+            return Jpeg(photo, packet);
+        if (b.Length > 33 && b[1] == 'P' && b[2] == 'N' && b[3] == 'G' && b[12..16].SequenceEqual("IHDR"u8))
+            return Png(photo, packet);
+        return b.Length > 20 && b[..4].SequenceEqual("RIFF"u8) && b[8..12].SequenceEqual("WEBP"u8)
+            ? Webp(photo, packet)
+            : photo;
     }
 
     /// <summary>The packet: Dublin Core, rights management and ccREL, each field only where something is known.</summary>
     public static string Packet(CreditParts p, string creditText)
     {
-        string Alt(string name, string text) => text.Length > 0 ? $"<{name}><rdf:Alt><rdf:li xml:lang=\"x-default\">{X(text)}</rdf:li></rdf:Alt></{name}>" : "";
+        string Alt(string name, string text) =>
+            text.Length > 0
+                ? $"<{name}><rdf:Alt><rdf:li xml:lang=\"x-default\">{X(text)}</rdf:li></rdf:Alt></{name}>"
+                : "";
         string Plain(string name, string? text) => string.IsNullOrEmpty(text) ? "" : $"<{name}>{X(text)}</{name}>";
-        return "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?><x:xmpmeta xmlns:x=\"adobe:ns:meta/\"><rdf:RDF xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\">" +
-            "<rdf:Description rdf:about=\"\" xmlns:dc=\"http://purl.org/dc/elements/1.1/\" xmlns:xmpRights=\"http://ns.adobe.com/xap/1.0/rights/\" xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:photoshop=\"http://ns.adobe.com/photoshop/1.0/\">" +
-            Alt("dc:title", p.Title) + (p.Maker.Length > 0 ? $"<dc:creator><rdf:Seq><rdf:li>{X(p.Maker)}</rdf:li></rdf:Seq></dc:creator>" : "") + Alt("dc:rights", p.Notice.Length > 0 ? p.Notice : p.TermsName) + Plain("dc:source", p.SourceUrl) +
-            $"<xmpRights:Marked>{(p.TermsUrl?.Contains("/publicdomain/", StringComparison.Ordinal) == true ? "False" : "True")}</xmpRights:Marked>" + Plain("xmpRights:WebStatement", p.TermsUrl) + Alt("xmpRights:UsageTerms", p.TermsName) +
-            (p.TermsUrl is { } licence ? $"<cc:license rdf:resource=\"{X(licence)}\"/>" : "") + Plain("cc:attributionName", p.Maker) + (p.MakerUrl is { } url ? $"<cc:attributionURL rdf:resource=\"{X(url)}\"/>" : "") + Plain("photoshop:Credit", creditText) +
-            "</rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end=\"w\"?>";
+        return "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?><x:xmpmeta xmlns:x=\"adobe:ns:meta/\"><rdf:RDF xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\">"
+            + "<rdf:Description rdf:about=\"\" xmlns:dc=\"http://purl.org/dc/elements/1.1/\" xmlns:xmpRights=\"http://ns.adobe.com/xap/1.0/rights/\" xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:photoshop=\"http://ns.adobe.com/photoshop/1.0/\">"
+            + Alt("dc:title", p.Title)
+            + (p.Maker.Length > 0 ? $"<dc:creator><rdf:Seq><rdf:li>{X(p.Maker)}</rdf:li></rdf:Seq></dc:creator>" : "")
+            + Alt("dc:rights", p.Notice.Length > 0 ? p.Notice : p.TermsName)
+            + Plain("dc:source", p.SourceUrl)
+            + $"<xmpRights:Marked>{(p.TermsUrl?.Contains("/publicdomain/", StringComparison.Ordinal) == true ? "False" : "True")}</xmpRights:Marked>"
+            + Plain("xmpRights:WebStatement", p.TermsUrl)
+            + Alt("xmpRights:UsageTerms", p.TermsName)
+            + (p.TermsUrl is { } licence ? $"<cc:license rdf:resource=\"{X(licence)}\"/>" : "")
+            + Plain("cc:attributionName", p.Maker)
+            + (p.MakerUrl is { } url ? $"<cc:attributionURL rdf:resource=\"{X(url)}\"/>" : "")
+            + Plain("photoshop:Credit", creditText)
+            + "</rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end=\"w\"?>";
     }
 
     // Characters that XML 1.0 does not know are left out, the rest is escaped.
-    private static string X(string text) => SecurityElement.Escape(string.Concat(text.EnumerateRunes().Where(r => r.Value is 9 or 10 or 13 or (>= 0x20 and <= 0xD7FF) or (>= 0xE000 and <= 0xFFFD) or >= 0x10000).Select(r => r.ToString()))) ?? "";
+    private static string X(string text) =>
+        SecurityElement.Escape(
+            string.Concat(
+                text.EnumerateRunes()
+                    .Where(r =>
+                        r.Value is 9 or 10 or 13 or (>= 0x20 and <= 0xD7FF) or (>= 0xE000 and <= 0xFFFD) or >= 0x10000
+                    )
+                    .Select(r => r.ToString())
+            )
+        ) ?? "";
 
     private static byte[] Jpeg(byte[] photo, byte[] packet)
     {
         ReadOnlySpan<byte> head = "http://ns.adobe.com/xap/1.0/\0"u8;
-        if (packet.Length + head.Length + 2 > 65_535) return photo;
+        if (packet.Length + head.Length + 2 > 65_535)
+            return photo;
         using var output = new MemoryStream(photo.Length + packet.Length + 64);
         output.Write(photo, 0, 2);
         int at = 2;
@@ -46,14 +71,19 @@ public static class XmpWriter
         while (at + 4 <= photo.Length && photo[at] == 0xFF && photo[at + 1] is >= 0xE0 and <= 0xEF)
         {
             int length = 2 + BinaryPrimitives.ReadUInt16BigEndian(photo.AsSpan(at + 2));
-            if (at + length > photo.Length) break;
+            if (at + length > photo.Length)
+                break;
             // JFIF and EXIF come first, as their own rules want it; an earlier XMP goes.
-            bool first = photo[at + 1] == 0xE0 || photo.AsSpan(at + 4, Math.Min(6, length - 4)).StartsWith("Exif\0"u8), old = photo[at + 1] == 0xE1 && photo.AsSpan(at + 4, length - 4).StartsWith(head);
-            if (!first && !written) Put(head);
-            if (!old) output.Write(photo, at, length);
+            bool first = photo[at + 1] == 0xE0 || photo.AsSpan(at + 4, Math.Min(6, length - 4)).StartsWith("Exif\0"u8),
+                old = photo[at + 1] == 0xE1 && photo.AsSpan(at + 4, length - 4).StartsWith(head);
+            if (!first && !written)
+                Put(head);
+            if (!old)
+                output.Write(photo, at, length);
             at += length;
         }
-        if (!written) Put(head);
+        if (!written)
+            Put(head);
         output.Write(photo, at, photo.Length - at);
         return output.ToArray();
 
@@ -75,15 +105,24 @@ public static class XmpWriter
         ReadOnlySpan<byte> keyword = "XML:com.adobe.xmp\0\0\0\0\0"u8;
         using var output = new MemoryStream(photo.Length + packet.Length + 64);
         output.Write(photo, 0, 8);
-        for (int at = 8; at + 12 <= photo.Length;)
+        for (int at = 8; at + 12 <= photo.Length; )
         {
             long length = 12L + BinaryPrimitives.ReadUInt32BigEndian(photo.AsSpan(at));
-            if (at + length > photo.Length) return photo;
-            ReadOnlySpan<byte> type = photo.AsSpan(at + 4, 4), data = photo.AsSpan(at + 8, (int)length - 12);
+            if (at + length > photo.Length)
+                return photo;
+            ReadOnlySpan<byte> type = photo.AsSpan(at + 4, 4),
+                data = photo.AsSpan(at + 8, (int)length - 12);
             // Some programs keep XMP in a text chunk of their own making.
-            bool old = (type.SequenceEqual("iTXt"u8) && data.StartsWith("XML:com.adobe.xmp\0"u8)) || ((type.SequenceEqual("zTXt"u8) || type.SequenceEqual("tEXt"u8)) && data.StartsWith("Raw profile type xmp\0"u8));
-            if (!old) output.Write(photo, at, (int)length);
-            if (at == 8) Chunk(output, "iTXt"u8, [.. keyword, .. packet]);
+            bool old =
+                (type.SequenceEqual("iTXt"u8) && data.StartsWith("XML:com.adobe.xmp\0"u8))
+                || (
+                    (type.SequenceEqual("zTXt"u8) || type.SequenceEqual("tEXt"u8))
+                    && data.StartsWith("Raw profile type xmp\0"u8)
+                );
+            if (!old)
+                output.Write(photo, at, (int)length);
+            if (at == 8)
+                Chunk(output, "iTXt"u8, [.. keyword, .. packet]);
             at += (int)length;
         }
         return output.ToArray();
@@ -104,22 +143,29 @@ public static class XmpWriter
     private static byte[] Webp(byte[] photo, byte[] packet)
     {
         List<(byte[] Name, byte[] Data)> chunks = [];
-        for (int at = 12; at + 8 <= photo.Length;)
+        for (int at = 12; at + 8 <= photo.Length; )
         {
             int length = BinaryPrimitives.ReadInt32LittleEndian(photo.AsSpan(at + 4));
-            if (length < 0 || at + 8L + length > photo.Length) return photo;
+            if (length < 0 || at + 8L + length > photo.Length)
+                return photo;
             chunks.Add((photo[at..(at + 4)], photo[(at + 8)..(at + 8 + length)]));
             at += 8 + length + (length & 1);
         }
         chunks.RemoveAll(c => c.Name.AsSpan().SequenceEqual("XMP "u8));
         int vp8x = chunks.FindIndex(c => c.Name.AsSpan().SequenceEqual("VP8X"u8));
-        if (vp8x >= 0) chunks[vp8x].Data[0] |= 4;
+        if (vp8x >= 0)
+            chunks[vp8x].Data[0] |= 4;
         else
         {
-            if (Size(chunks) is not { } size) return photo;
+            if (Size(chunks) is not { } size)
+                return photo;
             byte[] head = new byte[10];
             head[0] = (byte)(4 | (size.Alpha ? 16 : 0));
-            for (int i = 0; i < 3; i++) (head[4 + i], head[7 + i]) = ((byte)((size.Width - 1) >> (8 * i)), (byte)((size.Height - 1) >> (8 * i)));
+            for (int i = 0; i < 3; i++)
+                (head[4 + i], head[7 + i]) = (
+                    (byte)((size.Width - 1) >> (8 * i)),
+                    (byte)((size.Height - 1) >> (8 * i))
+                );
             chunks.Insert(0, ("VP8X"u8.ToArray(), head));
         }
         chunks.Add(("XMP "u8.ToArray(), packet));
@@ -132,7 +178,8 @@ public static class XmpWriter
             output.Write(name);
             output.Write(four);
             output.Write(data);
-            if (data.Length % 2 == 1) output.WriteByte(0);
+            if (data.Length % 2 == 1)
+                output.WriteByte(0);
         }
         byte[] whole = output.ToArray();
         BinaryPrimitives.WriteInt32LittleEndian(whole.AsSpan(4), whole.Length - 8);
@@ -143,7 +190,12 @@ public static class XmpWriter
     {
         foreach ((byte[] name, byte[] d) in chunks)
         {
-            if (name.AsSpan().SequenceEqual("VP8 "u8) && d.Length >= 10) return (BinaryPrimitives.ReadUInt16LittleEndian(d.AsSpan(6)) & 0x3FFF, BinaryPrimitives.ReadUInt16LittleEndian(d.AsSpan(8)) & 0x3FFF, false);
+            if (name.AsSpan().SequenceEqual("VP8 "u8) && d.Length >= 10)
+                return (
+                    BinaryPrimitives.ReadUInt16LittleEndian(d.AsSpan(6)) & 0x3FFF,
+                    BinaryPrimitives.ReadUInt16LittleEndian(d.AsSpan(8)) & 0x3FFF,
+                    false
+                );
             if (name.AsSpan().SequenceEqual("VP8L"u8) && d.Length >= 5)
             {
                 uint bits = BinaryPrimitives.ReadUInt32LittleEndian(d.AsSpan(1));

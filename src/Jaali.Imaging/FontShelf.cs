@@ -24,7 +24,11 @@ public sealed class FontShelf : ITextMeasure, IDisposable
         foreach (Face face in Face.All)
         {
             string path = Path.Combine(folder, face.File);
-            if (!File.Exists(path)) throw new FileNotFoundException($"The typeface {face.Id} is missing. Install the application again.", path);
+            if (!File.Exists(path))
+                throw new FileNotFoundException(
+                    $"The typeface {face.Id} is missing. Install the application again.",
+                    path
+                );
             _faces[face.Id] = new Loaded(path);
         }
     }
@@ -35,8 +39,10 @@ public sealed class FontShelf : ITextMeasure, IDisposable
     /// <inheritdoc/>
     public double Width(Face face, double size, string text)
     {
-        if (text.Length == 0) return 0;
-        if (_widths.Count > MostRemembered) _widths.Clear();
+        if (text.Length == 0)
+            return 0;
+        if (_widths.Count > MostRemembered)
+            _widths.Clear();
         return size * _widths.GetOrAdd((face.Id, text), static (k, f) => f[k.Face].Advance(k.Text), _faces);
     }
 
@@ -47,7 +53,8 @@ public sealed class FontShelf : ITextMeasure, IDisposable
     public double Descent(Face face, double size) => _faces[face.Id].Descent * size;
 
     /// <summary>The glyphs of one line, shaped: kerning and marks in place.</summary>
-    public IReadOnlyList<PlacedGlyph> Shape(string faceId, double size, string text) => _faces[faceId].Shape(size, text);
+    public IReadOnlyList<PlacedGlyph> Shape(string faceId, double size, string text) =>
+        _faces[faceId].Shape(size, text);
 
     /// <summary>The outlines of a face.</summary>
     public SKTypeface Typeface(string faceId) => _faces[faceId].Typeface;
@@ -55,7 +62,8 @@ public sealed class FontShelf : ITextMeasure, IDisposable
     /// <inheritdoc/>
     public void Dispose()
     {
-        foreach (Loaded face in _faces.Values) face.Dispose();
+        foreach (Loaded face in _faces.Values)
+            face.Dispose();
     }
 
     private sealed class Loaded : IDisposable
@@ -63,8 +71,13 @@ public sealed class FontShelf : ITextMeasure, IDisposable
         private readonly Blob _blob;
         private readonly HarfBuzzSharp.Face _face;
         private readonly Font _font;
+
         // No ligatures: a joined pair of letters cannot be copied out of a PDF as the letters it stands for. The browser is told the same.
-        private static readonly Feature[] NoLigatures = [new(new Tag('l', 'i', 'g', 'a'), 0), new(new Tag('c', 'l', 'i', 'g'), 0)];
+        private static readonly Feature[] NoLigatures =
+        [
+            new(new Tag('l', 'i', 'g', 'a'), 0),
+            new(new Tag('c', 'l', 'i', 'g'), 0),
+        ];
         private readonly Lock _lock = new();
         private readonly int _unitsPerEm;
 
@@ -90,7 +103,8 @@ public sealed class FontShelf : ITextMeasure, IDisposable
         {
             using Buffer buffer = Shaped(text);
             long sum = 0;
-            foreach (GlyphPosition p in buffer.GlyphPositions) sum += p.XAdvance;
+            foreach (GlyphPosition p in buffer.GlyphPositions)
+                sum += p.XAdvance;
             return sum / (double)_unitsPerEm;
         }
 
@@ -100,10 +114,15 @@ public sealed class FontShelf : ITextMeasure, IDisposable
             GlyphInfo[] infos = buffer.GlyphInfos;
             GlyphPosition[] positions = buffer.GlyphPositions;
             var glyphs = new PlacedGlyph[infos.Length];
-            double scale = size / _unitsPerEm, x = 0;
+            double scale = size / _unitsPerEm,
+                x = 0;
             for (int i = 0; i < glyphs.Length; i++)
             {
-                glyphs[i] = new PlacedGlyph((ushort)infos[i].Codepoint, x + positions[i].XOffset * scale, -positions[i].YOffset * scale);
+                glyphs[i] = new PlacedGlyph(
+                    (ushort)infos[i].Codepoint,
+                    x + positions[i].XOffset * scale,
+                    -positions[i].YOffset * scale
+                );
                 x += positions[i].XAdvance * scale;
             }
             return glyphs;
@@ -114,7 +133,8 @@ public sealed class FontShelf : ITextMeasure, IDisposable
             var buffer = new Buffer();
             buffer.AddUtf16(text);
             buffer.GuessSegmentProperties();
-            lock (_lock) _font.Shape(buffer, NoLigatures);
+            lock (_lock)
+                _font.Shape(buffer, NoLigatures);
             return buffer;
         }
 

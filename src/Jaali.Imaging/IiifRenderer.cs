@@ -16,13 +16,24 @@ public static class IiifRenderer
         if (whole)
         {
             // Shrinks while decoding, and orients.
-            image = Image.ThumbnailBuffer(photo, request.Width, height: request.Height, size: Enums.Size.Force, failOn: Enums.FailOn.Truncated);
+            image = Image.ThumbnailBuffer(
+                photo,
+                request.Width,
+                height: request.Height,
+                size: Enums.Size.Force,
+                failOn: Enums.FailOn.Truncated
+            );
         }
         else
         {
             using Image full = Image.NewFromBuffer(photo, failOn: Enums.FailOn.Truncated);
             using Image upright = full.Autorot();
-            using Image region = upright.Crop(request.Region.X, request.Region.Y, request.Region.Width, request.Region.Height);
+            using Image region = upright.Crop(
+                request.Region.X,
+                request.Region.Y,
+                request.Region.Width,
+                request.Region.Height
+            );
             image = region.ThumbnailImage(request.Width, height: request.Height, size: Enums.Size.Force);
         }
         using (image)
@@ -36,11 +47,12 @@ public static class IiifRenderer
             };
     }
 
-    private static Image Turn(Image image, int degrees) => degrees switch
-    {
-        90 => image.Rot90(),
-        180 => image.Rot180(),
-        270 => image.Rot270(),
-        _ => image.Copy(),
-    };
+    private static Image Turn(Image image, int degrees) =>
+        degrees switch
+        {
+            90 => image.Rot90(),
+            180 => image.Rot180(),
+            270 => image.Rot270(),
+            _ => image.Copy(),
+        };
 }

@@ -10,7 +10,8 @@ public sealed class DataFolder
     {
         _root = root;
         Directory.CreateDirectory(Path.Combine(root, "exports"));
-        foreach (string part in Directory.EnumerateFiles(Path.Combine(root, "exports"), "*.part")) File.Delete(part);
+        foreach (string part in Directory.EnumerateFiles(Path.Combine(root, "exports"), "*.part"))
+            File.Delete(part);
     }
 
     /// <summary>Where blobs are.</summary>

@@ -27,18 +27,39 @@ public sealed record DemoScript(string Title, string Speaker, double SlotMinutes
 /// <param name="File">A file brought in and kept first, beside the script; null for none.</param>
 /// <param name="Mask">The shape the placed photo is cut to.</param>
 /// <param name="Tone">How its colours are shown.</param>
-public sealed record DemoPoint(string Wording, double Seconds, string Search, string[] Keep, Fact[] Facts, string Notes, string? File = null, FrameMask Mask = FrameMask.None, FrameTone Tone = FrameTone.Natural);
+public sealed record DemoPoint(
+    string Wording,
+    double Seconds,
+    string Search,
+    string[] Keep,
+    Fact[] Facts,
+    string Notes,
+    string? File = null,
+    FrameMask Mask = FrameMask.None,
+    FrameTone Tone = FrameTone.Natural
+);
 
 /// <summary>Builds the demo decks the way a user would: points, search, keep, make the slides.</summary>
-public sealed class DemoTalk(DeckStore store, DeckDesk desk, CollectionShelf shelf, Taking taking, ILogger<DemoTalk> log)
+public sealed class DemoTalk(
+    DeckStore store,
+    DeckDesk desk,
+    CollectionShelf shelf,
+    Taking taking,
+    ILogger<DemoTalk> log
+)
 {
     /// <summary>Builds what the script describes where the store is still empty.</summary>
     public async Task BuildAsync(string path, CancellationToken cancel)
     {
-        if ((await store.ListAsync(cancel)).Count > 0) return;
-        DemoScript[] scripts = JsonSerializer.Deserialize<DemoScript[]>(await File.ReadAllTextAsync(path, cancel), DeckParts.Json)!;
+        if ((await store.ListAsync(cancel)).Count > 0)
+            return;
+        DemoScript[] scripts = JsonSerializer.Deserialize<DemoScript[]>(
+            await File.ReadAllTextAsync(path, cancel),
+            DeckParts.Json
+        )!;
         string folder = Path.GetDirectoryName(Path.GetFullPath(path))!;
-        foreach (DemoScript script in scripts) await BuildAsync(script, folder, cancel);
+        foreach (DemoScript script in scripts)
+            await BuildAsync(script, folder, cancel);
     }
 
     private async Task BuildAsync(DemoScript script, string folder, CancellationToken cancel)
@@ -52,31 +73,70 @@ public sealed class DemoTalk(DeckStore store, DeckDesk desk, CollectionShelf she
         ConcurrentDictionary<(string Words, string Title), string?> taken = await TakeAllAsync(deck, script, cancel);
         foreach ((Point point, DemoPoint said) in deck.Points.Zip(script.Points))
         {
-            deck = await DoAsync(deck, new EditPoint(point.Id, Seconds: said.Seconds, SearchWords: [.. said.Search.Split(' ')], Facts: [.. said.Facts]), cancel);
+            deck = await DoAsync(
+                deck,
+                new EditPoint(
+                    point.Id,
+                    Seconds: said.Seconds,
+                    SearchWords: [.. said.Search.Split(' ')],
+                    Facts: [.. said.Facts]
+                ),
+                cancel
+            );
             if (said.File is { } file)
-                deck = await DoAsync(deck, new KeepPhoto(point.Id, (await taking.TakeFileAsync(await File.ReadAllBytesAsync(Path.Combine(folder, file), cancel), Path.GetFileName(file), cancel)).Id), cancel);
+                deck = await DoAsync(
+                    deck,
+                    new KeepPhoto(
+                        point.Id,
+                        (
+                            await taking.TakeFileAsync(
+                                await File.ReadAllBytesAsync(Path.Combine(folder, file), cancel),
+                                Path.GetFileName(file),
+                                cancel
+                            )
+                        ).Id
+                    ),
+                    cancel
+                );
             foreach (string title in said.Keep)
-                if (taken[(said.Search, title)] is { } photo) deck = await DoAsync(deck, new KeepPhoto(point.Id, photo), cancel);
+                if (taken[(said.Search, title)] is { } photo)
+                    deck = await DoAsync(deck, new KeepPhoto(point.Id, photo), cancel);
         }
-        if (script.Points.All(p => p.Keep.Length == 0)) return;
+        if (script.Points.All(p => p.Keep.Length == 0))
+            return;
         deck = await DoAsync(deck, new MakeSlides(), cancel);
         if (script.Opening is [var words, var opening] && taken[(words, opening)] is { } first)
             deck = await DoAsync(deck, new PlaceGround(deck.Slides[0].Id, first), cancel);
         foreach ((Point point, DemoPoint said) in deck.Points.Zip(script.Points))
         {
-            if (deck.Slides.Find(s => s.PointId == point.Id) is not { } slide) continue;
-            if (said.Notes.Length > 0) deck = await DoAsync(deck, new SetNotes(slide.Id, said.Notes), cancel);
-            if (slide.Ground is not null && (said.Mask != FrameMask.None || said.Tone != FrameTone.Natural)) deck = await DoAsync(deck, new Treat(slide.Id, said.Mask, Tone: said.Tone), cancel);
+            if (deck.Slides.Find(s => s.PointId == point.Id) is not { } slide)
+                continue;
+            if (said.Notes.Length > 0)
+                deck = await DoAsync(deck, new SetNotes(slide.Id, said.Notes), cancel);
+            if (slide.Ground is not null && (said.Mask != FrameMask.None || said.Tone != FrameTone.Natural))
+                deck = await DoAsync(deck, new Treat(slide.Id, said.Mask, Tone: said.Tone), cancel);
         }
     }
 
     // All photos of a talk, a few at once.
-    private async Task<ConcurrentDictionary<(string Words, string Title), string?>> TakeAllAsync(Deck deck, DemoScript script, CancellationToken cancel)
+    private async Task<ConcurrentDictionary<(string Words, string Title), string?>> TakeAllAsync(
+        Deck deck,
+        DemoScript script,
+        CancellationToken cancel
+    )
     {
-        List<(string Words, string Title)> wanted = [.. script.Points.SelectMany(p => p.Keep.Select(k => (p.Search, k)))];
-        if (script.Opening is [var words, var title]) wanted.Add((words, title));
+        List<(string Words, string Title)> wanted =
+        [
+            .. script.Points.SelectMany(p => p.Keep.Select(k => (p.Search, k))),
+        ];
+        if (script.Opening is [var words, var title])
+            wanted.Add((words, title));
         var taken = new ConcurrentDictionary<(string Words, string Title), string?>();
-        await Parallel.ForEachAsync(wanted.Distinct(), new ParallelOptions { MaxDegreeOfParallelism = 4, CancellationToken = cancel }, async (w, stop) => taken[w] = await TakeAsync(deck, w.Words, w.Title, stop));
+        await Parallel.ForEachAsync(
+            wanted.Distinct(),
+            new ParallelOptions { MaxDegreeOfParallelism = 4, CancellationToken = cancel },
+            async (w, stop) => taken[w] = await TakeAsync(deck, w.Words, w.Title, stop)
+        );
         return taken;
     }
 
@@ -99,10 +159,11 @@ public sealed class DemoTalk(DeckStore store, DeckDesk desk, CollectionShelf she
         return null;
     }
 
-    private async Task<Deck> DoAsync(Deck deck, DeckCommand command, CancellationToken cancel) => await desk.ApplyAsync(deck.Id, null, command, cancel) switch
-    {
-        Carried c => c.Now.Deck,
-        Refused r => throw new InvalidOperationException($"The demo script is wrong: {r.Reason.Sentence}"),
-        _ => throw new InvalidOperationException("The demo deck is gone."),
-    };
+    private async Task<Deck> DoAsync(Deck deck, DeckCommand command, CancellationToken cancel) =>
+        await desk.ApplyAsync(deck.Id, null, command, cancel) switch
+        {
+            Carried c => c.Now.Deck,
+            Refused r => throw new InvalidOperationException($"The demo script is wrong: {r.Reason.Sentence}"),
+            _ => throw new InvalidOperationException("The demo deck is gone."),
+        };
 }

@@ -7,30 +7,46 @@ public static class Guard
     public const string Header = "X-Jaali";
 
     /// <summary>Adds the checks.</summary>
-    public static void UseGuard(this IApplicationBuilder app, bool loopbackOnly) => app.Use(async (context, next) =>
-    {
-        HttpRequest request = context.Request;
-        IHeaderDictionary headers = context.Response.Headers;
-        headers.ContentSecurityPolicy = "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; script-src 'self'; connect-src 'self' ws: wss:; font-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'";
-        headers.XContentTypeOptions = "nosniff";
-        headers["Referrer-Policy"] = "no-referrer";
-        headers["Cross-Origin-Opener-Policy"] = "same-origin";
-        if (loopbackOnly && request.Host.Host is not ("localhost" or "127.0.0.1" or "[::1]"))
-        {
-            await Refuse(context, "wrong-host", "This address is not one of Jaali's own. Open it under localhost.");
-            return;
-        }
-        bool change = !(HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method) || HttpMethods.IsOptions(request.Method));
-        string site = request.Headers["Sec-Fetch-Site"].ToString(), origin = request.Headers.Origin.ToString();
-        bool foreign = (site.Length > 0 && site is not ("same-origin" or "none")) || (origin.Length > 0 && origin != $"{request.Scheme}://{request.Host}");
-        bool live = request.Path.StartsWithSegments("/live");
-        if ((change && (foreign || (!live && !request.Headers.ContainsKey(Header)))) || (live && foreign))
-        {
-            await Refuse(context, "foreign-request", "Changes are only taken from Jaali's own pages.");
-            return;
-        }
-        await next(context);
-    });
+    public static void UseGuard(this IApplicationBuilder app, bool loopbackOnly) =>
+        app.Use(
+            async (context, next) =>
+            {
+                HttpRequest request = context.Request;
+                IHeaderDictionary headers = context.Response.Headers;
+                headers.ContentSecurityPolicy =
+                    "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; script-src 'self'; connect-src 'self' ws: wss:; font-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'";
+                headers.XContentTypeOptions = "nosniff";
+                headers["Referrer-Policy"] = "no-referrer";
+                headers["Cross-Origin-Opener-Policy"] = "same-origin";
+                if (loopbackOnly && request.Host.Host is not ("localhost" or "127.0.0.1" or "[::1]"))
+                {
+                    await Refuse(
+                        context,
+                        "wrong-host",
+                        "This address is not one of Jaali's own. Open it under localhost."
+                    );
+                    return;
+                }
+                bool change = !(
+                    HttpMethods.IsGet(request.Method)
+                    || HttpMethods.IsHead(request.Method)
+                    || HttpMethods.IsOptions(request.Method)
+                );
+                string site = request.Headers["Sec-Fetch-Site"].ToString(),
+                    origin = request.Headers.Origin.ToString();
+                bool foreign =
+                    (site.Length > 0 && site is not ("same-origin" or "none"))
+                    || (origin.Length > 0 && origin != $"{request.Scheme}://{request.Host}");
+                bool live = request.Path.StartsWithSegments("/live");
+                if ((change && (foreign || (!live && !request.Headers.ContainsKey(Header)))) || (live && foreign))
+                {
+                    await Refuse(context, "foreign-request", "Changes are only taken from Jaali's own pages.");
+                    return;
+                }
+                await next(context);
+            }
+        );
 
-    private static Task Refuse(HttpContext context, string code, string sentence) => Problems.Of(new Core.Refusal(code, sentence), StatusCodes.Status403Forbidden).ExecuteAsync(context);
+    private static Task Refuse(HttpContext context, string code, string sentence) =>
+        Problems.Of(new Core.Refusal(code, sentence), StatusCodes.Status403Forbidden).ExecuteAsync(context);
 }

@@ -27,7 +27,16 @@ public enum JobState
 /// <param name="Progress">0 to 1.</param>
 /// <param name="Message">For a person.</param>
 /// <param name="Result">What came of it: a photo's SHA-256, or an address.</param>
-public sealed record JobView(Guid Id, Guid DeckId, string Kind, string Subject, JobState State, double Progress, string Message, string? Result);
+public sealed record JobView(
+    Guid Id,
+    Guid DeckId,
+    string Kind,
+    string Subject,
+    JobState State,
+    double Progress,
+    string Message,
+    string? Result
+);
 
 /// <summary>Thrown inside a job to end it with a sentence for a person.</summary>
 public sealed class JobFailedException(string message, Exception? inner = null) : Exception(message, inner);
@@ -41,13 +50,19 @@ public sealed class Jobs(Live live, ILogger<Jobs> log) : IDisposable
     private readonly SemaphoreSlim _seats = new(3);
 
     /// <summary>Starts work and returns at once. The work reports progress from 0 to 1 and returns its result.</summary>
-    public JobView Start(Guid deckId, string kind, string subject, Func<Action<double>, CancellationToken, Task<string>> work)
+    public JobView Start(
+        Guid deckId,
+        string kind,
+        string subject,
+        Func<Action<double>, CancellationToken, Task<string>> work
+    )
     {
         var job = new JobView(Guid.NewGuid(), deckId, kind, subject, JobState.Running, 0, "", null);
         var cancel = new CancellationTokenSource();
         _jobs[job.Id] = (job, cancel);
         _order.Enqueue(job.Id);
-        while (_order.Count > MostRemembered && _order.TryDequeue(out Guid old)) _jobs.TryRemove(old, out _);
+        while (_order.Count > MostRemembered && _order.TryDequeue(out Guid old))
+            _jobs.TryRemove(old, out _);
         _ = Task.Run(() => RunAsync(job, work, cancel.Token));
         return job;
     }
@@ -56,12 +71,14 @@ public sealed class Jobs(Live live, ILogger<Jobs> log) : IDisposable
     public JobView? Find(Guid id) => _jobs.TryGetValue(id, out var job) ? job.View : null;
 
     /// <summary>The jobs of a deck that are at work.</summary>
-    public IReadOnlyList<JobView> Running(Guid deckId) => [.. _jobs.Values.Select(j => j.View).Where(j => j.DeckId == deckId && j.State == JobState.Running)];
+    public IReadOnlyList<JobView> Running(Guid deckId) =>
+        [.. _jobs.Values.Select(j => j.View).Where(j => j.DeckId == deckId && j.State == JobState.Running)];
 
     /// <summary>Stops a job.</summary>
     public bool Cancel(Guid id)
     {
-        if (!_jobs.TryGetValue(id, out var job)) return false;
+        if (!_jobs.TryGetValue(id, out var job))
+            return false;
         job.Cancel.Cancel();
         return true;
     }
@@ -69,7 +86,11 @@ public sealed class Jobs(Live live, ILogger<Jobs> log) : IDisposable
     /// <inheritdoc/>
     public void Dispose() => _seats.Dispose();
 
-    private async Task RunAsync(JobView job, Func<Action<double>, CancellationToken, Task<string>> work, CancellationToken cancel)
+    private async Task RunAsync(
+        JobView job,
+        Func<Action<double>, CancellationToken, Task<string>> work,
+        CancellationToken cancel
+    )
     {
         double told = 0;
         JobView end;
@@ -97,13 +118,18 @@ public sealed class Jobs(Live live, ILogger<Jobs> log) : IDisposable
         catch (Exception e)
         {
             log.LogError(e, "Job {Kind} {Id} failed", job.Kind, job.Id);
-            end = job with { State = JobState.Failed, Message = "This did not work because of a fault in Jaali. It is in the log; try again." };
+            end = job with
+            {
+                State = JobState.Failed,
+                Message = "This did not work because of a fault in Jaali. It is in the log; try again.",
+            };
         }
         await PutAsync(end);
 
         void Report(double progress)
         {
-            if (progress - told < .04) return;
+            if (progress - told < .04)
+                return;
             told = progress;
             _ = PutAsync(job with { Progress = Math.Min(progress, .99) });
         }
@@ -111,7 +137,8 @@ public sealed class Jobs(Live live, ILogger<Jobs> log) : IDisposable
 
     private async Task PutAsync(JobView view)
     {
-        if (!_jobs.TryGetValue(view.Id, out var old) || old.View.State != JobState.Running) return;
+        if (!_jobs.TryGetValue(view.Id, out var old) || old.View.State != JobState.Running)
+            return;
         _jobs[view.Id] = (view, old.Cancel);
         await live.JobChangedAsync(view);
     }

@@ -16,7 +16,8 @@ public sealed class LiveHub : Hub
 public sealed class Live(IHubContext<LiveHub> hub)
 {
     /// <summary>A deck reached a revision.</summary>
-    public Task DeckChangedAsync(Guid deckId, int revision) => hub.Clients.Group(deckId.ToString()).SendAsync("deckChanged", revision);
+    public Task DeckChangedAsync(Guid deckId, int revision) =>
+        hub.Clients.Group(deckId.ToString()).SendAsync("deckChanged", revision);
 
     /// <summary>A photo's record changed: every deck that shows it stands differently.</summary>
     public Task RecordChangedAsync(string photoId) => hub.Clients.All.SendAsync("recordChanged", photoId);

@@ -8,8 +8,17 @@ public static class Problems
 {
     /// <summary>What was asked cannot be done; the sentence says why.</summary>
     public static ProblemHttpResult Of(Refusal refusal, int status = StatusCodes.Status422UnprocessableEntity) =>
-        TypedResults.Problem(refusal.Sentence, statusCode: status, title: "Not done", type: "urn:jaali:" + refusal.Code);
+        TypedResults.Problem(
+            refusal.Sentence,
+            statusCode: status,
+            title: "Not done",
+            type: "urn:jaali:" + refusal.Code
+        );
 
     /// <summary>There is no such thing.</summary>
-    public static ProblemHttpResult NotFound(string what) => Of(new Refusal("not-found", $"There is no such {what}. It may have been removed; go back to the list."), StatusCodes.Status404NotFound);
+    public static ProblemHttpResult NotFound(string what) =>
+        Of(
+            new Refusal("not-found", $"There is no such {what}. It may have been removed; go back to the list."),
+            StatusCodes.Status404NotFound
+        );
 }

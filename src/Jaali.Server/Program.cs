@@ -2,8 +2,8 @@ using System.Net.Sockets;
 using System.Reflection;
 using System.Text.Json;
 using Jaali.Core.Decks;
-using Jaali.Imaging;
 using Jaali.Formats;
+using Jaali.Imaging;
 using Jaali.Server;
 using Jaali.Server.Endpoints;
 using Jaali.Server.Gathering;
@@ -16,43 +16,95 @@ using Serilog.Formatting.Compact;
 
 WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
 bool describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
-string data = Path.GetFullPath(builder.Configuration["data"] ?? (describing ? Path.Combine(Path.GetTempPath(), "jaali-describe") : "data"));
-string port = builder.Configuration["port"] ?? "5080", host = builder.Configuration["host"] ?? "127.0.0.1";
+string data = Path.GetFullPath(
+    builder.Configuration["data"] ?? (describing ? Path.Combine(Path.GetTempPath(), "jaali-describe") : "data")
+);
+string port = builder.Configuration["port"] ?? "5080",
+    host = builder.Configuration["host"] ?? "127.0.0.1";
 string[] near = (builder.Configuration["allow"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries);
 
 // A photo is decoded once and then forgotten; libvips' own memory of operations would only hold on to it.
 NetVips.Cache.Max = 0;
-builder.Host.UseSerilog((_, log) =>
-{
-    log.MinimumLevel.Information().MinimumLevel.Override("Microsoft", Serilog.Events.LogEventLevel.Warning).MinimumLevel.Override("System.Net.Http", Serilog.Events.LogEventLevel.Warning).MinimumLevel.Override("Microsoft.Extensions.Hosting.Internal.Host", Serilog.Events.LogEventLevel.Fatal);
-    if (!describing) log.WriteTo.File(new CompactJsonFormatter(), Path.Combine(data, "logs", "jaali-.json"), rollingInterval: RollingInterval.Day, retainedFileCountLimit: 7);
-    log.WriteTo.Console(restrictedToMinimumLevel: Serilog.Events.LogEventLevel.Warning, formatProvider: System.Globalization.CultureInfo.InvariantCulture);
-});
+builder.Host.UseSerilog(
+    (_, log) =>
+    {
+        log.MinimumLevel.Information()
+            .MinimumLevel.Override("Microsoft", Serilog.Events.LogEventLevel.Warning)
+            .MinimumLevel.Override("System.Net.Http", Serilog.Events.LogEventLevel.Warning)
+            .MinimumLevel.Override("Microsoft.Extensions.Hosting.Internal.Host", Serilog.Events.LogEventLevel.Fatal);
+        if (!describing)
+            log.WriteTo.File(
+                new CompactJsonFormatter(),
+                Path.Combine(data, "logs", "jaali-.json"),
+                rollingInterval: RollingInterval.Day,
+                retainedFileCountLimit: 7
+            );
+        log.WriteTo.Console(
+            restrictedToMinimumLevel: Serilog.Events.LogEventLevel.Warning,
+            formatProvider: System.Globalization.CultureInfo.InvariantCulture
+        );
+    }
+);
 builder.WebHost.UseUrls($"http://{host}:{port}");
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = 4 * 1024 * 1024);
 builder.Services.ConfigureHttpJsonOptions(o => Copy(DeckParts.Json, o.SerializerOptions));
 builder.Services.AddSignalR().AddJsonProtocol(o => Copy(DeckParts.Json, o.PayloadSerializerOptions));
 builder.Services.AddProblemDetails();
 builder.Services.AddResponseCompression(o => o.EnableForHttps = false);
-builder.Services.AddOpenApi("v1", o => o.AddSchemaTransformer((schema, context, _) =>
-{
-    // Values have all their members, which their default constructors hide from the generator.
-    if (context.JsonTypeInfo.Type is { IsValueType: true, IsEnum: false, IsPrimitive: false } && schema.Properties is { Count: > 0 } members) schema.Required = new HashSet<string>(members.Keys);
-    return Task.CompletedTask;
-}));
+builder.Services.AddOpenApi(
+    "v1",
+    o =>
+        o.AddSchemaTransformer(
+            (schema, context, _) =>
+            {
+                // Values have all their members, which their default constructors hide from the generator.
+                if (
+                    context.JsonTypeInfo.Type is { IsValueType: true, IsEnum: false, IsPrimitive: false }
+                    && schema.Properties is { Count: > 0 } members
+                )
+                    schema.Required = new HashSet<string>(members.Keys);
+                return Task.CompletedTask;
+            }
+        )
+);
 builder.Services.AddDbContextFactory<JaaliDb>(o => o.UseSqlite(JaaliDb.ConnectionString(data)));
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(_ => new DataFolder(data));
 builder.Services.AddSingleton(s => new BlobFolder(s.GetRequiredService<DataFolder>().Blobs));
 builder.Services.AddSingleton(_ => new FontShelf(FontShelf.ShippedFolder));
 builder.Services.AddSingleton(_ => new SourceHttp(near));
-builder.Services.AddSingleton<ScenePainter>().AddSingleton<PdfWriter>().AddSingleton<DeckStore>().AddSingleton<PhotoStore>().AddSingleton<CollectionStore>().AddSingleton<FoundStore>();
-builder.Services.AddSingleton<OaiPmh>().AddSingleton<CollectionRecogniser>().AddSingleton<CollectionShelf>().AddSingleton<Looking>().AddSingleton<Searching>().AddSingleton<Harvesting>().AddSingleton<Rereading>();
-builder.Services.AddSingleton<Live>().AddSingleton<Jobs>().AddSingleton<DeckDesk>().AddSingleton<SceneShelf>().AddSingleton<LedgerShelf>().AddSingleton<Renditions>().AddSingleton<Views>().AddSingleton<Taking>().AddSingleton<DemoTalk>();
+builder
+    .Services.AddSingleton<ScenePainter>()
+    .AddSingleton<PdfWriter>()
+    .AddSingleton<DeckStore>()
+    .AddSingleton<PhotoStore>()
+    .AddSingleton<CollectionStore>()
+    .AddSingleton<FoundStore>();
+builder
+    .Services.AddSingleton<OaiPmh>()
+    .AddSingleton<CollectionRecogniser>()
+    .AddSingleton<CollectionShelf>()
+    .AddSingleton<Looking>()
+    .AddSingleton<Searching>()
+    .AddSingleton<Harvesting>()
+    .AddSingleton<Rereading>();
+builder
+    .Services.AddSingleton<Live>()
+    .AddSingleton<Jobs>()
+    .AddSingleton<DeckDesk>()
+    .AddSingleton<SceneShelf>()
+    .AddSingleton<LedgerShelf>()
+    .AddSingleton<Renditions>()
+    .AddSingleton<Views>()
+    .AddSingleton<Taking>()
+    .AddSingleton<DemoTalk>();
 
 if (!describing)
 {
-    try { StoreFolder.Prepare(data); }
+    try
+    {
+        StoreFolder.Prepare(data);
+    }
     catch (StoreException e)
     {
         await Console.Error.WriteLineAsync(e.Message);
@@ -62,10 +114,16 @@ if (!describing)
 WebApplication app = builder.Build();
 if (builder.Configuration["verify"] is not null)
 {
-    VerifyView found = await PhotoEndpoints.VerifyAsync(app.Services.GetRequiredService<PhotoStore>(), app.Services.GetRequiredService<BlobFolder>(), CancellationToken.None);
+    VerifyView found = await PhotoEndpoints.VerifyAsync(
+        app.Services.GetRequiredService<PhotoStore>(),
+        app.Services.GetRequiredService<BlobFolder>(),
+        CancellationToken.None
+    );
     Console.WriteLine(found.Sentence);
-    foreach (string name in found.Missing) Console.WriteLine($"missing {name}");
-    foreach (string name in found.Damaged) Console.WriteLine($"damaged {name}");
+    foreach (string name in found.Missing)
+        Console.WriteLine($"missing {name}");
+    foreach (string name in found.Damaged)
+        Console.WriteLine($"damaged {name}");
     return found.Missing.Count + found.Damaged.Count == 0 ? 0 : 1;
 }
 app.UseExceptionHandler(e => e.Run(Fault));
@@ -81,37 +139,75 @@ app.MapExports();
 app.MapIiif();
 app.MapHub<LiveHub>("/live");
 app.MapGet("/api/health", () => new { ready = true }).ExcludeFromDescription();
-app.UseStaticFiles(new StaticFileOptions { FileProvider = new PhysicalFileProvider(FontShelf.ShippedFolder), RequestPath = "/fonts", ServeUnknownFileTypes = false, OnPrepareResponse = r => r.Context.Response.Headers.CacheControl = "public, max-age=86400" });
+app.UseStaticFiles(
+    new StaticFileOptions
+    {
+        FileProvider = new PhysicalFileProvider(FontShelf.ShippedFolder),
+        RequestPath = "/fonts",
+        ServeUnknownFileTypes = false,
+        OnPrepareResponse = r => r.Context.Response.Headers.CacheControl = "public, max-age=86400",
+    }
+);
 string web = Path.GetFullPath(builder.Configuration["web"] ?? Path.Combine(AppContext.BaseDirectory, "web"));
 if (Directory.Exists(web))
 {
     var files = new PhysicalFileProvider(web);
     app.UseDefaultFiles(new DefaultFilesOptions { FileProvider = files });
-    app.UseStaticFiles(new StaticFileOptions { FileProvider = files, OnPrepareResponse = r => r.Context.Response.Headers.CacheControl = r.File.Name == "index.html" ? "no-cache" : "public, max-age=31536000, immutable" });
-    app.MapFallbackToFile("{*path:nonfile:regex(^(?!api/|iiif/|live|fonts/).*$)}", "index.html", new StaticFileOptions { FileProvider = files, OnPrepareResponse = r => r.Context.Response.Headers.CacheControl = "no-cache" });
+    app.UseStaticFiles(
+        new StaticFileOptions
+        {
+            FileProvider = files,
+            OnPrepareResponse = r =>
+                r.Context.Response.Headers.CacheControl =
+                    r.File.Name == "index.html" ? "no-cache" : "public, max-age=31536000, immutable",
+        }
+    );
+    app.MapFallbackToFile(
+        "{*path:nonfile:regex(^(?!api/|iiif/|live|fonts/).*$)}",
+        "index.html",
+        new StaticFileOptions
+        {
+            FileProvider = files,
+            OnPrepareResponse = r => r.Context.Response.Headers.CacheControl = "no-cache",
+        }
+    );
 }
 try
 {
     await app.StartAsync();
     if (!describing)
     {
-        await app.Services.GetRequiredService<CollectionShelf>().LoadAsync(builder.Configuration["collections"], builder.Configuration["standins"], app.Lifetime.ApplicationStopping);
+        await app
+            .Services.GetRequiredService<CollectionShelf>()
+            .LoadAsync(
+                builder.Configuration["collections"],
+                builder.Configuration["standins"],
+                app.Lifetime.ApplicationStopping
+            );
         await app.Services.GetRequiredService<Harvesting>().StartAllAsync(app.Lifetime.ApplicationStopping);
     }
-    if (builder.Configuration["demo"] is { } demo) await app.Services.GetRequiredService<DemoTalk>().BuildAsync(demo, app.Lifetime.ApplicationStopping);
-    if (!describing) Console.WriteLine($"Jaali is ready at http://{(host == "127.0.0.1" ? "localhost" : host)}:{port}/");
+    if (builder.Configuration["demo"] is { } demo)
+        await app.Services.GetRequiredService<DemoTalk>().BuildAsync(demo, app.Lifetime.ApplicationStopping);
+    if (!describing)
+        Console.WriteLine($"Jaali is ready at http://{(host == "127.0.0.1" ? "localhost" : host)}:{port}/");
     await app.WaitForShutdownAsync();
     return 0;
 }
-catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException or SocketException || e.Message.Contains("address already in use", StringComparison.OrdinalIgnoreCase))
+catch (IOException e)
+    when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException or SocketException
+        || e.Message.Contains("address already in use", StringComparison.OrdinalIgnoreCase)
+    )
 {
-    await Console.Error.WriteLineAsync($"Port {port} is in use by another program. Close it, or choose another port with --port.");
+    await Console.Error.WriteLineAsync(
+        $"Port {port} is in use by another program. Close it, or choose another port with --port."
+    );
     return 4;
 }
 
 static void Copy(JsonSerializerOptions from, JsonSerializerOptions to)
 {
-    foreach (var converter in from.Converters) to.Converters.Add(converter);
+    foreach (var converter in from.Converters)
+        to.Converters.Add(converter);
     to.NumberHandling = System.Text.Json.Serialization.JsonNumberHandling.Strict;
     to.AllowOutOfOrderMetadataProperties = from.AllowOutOfOrderMetadataProperties;
 }
@@ -120,9 +216,20 @@ static void Copy(JsonSerializerOptions from, JsonSerializerOptions to)
 static Task Fault(HttpContext context)
 {
     Exception? e = context.Features.Get<Microsoft.AspNetCore.Diagnostics.IExceptionHandlerFeature>()?.Error;
-    return (e is BadHttpRequestException
-        ? Problems.Of(new Jaali.Core.Refusal("bad-request", "This request cannot be read. Reload the page and try again."), StatusCodes.Status400BadRequest)
-        : Problems.Of(new Jaali.Core.Refusal("fault", "This did not work because of a fault in Jaali. Nothing was changed; it is in the log."), StatusCodes.Status500InternalServerError)).ExecuteAsync(context);
+    return (
+        e is BadHttpRequestException
+            ? Problems.Of(
+                new Jaali.Core.Refusal("bad-request", "This request cannot be read. Reload the page and try again."),
+                StatusCodes.Status400BadRequest
+            )
+            : Problems.Of(
+                new Jaali.Core.Refusal(
+                    "fault",
+                    "This did not work because of a fault in Jaali. Nothing was changed; it is in the log."
+                ),
+                StatusCodes.Status500InternalServerError
+            )
+    ).ExecuteAsync(context);
 }
 
 /// <summary>The composition root; named so that tests can start it.</summary>

@@ -10,8 +10,19 @@ namespace Jaali.Server;
 
 /// <summary>A deck for the client: everything but its scenes.</summary>
 public sealed record DeckView(
-    Guid Id, int Revision, string Title, string Speaker, SlideShape Shape, double SlotMinutes, DeclaredUse Use, IReadOnlyList<Point> Points, IReadOnlyList<SlideView> Slides,
-    IReadOnlyDictionary<string, PhotoView> Photos, double PlannedSeconds, OpenCounts Open);
+    Guid Id,
+    int Revision,
+    string Title,
+    string Speaker,
+    SlideShape Shape,
+    double SlotMinutes,
+    DeclaredUse Use,
+    IReadOnlyList<Point> Points,
+    IReadOnlyList<SlideView> Slides,
+    IReadOnlyDictionary<string, PhotoView> Photos,
+    double PlannedSeconds,
+    OpenCounts Open
+);
 
 /// <summary>What is still open at each station.</summary>
 /// <param name="Plan">1 while there is nothing planned.</param>
@@ -21,15 +32,46 @@ public sealed record DeckView(
 public sealed record OpenCounts(int Plan, int Gather, int Compose, int Clear);
 
 /// <summary>A slide for the client.</summary>
-public sealed record SlideView(Guid Id, SlideKind Kind, Guid? PointId, string Label, Frame? Ground, IReadOnlyList<WordsView> Words, string Notes, double Seconds, Standing Standing, string Why);
+public sealed record SlideView(
+    Guid Id,
+    SlideKind Kind,
+    Guid? PointId,
+    string Label,
+    Frame? Ground,
+    IReadOnlyList<WordsView> Words,
+    string Notes,
+    double Seconds,
+    Standing Standing,
+    string Why
+);
 
 /// <summary>Words for the client: with what they say here.</summary>
 public sealed record WordsView(Guid Id, WordsRole Role, WordsSource Source, Spot Spot, string Says);
 
 /// <summary>A taken photo for the client.</summary>
 public sealed record PhotoView(
-    string Id, int Width, int Height, string Title, string Maker, string? MakerUrl, string? SourceUrl, string Collection, string Licence, string LicenceName, string? LicenceUrl, string InWords, string? Permission, bool MayPlace,
-    bool OwnWork, bool MachineMade, bool Unclear, IReadOnlyList<Conflict> Conflicts, string SourceNowSays, string LicenceAsFound, string PublicDomainReason);
+    string Id,
+    int Width,
+    int Height,
+    string Title,
+    string Maker,
+    string? MakerUrl,
+    string? SourceUrl,
+    string Collection,
+    string Licence,
+    string LicenceName,
+    string? LicenceUrl,
+    string InWords,
+    string? Permission,
+    bool MayPlace,
+    bool OwnWork,
+    bool MachineMade,
+    bool Unclear,
+    IReadOnlyList<Conflict> Conflicts,
+    string SourceNowSays,
+    string LicenceAsFound,
+    string PublicDomainReason
+);
 
 /// <summary>A row of the ledger.</summary>
 /// <param name="PhotoId">The photo.</param>
@@ -43,8 +85,17 @@ public sealed record PhotoView(
 /// <param name="Obligations">What is owed, and how it is met.</param>
 /// <param name="Decided">A person decided that its change may stand.</param>
 public sealed record LedgerRow(
-    string PhotoId, IReadOnlyList<CreditSpan> Credit, IReadOnlyList<CreditSpan> Short, IReadOnlyList<int> Slides, Standing Standing, string Why, string Changes,
-    IReadOnlyList<Finding> Findings, IReadOnlyList<Obligation> Obligations, bool Decided);
+    string PhotoId,
+    IReadOnlyList<CreditSpan> Credit,
+    IReadOnlyList<CreditSpan> Short,
+    IReadOnlyList<int> Slides,
+    Standing Standing,
+    string Why,
+    string Changes,
+    IReadOnlyList<Finding> Findings,
+    IReadOnlyList<Obligation> Obligations,
+    bool Decided
+);
 
 /// <summary>The ledger of a deck.</summary>
 /// <param name="Sentence">On the whole deck.</param>
@@ -52,7 +103,13 @@ public sealed record LedgerRow(
 /// <param name="Style">How credits are set.</param>
 /// <param name="Languages">In which the words for changes are known.</param>
 /// <param name="OwnLicences">What the finished deck may carry, and why not the others.</param>
-public sealed record LedgerView(string Sentence, IReadOnlyList<LedgerRow> Rows, CreditStyle Style, IReadOnlyCollection<string> Languages, IReadOnlyList<DeckLicenceOption> OwnLicences);
+public sealed record LedgerView(
+    string Sentence,
+    IReadOnlyList<LedgerRow> Rows,
+    CreditStyle Style,
+    IReadOnlyCollection<string> Languages,
+    IReadOnlyList<DeckLicenceOption> OwnLicences
+);
 
 /// <summary>Another use, tried.</summary>
 /// <param name="Id">Stable and short.</param>
@@ -77,17 +134,41 @@ public sealed class Views(PhotoStore photos, LedgerShelf ledger)
     public DeckView Of(StoredDeck stored)
     {
         Deck deck = stored.Deck;
-        string[] ids = [.. deck.Points.SelectMany(p => p.Kept).Concat(deck.Slides.Where(s => s.Ground is not null).Select(s => s.Ground!.PhotoId)).Distinct()];
+        string[] ids =
+        [
+            .. deck
+                .Points.SelectMany(p => p.Kept)
+                .Concat(deck.Slides.Where(s => s.Ground is not null).Select(s => s.Ground!.PhotoId))
+                .Distinct(),
+        ];
         Dictionary<string, PhotoView> known = [];
-        foreach (string id in ids) if (photos.Facts(id) is { } facts) known[id] = Of(facts);
+        foreach (string id in ids)
+            if (photos.Facts(id) is { } facts)
+                known[id] = Of(facts);
         SlideView[] slides = [.. deck.Slides.Select(s => Of(deck, s))];
         IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
         var open = new OpenCounts(
             deck.Points.Count == 0 ? 1 : 0,
-            deck.Points.Count(p => p.Kept.Count == 0 && !deck.Slides.Any(s => s.PointId == p.Id && s.Ground is not null)),
+            deck.Points.Count(p =>
+                p.Kept.Count == 0 && !deck.Slides.Any(s => s.PointId == p.Id && s.Ground is not null)
+            ),
             deck.Slides.Count(s => s.Kind == SlideKind.Point && s.Ground is null),
-            entries.Count(e => e.Judgement.Standing != Standing.Clear));
-        return new DeckView(deck.Id, stored.Revision, deck.Title, deck.Speaker, deck.Shape, deck.SlotMinutes, deck.Use, deck.Points, slides, known, Pace.Planned(deck), open);
+            entries.Count(e => e.Judgement.Standing != Standing.Clear)
+        );
+        return new DeckView(
+            deck.Id,
+            stored.Revision,
+            deck.Title,
+            deck.Speaker,
+            deck.Shape,
+            deck.SlotMinutes,
+            deck.Use,
+            deck.Points,
+            slides,
+            known,
+            Pace.Planned(deck),
+            open
+        );
     }
 
     /// <summary>The ledger.</summary>
@@ -96,42 +177,115 @@ public sealed class Views(PhotoStore photos, LedgerShelf ledger)
         IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
         return new LedgerView(
             Ledger.Sentence(entries),
-            [.. entries.Select(e => new LedgerRow(e.Photo.Id, e.Credit.Spans, e.Short.Spans, e.Slides, e.Judgement.Standing, e.Judgement.Clearance.Why, e.Changes.NoteIn(deck.Style.Language), e.Judgement.Findings, e.Judgement.Obligations, deck.Style.Decided.Contains(e.Photo.Id)))],
-            deck.Style, ChangeWords.Languages, DeckLicence.Options([.. entries.Select(e => (e.Photo.Rights, e.Changes))]));
+            [
+                .. entries.Select(e => new LedgerRow(
+                    e.Photo.Id,
+                    e.Credit.Spans,
+                    e.Short.Spans,
+                    e.Slides,
+                    e.Judgement.Standing,
+                    e.Judgement.Clearance.Why,
+                    e.Changes.NoteIn(deck.Style.Language),
+                    e.Judgement.Findings,
+                    e.Judgement.Obligations,
+                    deck.Style.Decided.Contains(e.Photo.Id)
+                )),
+            ],
+            deck.Style,
+            ChangeWords.Languages,
+            DeckLicence.Options([.. entries.Select(e => (e.Photo.Rights, e.Changes))])
+        );
     }
 
     /// <summary>The deck put to other uses, without changing it.</summary>
     public IReadOnlyList<WhatIfView> AuditOf(Deck deck) =>
-    [
-        .. Audit.Of(deck.Use).Select(w =>
-        {
-            IReadOnlyList<CreditEntry> entries = ledger.Of(deck, w.Use);
-            return new WhatIfView(w.Id, w.Name, Ledger.Sentence(entries), [.. entries.Where(e => e.Judgement.Standing != Standing.Clear).OrderByDescending(e => e.Judgement.Standing)
-                .Select(e => new WhatIfRow(e.Photo.Id, e.Parts.Title.Length > 0 ? e.Parts.Title : "Untitled", e.Judgement.Standing, e.Judgement.Clearance.Why))]);
-        }),
-    ];
+        [
+            .. Audit
+                .Of(deck.Use)
+                .Select(w =>
+                {
+                    IReadOnlyList<CreditEntry> entries = ledger.Of(deck, w.Use);
+                    return new WhatIfView(
+                        w.Id,
+                        w.Name,
+                        Ledger.Sentence(entries),
+                        [
+                            .. entries
+                                .Where(e => e.Judgement.Standing != Standing.Clear)
+                                .OrderByDescending(e => e.Judgement.Standing)
+                                .Select(e => new WhatIfRow(
+                                    e.Photo.Id,
+                                    e.Parts.Title.Length > 0 ? e.Parts.Title : "Untitled",
+                                    e.Judgement.Standing,
+                                    e.Judgement.Clearance.Why
+                                )),
+                        ]
+                    );
+                }),
+        ];
 
     private SlideView Of(Deck deck, Slide s)
     {
         PhotoFacts? photo = s.Ground is { } g ? photos.Facts(g.PhotoId) : null;
-        Clearance standing = photo is null ? new(Standing.Clear, "") : ledger.Judged(photo, Changes.Of(s.Ground!), deck.Use, deck.Style, deck.Style.Decided.Contains(photo.Id)).Clearance;
+        Clearance standing = photo is null
+            ? new(Standing.Clear, "")
+            : ledger
+                .Judged(photo, Changes.Of(s.Ground!), deck.Use, deck.Style, deck.Style.Decided.Contains(photo.Id))
+                .Clearance;
         string label = s.Kind switch
         {
             SlideKind.Title => deck.Title,
             SlideKind.Credits => "Photographs",
-            _ => s.PointId is { } p && deck.Point(p) is { } point ? point.Wording : s.Words.Count > 0 ? s.Words[0].Say(deck, s) : "No words",
+            _ => s.PointId is { } p && deck.Point(p) is { } point ? point.Wording
+            : s.Words.Count > 0 ? s.Words[0].Say(deck, s)
+            : "No words",
         };
-        return new SlideView(s.Id, s.Kind, s.PointId, label, s.Ground, [.. s.Words.Select(w => new WordsView(w.Id, w.Role, w.Source, w.Spot, w.Say(deck, s)))], s.Notes, s.Seconds, standing.Standing, standing.Why);
+        return new SlideView(
+            s.Id,
+            s.Kind,
+            s.PointId,
+            label,
+            s.Ground,
+            [.. s.Words.Select(w => new WordsView(w.Id, w.Role, w.Source, w.Spot, w.Say(deck, s)))],
+            s.Notes,
+            s.Seconds,
+            standing.Standing,
+            standing.Why
+        );
     }
 
     private static PhotoView Of(PhotoFacts f)
     {
         RightsRecord r = f.Rights;
-        return new PhotoView(f.Id, f.Width, f.Height, r.Title, r.Maker, r.MakerUrl, r.SourceUrl, r.Collection, r.Licence?.Label ?? r.Terms?.Name ?? "licence not found", r.Licence?.Name ?? r.Terms?.Name ?? "", r.Licence?.Url, InWords(r), r.Permission?.From, PlacementRule.WhyNot(r) is null,
-            r.OwnWork, r.MachineMade, r is { Permission: null, OwnWork: false, Licence: null, Terms: null, PublicDomainReason: "" }, r.Conflicts ?? [], r.SourceNowSays, r.LicenceAsFound, r.PublicDomainReason);
+        return new PhotoView(
+            f.Id,
+            f.Width,
+            f.Height,
+            r.Title,
+            r.Maker,
+            r.MakerUrl,
+            r.SourceUrl,
+            r.Collection,
+            r.Licence?.Label ?? r.Terms?.Name ?? "licence not found",
+            r.Licence?.Name ?? r.Terms?.Name ?? "",
+            r.Licence?.Url,
+            InWords(r),
+            r.Permission?.From,
+            PlacementRule.WhyNot(r) is null,
+            r.OwnWork,
+            r.MachineMade,
+            r is { Permission: null, OwnWork: false, Licence: null, Terms: null, PublicDomainReason: "" },
+            r.Conflicts ?? [],
+            r.SourceNowSays,
+            r.LicenceAsFound,
+            r.PublicDomainReason
+        );
     }
 
     /// <summary>What a record asks, in a few plain words.</summary>
     public static string InWords(RightsRecord r) =>
-        r.Permission is not null ? "by permission" : r.OwnWork ? "own photo" : r.Sponsored ? "for sale" : r.Licence?.InWords ?? r.Terms?.InWords ?? "licence not found";
+        r.Permission is not null ? "by permission"
+        : r.OwnWork ? "own photo"
+        : r.Sponsored ? "for sale"
+        : r.Licence?.InWords ?? r.Terms?.InWords ?? "licence not found";
 }

@@ -35,7 +35,8 @@ public sealed class TokenExpiredException() : Exception("The resumption token is
 public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
 {
     private const long MostBytes = 32 * 1024 * 1024;
-    private static readonly XNamespace Oai = "http://www.openarchives.org/OAI/2.0/", Dc = "http://purl.org/dc/elements/1.1/";
+    private static readonly XNamespace Oai = "http://www.openarchives.org/OAI/2.0/",
+        Dc = "http://purl.org/dc/elements/1.1/";
 
     /// <summary>Asks who a repository is (section 4.2).</summary>
     /// <exception cref="SourceException">It cannot be read.</exception>
@@ -43,54 +44,130 @@ public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
     {
         XElement root = await AskAsync(repository, "verb=Identify", cancel).ConfigureAwait(false);
         XElement told = root.Element(Oai + "Identify") ?? throw Rubbish(repository);
-        return new OaiIdentity(told.Element(Oai + "repositoryName")?.Value.Trim() ?? repository.Host, told.Element(Oai + "earliestDatestamp")?.Value.Trim() ?? "", (told.Element(Oai + "granularity")?.Value ?? "").Contains("hh", StringComparison.Ordinal));
+        return new OaiIdentity(
+            told.Element(Oai + "repositoryName")?.Value.Trim() ?? repository.Host,
+            told.Element(Oai + "earliestDatestamp")?.Value.Trim() ?? "",
+            (told.Element(Oai + "granularity")?.Value ?? "").Contains("hh", StringComparison.Ordinal)
+        );
     }
 
     /// <summary>A page of records changed since a date stamp (section 4.5); with a token, the page it leads to.</summary>
     /// <exception cref="SourceException">The repository cannot be read.</exception>
     /// <exception cref="TokenExpiredException">The token is no longer good.</exception>
-    public async Task<OaiPage> ListAsync(Uri repository, string? from, string? token, string collection, string collectionName, CancellationToken cancel = default)
+    public async Task<OaiPage> ListAsync(
+        Uri repository,
+        string? from,
+        string? token,
+        string collection,
+        string collectionName,
+        CancellationToken cancel = default
+    )
     {
-        string query = token is { Length: > 0 } ? "verb=ListRecords&resumptionToken=" + Uri.EscapeDataString(token)
-            : "verb=ListRecords&metadataPrefix=oai_dc" + (from is { Length: > 0 } ? "&from=" + Uri.EscapeDataString(from) : "");
+        string query = token is { Length: > 0 }
+            ? "verb=ListRecords&resumptionToken=" + Uri.EscapeDataString(token)
+            : "verb=ListRecords&metadataPrefix=oai_dc"
+                + (from is { Length: > 0 } ? "&from=" + Uri.EscapeDataString(from) : "");
         XElement root = await AskAsync(repository, query, cancel).ConfigureAwait(false);
         switch ((string?)root.Element(Oai + "error")?.Attribute("code"))
         {
-            case null: break;
-            case "noRecordsMatch": return new OaiPage([], null, 0);
-            case "badResumptionToken": throw new TokenExpiredException();
-            default: throw new SourceException($"{collectionName} refuses to list its records: {root.Element(Oai + "error")!.Value.Trim()}");
+            case null:
+                break;
+            case "noRecordsMatch":
+                return new OaiPage([], null, 0);
+            case "badResumptionToken":
+                throw new TokenExpiredException();
+            default:
+                throw new SourceException(
+                    $"{collectionName} refuses to list its records: {root.Element(Oai + "error")!.Value.Trim()}"
+                );
         }
         XElement list = root.Element(Oai + "ListRecords") ?? throw Rubbish(repository);
         DateTimeOffset now = clock.GetUtcNow();
-        OaiRecord[] records = [.. list.Elements(Oai + "record").Select(r => Record(r, repository, collection, collectionName, now)).OfType<OaiRecord>()];
+        OaiRecord[] records =
+        [
+            .. list.Elements(Oai + "record")
+                .Select(r => Record(r, repository, collection, collectionName, now))
+                .OfType<OaiRecord>(),
+        ];
         XElement? resume = list.Element(Oai + "resumptionToken");
-        int? whole = int.TryParse((string?)resume?.Attribute("completeListSize"), NumberStyles.None, CultureInfo.InvariantCulture, out int n) ? n : null;
+        int? whole = int.TryParse(
+            (string?)resume?.Attribute("completeListSize"),
+            NumberStyles.None,
+            CultureInfo.InvariantCulture,
+            out int n
+        )
+            ? n
+            : null;
         return new OaiPage(records, resume?.Value.Trim() is { Length: > 0 } t ? t : null, whole);
     }
 
     /// <summary>One record as it is now, or null where it is gone (section 4.1).</summary>
     /// <exception cref="SourceException">The repository cannot be read.</exception>
-    public async Task<Candidate?> GetAsync(Uri repository, string identifier, string collection, string collectionName, CancellationToken cancel = default)
+    public async Task<Candidate?> GetAsync(
+        Uri repository,
+        string identifier,
+        string collection,
+        string collectionName,
+        CancellationToken cancel = default
+    )
     {
-        XElement root = await AskAsync(repository, "verb=GetRecord&metadataPrefix=oai_dc&identifier=" + Uri.EscapeDataString(identifier), cancel).ConfigureAwait(false);
-        return root.Element(Oai + "GetRecord")?.Element(Oai + "record") is { } record ? Record(record, repository, collection, collectionName, clock.GetUtcNow())?.Candidate : null;
+        XElement root = await AskAsync(
+                repository,
+                "verb=GetRecord&metadataPrefix=oai_dc&identifier=" + Uri.EscapeDataString(identifier),
+                cancel
+            )
+            .ConfigureAwait(false);
+        return root.Element(Oai + "GetRecord")?.Element(Oai + "record") is { } record
+            ? Record(record, repository, collection, collectionName, clock.GetUtcNow())?.Candidate
+            : null;
     }
 
     /// <summary>The address that answers for one record: where its evidence was read.</summary>
-    public static Uri AddressOf(Uri repository, string identifier) => Query(repository, "verb=GetRecord&metadataPrefix=oai_dc&identifier=" + Uri.EscapeDataString(identifier));
+    public static Uri AddressOf(Uri repository, string identifier) =>
+        Query(repository, "verb=GetRecord&metadataPrefix=oai_dc&identifier=" + Uri.EscapeDataString(identifier));
 
-    private static OaiRecord? Record(XElement record, Uri repository, string collection, string collectionName, DateTimeOffset now)
+    private static OaiRecord? Record(
+        XElement record,
+        Uri repository,
+        string collection,
+        string collectionName,
+        DateTimeOffset now
+    )
     {
-        if (record.Element(Oai + "header") is not { } header || header.Element(Oai + "identifier")?.Value.Trim() is not { Length: > 0 } id) return null;
+        if (
+            record.Element(Oai + "header") is not { } header
+            || header.Element(Oai + "identifier")?.Value.Trim() is not { Length: > 0 } id
+        )
+            return null;
         string stamp = header.Element(Oai + "datestamp")?.Value.Trim() ?? "";
-        if ((string?)header.Attribute("status") == "deleted" || record.Element(Oai + "metadata")?.Elements().FirstOrDefault() is not { } dc) return new OaiRecord(id, stamp, null, "");
+        if (
+            (string?)header.Attribute("status") == "deleted"
+            || record.Element(Oai + "metadata")?.Elements().FirstOrDefault() is not { } dc
+        )
+            return new OaiRecord(id, stamp, null, "");
         string[] All(string name) => [.. dc.Elements(Dc + name).Select(e => e.Value.Trim()).Where(v => v.Length > 0)];
-        string[] addresses = [.. All("identifier").Concat(All("relation")).Concat(All("source")).Where(v => Uri.TryCreate(v, UriKind.Absolute, out Uri? u) && u.Scheme is "http" or "https")];
-        if (addresses.FirstOrDefault(a => PictureFile().IsMatch(a)) is not { } picture) return new OaiRecord(id, stamp, null, "");
-        (int width, int height) = All("format").Select(f => Pixels().Match(f)).Where(m => m.Success).Select(m => (Int(m, 1), Int(m, 2))).FirstOrDefault();
+        string[] addresses =
+        [
+            .. All("identifier")
+                .Concat(All("relation"))
+                .Concat(All("source"))
+                .Where(v => Uri.TryCreate(v, UriKind.Absolute, out Uri? u) && u.Scheme is "http" or "https"),
+        ];
+        if (addresses.FirstOrDefault(a => PictureFile().IsMatch(a)) is not { } picture)
+            return new OaiRecord(id, stamp, null, "");
+        (int width, int height) = All("format")
+            .Select(f => Pixels().Match(f))
+            .Where(m => m.Success)
+            .Select(m => (Int(m, 1), Int(m, 2)))
+            .FirstOrDefault();
         (Licence? licence, string asFound) = LicenceAgreement.Of(All("rights"));
-        string[] subjects = [.. All("subject").SelectMany(s => s.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)).Where(s => s.Length < 60).Take(40)];
+        string[] subjects =
+        [
+            .. All("subject")
+                .SelectMany(s => s.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
+                .Where(s => s.Length < 60)
+                .Take(40),
+        ];
         var rights = new RightsRecord(
             Title: All("title").FirstOrDefault() ?? "",
             Maker: string.Join(", ", All("creator").Take(4)),
@@ -98,12 +175,30 @@ public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
             SourceUrl: addresses.FirstOrDefault(a => !PictureFile().IsMatch(a)),
             Collection: All("publisher").FirstOrDefault() ?? collectionName,
             Licence: licence,
-            LicenceAsFound: asFound);
+            LicenceAsFound: asFound
+        );
         var whole = new Rendition(picture, width, height);
-        var candidate = new Candidate(id, collection, whole, [whole], rights, subjects, Evidence.Of(record.ToString(SaveOptions.DisableFormatting), AddressOf(repository, id).AbsoluteUri, now));
-        return new OaiRecord(id, stamp, candidate, string.Join(' ', All("description").Concat(All("coverage")).Concat(All("date"))));
+        var candidate = new Candidate(
+            id,
+            collection,
+            whole,
+            [whole],
+            rights,
+            subjects,
+            Evidence.Of(record.ToString(SaveOptions.DisableFormatting), AddressOf(repository, id).AbsoluteUri, now)
+        );
+        return new OaiRecord(
+            id,
+            stamp,
+            candidate,
+            string.Join(' ', All("description").Concat(All("coverage")).Concat(All("date")))
+        );
 
-        static int Int(Match m, int group) => int.TryParse(m.Groups[group].Value, NumberStyles.None, CultureInfo.InvariantCulture, out int v) && v < 200_000 ? v : 0;
+        static int Int(Match m, int group) =>
+            int.TryParse(m.Groups[group].Value, NumberStyles.None, CultureInfo.InvariantCulture, out int v)
+            && v < 200_000
+                ? v
+                : 0;
     }
 
     private async Task<XElement> AskAsync(Uri repository, string query, CancellationToken cancel)
@@ -122,7 +217,8 @@ public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
 
     private static Uri Query(Uri repository, string query) => new UriBuilder(repository) { Query = query }.Uri;
 
-    private static SourceException Rubbish(Uri repository, Exception? inner = null) => new($"{repository.Authority} answered with something that is not a list of records. Try again later.", inner);
+    private static SourceException Rubbish(Uri repository, Exception? inner = null) =>
+        new($"{repository.Authority} answered with something that is not a list of records. Try again later.", inner);
 
     [GeneratedRegex(@"\.(?:jpe?g|png|webp)(?:$|\?)", RegexOptions.IgnoreCase)]
     private static partial Regex PictureFile();

@@ -10,7 +10,13 @@ namespace Jaali.Sources;
 /// A collection that describes its search with OpenSearch 1.1 and answers with Atom (RFC 4287) carrying Media RSS 1.5.
 /// A general reader of these formats, not of one server.
 /// </summary>
-public sealed partial class OpenSearchCollection(SourceHttp http, TimeProvider clock, string id, string name, Uri description) : IPhotoCollection
+public sealed partial class OpenSearchCollection(
+    SourceHttp http,
+    TimeProvider clock,
+    string id,
+    string name,
+    Uri description
+) : IPhotoCollection
 {
     private const long MostFeedBytes = 8 * 1024 * 1024;
     private const int PageSize = 40;
@@ -30,10 +36,24 @@ public sealed partial class OpenSearchCollection(SourceHttp http, TimeProvider c
         Uri address = Fill(_template, words, page);
         byte[] body = await http.GetAsync(address, MostFeedBytes, cancel: cancel).ConfigureAwait(false);
         XElement feed = Parse(body).Root!;
-        if (feed.Name != AtomMedia.Atom + "feed") throw Rubbish();
-        List<Candidate> found = [.. feed.Elements(AtomMedia.Atom + "entry").Select(e => AtomMedia.Read(e, id, name, address, clock.GetUtcNow())).OfType<Candidate>()];
-        int? total = int.TryParse(feed.Element(AtomMedia.OpenSearch + "totalResults")?.Value, NumberStyles.None, CultureInfo.InvariantCulture, out int t) ? t : null;
-        bool more = feed.Elements(AtomMedia.Atom + "link").Any(l => (string?)l.Attribute("rel") == "next") && found.Count > 0;
+        if (feed.Name != AtomMedia.Atom + "feed")
+            throw Rubbish();
+        List<Candidate> found =
+        [
+            .. feed.Elements(AtomMedia.Atom + "entry")
+                .Select(e => AtomMedia.Read(e, id, name, address, clock.GetUtcNow()))
+                .OfType<Candidate>(),
+        ];
+        int? total = int.TryParse(
+            feed.Element(AtomMedia.OpenSearch + "totalResults")?.Value,
+            NumberStyles.None,
+            CultureInfo.InvariantCulture,
+            out int t
+        )
+            ? t
+            : null;
+        bool more =
+            feed.Elements(AtomMedia.Atom + "link").Any(l => (string?)l.Attribute("rel") == "next") && found.Count > 0;
         return new SearchPage(found, total, more ? page + 1 : null);
     }
 
@@ -41,34 +61,58 @@ public sealed partial class OpenSearchCollection(SourceHttp http, TimeProvider c
     {
         byte[] body = await http.GetAsync(description, 256 * 1024, cancel: cancel).ConfigureAwait(false);
         XElement root = Parse(body).Root!;
-        XElement url = root.Elements(AtomMedia.OpenSearch + "Url").FirstOrDefault(u => ((string?)u.Attribute("type"))?.StartsWith("application/atom+xml", StringComparison.Ordinal) == true)
+        XElement url =
+            root.Elements(AtomMedia.OpenSearch + "Url")
+                .FirstOrDefault(u =>
+                    ((string?)u.Attribute("type"))?.StartsWith("application/atom+xml", StringComparison.Ordinal) == true
+                )
             ?? throw new SourceException($"{name} does not offer its search as a feed, so Jaali cannot search it.");
-        if (int.TryParse((string?)url.Attribute("pageOffset"), NumberStyles.None, CultureInfo.InvariantCulture, out int first)) _firstPage = first;
+        if (
+            int.TryParse(
+                (string?)url.Attribute("pageOffset"),
+                NumberStyles.None,
+                CultureInfo.InvariantCulture,
+                out int first
+            )
+        )
+            _firstPage = first;
         return (string?)url.Attribute("template") is { Length: > 0 } template ? template : throw Rubbish();
     }
 
     private Uri Fill(string template, string words, int page)
     {
-        string filled = Parameter().Replace(template, m => m.Groups[1].Value switch
-        {
-            "searchTerms" => Uri.EscapeDataString(words),
-            "startPage" => (page - 1 + _firstPage).ToString(CultureInfo.InvariantCulture),
-            "startIndex" => ((page - 1) * PageSize + 1).ToString(CultureInfo.InvariantCulture),
-            "count" => PageSize.ToString(CultureInfo.InvariantCulture),
-            "inputEncoding" or "outputEncoding" => "UTF-8",
-            "language" => "*",
-            _ => "",
-        });
+        string filled = Parameter()
+            .Replace(
+                template,
+                m =>
+                    m.Groups[1].Value switch
+                    {
+                        "searchTerms" => Uri.EscapeDataString(words),
+                        "startPage" => (page - 1 + _firstPage).ToString(CultureInfo.InvariantCulture),
+                        "startIndex" => ((page - 1) * PageSize + 1).ToString(CultureInfo.InvariantCulture),
+                        "count" => PageSize.ToString(CultureInfo.InvariantCulture),
+                        "inputEncoding" or "outputEncoding" => "UTF-8",
+                        "language" => "*",
+                        _ => "",
+                    }
+            );
         return Uri.TryCreate(description, filled, out Uri? address) ? address : throw Rubbish();
     }
 
     private XDocument Parse(byte[] body)
     {
-        try { return SafeXml.Parse(body, MostFeedBytes); }
-        catch (XmlException e) { throw Rubbish(e); }
+        try
+        {
+            return SafeXml.Parse(body, MostFeedBytes);
+        }
+        catch (XmlException e)
+        {
+            throw Rubbish(e);
+        }
     }
 
-    private SourceException Rubbish(Exception? inner = null) => new($"{name} answered with something that is not a search result. Try again later.", inner);
+    private SourceException Rubbish(Exception? inner = null) =>
+        new($"{name} answered with something that is not a search result. Try again later.", inner);
 
     [GeneratedRegex(@"\{(?:[^{}:?]+:)?([A-Za-z]+)\??\}")]
     private static partial Regex Parameter();

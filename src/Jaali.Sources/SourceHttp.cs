@@ -5,7 +5,8 @@ using System.Net.Sockets;
 namespace Jaali.Sources;
 
 /// <summary>Thrown when a source cannot be read; the message is for a person.</summary>
-public sealed class SourceException(string message, Exception? inner = null, TimeSpan? retryAfter = null) : Exception(message, inner)
+public sealed class SourceException(string message, Exception? inner = null, TimeSpan? retryAfter = null)
+    : Exception(message, inner)
 {
     /// <summary>How long the source asked to be left alone, if it did.</summary>
     public TimeSpan? RetryAfter { get; } = retryAfter;
@@ -31,8 +32,18 @@ public sealed class SourceHttp : IDisposable
     /// <summary>A fetcher that may also reach these origins, such as <c>http://127.0.0.1:5081</c>.</summary>
     public SourceHttp(IEnumerable<string> configuredOrigins, TimeSpan? timeout = null)
     {
-        foreach (string origin in configuredOrigins) Allow(new Uri(origin));
-        _client = new HttpClient(new SocketsHttpHandler { AllowAutoRedirect = false, ConnectCallback = Connect, ConnectTimeout = TimeSpan.FromSeconds(5), AutomaticDecompression = DecompressionMethods.All, PooledConnectionLifetime = TimeSpan.FromMinutes(2) })
+        foreach (string origin in configuredOrigins)
+            Allow(new Uri(origin));
+        _client = new HttpClient(
+            new SocketsHttpHandler
+            {
+                AllowAutoRedirect = false,
+                ConnectCallback = Connect,
+                ConnectTimeout = TimeSpan.FromSeconds(5),
+                AutomaticDecompression = DecompressionMethods.All,
+                PooledConnectionLifetime = TimeSpan.FromMinutes(2),
+            }
+        )
         {
             Timeout = timeout ?? TimeSpan.FromSeconds(15),
         };
@@ -48,18 +59,34 @@ public sealed class SourceHttp : IDisposable
     /// <param name="progress">Told the bytes so far and the announced length, or null where none is announced.</param>
     /// <param name="cancel">Stops it.</param>
     /// <exception cref="SourceException">It cannot be read; the message says why.</exception>
-    public async Task<byte[]> GetAsync(Uri address, long mostBytes, Action<long, long?>? progress = null, CancellationToken cancel = default) =>
-        (await FetchAsync(address, mostBytes, progress, cancel).ConfigureAwait(false)).Bytes;
+    public async Task<byte[]> GetAsync(
+        Uri address,
+        long mostBytes,
+        Action<long, long?>? progress = null,
+        CancellationToken cancel = default
+    ) => (await FetchAsync(address, mostBytes, progress, cancel).ConfigureAwait(false)).Bytes;
 
     /// <summary>The body of an address with what its headers say; see <see cref="GetAsync"/>.</summary>
     /// <exception cref="SourceException">It cannot be read; the message says why.</exception>
-    public Task<Fetched> FetchAsync(Uri address, long mostBytes, Action<long, long?>? progress = null, CancellationToken cancel = default) =>
-        SendAsync(address, null, async (response, at) =>
-        {
-            byte[] bytes = await ReadAsync(at, response, mostBytes, progress, cancel).ConfigureAwait(false);
-            string[] links = response.Headers.TryGetValues("Link", out IEnumerable<string>? found) ? [.. found] : [];
-            return new Fetched(bytes, response.Content.Headers.ContentType?.MediaType ?? "", at, links);
-        }, cancel);
+    public Task<Fetched> FetchAsync(
+        Uri address,
+        long mostBytes,
+        Action<long, long?>? progress = null,
+        CancellationToken cancel = default
+    ) =>
+        SendAsync(
+            address,
+            null,
+            async (response, at) =>
+            {
+                byte[] bytes = await ReadAsync(at, response, mostBytes, progress, cancel).ConfigureAwait(false);
+                string[] links = response.Headers.TryGetValues("Link", out IEnumerable<string>? found)
+                    ? [.. found]
+                    : [];
+                return new Fetched(bytes, response.Content.Headers.ContentType?.MediaType ?? "", at, links);
+            },
+            cancel
+        );
 
     /// <summary>
     /// Downloads into a file, and goes on where an earlier try broke off if the source can (RFC 9110, range requests with <c>If-Range</c>). What was received stays on the disk when it fails.
@@ -70,54 +97,96 @@ public sealed class SourceHttp : IDisposable
     /// <param name="progress">Told the bytes so far and the whole length, or null where none is announced.</param>
     /// <param name="cancel">Stops it; what was received stays.</param>
     /// <exception cref="SourceException">It cannot be read; the message says why.</exception>
-    public Task DownloadAsync(Uri address, string part, long mostBytes, Action<long, long?>? progress = null, CancellationToken cancel = default)
+    public Task DownloadAsync(
+        Uri address,
+        string part,
+        long mostBytes,
+        Action<long, long?>? progress = null,
+        CancellationToken cancel = default
+    )
     {
         long had = File.Exists(part) ? new FileInfo(part).Length : 0;
-        string tag = part + ".tag", validator = File.Exists(tag) ? File.ReadAllText(tag) : "";
+        string tag = part + ".tag",
+            validator = File.Exists(tag) ? File.ReadAllText(tag) : "";
         bool resume = had > 0 && validator.Length > 0;
-        return SendAsync<object?>(address, !resume ? null : request =>
-        {
-            request.Headers.Range = new System.Net.Http.Headers.RangeHeaderValue(had, null);
-            request.Headers.TryAddWithoutValidation("If-Range", validator);
-        }, async (response, at) =>
-        {
-            bool goesOn = response.StatusCode == HttpStatusCode.PartialContent && response.Content.Headers.ContentRange?.From == had;
-            File.WriteAllText(tag, response.Headers.ETag is { IsWeak: false } strong ? strong.ToString() : response.Content.Headers.LastModified?.ToString("R") ?? "");
-            using var file = new FileStream(part, goesOn ? FileMode.Append : FileMode.Create, FileAccess.Write, FileShare.Read, 64 * 1024, useAsync: true);
-            await CopyAsync(at, response, file, goesOn ? had : 0, mostBytes, progress, cancel).ConfigureAwait(false);
-            return null;
-        }, cancel);
+        return SendAsync<object?>(
+            address,
+            !resume
+                ? null
+                : request =>
+                {
+                    request.Headers.Range = new System.Net.Http.Headers.RangeHeaderValue(had, null);
+                    request.Headers.TryAddWithoutValidation("If-Range", validator);
+                },
+            async (response, at) =>
+            {
+                bool goesOn =
+                    response.StatusCode == HttpStatusCode.PartialContent
+                    && response.Content.Headers.ContentRange?.From == had;
+                File.WriteAllText(
+                    tag,
+                    response.Headers.ETag is { IsWeak: false } strong
+                        ? strong.ToString()
+                        : response.Content.Headers.LastModified?.ToString("R") ?? ""
+                );
+                using var file = new FileStream(
+                    part,
+                    goesOn ? FileMode.Append : FileMode.Create,
+                    FileAccess.Write,
+                    FileShare.Read,
+                    64 * 1024,
+                    useAsync: true
+                );
+                await CopyAsync(at, response, file, goesOn ? had : 0, mostBytes, progress, cancel)
+                    .ConfigureAwait(false);
+                return null;
+            },
+            cancel
+        );
     }
 
-    private async Task<T> SendAsync<T>(Uri address, Action<HttpRequestMessage>? prepare, Func<HttpResponseMessage, Uri, Task<T>> read, CancellationToken cancel)
+    private async Task<T> SendAsync<T>(
+        Uri address,
+        Action<HttpRequestMessage>? prepare,
+        Func<HttpResponseMessage, Uri, Task<T>> read,
+        CancellationToken cancel
+    )
     {
         try
         {
             for (int hop = 0; hop <= MostRedirects; hop++)
             {
-                if (address.Scheme is not ("http" or "https")) throw new SourceException($"Only http and https addresses can be read, not {address.Scheme}.");
+                if (address.Scheme is not ("http" or "https"))
+                    throw new SourceException($"Only http and https addresses can be read, not {address.Scheme}.");
                 using var request = new HttpRequestMessage(HttpMethod.Get, address);
                 prepare?.Invoke(request);
-                using HttpResponseMessage response = await _client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead, cancel).ConfigureAwait(false);
+                using HttpResponseMessage response = await _client
+                    .SendAsync(request, HttpCompletionOption.ResponseHeadersRead, cancel)
+                    .ConfigureAwait(false);
                 if ((int)response.StatusCode is >= 300 and < 400 && response.Headers.Location is { } next)
                 {
                     address = new Uri(address, next);
                     continue;
                 }
-                if (!response.IsSuccessStatusCode) throw Refused(address, response);
+                if (!response.IsSuccessStatusCode)
+                    throw Refused(address, response);
                 return await read(response, address).ConfigureAwait(false);
             }
             throw new SourceException($"{address.Host} redirects in a circle.");
         }
         catch (OperationCanceledException e) when (!cancel.IsCancellationRequested)
         {
-            throw new SourceException($"{address.Authority} is too slow: no answer in {_client.Timeout.TotalSeconds:0} seconds. Try again.", e);
+            throw new SourceException(
+                $"{address.Authority} is too slow: no answer in {_client.Timeout.TotalSeconds:0} seconds. Try again.",
+                e
+            );
         }
         catch (HttpRequestException e) when (e.InnerException is SourceException refused)
         {
             throw refused;
         }
-        catch (Exception e) when (e is HttpRequestException or HttpIOException || e is IOException { InnerException: SocketException })
+        catch (Exception e)
+            when (e is HttpRequestException or HttpIOException || e is IOException { InnerException: SocketException })
         {
             throw new SourceException($"{address.Authority} cannot be reached or broke off. Try again.", e);
         }
@@ -126,21 +195,41 @@ public sealed class SourceHttp : IDisposable
     private static SourceException Refused(Uri address, HttpResponseMessage response)
     {
         TimeSpan? wait = response.Headers.RetryAfter?.Delta;
-        string more = wait is { } w ? $" It asks to be left alone for {w.TotalSeconds:0} seconds." : " Try again later.";
-        return new SourceException($"{address.Authority} answered {(int)response.StatusCode} {response.ReasonPhrase}.{more}", retryAfter: wait);
+        string more = wait is { } w
+            ? $" It asks to be left alone for {w.TotalSeconds:0} seconds."
+            : " Try again later.";
+        return new SourceException(
+            $"{address.Authority} answered {(int)response.StatusCode} {response.ReasonPhrase}.{more}",
+            retryAfter: wait
+        );
     }
 
-    private async Task<byte[]> ReadAsync(Uri address, HttpResponseMessage response, long mostBytes, Action<long, long?>? progress, CancellationToken cancel)
+    private async Task<byte[]> ReadAsync(
+        Uri address,
+        HttpResponseMessage response,
+        long mostBytes,
+        Action<long, long?>? progress,
+        CancellationToken cancel
+    )
     {
         using var kept = new MemoryStream();
         await CopyAsync(address, response, kept, 0, mostBytes, progress, cancel).ConfigureAwait(false);
         return kept.ToArray();
     }
 
-    private async Task CopyAsync(Uri address, HttpResponseMessage response, Stream to, long had, long mostBytes, Action<long, long?>? progress, CancellationToken cancel)
+    private async Task CopyAsync(
+        Uri address,
+        HttpResponseMessage response,
+        Stream to,
+        long had,
+        long mostBytes,
+        Action<long, long?>? progress,
+        CancellationToken cancel
+    )
     {
         long? whole = response.Content.Headers.ContentLength is { } announced ? announced + had : null;
-        if (whole > mostBytes) throw TooLarge(address, mostBytes);
+        if (whole > mostBytes)
+            throw TooLarge(address, mostBytes);
         // The client's timeout ends with the headers; the body gets its own, so that one that never ends is left.
         using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancel);
         patience.CancelAfter(_client.Timeout * 4);
@@ -151,22 +240,30 @@ public sealed class SourceHttp : IDisposable
         while ((n = await body.ReadAsync(buffer, patience.Token).ConfigureAwait(false)) > 0)
         {
             got += n;
-            if (got > mostBytes) throw TooLarge(address, mostBytes);
+            if (got > mostBytes)
+                throw TooLarge(address, mostBytes);
             await to.WriteAsync(buffer.AsMemory(0, n), patience.Token).ConfigureAwait(false);
             progress?.Invoke(got, whole);
         }
-        if (got < whole) throw new SourceException($"{address.Authority} broke off after {got} of {whole} bytes. Try again.");
+        if (got < whole)
+            throw new SourceException($"{address.Authority} broke off after {got} of {whole} bytes. Try again.");
     }
 
-    private static SourceException TooLarge(Uri address, long most) => new($"{address.Authority} sends more than {most / 1024 / 1024.0:0.#} MB, which is more than is read here.");
+    private static SourceException TooLarge(Uri address, long most) =>
+        new($"{address.Authority} sends more than {most / 1024 / 1024.0:0.#} MB, which is more than is read here.");
 
     private async ValueTask<Stream> Connect(SocketsHttpConnectionContext context, CancellationToken cancel)
     {
         DnsEndPoint target = context.DnsEndPoint;
-        bool configured = _configured.ContainsKey($"{target.Host}:{target.Port}") || (target.Port is 80 or 443 && _configured.ContainsKey(target.Host));
+        bool configured =
+            _configured.ContainsKey($"{target.Host}:{target.Port}")
+            || (target.Port is 80 or 443 && _configured.ContainsKey(target.Host));
         IPAddress[] addresses = await Dns.GetHostAddressesAsync(target.Host, cancel).ConfigureAwait(false);
         IPAddress[] allowed = [.. addresses.Where(a => configured || IsPublic(a))];
-        if (allowed.Length == 0) throw new SourceException($"{target.Host} is an address of this computer or its own network, which Jaali does not read.");
+        if (allowed.Length == 0)
+            throw new SourceException(
+                $"{target.Host} is an address of this computer or its own network, which Jaali does not read."
+            );
         var socket = new Socket(SocketType.Stream, ProtocolType.Tcp) { NoDelay = true };
         try
         {
@@ -183,12 +280,28 @@ public sealed class SourceHttp : IDisposable
     /// <summary>False for loopback, private, link-local, shared, multicast and reserved addresses.</summary>
     public static bool IsPublic(IPAddress address)
     {
-        if (address.IsIPv4MappedToIPv6) address = address.MapToIPv4();
-        if (IPAddress.IsLoopback(address)) return false;
+        if (address.IsIPv4MappedToIPv6)
+            address = address.MapToIPv4();
+        if (IPAddress.IsLoopback(address))
+            return false;
         byte[] b = address.GetAddressBytes();
         return address.AddressFamily == AddressFamily.InterNetwork
-            ? !(b[0] is 0 or 10 or 127 or >= 224 || (b[0] == 172 && b[1] is >= 16 and <= 31) || (b[0] == 192 && b[1] == 168) || (b[0] == 169 && b[1] == 254) || (b[0] == 100 && b[1] is >= 64 and <= 127) || (b[0] == 198 && b[1] is 18 or 19))
-            : !(address.IsIPv6LinkLocal || address.IsIPv6SiteLocal || address.IsIPv6Multicast || address.IsIPv6UniqueLocal || address.Equals(IPAddress.IPv6None) || address.Equals(IPAddress.IPv6Any));
+            ? !(
+                b[0] is 0 or 10 or 127 or >= 224
+                || (b[0] == 172 && b[1] is >= 16 and <= 31)
+                || (b[0] == 192 && b[1] == 168)
+                || (b[0] == 169 && b[1] == 254)
+                || (b[0] == 100 && b[1] is >= 64 and <= 127)
+                || (b[0] == 198 && b[1] is 18 or 19)
+            )
+            : !(
+                address.IsIPv6LinkLocal
+                || address.IsIPv6SiteLocal
+                || address.IsIPv6Multicast
+                || address.IsIPv6UniqueLocal
+                || address.Equals(IPAddress.IPv6None)
+                || address.Equals(IPAddress.IPv6Any)
+            );
     }
 
     /// <inheritdoc/>

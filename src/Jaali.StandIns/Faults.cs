@@ -10,7 +10,8 @@ public sealed class Faults
     private int _asked;
 
     /// <summary>The troubles there are.</summary>
-    public static IReadOnlyList<string> Kinds { get; } = ["none", "slow", "down", "flaky", "midway", "rubbish", "limit", "truncated", "changed"];
+    public static IReadOnlyList<string> Kinds { get; } =
+    ["none", "slow", "down", "flaky", "midway", "rubbish", "limit", "truncated", "changed"];
 
     /// <summary>The collections.</summary>
     public static IReadOnlyList<string> Collections { get; } = ["commons", "museum", "archive", "pages", "bay"];
@@ -18,8 +19,10 @@ public sealed class Faults
     /// <summary>Switches a collection, or "all", to a trouble; false where there is none of that name.</summary>
     public bool Switch(string kind, string collection)
     {
-        if (!Kinds.Contains(kind) || (collection != "all" && !Collections.Contains(collection))) return false;
-        foreach (string c in Collections.Where(c => collection is "all" || c == collection)) _kinds[c] = kind;
+        if (!Kinds.Contains(kind) || (collection != "all" && !Collections.Contains(collection)))
+            return false;
+        foreach (string c in Collections.Where(c => collection is "all" || c == collection))
+            _kinds[c] = kind;
         return true;
     }
 
@@ -27,7 +30,8 @@ public sealed class Faults
     public string Of(string collection) => _kinds.GetValueOrDefault(collection, "none");
 
     /// <summary>Which collection an address belongs to.</summary>
-    public static string CollectionOf(PathString path) => Collections.FirstOrDefault(c => path.StartsWithSegments("/" + c)) ?? "commons";
+    public static string CollectionOf(PathString path) =>
+        Collections.FirstOrDefault(c => path.StartsWithSegments("/" + c)) ?? "commons";
 
     /// <summary>Acts out the trouble; true where the request was answered by it.</summary>
     public async Task<bool> ActAsync(HttpContext context)
@@ -67,17 +71,26 @@ public sealed class Faults
     public async Task<IResult> SendAsync(HttpContext context, byte[] bytes, string type)
     {
         string kind = Of(CollectionOf(context.Request.Path));
-        if (kind == "truncated") return Results.Bytes(bytes[..(bytes.Length / 2)], type);
+        if (kind == "truncated")
+            return Results.Bytes(bytes[..(bytes.Length / 2)], type);
         string tag = $"\"{bytes.Length:x}-{bytes[bytes.Length / 2]:x}\"";
-        if (kind != "midway") return Results.Bytes(bytes, type, enableRangeProcessing: true, entityTag: new Microsoft.Net.Http.Headers.EntityTagHeaderValue(tag));
+        if (kind != "midway")
+            return Results.Bytes(
+                bytes,
+                type,
+                enableRangeProcessing: true,
+                entityTag: new Microsoft.Net.Http.Headers.EntityTagHeaderValue(tag)
+            );
         // Half of what is left, then silence.
         int from = 0;
         string range = context.Request.Headers.Range.ToString();
-        if (range.StartsWith("bytes=", StringComparison.Ordinal) && context.Request.Headers.IfRange.ToString() == tag) int.TryParse(range[6..].TrimEnd('-'), CultureInfo.InvariantCulture, out from);
+        if (range.StartsWith("bytes=", StringComparison.Ordinal) && context.Request.Headers.IfRange.ToString() == tag)
+            int.TryParse(range[6..].TrimEnd('-'), CultureInfo.InvariantCulture, out from);
         context.Response.StatusCode = from > 0 ? StatusCodes.Status206PartialContent : StatusCodes.Status200OK;
         context.Response.ContentType = type;
         context.Response.Headers.ETag = tag;
-        if (from > 0) context.Response.Headers.ContentRange = $"bytes {from}-{bytes.Length - 1}/{bytes.Length}";
+        if (from > 0)
+            context.Response.Headers.ContentRange = $"bytes {from}-{bytes.Length - 1}/{bytes.Length}";
         context.Response.ContentLength = bytes.Length - from;
         await context.Response.Body.WriteAsync(bytes.AsMemory(from, (bytes.Length - from) / 2));
         await context.Response.Body.FlushAsync();

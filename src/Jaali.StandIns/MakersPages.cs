@@ -9,14 +9,50 @@ public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionShel
     /// <summary>Maps them under <c>/pages</c>.</summary>
     public void Map(WebApplication app)
     {
-        app.MapGet("/pages", () => Html("<h1>Makers of the sound</h1><ul>" + string.Concat(photos.Select(p => $"<li><a href=\"/pages/{p.Id}\">{WebUtility.HtmlEncode(p.Title)}</a></li>")) + "</ul>"));
+        app.MapGet(
+            "/pages",
+            () =>
+                Html(
+                    "<h1>Makers of the sound</h1><ul>"
+                        + string.Concat(
+                            photos.Select(p =>
+                                $"<li><a href=\"/pages/{p.Id}\">{WebUtility.HtmlEncode(p.Title)}</a></li>"
+                            )
+                        )
+                        + "</ul>"
+                )
+        );
         app.MapGet("/pages/redirect", () => Results.Redirect("http://127.0.0.1:9/secret"));
         app.MapGet("/pages/endless", EndlessAsync);
         app.MapGet("/pages/huge.jpg", () => Results.Bytes(Huge(50_000, 50_000), "image/jpeg"));
-        app.MapGet("/pages/huge", () => Html("<title>Huge</title><figure><img src=\"/pages/huge.jpg\"></figure><a rel=\"license\" href=\"https://creativecommons.org/licenses/by/4.0/\">CC BY</a>"));
-        app.MapGet("/pages/script", () => Html("<title>&lt;script&gt;alert(1)&lt;/script&gt;</title><script type=\"application/ld+json\">{\"@type\":\"ImageObject\",\"name\":\"<img src=x onerror=alert(1)>\",\"creator\":{\"name\":\"<b>M</b>\"},\"license\":\"javascript:alert(1)\",\"contentUrl\":\"" + $"/pages/file/{photos[0].Id}.jpg" + "\"}</script>"));
-        app.MapGet("/pages/{id}", (string id, HttpContext c) => photos.FirstOrDefault(p => p.Id == id) is { } p ? Page(p, c) : Results.NotFound());
-        app.MapGet("/pages/file/{id}.jpg", async (string id, HttpContext c) => photos.FirstOrDefault(p => p.Id == id) is { } p ? await faults.SendAsync(c, shelf.Bytes(p, "original")!, "image/jpeg") : Results.NotFound());
+        app.MapGet(
+            "/pages/huge",
+            () =>
+                Html(
+                    "<title>Huge</title><figure><img src=\"/pages/huge.jpg\"></figure><a rel=\"license\" href=\"https://creativecommons.org/licenses/by/4.0/\">CC BY</a>"
+                )
+        );
+        app.MapGet(
+            "/pages/script",
+            () =>
+                Html(
+                    "<title>&lt;script&gt;alert(1)&lt;/script&gt;</title><script type=\"application/ld+json\">{\"@type\":\"ImageObject\",\"name\":\"<img src=x onerror=alert(1)>\",\"creator\":{\"name\":\"<b>M</b>\"},\"license\":\"javascript:alert(1)\",\"contentUrl\":\""
+                        + $"/pages/file/{photos[0].Id}.jpg"
+                        + "\"}</script>"
+                )
+        );
+        app.MapGet(
+            "/pages/{id}",
+            (string id, HttpContext c) =>
+                photos.FirstOrDefault(p => p.Id == id) is { } p ? Page(p, c) : Results.NotFound()
+        );
+        app.MapGet(
+            "/pages/file/{id}.jpg",
+            async (string id, HttpContext c) =>
+                photos.FirstOrDefault(p => p.Id == id) is { } p
+                    ? await faults.SendAsync(c, shelf.Bytes(p, "original")!, "image/jpeg")
+                    : Results.NotFound()
+        );
     }
 
     /// <summary>A plain page about a photo.</summary>
@@ -26,19 +62,30 @@ public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionShel
     // Four ways in turn: ccREL in RDFa, JSON-LD, a Link header, and nothing but a picture.
     private IResult Page(PhotoRecord p, HttpContext context)
     {
-        string file = $"/pages/file/{p.Id}.jpg", title = WebUtility.HtmlEncode(p.Title), maker = WebUtility.HtmlEncode(p.Maker);
-        string licence = faults.Of("pages") == "changed" ? "https://creativecommons.org/licenses/by-nc-nd/4.0/" : p.Licence;
+        string file = $"/pages/file/{p.Id}.jpg",
+            title = WebUtility.HtmlEncode(p.Title),
+            maker = WebUtility.HtmlEncode(p.Maker);
+        string licence =
+            faults.Of("pages") == "changed" ? "https://creativecommons.org/licenses/by-nc-nd/4.0/" : p.Licence;
         switch (p.Tags[0])
         {
             case "ccrel":
-                return Html($"<title>{title}</title><div about=\"{file}\" xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:dct=\"http://purl.org/dc/terms/\"><img src=\"{file}\" alt=\"\"><p><span property=\"dct:title\">{title}</span> by <a rel=\"cc:attributionURL\" property=\"cc:attributionName\" href=\"/pages\">{maker}</a> is under a <a rel=\"license\" href=\"{licence}\">Creative Commons licence</a>.</p></div>");
+                return Html(
+                    $"<title>{title}</title><div about=\"{file}\" xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:dct=\"http://purl.org/dc/terms/\"><img src=\"{file}\" alt=\"\"><p><span property=\"dct:title\">{title}</span> by <a rel=\"cc:attributionURL\" property=\"cc:attributionName\" href=\"/pages\">{maker}</a> is under a <a rel=\"license\" href=\"{licence}\">Creative Commons licence</a>.</p></div>"
+                );
             case "jsonld":
-                return Html($$"""<title>{{title}}</title><img src="{{file}}" alt=""><script type="application/ld+json">{"@context":"https://schema.org/","@type":"ImageObject","contentUrl":"{{file}}","name":"{{p.Title}}","license":"{{licence}}","acquireLicensePage":"/pages","creator":{"@type":"Person","name":"{{p.Maker}}","url":"/pages"},"copyrightNotice":"© {{p.Taken[..4]}} {{p.Maker}}"}</script>""");
+                return Html(
+                    $$"""<title>{{title}}</title><img src="{{file}}" alt=""><script type="application/ld+json">{"@context":"https://schema.org/","@type":"ImageObject","contentUrl":"{{file}}","name":"{{p.Title}}","license":"{{licence}}","acquireLicensePage":"/pages","creator":{"@type":"Person","name":"{{p.Maker}}","url":"/pages"},"copyrightNotice":"© {{p.Taken[..4]}} {{p.Maker}}"}</script>"""
+                );
             case "header":
                 context.Response.Headers.Link = $"<{licence}>; rel=\"license\"";
-                return Html($"<title>{title}</title><meta property=\"og:title\" content=\"{title}\"><meta property=\"og:image\" content=\"{file}\"><p>{maker}</p>");
+                return Html(
+                    $"<title>{title}</title><meta property=\"og:title\" content=\"{title}\"><meta property=\"og:image\" content=\"{file}\"><p>{maker}</p>"
+                );
             default:
-                return Html($"<title>{title}</title><img src=\"{file}\" alt=\"\"><p>A picture, and not a word about it.</p>");
+                return Html(
+                    $"<title>{title}</title><img src=\"{file}\" alt=\"\"><p>A picture, and not a word about it.</p>"
+                );
         }
     }
 
@@ -46,12 +93,52 @@ public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionShel
     {
         context.Response.ContentType = "text/html";
         byte[] more = Encoding.ASCII.GetBytes(new string(' ', 64 * 1024));
-        while (!context.RequestAborted.IsCancellationRequested) await context.Response.Body.WriteAsync(more, context.RequestAborted);
+        while (!context.RequestAborted.IsCancellationRequested)
+            await context.Response.Body.WriteAsync(more, context.RequestAborted);
     }
 
     // A JPEG that says it is enormous and then holds nothing: start of image, one frame header, end.
     private static byte[] Huge(int width, int height) =>
-        [0xFF, 0xD8, 0xFF, 0xC0, 0, 17, 8, (byte)(height >> 8), (byte)height, (byte)(width >> 8), (byte)width, 3, 1, 0x11, 0, 2, 0x11, 0, 3, 0x11, 0, 0xFF, 0xDA, 0, 12, 3, 1, 0, 2, 0, 3, 0, 0, 63, 0, 0xFF, 0xD9];
+        [
+            0xFF,
+            0xD8,
+            0xFF,
+            0xC0,
+            0,
+            17,
+            8,
+            (byte)(height >> 8),
+            (byte)height,
+            (byte)(width >> 8),
+            (byte)width,
+            3,
+            1,
+            0x11,
+            0,
+            2,
+            0x11,
+            0,
+            3,
+            0x11,
+            0,
+            0xFF,
+            0xDA,
+            0,
+            12,
+            3,
+            1,
+            0,
+            2,
+            0,
+            3,
+            0,
+            0,
+            63,
+            0,
+            0xFF,
+            0xD9,
+        ];
 
-    private static IResult Html(string body) => Results.Content("<!doctype html><meta charset=utf-8>" + body, "text/html; charset=utf-8");
+    private static IResult Html(string body) =>
+        Results.Content("<!doctype html><meta charset=utf-8>" + body, "text/html; charset=utf-8");
 }

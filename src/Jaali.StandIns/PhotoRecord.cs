@@ -13,7 +13,18 @@ namespace Jaali.StandIns;
 /// <param name="Embedded">Whether the file carries a record of its own.</param>
 /// <param name="Taken">The day.</param>
 /// <param name="Collections">Where it is held: "commons", "museum", "archive", "pages".</param>
-public sealed record PhotoRecord(string Id, string File, string Title, string Maker, string Licence, string[] Tags, bool Sponsored, bool Embedded, string Taken, string[]? Collections = null)
+public sealed record PhotoRecord(
+    string Id,
+    string File,
+    string Title,
+    string Maker,
+    string Licence,
+    string[] Tags,
+    bool Sponsored,
+    bool Embedded,
+    string Taken,
+    string[]? Collections = null
+)
 {
     /// <summary>True where the collection holds it.</summary>
     public bool In(string collection) => (Collections ?? ["commons"]).Contains(collection);
@@ -32,7 +43,9 @@ public sealed record PhotoRecord(string Id, string File, string Title, string Ma
     public static string Stem(string word)
     {
         string w = word.ToLowerInvariant().Trim('"', '.', ',');
-        return w.EndsWith("ies", StringComparison.Ordinal) ? w[..^3] + "y" : w.EndsWith('s') && !w.EndsWith("ss", StringComparison.Ordinal) ? w[..^1] : w;
+        return w.EndsWith("ies", StringComparison.Ordinal) ? w[..^3] + "y"
+            : w.EndsWith('s') && !w.EndsWith("ss", StringComparison.Ordinal) ? w[..^1]
+            : w;
     }
 
     /// <summary>Reads the records whose photos are there.</summary>

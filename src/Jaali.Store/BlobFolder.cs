@@ -13,20 +13,24 @@ public sealed class BlobFolder
     {
         (_root, _temporary) = (root, Path.Combine(root, "tmp"));
         Directory.CreateDirectory(_temporary);
-        foreach (string left in Directory.EnumerateFiles(_temporary)) File.Delete(left);
+        foreach (string left in Directory.EnumerateFiles(_temporary))
+            File.Delete(left);
     }
 
     /// <summary>The SHA-256 of bytes, lower-case hexadecimal.</summary>
     public static string NameOf(ReadOnlySpan<byte> bytes) => Convert.ToHexStringLower(SHA256.HashData(bytes));
 
     /// <summary>True for 64 lower-case hexadecimal digits.</summary>
-    public static bool IsName(string name) => name.Length == 64 && name.All(c => c is (>= '0' and <= '9') or (>= 'a' and <= 'f'));
+    public static bool IsName(string name) =>
+        name.Length == 64 && name.All(c => c is (>= '0' and <= '9') or (>= 'a' and <= 'f'));
 
     /// <summary>Keeps bytes and returns their name.</summary>
     public string Put(ReadOnlySpan<byte> bytes)
     {
-        string name = NameOf(bytes), path = PathOf(name);
-        if (File.Exists(path)) return name;
+        string name = NameOf(bytes),
+            path = PathOf(name);
+        if (File.Exists(path))
+            return name;
         string half = Path.Combine(_temporary, Guid.NewGuid().ToString("N"));
         using (var file = new FileStream(half, FileMode.CreateNew, FileAccess.Write))
         {
@@ -41,9 +45,16 @@ public sealed class BlobFolder
     /// <summary>The bytes of a name, or null where there are none.</summary>
     public byte[]? Get(string name)
     {
-        if (!IsName(name)) return null;
-        try { return File.ReadAllBytes(PathOf(name)); }
-        catch (Exception e) when (e is FileNotFoundException or DirectoryNotFoundException) { return null; }
+        if (!IsName(name))
+            return null;
+        try
+        {
+            return File.ReadAllBytes(PathOf(name));
+        }
+        catch (Exception e) when (e is FileNotFoundException or DirectoryNotFoundException)
+        {
+            return null;
+        }
     }
 
     /// <summary>True where there are bytes of this name.</summary>
@@ -53,11 +64,12 @@ public sealed class BlobFolder
     public IEnumerable<string> Damaged()
     {
         foreach (string folder in Directory.EnumerateDirectories(_root).Where(d => Path.GetFileName(d).Length == 2))
-            foreach (string file in Directory.EnumerateFiles(folder))
-            {
-                using FileStream bytes = File.OpenRead(file);
-                if (Convert.ToHexStringLower(SHA256.HashData(bytes)) != Path.GetFileName(file)) yield return Path.GetFileName(file);
-            }
+        foreach (string file in Directory.EnumerateFiles(folder))
+        {
+            using FileStream bytes = File.OpenRead(file);
+            if (Convert.ToHexStringLower(SHA256.HashData(bytes)) != Path.GetFileName(file))
+                yield return Path.GetFileName(file);
+        }
     }
 
     private string PathOf(string name) => Path.Combine(_root, name[..2], name);

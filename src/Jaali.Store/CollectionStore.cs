@@ -23,10 +23,12 @@ public sealed class CollectionStore(IDbContextFactory<JaaliDb> databases, TimePr
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         if (await db.Collections.FirstOrDefaultAsync(c => c.Id == row.Id, cancel) is { } old)
         {
-            if (old.Address != row.Address) (old.HarvestFrom, old.ResumptionToken, old.HarvestedAt) = ("", "", null);
+            if (old.Address != row.Address)
+                (old.HarvestFrom, old.ResumptionToken, old.HarvestedAt) = ("", "", null);
             (old.Name, old.Protocol, old.Address) = (row.Name, row.Protocol, row.Address);
         }
-        else db.Collections.Add(row);
+        else
+            db.Collections.Add(row);
         await db.SaveChangesAsync(cancel);
     }
 
@@ -35,11 +37,14 @@ public sealed class CollectionStore(IDbContextFactory<JaaliDb> databases, TimePr
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         string json = terms is null ? "" : JsonSerializer.Serialize(terms, DeckParts.Json);
-        return await db.Collections.Where(c => c.Id == id).ExecuteUpdateAsync(u => u.SetProperty(c => c.Terms, json), cancel) > 0;
+        return await db
+                .Collections.Where(c => c.Id == id)
+                .ExecuteUpdateAsync(u => u.SetProperty(c => c.Terms, json), cancel) > 0;
     }
 
     /// <summary>The terms of a row, or null.</summary>
-    public static CollectionTerms? TermsOf(CollectionRow row) => row.Terms.Length > 0 ? JsonSerializer.Deserialize<CollectionTerms>(row.Terms, DeckParts.Json) : null;
+    public static CollectionTerms? TermsOf(CollectionRow row) =>
+        row.Terms.Length > 0 ? JsonSerializer.Deserialize<CollectionTerms>(row.Terms, DeckParts.Json) : null;
 
     /// <summary>Takes a collection out; photos taken from it stay.</summary>
     public async Task RemoveAsync(string id, CancellationToken cancel = default)
@@ -53,17 +58,34 @@ public sealed class CollectionStore(IDbContextFactory<JaaliDb> databases, TimePr
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         SearchRow[] all = await db.Searches.Where(s => s.DeckId == deckId && s.PointId == pointId).ToArrayAsync(cancel);
-        if (all.FirstOrDefault(s => string.Equals(s.Words, words, StringComparison.OrdinalIgnoreCase)) is { } same) same.At = clock.GetUtcNow();
-        else db.Searches.Add(new SearchRow { DeckId = deckId, PointId = pointId, Words = words, At = clock.GetUtcNow() });
+        if (all.FirstOrDefault(s => string.Equals(s.Words, words, StringComparison.OrdinalIgnoreCase)) is { } same)
+            same.At = clock.GetUtcNow();
+        else
+            db.Searches.Add(
+                new SearchRow
+                {
+                    DeckId = deckId,
+                    PointId = pointId,
+                    Words = words,
+                    At = clock.GetUtcNow(),
+                }
+            );
         db.Searches.RemoveRange(all.OrderByDescending(s => s.At).Skip(MostSearches - 1));
         await db.SaveChangesAsync(cancel);
     }
 
     /// <summary>What was searched for a point, the latest first.</summary>
-    public async Task<IReadOnlyList<string>> SearchesAsync(Guid deckId, Guid pointId, CancellationToken cancel = default)
+    public async Task<IReadOnlyList<string>> SearchesAsync(
+        Guid deckId,
+        Guid pointId,
+        CancellationToken cancel = default
+    )
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
-        SearchRow[] all = await db.Searches.AsNoTracking().Where(s => s.DeckId == deckId && s.PointId == pointId).ToArrayAsync(cancel);
+        SearchRow[] all = await db
+            .Searches.AsNoTracking()
+            .Where(s => s.DeckId == deckId && s.PointId == pointId)
+            .ToArrayAsync(cancel);
         return [.. all.OrderByDescending(s => s.At).Select(s => s.Words)];
     }
 }

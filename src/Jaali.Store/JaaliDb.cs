@@ -19,10 +19,12 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
     public DbSet<SearchRow> Searches => Set<SearchRow>();
 
     /// <summary>Opens the database of a folder: write-ahead log, foreign keys on, five seconds of patience with a lock.</summary>
-    public static DbContextOptions<JaaliDb> Options(string folder) => new DbContextOptionsBuilder<JaaliDb>().UseSqlite(ConnectionString(folder)).Options;
+    public static DbContextOptions<JaaliDb> Options(string folder) =>
+        new DbContextOptionsBuilder<JaaliDb>().UseSqlite(ConnectionString(folder)).Options;
 
     /// <summary>The connection to the database of a folder.</summary>
-    public static string ConnectionString(string folder) => $"Data Source={Path.Combine(folder, "jaali.db")};Foreign Keys=True;Default Timeout=5;Pooling=True";
+    public static string ConnectionString(string folder) =>
+        $"Data Source={Path.Combine(folder, "jaali.db")};Foreign Keys=True;Default Timeout=5;Pooling=True";
 
     /// <inheritdoc/>
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -40,9 +42,17 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
         });
         modelBuilder.Entity<PlacementRow>(e =>
         {
-            e.HasKey(p => new { p.DeckId, p.SlideId, p.ItemId });
+            e.HasKey(p => new
+            {
+                p.DeckId,
+                p.SlideId,
+                p.ItemId,
+            });
             e.HasIndex(p => p.PhotoId);
-            e.HasOne<SlideRow>().WithMany().HasForeignKey(p => new { p.DeckId, p.SlideId }).OnDelete(DeleteBehavior.Cascade);
+            e.HasOne<SlideRow>()
+                .WithMany()
+                .HasForeignKey(p => new { p.DeckId, p.SlideId })
+                .OnDelete(DeleteBehavior.Cascade);
             e.HasOne<PhotoRow>().WithMany().HasForeignKey(p => p.PhotoId).OnDelete(DeleteBehavior.Restrict);
         });
         modelBuilder.Entity<CommandRow>(e =>
@@ -59,7 +69,12 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
         });
         modelBuilder.Entity<SearchRow>(e =>
         {
-            e.HasKey(s => new { s.DeckId, s.PointId, s.Words });
+            e.HasKey(s => new
+            {
+                s.DeckId,
+                s.PointId,
+                s.Words,
+            });
             e.HasOne<DeckRow>().WithMany().HasForeignKey(s => s.DeckId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<PhotoRow>().HasKey(p => p.Id);

@@ -19,32 +19,52 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
 
     /// <summary>Keeps a photo with its record; the bytes come first, the rows only when they are safe. A photo that is there keeps its record, and the evidence is added.</summary>
     /// <returns>The photo's SHA-256.</returns>
-    public async Task<string> KeepAsync(byte[] bytes, PhotoReading reading, RightsRecord rights, IEnumerable<Evidence> evidence, CancellationToken cancel = default)
+    public async Task<string> KeepAsync(
+        byte[] bytes,
+        PhotoReading reading,
+        RightsRecord rights,
+        IEnumerable<Evidence> evidence,
+        CancellationToken cancel = default
+    )
     {
-        string id = blobs.Put(bytes), tones = blobs.Put(reading.Tones.Rgb);
+        string id = blobs.Put(bytes),
+            tones = blobs.Put(reading.Tones.Rgb);
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         if (!await db.Photos.AnyAsync(p => p.Id == id, cancel))
         {
-            db.Photos.Add(new PhotoRow
-            {
-                Id = id,
-                Format = reading.Format,
-                Bytes = bytes.LongLength,
-                Width = reading.Width,
-                Height = reading.Height,
-                Orientation = reading.Orientation,
-                Hash = unchecked((long)reading.Hash),
-                FocalX = reading.Focal.X,
-                FocalY = reading.Focal.Y,
-                ToneWidth = reading.Tones.Width,
-                ToneHeight = reading.Tones.Height,
-                ToneBlob = tones,
-                TakenAt = clock.GetUtcNow(),
-            });
+            db.Photos.Add(
+                new PhotoRow
+                {
+                    Id = id,
+                    Format = reading.Format,
+                    Bytes = bytes.LongLength,
+                    Width = reading.Width,
+                    Height = reading.Height,
+                    Orientation = reading.Orientation,
+                    Hash = unchecked((long)reading.Hash),
+                    FocalX = reading.Focal.X,
+                    FocalY = reading.Focal.Y,
+                    ToneWidth = reading.Tones.Width,
+                    ToneHeight = reading.Tones.Height,
+                    ToneBlob = tones,
+                    TakenAt = clock.GetUtcNow(),
+                }
+            );
             db.Rights.Add(Fill(new RightsRow { PhotoId = id }, rights));
         }
         string[] known = await db.Evidence.Where(e => e.PhotoId == id).Select(e => e.Sha256).ToArrayAsync(cancel);
-        db.Evidence.AddRange(evidence.Where(e => !known.Contains(e.Sha256)).Select(e => new EvidenceRow { PhotoId = id, Text = e.Text, Address = e.Address, ReadAt = e.ReadAt, Sha256 = e.Sha256 }));
+        db.Evidence.AddRange(
+            evidence
+                .Where(e => !known.Contains(e.Sha256))
+                .Select(e => new EvidenceRow
+                {
+                    PhotoId = id,
+                    Text = e.Text,
+                    Address = e.Address,
+                    ReadAt = e.ReadAt,
+                    Sha256 = e.Sha256,
+                })
+        );
         await db.SaveChangesAsync(cancel);
         return id;
     }
@@ -52,22 +72,47 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
     /// <summary>What the rules need of a photo, or null.</summary>
     public PhotoFacts? Facts(string id)
     {
-        if (_facts.TryGetValue(id, out PhotoFacts? known)) return known;
+        if (_facts.TryGetValue(id, out PhotoFacts? known))
+            return known;
         using JaaliDb db = databases.CreateDbContext();
-        var row = (from p in db.Photos.AsNoTracking() join r in db.Rights.AsNoTracking() on p.Id equals r.PhotoId where p.Id == id select new { Photo = p, r.Record }).FirstOrDefault();
-        if (row is null) return null;
+        var row = (
+            from p in db.Photos.AsNoTracking()
+            join r in db.Rights.AsNoTracking() on p.Id equals r.PhotoId
+            where p.Id == id
+            select new { Photo = p, r.Record }
+        ).FirstOrDefault();
+        if (row is null)
+            return null;
         RightsRecord rights = JsonSerializer.Deserialize<RightsRecord>(row.Record, DeckParts.Json)!;
-        return _facts[id] = new PhotoFacts(id, row.Photo.Width, row.Photo.Height, new PhotoPoint(row.Photo.FocalX, row.Photo.FocalY), rights);
+        return _facts[id] = new PhotoFacts(
+            id,
+            row.Photo.Width,
+            row.Photo.Height,
+            new PhotoPoint(row.Photo.FocalX, row.Photo.FocalY),
+            rights
+        );
     }
 
     /// <summary>The colours of a photo, or null.</summary>
     public ToneMap? Tones(string id)
     {
-        if (_tones.TryGetValue(id, out ToneMap? known)) return known;
+        if (_tones.TryGetValue(id, out ToneMap? known))
+            return known;
         using JaaliDb db = databases.CreateDbContext();
-        var row = db.Photos.AsNoTracking().Where(p => p.Id == id).Select(p => new { p.ToneWidth, p.ToneHeight, p.ToneBlob }).FirstOrDefault();
-        if (row is null || blobs.Get(row.ToneBlob) is not { } rgb || rgb.Length != row.ToneWidth * row.ToneHeight * 3) return null;
-        if (_tones.Count >= MostTones) _tones.Clear();
+        var row = db
+            .Photos.AsNoTracking()
+            .Where(p => p.Id == id)
+            .Select(p => new
+            {
+                p.ToneWidth,
+                p.ToneHeight,
+                p.ToneBlob,
+            })
+            .FirstOrDefault();
+        if (row is null || blobs.Get(row.ToneBlob) is not { } rgb || rgb.Length != row.ToneWidth * row.ToneHeight * 3)
+            return null;
+        if (_tones.Count >= MostTones)
+            _tones.Clear();
         return _tones[id] = new ToneMap(row.ToneWidth, row.ToneHeight, rgb);
     }
 
@@ -98,9 +143,15 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
     /// <summary>
     /// Puts a corrected record in place of the one that is there and adds what it rests on; what sources said before stays among the evidence. False where there is no such photo.
     /// </summary>
-    public async Task<bool> CorrectAsync(string id, Func<RightsRecord, RightsRecord> correct, Evidence reason, CancellationToken cancel = default)
+    public async Task<bool> CorrectAsync(
+        string id,
+        Func<RightsRecord, RightsRecord> correct,
+        Evidence reason,
+        CancellationToken cancel = default
+    )
     {
-        if (Facts(id) is not { } facts) return false;
+        if (Facts(id) is not { } facts)
+            return false;
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         RightsRow row = await db.Rights.SingleAsync(r => r.PhotoId == id, cancel);
         RightsRecord rights = correct(facts.Rights);
@@ -128,17 +179,38 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
 
     /// <summary>Records a permission; false where there is no such photo.</summary>
     public Task<bool> RecordPermissionAsync(string id, Permission permission, CancellationToken cancel = default) =>
-        CorrectAsync(id, r => r with { Permission = permission }, Evidence.Of($"Permission of {permission.From}, {permission.On:yyyy-MM-dd}: {permission.Words}", "recorded by hand", clock.GetUtcNow()), cancel);
+        CorrectAsync(
+            id,
+            r => r with { Permission = permission },
+            Evidence.Of(
+                $"Permission of {permission.From}, {permission.On:yyyy-MM-dd}: {permission.Words}",
+                "recorded by hand",
+                clock.GetUtcNow()
+            ),
+            cancel
+        );
 
     /// <summary>What sources said about a photo, the oldest first.</summary>
     public async Task<IReadOnlyList<Evidence>> EvidenceAsync(string id, CancellationToken cancel = default)
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
-        EvidenceRow[] rows = await db.Evidence.AsNoTracking().Where(e => e.PhotoId == id).OrderBy(e => e.Id).ToArrayAsync(cancel);
+        EvidenceRow[] rows = await db
+            .Evidence.AsNoTracking()
+            .Where(e => e.PhotoId == id)
+            .OrderBy(e => e.Id)
+            .ToArrayAsync(cancel);
         return [.. rows.Select(r => new Evidence(r.Text, r.Address, r.ReadAt, r.Sha256))];
     }
 
-    private static EvidenceRow Row(string id, Evidence e) => new() { PhotoId = id, Text = e.Text, Address = e.Address, ReadAt = e.ReadAt, Sha256 = e.Sha256 };
+    private static EvidenceRow Row(string id, Evidence e) =>
+        new()
+        {
+            PhotoId = id,
+            Text = e.Text,
+            Address = e.Address,
+            ReadAt = e.ReadAt,
+            Sha256 = e.Sha256,
+        };
 
     private static RightsRow Fill(RightsRow row, RightsRecord rights)
     {

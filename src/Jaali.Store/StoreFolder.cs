@@ -26,12 +26,15 @@ public static class StoreFolder
         }
     }
 
-    private static string Sentence(string folder, Exception e) => e is SqliteException s ? s.SqliteErrorCode switch
-    {
-        5 or 6 => $"Another program holds the database in {folder}. Close it and start again.",
-        8 or 14 => $"The folder {folder} cannot be written. Give the right to write, or choose another with --data.",
-        13 => $"The disk that holds {folder} is full. Free some space and start again.",
-        _ => $"The database in {folder} cannot be opened: {s.Message}.",
-    }
-        : $"The folder {folder} cannot be used: {e.Message}";
+    private static string Sentence(string folder, Exception e) =>
+        e is SqliteException s
+            ? s.SqliteErrorCode switch
+            {
+                5 or 6 => $"Another program holds the database in {folder}. Close it and start again.",
+                8 or 14 =>
+                    $"The folder {folder} cannot be written. Give the right to write, or choose another with --data.",
+                13 => $"The disk that holds {folder} is full. Free some space and start again.",
+                _ => $"The database in {folder} cannot be opened: {s.Message}.",
+            }
+            : $"The folder {folder} cannot be used: {e.Message}";
 }

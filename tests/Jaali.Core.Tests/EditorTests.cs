@@ -12,7 +12,8 @@ public sealed class EditorTests
 
     private static DeckCommand Any(Deck deck, World world, int kind, int a, int b, double x)
     {
-        Guid slide = deck.Slides[a % deck.Slides.Count].Id, point = deck.Points[b % deck.Points.Count].Id;
+        Guid slide = deck.Slides[a % deck.Slides.Count].Id,
+            point = deck.Points[b % deck.Points.Count].Id;
         string photo = world.Photos.Keys.ElementAt(b % world.Photos.Count);
         return (kind % 16) switch
         {
@@ -38,53 +39,68 @@ public sealed class EditorTests
     /// <summary>Any run of commands, taken back one by one, leads to where it started, through the JSON in which inverses are stored.</summary>
     [Fact]
     public void Every_command_can_be_taken_back() =>
-        Gen.Select(Gen.Int[0, 1000], Gen.Int[0, 1000], Gen.Int[0, 1000], Gen.Double[0, .6]).Array[1, 25].Sample(steps =>
-        {
-            var world = new World();
-            world.Add("a");
-            world.Add("b", 900, 1400);
-            Deck start = world.Deck(4), deck = start;
-            Stack<(string Before, string Inverse)> undo = new();
-            foreach ((int kind, int a, int b, double x) in steps)
-            {
-                if (DeckEditor.Apply(deck, Any(deck, world, kind, a, b, x), world) is not Edited edited) continue;
-                undo.Push((Json(deck), JsonSerializer.Serialize<DeckCommand>(edited.Inverse, DeckParts.Json)));
-                deck = edited.Deck;
-            }
-            foreach ((string before, string inverse) in undo)
-            {
-                deck = world.Do(deck, JsonSerializer.Deserialize<DeckCommand>(inverse, DeckParts.Json)!).Deck;
-                Assert.Equal(before, Json(deck));
-            }
-            Assert.Equal(Json(start), Json(deck));
-        }, iter: 300);
+        Gen.Select(Gen.Int[0, 1000], Gen.Int[0, 1000], Gen.Int[0, 1000], Gen.Double[0, .6])
+            .Array[1, 25]
+            .Sample(
+                steps =>
+                {
+                    var world = new World();
+                    world.Add("a");
+                    world.Add("b", 900, 1400);
+                    Deck start = world.Deck(4),
+                        deck = start;
+                    Stack<(string Before, string Inverse)> undo = new();
+                    foreach ((int kind, int a, int b, double x) in steps)
+                    {
+                        if (DeckEditor.Apply(deck, Any(deck, world, kind, a, b, x), world) is not Edited edited)
+                            continue;
+                        undo.Push((Json(deck), JsonSerializer.Serialize<DeckCommand>(edited.Inverse, DeckParts.Json)));
+                        deck = edited.Deck;
+                    }
+                    foreach ((string before, string inverse) in undo)
+                    {
+                        deck = world.Do(deck, JsonSerializer.Deserialize<DeckCommand>(inverse, DeckParts.Json)!).Deck;
+                        Assert.Equal(before, Json(deck));
+                    }
+                    Assert.Equal(Json(start), Json(deck));
+                },
+                iter: 300
+            );
 
     /// <summary>Whatever is done, a photo is never stretched: its window has the frame's shape.</summary>
     [Fact]
     public void No_photo_is_ever_stretched() =>
-        Gen.Select(Gen.Int[0, 1000], Gen.Int[0, 1000], Gen.Int[0, 1000], Gen.Double[0, .6]).Array[1, 30].Sample(steps =>
-        {
-            var world = new World();
-            world.Add("a", 2400, 1600);
-            world.Add("b", 900, 1400);
-            Deck deck = world.Deck(3);
-            foreach ((int kind, int a, int b, double x) in steps)
-                if (DeckEditor.Apply(deck, Any(deck, world, kind, a, b, x), world) is Edited e) deck = e.Deck;
-            foreach (Frame f in deck.Slides.Select(s => s.Ground).OfType<Frame>())
-            {
-                PhotoFacts p = world.Photos[f.PhotoId];
-                Assert.Equal(f.Rect.Aspect, f.Crop.Width * p.Width / (f.Crop.Height * p.Height), 6);
-                Assert.InRange(f.Crop.X, 0, 1 - f.Crop.Width + 1e-9);
-                Assert.InRange(f.Crop.Y, 0, 1 - f.Crop.Height + 1e-9);
-            }
-        }, iter: 200);
+        Gen.Select(Gen.Int[0, 1000], Gen.Int[0, 1000], Gen.Int[0, 1000], Gen.Double[0, .6])
+            .Array[1, 30]
+            .Sample(
+                steps =>
+                {
+                    var world = new World();
+                    world.Add("a", 2400, 1600);
+                    world.Add("b", 900, 1400);
+                    Deck deck = world.Deck(3);
+                    foreach ((int kind, int a, int b, double x) in steps)
+                        if (DeckEditor.Apply(deck, Any(deck, world, kind, a, b, x), world) is Edited e)
+                            deck = e.Deck;
+                    foreach (Frame f in deck.Slides.Select(s => s.Ground).OfType<Frame>())
+                    {
+                        PhotoFacts p = world.Photos[f.PhotoId];
+                        Assert.Equal(f.Rect.Aspect, f.Crop.Width * p.Width / (f.Crop.Height * p.Height), 6);
+                        Assert.InRange(f.Crop.X, 0, 1 - f.Crop.Width + 1e-9);
+                        Assert.InRange(f.Crop.Y, 0, 1 - f.Crop.Height + 1e-9);
+                    }
+                },
+                iter: 200
+            );
 
     [Fact]
     public void Edits_of_different_things_touch_different_parts()
     {
         var world = new World();
         Deck deck = world.Deck(3);
-        Edited one = world.Do(deck, new SetNotes(deck.Slides[1].Id, "a")), two = world.Do(deck, new SetSeconds(deck.Slides[2].Id, 44)), same = world.Do(deck, new SetNotes(deck.Slides[1].Id, "b"));
+        Edited one = world.Do(deck, new SetNotes(deck.Slides[1].Id, "a")),
+            two = world.Do(deck, new SetSeconds(deck.Slides[2].Id, 44)),
+            same = world.Do(deck, new SetNotes(deck.Slides[1].Id, "b"));
         Assert.False(one.Touched.Overlaps(two.Touched));
         Assert.True(one.Touched.Overlaps(same.Touched));
     }
@@ -131,14 +147,16 @@ public sealed class EditorTests
     [Theory]
     [InlineData("• One\n2. Two\n\n- [x] Three\n(4) 4 metres lost", new[] { "One", "Two", "Three", "4 metres lost" })]
     [InlineData("1904 was a bad year", new[] { "1904 was a bad year" })]
-    public void Lists_are_read_without_their_marks(string pasted, string[] points) => Assert.Equal(points, PointList.Parse(pasted));
+    public void Lists_are_read_without_their_marks(string pasted, string[] points) =>
+        Assert.Equal(points, PointList.Parse(pasted));
 
     [Theory]
     [InlineData("What marram does", "marram")]
     [InlineData("The winter of two storms", "winter storms")]
     [InlineData("Who owns the parish's shore?", "owns parish shore")]
     [InlineData("Then and now", "then and now")]
-    public void Search_words_drop_stop_words(string wording, string words) => Assert.Equal(words.Split(' '), SearchWords.Propose(wording));
+    public void Search_words_drop_stop_words(string wording, string words) =>
+        Assert.Equal(words.Split(' '), SearchWords.Propose(wording));
 
     /// <summary>About 1920 px for a full-slide photo on today's displays, and not the largest (common practice, no source).</summary>
     [Fact]

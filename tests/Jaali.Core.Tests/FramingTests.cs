@@ -8,17 +8,22 @@ namespace Jaali.Core.Tests;
 
 public sealed class FramingTests
 {
-    private static readonly Gen<double> Aspects = Gen.Double[.3, 4], Places = Gen.Double[0, 1];
+    private static readonly Gen<double> Aspects = Gen.Double[.3, 4],
+        Places = Gen.Double[0, 1];
 
     [Fact]
-    public void The_crop_is_the_largest_of_its_shape_and_holds_the_subject() => Gen.Select(Aspects, Aspects, Places, Places).Sample((photo, frame, x, y) =>
-    {
-        CropWindow c = CropFinder.Largest(photo, frame, new PhotoPoint(x, y));
-        Assert.Equal(frame, c.Width * photo / c.Height, 6);
-        Assert.Equal(1, Math.Max(c.Width, c.Height), 9);
-        Assert.InRange(x, c.X - 1e-9, c.X + c.Width + 1e-9);
-        Assert.InRange(y, c.Y - 1e-9, c.Y + c.Height + 1e-9);
-    });
+    public void The_crop_is_the_largest_of_its_shape_and_holds_the_subject() =>
+        Gen.Select(Aspects, Aspects, Places, Places)
+            .Sample(
+                (photo, frame, x, y) =>
+                {
+                    CropWindow c = CropFinder.Largest(photo, frame, new PhotoPoint(x, y));
+                    Assert.Equal(frame, c.Width * photo / c.Height, 6);
+                    Assert.Equal(1, Math.Max(c.Width, c.Height), 9);
+                    Assert.InRange(x, c.X - 1e-9, c.X + c.Width + 1e-9);
+                    Assert.InRange(y, c.Y - 1e-9, c.Y + c.Height + 1e-9);
+                }
+            );
 
     [Fact]
     public void The_subject_lies_on_a_third_wherever_the_photo_reaches()
@@ -40,7 +45,9 @@ public sealed class FramingTests
         var frame = new Frame(Guid.NewGuid(), "p", slide, CropFinder.Largest(3, slide.Aspect, photo.Focal));
         DragGuides g = DragGuides.For(frame, photo);
         Assert.NotEmpty(g.Snaps);
-        foreach (SnapLine s in g.Snaps.Where(s => s.Kind.StartsWith("subject", StringComparison.Ordinal) && s.Axis == "x"))
+        foreach (
+            SnapLine s in g.Snaps.Where(s => s.Kind.StartsWith("subject", StringComparison.Ordinal) && s.Axis == "x")
+        )
         {
             Assert.InRange(s.Value, g.MinX, g.MaxX);
             Assert.Equal(s.Line, s.Value + g.Image.Width * photo.Focal.X, 6);

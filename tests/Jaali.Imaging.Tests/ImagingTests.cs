@@ -41,12 +41,14 @@ public sealed class ImagingTests
         Assert.Contains("more than Jaali opens", Refusal(wide), StringComparison.Ordinal);
     }
 
-    private static string Refusal(byte[] bytes) => Assert.Throws<NotAPhotoException>(() => PhotoReader.Read(bytes)).Message;
+    private static string Refusal(byte[] bytes) =>
+        Assert.Throws<NotAPhotoException>(() => PhotoReader.Read(bytes)).Message;
 
     private static int FrameHeader(byte[] jpeg)
     {
         int at = 2;
-        while (jpeg[at + 1] is not (0xC0 or 0xC2)) at += 2 + BinaryPrimitives.ReadUInt16BigEndian(jpeg.AsSpan(at + 2));
+        while (jpeg[at + 1] is not (0xC0 or 0xC2))
+            at += 2 + BinaryPrimitives.ReadUInt16BigEndian(jpeg.AsSpan(at + 2));
         return at;
     }
 
@@ -64,9 +66,24 @@ public sealed class ImagingTests
             Outside.Run("exiftool", "-q", "-overwrite_original", "-n", $"-Orientation={o}", turned);
             PhotoReading r = PhotoReader.Read(File.ReadAllBytes(turned));
             string[] size = Outside.Run("convert", turned, "-auto-orient", "-format", "%w %h", "info:").Split(' ');
-            Assert.Equal((o, int.Parse(size[0], CultureInfo.InvariantCulture), int.Parse(size[1], CultureInfo.InvariantCulture)), (r.Orientation, r.Width, r.Height));
-            byte[] ours = IiifRenderer.Render(File.ReadAllBytes(turned), IiifRequest.Parse("full", "200,", "0", "default.png", r.Width, r.Height)!, (r.Width, r.Height));
-            AssertAlike(ours, folder.File($"{o}.png"), turned, folder, "-auto-orient", "-resize", $"{Width(ours)}x{Height(ours)}!");
+            Assert.Equal(
+                (o, int.Parse(size[0], CultureInfo.InvariantCulture), int.Parse(size[1], CultureInfo.InvariantCulture)),
+                (r.Orientation, r.Width, r.Height)
+            );
+            byte[] ours = IiifRenderer.Render(
+                File.ReadAllBytes(turned),
+                IiifRequest.Parse("full", "200,", "0", "default.png", r.Width, r.Height)!,
+                (r.Width, r.Height)
+            );
+            AssertAlike(
+                ours,
+                folder.File($"{o}.png"),
+                turned,
+                folder,
+                "-auto-orient",
+                "-resize",
+                $"{Width(ours)}x{Height(ours)}!"
+            );
         }
     }
 
@@ -75,16 +92,37 @@ public sealed class ImagingTests
     public void Crop_and_resize_agree_with_ImageMagick()
     {
         using var folder = new ScratchFolder();
-        byte[] ours = IiifRenderer.Render(Bytes("pebbles.jpg"), IiifRequest.Parse("300,200,1200,800", "480,", "0", "default.png", 2400, 1600)!, (2400, 1600));
-        AssertAlike(ours, folder.File("o.png"), Outside.Photo("pebbles.jpg"), folder, "-crop", "1200x800+300+200", "+repage", "-resize", "480x320!");
+        byte[] ours = IiifRenderer.Render(
+            Bytes("pebbles.jpg"),
+            IiifRequest.Parse("300,200,1200,800", "480,", "0", "default.png", 2400, 1600)!,
+            (2400, 1600)
+        );
+        AssertAlike(
+            ours,
+            folder.File("o.png"),
+            Outside.Photo("pebbles.jpg"),
+            folder,
+            "-crop",
+            "1200x800+300+200",
+            "+repage",
+            "-resize",
+            "480x320!"
+        );
     }
 
-    private static void AssertAlike(byte[] ours, string path, string source, ScratchFolder folder, params string[] steps)
+    private static void AssertAlike(
+        byte[] ours,
+        string path,
+        string source,
+        ScratchFolder folder,
+        params string[] steps
+    )
     {
         File.WriteAllBytes(path, ours);
         string theirs = folder.File("theirs.png");
         Outside.Run("convert", [source, .. steps, theirs]);
-        using Image a = Image.NewFromFile(path), b = Image.NewFromFile(theirs);
+        using Image a = Image.NewFromFile(path),
+            b = Image.NewFromFile(theirs);
         Assert.Equal((b.Width, b.Height), (a.Width, a.Height));
         using Image difference = (a.ExtractBand(0, n: 3) - b.ExtractBand(0, n: 3)).Abs();
         Assert.InRange(difference.Avg(), 0, 4);
@@ -105,7 +143,8 @@ public sealed class ImagingTests
             string small = folder.File(photos[i]);
             Outside.Run("convert", Outside.Photo(photos[i]), "-resize", "700x", "-quality", "55", "-strip", small);
             Assert.InRange(PerceptualHash.Distance(hashes[i], PhotoReader.Read(File.ReadAllBytes(small)).Hash), 0, 8);
-            for (int j = 0; j < i; j++) Assert.InRange(PerceptualHash.Distance(hashes[i], hashes[j]), 14, 64);
+            for (int j = 0; j < i; j++)
+                Assert.InRange(PerceptualHash.Distance(hashes[i], hashes[j]), 14, 64);
         }
     }
 
@@ -124,7 +163,16 @@ public sealed class ImagingTests
     [InlineData("full", "!225,100", 0, 0, 300, 200, 150, 100)]
     [InlineData("full", "^360,", 0, 0, 300, 200, 360, 240)]
     [InlineData("full", "^!360,360", 0, 0, 300, 200, 360, 240)]
-    public void Image_requests_follow_the_examples_of_the_specification(string region, string size, int x, int y, int w, int h, int width, int height)
+    public void Image_requests_follow_the_examples_of_the_specification(
+        string region,
+        string size,
+        int x,
+        int y,
+        int w,
+        int h,
+        int width,
+        int height
+    )
     {
         IiifRequest? r = IiifRequest.Parse(region, size, "0", "default.jpg", 300, 200);
         Assert.Equal(((x, y, w, h), width, height), (r!.Region, r.Width, r.Height));
@@ -137,5 +185,10 @@ public sealed class ImagingTests
     [InlineData("full", "max", "45", "default.jpg")]
     [InlineData("full", "max", "0", "default.exe")]
     [InlineData("../..", "max", "0", "default.jpg")]
-    public void Image_requests_that_are_not_valid_are_refused(string region, string size, string rotation, string format) => Assert.Null(IiifRequest.Parse(region, size, rotation, format, 300, 200));
+    public void Image_requests_that_are_not_valid_are_refused(
+        string region,
+        string size,
+        string rotation,
+        string format
+    ) => Assert.Null(IiifRequest.Parse(region, size, rotation, format, 300, 200));
 }

@@ -17,14 +17,23 @@ public sealed class TreatmentTests : IDisposable
     private SKBitmap Paint(byte[] photo, Treat treat, out Frame frame)
     {
         PhotoReading r = PhotoReader.Read(photo);
-        _world.Photos["p"] = new Core.Sourcing.PhotoFacts("p", r.Width, r.Height, r.Focal, World.Rights(new Licence(LicenceFamily.By, "4.0", "")));
+        _world.Photos["p"] = new Core.Sourcing.PhotoFacts(
+            "p",
+            r.Width,
+            r.Height,
+            r.Focal,
+            World.Rights(new Licence(LicenceFamily.By, "4.0", ""))
+        );
         Deck deck = _world.Deck(1);
         Guid slide = deck.Slides[1].Id;
         deck = _world.Do(_world.Do(deck, new PlaceGround(slide, "p")).Deck, treat with { SlideId = slide }).Deck;
         deck = _world.Do(deck, new SetCreditStyle(CreditPlace.EndOnly)).Deck;
-        foreach (Words w in deck.Slides[1].Words) deck = _world.Do(deck, new RemoveWords(slide, w.Id)).Deck;
+        foreach (Words w in deck.Slides[1].Words)
+            deck = _world.Do(deck, new RemoveWords(slide, w.Id)).Deck;
         frame = deck.Slides[1].Ground!;
-        return SKBitmap.Decode(new ScenePainter(_fonts).ToPng(SceneBuilder.Build(deck, deck.Slides[1], _world)[0], 480, _ => photo));
+        return SKBitmap.Decode(
+            new ScenePainter(_fonts).ToPng(SceneBuilder.Build(deck, deck.Slides[1], _world)[0], 480, _ => photo)
+        );
     }
 
     private static byte[] White()
@@ -43,8 +52,9 @@ public sealed class TreatmentTests : IDisposable
         using SKBitmap painted = Paint(White(), new Treat(default, mask), out Frame frame);
         int wrong = 0;
         for (int y = 0; y < painted.Height; y += 3)
-            for (int x = 0; x < painted.Width; x += 3)
-                if (painted.GetPixel(x, y).Red > 140 != MaskShape.Holds(mask, frame.Rect, (x + .5) * 4, (y + .5) * 4)) wrong++;
+        for (int x = 0; x < painted.Width; x += 3)
+            if (painted.GetPixel(x, y).Red > 140 != MaskShape.Holds(mask, frame.Rect, (x + .5) * 4, (y + .5) * 4))
+                wrong++;
         // Only pixels that an edge runs through may differ.
         Assert.InRange(wrong, 0, 60);
     }
@@ -55,7 +65,8 @@ public sealed class TreatmentTests : IDisposable
         for (double turn = -15; turn <= 15; turn += 2.5)
         {
             using SKBitmap painted = Paint(White(), new Treat(default, Turn: turn), out _);
-            foreach ((int x, int y) in new[] { (1, 1), (478, 1), (1, 268), (478, 268), (240, 1), (1, 135) }) Assert.True(painted.GetPixel(x, y).Red > 240, $"{turn} degrees at {x}, {y}");
+            foreach ((int x, int y) in new[] { (1, 1), (478, 1), (1, 268), (478, 268), (240, 1), (1, 135) })
+                Assert.True(painted.GetPixel(x, y).Red > 240, $"{turn} degrees at {x}, {y}");
         }
         Assert.Equal(1, Straightening.Enlargement(0, 1.5), 12);
         // A square turned by 45 degrees needs the square root of two.
@@ -67,19 +78,27 @@ public sealed class TreatmentTests : IDisposable
     public void Black_and_white_is_what_the_filter_effects_standard_says()
     {
         using var folder = new ScratchFolder();
-        string source = folder.File("s.png"), theirs = folder.File("t.png");
+        string source = folder.File("s.png"),
+            theirs = folder.File("t.png");
         Outside.Run("convert", Outside.Photo("pebbles.jpg"), "-resize", "480x270!", source);
-        Outside.Run("convert", source, "-color-matrix", ".2126 .7152 .0722 .2126 .7152 .0722 .2126 .7152 .0722", theirs);
-        using SKBitmap painted = Paint(File.ReadAllBytes(source), new Treat(default, Tone: FrameTone.Grey), out _), expected = SKBitmap.Decode(theirs);
+        Outside.Run(
+            "convert",
+            source,
+            "-color-matrix",
+            ".2126 .7152 .0722 .2126 .7152 .0722 .2126 .7152 .0722",
+            theirs
+        );
+        using SKBitmap painted = Paint(File.ReadAllBytes(source), new Treat(default, Tone: FrameTone.Grey), out _),
+            expected = SKBitmap.Decode(theirs);
         double miss = 0;
         int n = 0;
         for (int y = 0; y < painted.Height; y += 2)
-            for (int x = 0; x < painted.Width; x += 2, n++)
-            {
-                SKColor c = painted.GetPixel(x, y);
-                Assert.True(c.Red == c.Green && c.Green == c.Blue);
-                miss += Math.Abs(c.Red - expected.GetPixel(x, y).Red);
-            }
+        for (int x = 0; x < painted.Width; x += 2, n++)
+        {
+            SKColor c = painted.GetPixel(x, y);
+            Assert.True(c.Red == c.Green && c.Green == c.Blue);
+            miss += Math.Abs(c.Red - expected.GetPixel(x, y).Red);
+        }
         Assert.InRange(miss / n, 0, 1.5);
     }
 
@@ -95,15 +114,24 @@ public sealed class TreatmentTests : IDisposable
     public void Words_and_credits_read_over_what_a_mask_or_a_cover_leaves()
     {
         PhotoReading r = PhotoReader.Read(White());
-        _world.Photos["p"] = new Core.Sourcing.PhotoFacts("p", r.Width, r.Height, r.Focal, World.Rights(new Licence(LicenceFamily.By, "4.0", "")));
+        _world.Photos["p"] = new Core.Sourcing.PhotoFacts(
+            "p",
+            r.Width,
+            r.Height,
+            r.Focal,
+            World.Rights(new Licence(LicenceFamily.By, "4.0", ""))
+        );
         _world.Colours["p"] = r.Tones;
         Deck deck = _world.Deck(1);
         Guid slide = deck.Slides[1].Id;
         deck = _world.Do(deck, new PlaceGround(slide, "p")).Deck;
-        LinesNode Credit(Deck d) => SceneBuilder.Build(d, d.Slides[1], _world)[0].Nodes.OfType<LinesNode>().Single(n => n.Role == "credit");
+        LinesNode Credit(Deck d) =>
+            SceneBuilder.Build(d, d.Slides[1], _world)[0].Nodes.OfType<LinesNode>().Single(n => n.Role == "credit");
         Assert.Equal(Core.Legibility.Ink.Dark, Credit(deck).Ink);
         // The white photo is hidden under the corner, so the credit stands on the dark slide.
-        Deck covered = _world.Do(deck, new Treat(slide, Covers: [CropWindow.Create(0, .5, 1, .5), CropWindow.Create(0, 0, 1, .5)])).Deck;
+        Deck covered = _world
+            .Do(deck, new Treat(slide, Covers: [CropWindow.Create(0, .5, 1, .5), CropWindow.Create(0, 0, 1, .5)]))
+            .Deck;
         Assert.Equal(Core.Legibility.Ink.Light, Credit(covered).Ink);
         Deck rhomb = _world.Do(deck, new Treat(slide, FrameMask.Rhomb)).Deck;
         Assert.Equal(Core.Legibility.Ink.Light, Credit(rhomb).Ink);

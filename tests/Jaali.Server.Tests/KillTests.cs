@@ -10,7 +10,20 @@ public sealed class KillTests
 {
     private static Process Start(string data, int port)
     {
-        Process server = Process.Start(new ProcessStartInfo("dotnet", [Outside.File("artifacts", "bin", "Jaali.Server", "release", "Jaali.Server.dll"), $"--data={data}", $"--port={port}"]) { RedirectStandardOutput = true, RedirectStandardError = true })!;
+        Process server = Process.Start(
+            new ProcessStartInfo(
+                "dotnet",
+                [
+                    Outside.File("artifacts", "bin", "Jaali.Server", "release", "Jaali.Server.dll"),
+                    $"--data={data}",
+                    $"--port={port}",
+                ]
+            )
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }
+        )!;
         return server;
     }
 
@@ -22,11 +35,10 @@ public sealed class KillTests
         {
             try
             {
-                if ((await http.GetAsync("/api/health")).IsSuccessStatusCode) return http;
+                if ((await http.GetAsync("/api/health")).IsSuccessStatusCode)
+                    return http;
             }
-            catch (HttpRequestException)
-            {
-            }
+            catch (HttpRequestException) { }
             await Task.Delay(100);
         }
         throw new TimeoutException("The server did not start.");
@@ -43,8 +55,19 @@ public sealed class KillTests
         Process first = Start(folder.Path, port);
         using (HttpClient http = await ReadyAsync(port))
         {
-            deck = (await (await http.PostAsJsonAsync("/api/decks", new { title = "Killed" })).Content.ReadFromJsonAsync<JsonElement>()).GetProperty("id").GetString()!;
-            JsonElement edit = await (await http.PostAsJsonAsync($"/api/decks/{deck}/edits", new { revision = 0, command = new { kind = "add-points", text = "One" } })).Content.ReadFromJsonAsync<JsonElement>();
+            deck = (
+                await (
+                    await http.PostAsJsonAsync("/api/decks", new { title = "Killed" })
+                ).Content.ReadFromJsonAsync<JsonElement>()
+            )
+                .GetProperty("id")
+                .GetString()!;
+            JsonElement edit = await (
+                await http.PostAsJsonAsync(
+                    $"/api/decks/{deck}/edits",
+                    new { revision = 0, command = new { kind = "add-points", text = "One" } }
+                )
+            ).Content.ReadFromJsonAsync<JsonElement>();
             string point = edit.GetProperty("deck").GetProperty("points")[0].GetProperty("id").GetString()!;
             using var stop = new CancellationTokenSource();
             // Photos go in without end beside the edits; each is another file by one byte after its end.
@@ -52,8 +75,17 @@ public sealed class KillTests
             {
                 for (int i = 0; !stop.IsCancellationRequested; i++)
                 {
-                    try { await http.PostAsync($"/api/decks/{deck}/points/{point}/files?name=p.jpg", new ByteArrayContent([.. photo, (byte)i, (byte)(i >> 8)])); }
-                    catch (HttpRequestException) { return; }
+                    try
+                    {
+                        await http.PostAsync(
+                            $"/api/decks/{deck}/points/{point}/files?name=p.jpg",
+                            new ByteArrayContent([.. photo, (byte)i, (byte)(i >> 8)])
+                        );
+                    }
+                    catch (HttpRequestException)
+                    {
+                        return;
+                    }
                 }
             });
             Task kill = Task.Run(async () =>
@@ -66,14 +98,18 @@ public sealed class KillTests
                 for (int i = 0; i < 10_000; i++)
                 {
                     string slot = $"Title {i}";
-                    int revision = (await http.GetFromJsonAsync<JsonElement>($"/api/decks/{deck}")).GetProperty("revision").GetInt32();
-                    HttpResponseMessage answer = await http.PostAsJsonAsync($"/api/decks/{deck}/edits", new { revision, command = new { kind = "set-title", title = slot } });
-                    if (answer.IsSuccessStatusCode) titles.Add(slot);
+                    int revision = (await http.GetFromJsonAsync<JsonElement>($"/api/decks/{deck}"))
+                        .GetProperty("revision")
+                        .GetInt32();
+                    HttpResponseMessage answer = await http.PostAsJsonAsync(
+                        $"/api/decks/{deck}/edits",
+                        new { revision, command = new { kind = "set-title", title = slot } }
+                    );
+                    if (answer.IsSuccessStatusCode)
+                        titles.Add(slot);
                 }
             }
-            catch (HttpRequestException)
-            {
-            }
+            catch (HttpRequestException) { }
             await kill;
             await stop.CancelAsync();
             await imports;
@@ -86,12 +122,23 @@ public sealed class KillTests
             using HttpClient http = await ReadyAsync(port);
             JsonElement now = await http.GetFromJsonAsync<JsonElement>($"/api/decks/{deck}");
             // The last acknowledged title is there, or one that was saved and whose answer was lost.
-            int there = int.Parse(now.GetProperty("title").GetString()!.Split(' ')[1], System.Globalization.CultureInfo.InvariantCulture), last = int.Parse(titles[^1].Split(' ')[1], System.Globalization.CultureInfo.InvariantCulture);
+            int there = int.Parse(
+                    now.GetProperty("title").GetString()!.Split(' ')[1],
+                    System.Globalization.CultureInfo.InvariantCulture
+                ),
+                last = int.Parse(titles[^1].Split(' ')[1], System.Globalization.CultureInfo.InvariantCulture);
             Assert.InRange(there, last, last + 1);
-            JsonElement verified = await (await http.PostAsync("/api/verify", null)).Content.ReadFromJsonAsync<JsonElement>();
-            Assert.Equal((0, 0), (verified.GetProperty("missing").GetArrayLength(), verified.GetProperty("damaged").GetArrayLength()));
+            JsonElement verified = await (
+                await http.PostAsync("/api/verify", null)
+            ).Content.ReadFromJsonAsync<JsonElement>();
+            Assert.Equal(
+                (0, 0),
+                (verified.GetProperty("missing").GetArrayLength(), verified.GetProperty("damaged").GetArrayLength())
+            );
             foreach (JsonElement kept in now.GetProperty("points")[0].GetProperty("kept").EnumerateArray())
-                Assert.True((await http.GetAsync($"/iiif/{kept.GetString()}/full/160,/0/default.jpg")).IsSuccessStatusCode);
+                Assert.True(
+                    (await http.GetAsync($"/iiif/{kept.GetString()}/full/160,/0/default.jpg")).IsSuccessStatusCode
+                );
         }
         finally
         {
@@ -109,6 +156,10 @@ public sealed class KillTests
         string said = await server.StandardError.ReadToEndAsync();
         await server.WaitForExitAsync();
         Assert.Equal(4, server.ExitCode);
-        Assert.Contains("Port 5296 is in use by another program. Close it, or choose another port with --port.", said, StringComparison.Ordinal);
+        Assert.Contains(
+            "Port 5296 is in use by another program. Close it, or choose another port with --port.",
+            said,
+            StringComparison.Ordinal
+        );
     }
 }

@@ -28,7 +28,8 @@ public sealed class ServerTests : IDisposable
         return await made.Content.ReadFromJsonAsync<JsonElement>();
     }
 
-    private Task<HttpResponseMessage> Edit(string deck, int revision, object command) => _client.PostAsJsonAsync($"/api/decks/{deck}/edits", new { revision, command });
+    private Task<HttpResponseMessage> Edit(string deck, int revision, object command) =>
+        _client.PostAsJsonAsync($"/api/decks/{deck}/edits", new { revision, command });
 
     private static async Task<string> Problem(HttpResponseMessage answer, HttpStatusCode status)
     {
@@ -43,11 +44,26 @@ public sealed class ServerTests : IDisposable
     {
         string id = (await Deck()).GetProperty("id").GetString()!;
         (await Edit(id, 0, new { kind = "add-points", text = "One\nTwo\nThree" })).EnsureSuccessStatusCode();
-        JsonElement made = await (await Edit(id, 1, new { kind = "make-slides" })).Content.ReadFromJsonAsync<JsonElement>();
+        JsonElement made = await (
+            await Edit(id, 1, new { kind = "make-slides" })
+        ).Content.ReadFromJsonAsync<JsonElement>();
         JsonElement slides = made.GetProperty("deck").GetProperty("slides");
         Assert.Equal(5, slides.GetArrayLength());
-        string second = slides[1].GetProperty("id").GetString()!, words = slides[1].GetProperty("words")[0].GetProperty("id").GetString()!;
-        JsonElement edited = await (await Edit(id, 2, new { kind = "set-words", slideId = second, wordsId = words, text = "Said anew" })).Content.ReadFromJsonAsync<JsonElement>();
+        string second = slides[1].GetProperty("id").GetString()!,
+            words = slides[1].GetProperty("words")[0].GetProperty("id").GetString()!;
+        JsonElement edited = await (
+            await Edit(
+                id,
+                2,
+                new
+                {
+                    kind = "set-words",
+                    slideId = second,
+                    wordsId = words,
+                    text = "Said anew",
+                }
+            )
+        ).Content.ReadFromJsonAsync<JsonElement>();
         Assert.Equal([second], edited.GetProperty("sceneSlides").EnumerateArray().Select(s => s.GetString()));
         Assert.Contains("Said anew", edited.GetProperty("scenes").GetRawText(), StringComparison.Ordinal);
     }
@@ -58,35 +74,95 @@ public sealed class ServerTests : IDisposable
         string id = (await Deck()).GetProperty("id").GetString()!;
         (await Edit(id, 0, new { kind = "set-title", title = "Mine" })).EnsureSuccessStatusCode();
         (await Edit(id, 0, new { kind = "set-slot", minutes = 30 })).EnsureSuccessStatusCode();
-        Assert.Equal("urn:jaali:stale", await Problem(await Edit(id, 0, new { kind = "set-title", title = "Yours" }), HttpStatusCode.Conflict));
+        Assert.Equal(
+            "urn:jaali:stale",
+            await Problem(await Edit(id, 0, new { kind = "set-title", title = "Yours" }), HttpStatusCode.Conflict)
+        );
         JsonElement now = await _client.GetFromJsonAsync<JsonElement>($"/api/decks/{id}");
-        Assert.Equal(("Mine", 30, 2), (now.GetProperty("title").GetString(), now.GetProperty("slotMinutes").GetInt32(), now.GetProperty("revision").GetInt32()));
+        Assert.Equal(
+            ("Mine", 30, 2),
+            (
+                now.GetProperty("title").GetString(),
+                now.GetProperty("slotMinutes").GetInt32(),
+                now.GetProperty("revision").GetInt32()
+            )
+        );
     }
 
     [Fact]
     public async Task Two_windows_that_edit_at_once_lose_nothing()
     {
         string id = (await Deck()).GetProperty("id").GetString()!;
-        (await Edit(id, 0, new { kind = "add-points", text = string.Join('\n', Enumerable.Range(0, 20).Select(i => $"Point {i}")) })).EnsureSuccessStatusCode();
+        (
+            await Edit(
+                id,
+                0,
+                new { kind = "add-points", text = string.Join('\n', Enumerable.Range(0, 20).Select(i => $"Point {i}")) }
+            )
+        ).EnsureSuccessStatusCode();
         JsonElement deck = await _client.GetFromJsonAsync<JsonElement>($"/api/decks/{id}");
-        string[] points = [.. deck.GetProperty("points").EnumerateArray().Select(p => p.GetProperty("id").GetString()!)];
-        HttpResponseMessage[] answers = await Task.WhenAll(points.Select((p, i) => Edit(id, 1, new { kind = "edit-point", pointId = p, wording = $"Said {i}" })));
+        string[] points =
+        [
+            .. deck.GetProperty("points").EnumerateArray().Select(p => p.GetProperty("id").GetString()!),
+        ];
+        HttpResponseMessage[] answers = await Task.WhenAll(
+            points.Select(
+                (p, i) =>
+                    Edit(
+                        id,
+                        1,
+                        new
+                        {
+                            kind = "edit-point",
+                            pointId = p,
+                            wording = $"Said {i}",
+                        }
+                    )
+            )
+        );
         Assert.All(answers, a => Assert.Equal(HttpStatusCode.OK, a.StatusCode));
         deck = await _client.GetFromJsonAsync<JsonElement>($"/api/decks/{id}");
-        Assert.Equal(Enumerable.Range(0, 20).Select(i => $"Said {i}"), deck.GetProperty("points").EnumerateArray().Select(p => p.GetProperty("wording").GetString()));
+        Assert.Equal(
+            Enumerable.Range(0, 20).Select(i => $"Said {i}"),
+            deck.GetProperty("points").EnumerateArray().Select(p => p.GetProperty("wording").GetString())
+        );
     }
 
     [Fact]
     public async Task Bad_requests_get_problem_details_and_the_server_stays_up()
     {
         string id = (await Deck()).GetProperty("id").GetString()!;
-        Assert.Equal("urn:jaali:not-found", await Problem(await _client.GetAsync($"/api/decks/{Guid.NewGuid()}"), HttpStatusCode.NotFound));
-        Assert.Equal("urn:jaali:too-long", await Problem(await Edit(id, 0, new { kind = "add-points", text = new string('x', 10_000) }), HttpStatusCode.UnprocessableEntity));
-        Assert.Equal("urn:jaali:empty-list", await Problem(await Edit(id, 0, new { kind = "add-points", text = "" }), HttpStatusCode.UnprocessableEntity));
-        Assert.Equal("urn:jaali:bad-command", await Problem(await Edit(id, 0, new { kind = "restore", parts = new { title = "x" } }), HttpStatusCode.BadRequest));
+        Assert.Equal(
+            "urn:jaali:not-found",
+            await Problem(await _client.GetAsync($"/api/decks/{Guid.NewGuid()}"), HttpStatusCode.NotFound)
+        );
+        Assert.Equal(
+            "urn:jaali:too-long",
+            await Problem(
+                await Edit(id, 0, new { kind = "add-points", text = new string('x', 10_000) }),
+                HttpStatusCode.UnprocessableEntity
+            )
+        );
+        Assert.Equal(
+            "urn:jaali:empty-list",
+            await Problem(await Edit(id, 0, new { kind = "add-points", text = "" }), HttpStatusCode.UnprocessableEntity)
+        );
+        Assert.Equal(
+            "urn:jaali:bad-command",
+            await Problem(
+                await Edit(id, 0, new { kind = "restore", parts = new { title = "x" } }),
+                HttpStatusCode.BadRequest
+            )
+        );
         Assert.Equal(HttpStatusCode.BadRequest, (await Edit(id, 0, new { kind = "no-such-kind" })).StatusCode);
-        Assert.Equal("urn:jaali:nothing-to-undo", await Problem(await _client.PostAsync($"/api/decks/{id}/undo", null), HttpStatusCode.UnprocessableEntity));
-        Assert.Equal(HttpStatusCode.NotFound, (await _client.GetAsync("/iiif/../../etc/full/max/0/default.jpg")).StatusCode);
+        Assert.Equal(
+            "urn:jaali:nothing-to-undo",
+            await Problem(await _client.PostAsync($"/api/decks/{id}/undo", null), HttpStatusCode.UnprocessableEntity)
+        );
+        Assert.Equal(
+            HttpStatusCode.NotFound,
+            (await _client.GetAsync("/iiif/../../etc/full/max/0/default.jpg")).StatusCode
+        );
         Assert.Equal(HttpStatusCode.OK, (await _client.GetAsync($"/api/decks/{id}")).StatusCode);
     }
 
@@ -94,15 +170,25 @@ public sealed class ServerTests : IDisposable
     public async Task Other_sites_cannot_change_anything()
     {
         using HttpClient bare = _factory.CreateClient();
-        Assert.Equal(HttpStatusCode.Forbidden, (await bare.PostAsJsonAsync("/api/decks", new { title = "x" })).StatusCode);
-        using var foreign = new HttpRequestMessage(HttpMethod.Post, "/api/decks") { Content = JsonContent.Create(new { title = "x" }) };
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await bare.PostAsJsonAsync("/api/decks", new { title = "x" })).StatusCode
+        );
+        using var foreign = new HttpRequestMessage(HttpMethod.Post, "/api/decks")
+        {
+            Content = JsonContent.Create(new { title = "x" }),
+        };
         foreign.Headers.Add("Origin", "https://elsewhere.example");
         Assert.Equal(HttpStatusCode.Forbidden, (await _client.SendAsync(foreign)).StatusCode);
         using var rebound = new HttpRequestMessage(HttpMethod.Get, "/api/decks");
         rebound.Headers.Host = "elsewhere.example";
         Assert.Equal(HttpStatusCode.Forbidden, (await _client.SendAsync(rebound)).StatusCode);
         HttpResponseMessage page = await _client.GetAsync("/api/decks");
-        Assert.Contains("default-src 'self'", page.Headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
+        Assert.Contains(
+            "default-src 'self'",
+            page.Headers.GetValues("Content-Security-Policy").Single(),
+            StringComparison.Ordinal
+        );
         Assert.Equal("nosniff", page.Headers.GetValues("X-Content-Type-Options").Single());
         Assert.Empty((await _client.GetFromJsonAsync<JsonElement>("/api/decks")).EnumerateArray());
     }
@@ -123,9 +209,23 @@ public sealed class ServerTests : IDisposable
         foreach ((string name, string[] may) in allowed)
         {
             AssemblyName[] references = Assembly.Load(name).GetReferencedAssemblies();
-            Assert.Empty(references.Where(r => r.Name!.StartsWith("Jaali.", StringComparison.Ordinal)).Select(r => r.Name!).Except(may));
+            Assert.Empty(
+                references
+                    .Where(r => r.Name!.StartsWith("Jaali.", StringComparison.Ordinal))
+                    .Select(r => r.Name!)
+                    .Except(may)
+            );
             // The core is the base class library alone, without files or network.
-            if (name == "Jaali.Core") Assert.All(references, r => Assert.True(r.Name!.StartsWith("System.", StringComparison.Ordinal) && r.Name is not ("System.Net.Http" or "System.IO.FileSystem" or "System.Net.Sockets"), r.Name));
+            if (name == "Jaali.Core")
+                Assert.All(
+                    references,
+                    r =>
+                        Assert.True(
+                            r.Name!.StartsWith("System.", StringComparison.Ordinal)
+                                && r.Name is not ("System.Net.Http" or "System.IO.FileSystem" or "System.Net.Sockets"),
+                            r.Name
+                        )
+                );
         }
     }
 

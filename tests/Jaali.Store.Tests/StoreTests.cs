@@ -33,7 +33,8 @@ public sealed class StoreTests : IDisposable
         DeckStore store = Open();
         Deck first = _world.Deck(3);
         await store.CreateAsync(first);
-        Edited a = _world.Do(first, new SetTitle("Holding the shore")), b = _world.Do(a.Deck, new RemoveSlide(first.Slides[1].Id));
+        Edited a = _world.Do(first, new SetTitle("Holding the shore")),
+            b = _world.Do(a.Deck, new RemoveSlide(first.Slides[1].Id));
         Assert.True(await store.SaveAsync(0, new EditToSave("do", new SetTitle("x"), a)));
         Assert.True(await store.SaveAsync(1, new EditToSave("do", new RemoveSlide(first.Slides[1].Id), b)));
 
@@ -59,14 +60,43 @@ public sealed class StoreTests : IDisposable
         Open();
         var found = new FoundStore(new Databases(_folder.Path), TimeProvider.System);
         var collections = new CollectionStore(new Databases(_folder.Path), TimeProvider.System);
-        await collections.PutAsync(new CollectionRow { Id = "arc", Name = "Archive", Protocol = "OaiPmh", Address = "http://a.example/" });
+        await collections.PutAsync(
+            new CollectionRow
+            {
+                Id = "arc",
+                Name = "Archive",
+                Protocol = "OaiPmh",
+                Address = "http://a.example/",
+            }
+        );
         Candidate Sheet(string id, string title, params string[] tags)
         {
             var whole = new Rendition($"http://a.example/{id}.jpg", 1500, 1000);
-            return new Candidate(id, "arc", whole, [whole], World.Rights(new Licence(LicenceFamily.By, "4.0", "")) with { Title = title }, tags, Evidence.Of(id, "http://a.example/", DateTimeOffset.UnixEpoch));
+            return new Candidate(
+                id,
+                "arc",
+                whole,
+                [whole],
+                World.Rights(new Licence(LicenceFamily.By, "4.0", "")) with
+                {
+                    Title = title,
+                },
+                tags,
+                Evidence.Of(id, "http://a.example/", DateTimeOffset.UnixEpoch)
+            );
         }
-        async Task<string[]> Search(string words) => [.. (await found.SearchAsync("arc", words, 0, 10)).Found.Select(f => f.Candidate.Id).Order()];
-        await found.HarvestAsync("arc", [(Sheet("1", "Dunes at Brae"), "seen from the ferry"), (Sheet("2", "Fog", "dune", "ridge"), ""), (Sheet("3", "Söuth bar"), "dune in the rain")], [], m => (m.ResumptionToken, m.HarvestFrom) = ("next", ""));
+        async Task<string[]> Search(string words) =>
+            [.. (await found.SearchAsync("arc", words, 0, 10)).Found.Select(f => f.Candidate.Id).Order()];
+        await found.HarvestAsync(
+            "arc",
+            [
+                (Sheet("1", "Dunes at Brae"), "seen from the ferry"),
+                (Sheet("2", "Fog", "dune", "ridge"), ""),
+                (Sheet("3", "Söuth bar"), "dune in the rain"),
+            ],
+            [],
+            m => (m.ResumptionToken, m.HarvestFrom) = ("next", "")
+        );
         Assert.Equal(["1", "2", "3"], await Search("dune"));
         // All words in the title come first, then subjects, then the rest; a page goes on where the last one ended.
         (IReadOnlyList<FoundCandidate> one, bool more) = await found.SearchAsync("arc", "dune", 0, 2);
@@ -81,7 +111,12 @@ public sealed class StoreTests : IDisposable
         Assert.Empty(await Search("* ( AND"));
         Assert.Equal("next", (await collections.ListAsync())[0].ResumptionToken);
         await found.LookedAsync("arc", "2", new Look(0xF0F0, 100, 80, .5, .2));
-        await found.HarvestAsync("arc", [(Sheet("2", "Mist", "ridge"), "")], ["1"], m => (m.ResumptionToken, m.HarvestFrom) = ("", "2025-02-02"));
+        await found.HarvestAsync(
+            "arc",
+            [(Sheet("2", "Mist", "ridge"), "")],
+            ["1"],
+            m => (m.ResumptionToken, m.HarvestFrom) = ("", "2025-02-02")
+        );
         Assert.Equal(["3"], await Search("dune"));
         Assert.Equal(["2"], await Search("mist"));
         Assert.Equal("2025-02-02", (await collections.ListAsync())[0].HarvestFrom);
@@ -99,7 +134,8 @@ public sealed class StoreTests : IDisposable
         DeckStore store = Open();
         Deck deck = _world.Deck(2);
         await store.CreateAsync(deck);
-        Edited one = _world.Do(deck, new SetTitle("One")), two = _world.Do(deck, new SetTitle("Two"));
+        Edited one = _world.Do(deck, new SetTitle("One")),
+            two = _world.Do(deck, new SetTitle("Two"));
         Assert.True(await store.SaveAsync(0, new EditToSave("do", new SetTitle("One"), one)));
         Assert.False(await store.SaveAsync(0, new EditToSave("do", new SetTitle("Two"), two)));
         Assert.Equal("One", (await store.LoadAsync(deck.Id))!.Deck.Title);
@@ -114,8 +150,24 @@ public sealed class StoreTests : IDisposable
         var photos = new PhotoStore(new Databases(_folder.Path), blobs, TimeProvider.System);
         byte[] bytes = File.ReadAllBytes(Outside.Photo("fog-empty.jpg"));
         RightsRecord rights = World.Rights(new Licence(LicenceFamily.ByNc, "2.0", ""), "L. Quill", "Nothing to see");
-        string id = await photos.KeepAsync(bytes, PhotoReader.Read(bytes), rights, [Evidence.Of("said", "http://a", DateTimeOffset.UnixEpoch)]);
-        Assert.Equal(id, await photos.KeepAsync(bytes, PhotoReader.Read(bytes), rights, [Evidence.Of("said", "http://a", DateTimeOffset.UnixEpoch), Evidence.Of("said more", "http://a", DateTimeOffset.UnixEpoch)]));
+        string id = await photos.KeepAsync(
+            bytes,
+            PhotoReader.Read(bytes),
+            rights,
+            [Evidence.Of("said", "http://a", DateTimeOffset.UnixEpoch)]
+        );
+        Assert.Equal(
+            id,
+            await photos.KeepAsync(
+                bytes,
+                PhotoReader.Read(bytes),
+                rights,
+                [
+                    Evidence.Of("said", "http://a", DateTimeOffset.UnixEpoch),
+                    Evidence.Of("said more", "http://a", DateTimeOffset.UnixEpoch),
+                ]
+            )
+        );
         var again = new PhotoStore(new Databases(_folder.Path), blobs, TimeProvider.System);
         Assert.Equal(rights, again.Facts(id)!.Rights);
         Assert.Equal(bytes, again.Bytes(id));
@@ -133,7 +185,11 @@ public sealed class StoreTests : IDisposable
     {
         string file = _folder.File("taken");
         File.WriteAllText(file, "");
-        Assert.Contains("cannot be used", Assert.Throws<StoreException>(() => StoreFolder.Prepare(file)).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "cannot be used",
+            Assert.Throws<StoreException>(() => StoreFolder.Prepare(file)).Message,
+            StringComparison.Ordinal
+        );
     }
 
     public void Dispose()

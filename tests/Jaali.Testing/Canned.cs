@@ -31,7 +31,11 @@ public sealed class Canned : IDisposable
             byte[] buffer = new byte[4096];
             int n = await stream.ReadAsync(buffer);
             string request = Encoding.UTF8.GetString(buffer, 0, n);
-            await stream.WriteAsync(Encoding.UTF8.GetBytes(_whole?.Invoke(request) ?? _answer(request.Split(' ').ElementAtOrDefault(1) ?? "")));
+            await stream.WriteAsync(
+                Encoding.UTF8.GetBytes(
+                    _whole?.Invoke(request) ?? _answer(request.Split(' ').ElementAtOrDefault(1) ?? "")
+                )
+            );
         }
     }
 

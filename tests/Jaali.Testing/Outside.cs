@@ -17,19 +17,30 @@ public static class Outside
     /// <summary>Runs a program and returns what it prints; fails loudly where it fails.</summary>
     public static string Run(string program, params string[] arguments)
     {
-        var start = new ProcessStartInfo(program) { RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = File("tests", "e2e") };
-        foreach (string a in arguments) start.ArgumentList.Add(a);
+        var start = new ProcessStartInfo(program)
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+            WorkingDirectory = File("tests", "e2e"),
+        };
+        foreach (string a in arguments)
+            start.ArgumentList.Add(a);
         using Process process = Process.Start(start) ?? throw new InvalidOperationException(program);
         Task<string> errors = process.StandardError.ReadToEndAsync();
         string output = process.StandardOutput.ReadToEnd();
         process.WaitForExit();
-        return process.ExitCode == 0 ? output : throw new InvalidOperationException($"{program} {string.Join(' ', arguments)} ended with {process.ExitCode}: {errors.Result}{output}");
+        return process.ExitCode == 0
+            ? output
+            : throw new InvalidOperationException(
+                $"{program} {string.Join(' ', arguments)} ended with {process.ExitCode}: {errors.Result}{output}"
+            );
     }
 
     private static string FindRoot()
     {
         string? folder = AppContext.BaseDirectory;
-        while (folder is not null && !System.IO.File.Exists(Path.Combine(folder, "Jaali.slnx"))) folder = Path.GetDirectoryName(folder);
+        while (folder is not null && !System.IO.File.Exists(Path.Combine(folder, "Jaali.slnx")))
+            folder = Path.GetDirectoryName(folder);
         return folder ?? throw new InvalidOperationException("The tests run outside the checkout.");
     }
 }
@@ -46,7 +57,10 @@ public sealed class ScratchFolder : IDisposable
     /// <inheritdoc/>
     public void Dispose()
     {
-        try { Directory.Delete(Path, recursive: true); }
+        try
+        {
+            Directory.Delete(Path, recursive: true);
+        }
         catch (IOException) { }
     }
 }

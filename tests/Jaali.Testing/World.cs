@@ -24,26 +24,48 @@ public sealed class World : IEditFacts, ISceneFacts, ITextMeasure
 
     /// <summary>A record of an open licence.</summary>
     public static RightsRecord Rights(Licence? licence, string maker = "T. Oar", string title = "Low water") =>
-        new(title, maker, "http://127.0.0.1/people/oar", "http://127.0.0.1/photo/1", "Tern Commons", licence, licence?.Url ?? "");
+        new(
+            title,
+            maker,
+            "http://127.0.0.1/people/oar",
+            "http://127.0.0.1/photo/1",
+            "Tern Commons",
+            licence,
+            licence?.Url ?? ""
+        );
 
     /// <summary>Adds a photo and returns its name.</summary>
     public string Add(string id, int width = 1920, int height = 1280, Licence? licence = null, PhotoPoint? focal = null)
     {
-        Photos[id] = new PhotoFacts(id, width, height, focal ?? PhotoPoint.Centre, Rights(licence ?? new Licence(LicenceFamily.By, "4.0", "")));
+        Photos[id] = new PhotoFacts(
+            id,
+            width,
+            height,
+            focal ?? PhotoPoint.Centre,
+            Rights(licence ?? new Licence(LicenceFamily.By, "4.0", ""))
+        );
         return id;
     }
 
     /// <summary>Carries a command out; fails where it is refused.</summary>
-    public Edited Do(Deck deck, DeckCommand command) => DeckEditor.Apply(deck, command, this) as Edited ?? throw new InvalidOperationException(Refuse(deck, command).Sentence);
+    public Edited Do(Deck deck, DeckCommand command) =>
+        DeckEditor.Apply(deck, command, this) as Edited
+        ?? throw new InvalidOperationException(Refuse(deck, command).Sentence);
 
     /// <summary>Tries a command that must be refused.</summary>
-    public Refusal Refuse(Deck deck, DeckCommand command) => DeckEditor.Apply(deck, command, this) is Rejected no ? no.Reason : throw new InvalidOperationException("It was not refused.");
+    public Refusal Refuse(Deck deck, DeckCommand command) =>
+        DeckEditor.Apply(deck, command, this) is Rejected no
+            ? no.Reason
+            : throw new InvalidOperationException("It was not refused.");
 
     /// <summary>A deck with so many points and their slides.</summary>
     public Deck Deck(int points)
     {
         Deck deck = Core.Decks.Deck.New(NewId(), "Low water");
-        deck = Do(deck, new AddPoints(string.Join('\n', Enumerable.Range(1, points).Select(i => $"Point number {i}")))).Deck;
+        deck = Do(
+            deck,
+            new AddPoints(string.Join('\n', Enumerable.Range(1, points).Select(i => $"Point number {i}")))
+        ).Deck;
         return Do(deck, new MakeSlides()).Deck;
     }
 

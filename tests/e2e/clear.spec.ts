@@ -3,18 +3,28 @@ import { demoDeck } from './world';
 
 interface Ledger {
   sentence: string;
-  rows: { photoId: string; credit: { text: string }[]; short: { text: string }[]; slides: number[]; standing: string }[];
+  rows: {
+    photoId: string;
+    credit: { text: string }[];
+    short: { text: string }[];
+    slides: number[];
+    standing: string;
+  }[];
 }
 
-const ledger = async (page: Page, id: string): Promise<Ledger> => (await page.request.get(`/api/decks/${id}/ledger`)).json();
+const ledger = async (page: Page, id: string): Promise<Ledger> =>
+  (await page.request.get(`/api/decks/${id}/ledger`)).json();
 
-test('the demo deck goes from unsettled to clear by offered fixes alone, and its credit files agree word for word with the slides', async ({ page }) => {
+test('the demo deck goes from unsettled to clear by offered fixes alone, and its credit files agree word for word with the slides', async ({
+  page,
+}) => {
   const deck = await demoDeck(page);
   await page.goto(`/deck/${deck.id}/clear`);
   const head = page.getByRole('heading', { level: 1 });
   await expect(head).toHaveText('10 photos: 7 clear, 2 to settle, 1 blocked');
   await expect(page.getByRole('button', { name: /^Clear 3/ })).toBeVisible();
-  const row = (text: RegExp | string) => page.getByRole('region', { name: 'Ledger' }).getByRole('listitem').filter({ hasText: text }).first();
+  const row = (text: RegExp | string) =>
+    page.getByRole('region', { name: 'Ledger' }).getByRole('listitem').filter({ hasText: text }).first();
 
   // Why: the term, its section, and what in the deck triggered it.
   const nd = row('Across to Long Ness');
@@ -31,7 +41,9 @@ test('the demo deck goes from unsettled to clear by offered fixes alone, and its
   await expect(head).toHaveText('10 photos: 7 clear, 2 to settle, 1 blocked');
   // The same asked without changing anything.
   await page.getByRole('button', { name: 'as a paid event' }).click();
-  await expect(page.getByRole('list', { name: 'Other uses' }).getByText('10 photos: 6 clear, 2 to settle, 2 blocked.')).toBeVisible();
+  await expect(
+    page.getByRole('list', { name: 'Other uses' }).getByText('10 photos: 6 clear, 2 to settle, 2 blocked.'),
+  ).toBeVisible();
 
   // The fixes, one after the other.
   await nd.getByRole('button', { name: 'Swap', exact: true }).click();
@@ -64,23 +76,43 @@ test('the demo deck goes from unsettled to clear by offered fixes alone, and its
   await expect(row('Spring tide, night').getByText('CC BY 4.0').first()).toBeVisible();
 
   // What the deck may carry follows from the photo that was cut to a shape.
-  await expect(page.getByRole('list', { name: 'Licence of the deck' }).getByRole('button')).toHaveText(['CC BY-SA 4.0']);
+  await expect(page.getByRole('list', { name: 'Licence of the deck' }).getByRole('button')).toHaveText([
+    'CC BY-SA 4.0',
+  ]);
   await page.getByRole('button', { name: 'CC BY-SA 4.0', exact: true }).click();
 
   // The files say what the slides say.
   const now = await ledger(page, deck.id);
-  const scenes = (await (await page.request.get(`/api/decks/${deck.id}/scenes`)).json()) as { nodes: { role?: string; lines?: { text: string }[] }[] }[];
-  const onSlides = scenes.flatMap((s) => s.nodes.filter((n) => n.role === 'credits').flatMap((n) => n.lines!.map((l) => l.text))).join(' ');
-  const files = Object.fromEntries(await Promise.all(['txt', 'md', 'html', 'csv', 'jsonld'].map(async (f) => [f, await (await page.request.get(`/api/decks/${deck.id}/exports/credits.${f}`)).text()] as const)));
+  const scenes = (await (await page.request.get(`/api/decks/${deck.id}/scenes`)).json()) as {
+    nodes: { role?: string; lines?: { text: string }[] }[];
+  }[];
+  const onSlides = scenes
+    .flatMap((s) => s.nodes.filter((n) => n.role === 'credits').flatMap((n) => n.lines!.map((l) => l.text)))
+    .join(' ');
+  const files = Object.fromEntries(
+    await Promise.all(
+      ['txt', 'md', 'html', 'csv', 'jsonld'].map(
+        async (f) => [f, await (await page.request.get(`/api/decks/${deck.id}/exports/credits.${f}`)).text()] as const,
+      ),
+    ),
+  );
   for (const r of now.rows) {
     const words = r.credit.map((s) => s.text).join('');
     expect(onSlides).toContain(words);
     expect(files.txt).toContain(words);
     expect(files.csv).toContain(words);
     expect(JSON.parse(files.jsonld!).hasPart.map((p: { creditText: string }) => p.creditText)).toContain(words);
-    const shown = await page.evaluate((html) => new DOMParser().parseFromString(html, 'text/html').body.innerText.replaceAll('\n', ' '), files.html!);
+    const shown = await page.evaluate(
+      (html) => new DOMParser().parseFromString(html, 'text/html').body.innerText.replaceAll('\n', ' '),
+      files.html!,
+    );
     expect(shown).toContain(words);
-    expect(files.md!.replace(/\]\(<[^>]*>\)/g, '').replace(/(^|[^\\])\[/g, '$1').replace(/\\(.)/g, '$1')).toContain(words);
+    expect(
+      files
+        .md!.replace(/\]\(<[^>]*>\)/g, '')
+        .replace(/(^|[^\\])\[/g, '$1')
+        .replace(/\\(.)/g, '$1'),
+    ).toContain(words);
   }
   expect(JSON.parse(files.jsonld!).license).toBe('https://creativecommons.org/licenses/by-sa/4.0/');
   const zip = await page.request.get(`/api/decks/${deck.id}/exports/photos.zip`);
@@ -90,7 +122,14 @@ test('the demo deck goes from unsettled to clear by offered fixes alone, and its
   // Credits only at the end: they leave the slides and stay on their page.
   await page.getByRole('button', { name: /Place of credits/ }).click();
   await page.getByRole('menuitemradio', { name: 'only at the end' }).click();
-  await expect.poll(async () => ((await (await page.request.get(`/api/decks/${deck.id}/scenes`)).json()) as typeof scenes).filter((s) => s.nodes.some((n) => n.role === 'credit')).length).toBe(0);
+  await expect
+    .poll(
+      async () =>
+        ((await (await page.request.get(`/api/decks/${deck.id}/scenes`)).json()) as typeof scenes).filter((s) =>
+          s.nodes.some((n) => n.role === 'credit'),
+        ).length,
+    )
+    .toBe(0);
   await page.getByRole('button', { name: 'Undo' }).click();
 
   // Only what is unsettled: nothing.
@@ -109,10 +148,20 @@ test('a permission with its file clears what a licence would block', async ({ pa
   const before = await ledger(page, deck.id);
   const spring = before.rows.find((r) => r.slides.includes(9))!;
   expect(spring.credit.map((s) => s.text).join('')).toContain('recoloured');
-  const kept = await page.request.post('/api/files', { headers: { 'X-Jaali': '1', 'Content-Type': 'application/octet-stream' }, data: Buffer.from('Dear Isla, yes, use it.') });
+  const kept = await page.request.post('/api/files', {
+    headers: { 'X-Jaali': '1', 'Content-Type': 'application/octet-stream' },
+    data: Buffer.from('Dear Isla, yes, use it.'),
+  });
   const { id: fileId } = await kept.json();
-  const permit = (body: object) => page.request.post(`/api/photos/${spring.photoId}/permission`, { headers: { 'X-Jaali': '1' }, data: body });
-  expect((await permit({ from: 'Survey', on: '2026-03-01', words: 'Yes', fileName: 'letter.txt', fileId: 'f'.repeat(64) })).status()).toBe(422);
-  expect((await permit({ from: 'Survey', on: '2026-03-01', words: 'Yes', fileName: 'letter.txt', fileId })).status()).toBe(204);
+  const permit = (body: object) =>
+    page.request.post(`/api/photos/${spring.photoId}/permission`, { headers: { 'X-Jaali': '1' }, data: body });
+  expect(
+    (
+      await permit({ from: 'Survey', on: '2026-03-01', words: 'Yes', fileName: 'letter.txt', fileId: 'f'.repeat(64) })
+    ).status(),
+  ).toBe(422);
+  expect(
+    (await permit({ from: 'Survey', on: '2026-03-01', words: 'Yes', fileName: 'letter.txt', fileId })).status(),
+  ).toBe(204);
   await expect(page.getByText('By permission of Survey, 1 March 2026.')).toBeVisible();
 });

@@ -4,11 +4,22 @@ import { join, resolve } from 'node:path';
 import { choosePoint, fault, newTalk, readDeck, standIns } from './world';
 
 const folder = resolve(import.meta.dirname, '../../demo/folder');
-const points = ['Fog and posts', 'Dunes move', 'Marram in a storm', 'Our own walks', 'Fourteen posts', 'A picture that was sent', 'Mud and flats'];
+const points = [
+  'Fog and posts',
+  'Dunes move',
+  'Marram in a storm',
+  'Our own walks',
+  'Fourteen posts',
+  'A picture that was sent',
+  'Mud and flats',
+];
 
 test.afterEach(() => fault('none', 'all'));
 
-test('an empty seven-point deck gets a full shortlist from three collections, a folder, a page and a recovered original, while one collection fails', async ({ page, context }) => {
+test('an empty seven-point deck gets a full shortlist from three collections, a folder, a page and a recovered original, while one collection fails', async ({
+  page,
+  context,
+}) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   const id = await newTalk(page, 'Seven points', points);
   const kept = async (i: number) => (await readDeck(page, id)).points[i]!.kept;
@@ -49,18 +60,28 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
 
   // A folder: photos come in, what is no photo stays outside, what is unclear is flagged.
   await choosePoint(page, points[2]!);
-  await page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: /^Our own walks/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Points' })
+    .getByRole('button', { name: /^Our own walks/ })
+    .click();
   await page.getByLabel('Folder to bring in').setInputFiles(folder);
   await expect(page.getByText(/10 photos taken in\. \d have something to settle\. One file is no photo/)).toBeVisible();
   const brought = await readDeck(page, id);
   const byTitle = Object.values(brought.photos);
   expect(brought.points[3]!.kept).toHaveLength(10);
-  expect(byTitle.find((p) => p.title === 'Two fronts in nine days')).toMatchObject({ maker: 'V. Brae', licence: 'CC BY 4.0', unclear: false });
+  expect(byTitle.find((p) => p.title === 'Two fronts in nine days')).toMatchObject({
+    maker: 'V. Brae',
+    licence: 'CC BY 4.0',
+    unclear: false,
+  });
   expect(byTitle.find((p) => p.title === 'Shore that never was')).toMatchObject({ machineMade: true });
   expect(byTitle.filter((p) => p.conflicts.length > 0)).toHaveLength(1);
 
   // A page by its address, pasted: its record is shown, then the photo is taken.
-  await page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: /^Fourteen posts/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Points' })
+    .getByRole('button', { name: /^Fourteen posts/ })
+    .click();
   await page.evaluate((text) => {
     const data = new DataTransfer();
     data.setData('text/plain', text);
@@ -73,11 +94,16 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
   await expect.poll(() => kept(4).then((k) => k.length)).toBe(1);
 
   // A picture that was dropped, without any record: its original is found and adopted.
-  await page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: /^A picture that was sent/ }).click();
+  await page
+    .getByRole('navigation', { name: 'Points' })
+    .getByRole('button', { name: /^A picture that was sent/ })
+    .click();
   const sent = readFileSync(join(folder, 'marram (2).jpg')).toString('base64');
   await page.evaluate((bytes) => {
     const data = new DataTransfer();
-    data.items.add(new File([Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))], 'marram (2).jpg', { type: 'image/jpeg' }));
+    data.items.add(
+      new File([Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0))], 'marram (2).jpg', { type: 'image/jpeg' }),
+    );
     document.body.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
   }, sent);
   await expect.poll(() => kept(5).then((k) => k.length)).toBe(1);
@@ -89,7 +115,12 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
   await page.getByRole('button', { name: 'Adopt it' }).first().click();
   await expect.poll(async () => (await kept(5))[0]).not.toBe(copy);
   const original = await readDeck(page, id);
-  expect(original.photos[original.points[5]!.kept[0]!]).toMatchObject({ title: 'Ridge after rain', maker: 'I. Marsh', unclear: false, width: 2400 });
+  expect(original.photos[original.points[5]!.kept[0]!]).toMatchObject({
+    title: 'Ridge after rain',
+    maker: 'I. Marsh',
+    unclear: false,
+    width: 2400,
+  });
 
   // Two on the light table, then the last point.
   await choosePoint(page, points[6]!);
@@ -112,12 +143,15 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
     if (!p.unclear && !/public domain|CC0|own photo/.test(p.licence)) expect(p.maker, p.title).not.toBe('');
     collections.add(p.collection);
   }
-  for (const c of ['Tern Commons', 'Brae House Museum', 'Skarrow Field Studies', '127.0.0.1']) expect([...collections]).toContain(c);
+  for (const c of ['Tern Commons', 'Brae House Museum', 'Skarrow Field Studies', '127.0.0.1'])
+    expect([...collections]).toContain(c);
   const verified = await (await page.request.post('/api/verify', { headers: { 'X-Jaali': '1' } })).json();
   expect(verified).toMatchObject({ missing: [], damaged: [] });
 });
 
-test('a source that says something else later is kept beside what it said, and settled by a person', async ({ page }) => {
+test('a source that says something else later is kept beside what it said, and settled by a person', async ({
+  page,
+}) => {
   const id = await newTalk(page, 'Changed terms', ['The ridge']);
   await page.goto(`/deck/${id}/gather`);
   await page.getByRole('button', { name: 'From an address' }).click();
@@ -177,7 +211,9 @@ test('pages that mean no good are refused in words, and nothing of them runs', a
   await dialog.getByLabel('Address', { exact: true }).fill(`${standIns}/pages/mp-4004`);
   await dialog.getByRole('button', { name: 'Read it' }).click();
   await dialog.getByRole('button', { name: 'Keep it, to settle later' }).click();
-  await expect.poll(async () => Object.values((await readDeck(page, id)).photos).filter((p) => p.unclear).length).toBe(1);
+  await expect
+    .poll(async () => Object.values((await readDeck(page, id)).photos).filter((p) => p.unclear).length)
+    .toBe(1);
 });
 
 test('a download that breaks off goes on where it was, and can be tried again', async ({ page }) => {
@@ -194,7 +230,9 @@ test('a download that breaks off goes on where it was, and can be tried again', 
   await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
 });
 
-test('a pasted picture, a file dropped at another station, and a slow collection that holds up nobody', async ({ page }) => {
+test('a pasted picture, a file dropped at another station, and a slow collection that holds up nobody', async ({
+  page,
+}) => {
   const id = await newTalk(page, 'Other ways in', ['The ridge in the wind']);
   const kept = async () => (await readDeck(page, id)).points[0]!.kept.length;
   const send = (kind: 'paste' | 'drop', name: string, bytes: string) =>
@@ -202,7 +240,11 @@ test('a pasted picture, a file dropped at another station, and a slow collection
       ([kind, name, bytes]) => {
         const data = new DataTransfer();
         data.items.add(new File([Uint8Array.from(atob(bytes!), (c) => c.charCodeAt(0))], name!, { type: 'image/png' }));
-        document.body.dispatchEvent(kind === 'paste' ? new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }) : new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+        document.body.dispatchEvent(
+          kind === 'paste'
+            ? new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })
+            : new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }),
+        );
       },
       [kind, name, bytes],
     );
@@ -225,7 +267,9 @@ test('a pasted picture, a file dropped at another station, and a slow collection
   await page.getByLabel('What to look for').fill('fog mist');
   await page.keyboard.press('Enter');
   await expect(page.locator('#candidate-0')).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Collections' }).getByText(/Brae House Museum: slow, still waiting/)).toBeVisible();
+  await expect(
+    page.getByRole('list', { name: 'Collections' }).getByText(/Brae House Museum: slow, still waiting/),
+  ).toBeVisible();
   await page.locator('#candidate-0').focus();
   await page.keyboard.press('k');
   await expect.poll(kept).toBe(3);
@@ -252,9 +296,13 @@ test('terms of a collection’s own are entered once and hold for what it names 
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
   await page.getByLabel('What to look for').fill('swell north');
   await page.keyboard.press('Enter');
-  const swell = page.getByRole('button', { name: /^Swell, north bay, unknown maker, asks nothing, no altered copies, not for paid talks/ });
+  const swell = page.getByRole('button', {
+    name: /^Swell, north bay, unknown maker, asks nothing, no altered copies, not for paid talks/,
+  });
   await swell.focus();
   await page.keyboard.press('k');
-  await expect.poll(async () => Object.values((await readDeck(page, id)).photos).map((p) => p.licence)).toContain('terms of the field station');
+  await expect
+    .poll(async () => Object.values((await readDeck(page, id)).photos).map((p) => p.licence))
+    .toContain('terms of the field station');
   await page.request.delete('/api/collections/archive/terms', { headers: { 'X-Jaali': '1' } });
 });

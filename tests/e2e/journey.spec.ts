@@ -2,13 +2,29 @@ import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
 import { newTalk, readDeck } from './world';
 
-const points = ['Fog comes first', 'Dunes move at night', 'Pebbles remember storms', 'Mud holds the tide', 'Calm water, long patience'];
+const points = [
+  'Fog comes first',
+  'Dunes move at night',
+  'Pebbles remember storms',
+  'Mud holds the tide',
+  'Calm water, long patience',
+];
 
 // One photo for one point, all of them different, each of another licence.
-const wanted = [/^Groyne in fog, north bay/, /^Second ridge, early/, /^Storm beach, Long Ness/, /^Hallow Flats at low water/, /^Two minutes, five posts/];
+const wanted = [
+  /^Groyne in fog, north bay/,
+  /^Second ridge, early/,
+  /^Storm beach, Long Ness/,
+  /^Hallow Flats at low water/,
+  /^Two minutes, five posts/,
+];
 
 test('a newcomer makes a five-point talk from nothing, every credit right', async ({ page }, info) => {
-  const id = await newTalk(page, 'A shore in five pictures', points.map((p, i) => `${i + 1}. ${p}`));
+  const id = await newTalk(
+    page,
+    'A shore in five pictures',
+    points.map((p, i) => `${i + 1}. ${p}`),
+  );
   await expect(page.getByRole('button', { name: /^Slide \d,/ })).toHaveCount(7);
   await page.getByRole('textbox', { name: 'Speaker' }).fill('Isla Wend');
   await page.keyboard.press('Enter');
@@ -16,7 +32,10 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
   // Gather: one search after another, the first photo that fits, by its name and by key.
   await page.keyboard.press('2');
   for (const [i, point] of points.entries()) {
-    await page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: new RegExp(`^${point}`) }).click();
+    await page
+      .getByRole('navigation', { name: 'Points' })
+      .getByRole('button', { name: new RegExp(`^${point}`) })
+      .click();
     await page.getByRole('group', { name: 'Filters' }).getByRole('button', { name: 'wide' }).click();
     await expect(page.locator('#candidate-0')).toBeVisible();
     await page.getByRole('button', { name: wanted[i]! }).focus();
@@ -29,7 +48,11 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
   await page.keyboard.press('3');
   for (const [i] of points.entries()) {
     await page.getByRole('button', { name: new RegExp(`^Slide ${i + 2},`) }).click();
-    await page.getByRole('complementary', { name: 'Kept photos' }).getByRole('button', { name: /^Place / }).first().click();
+    await page
+      .getByRole('complementary', { name: 'Kept photos' })
+      .getByRole('button', { name: /^Place / })
+      .first()
+      .click();
     await expect.poll(async () => (await readDeck(page, id)).slides[i + 1]!.ground).not.toBeNull();
   }
 
@@ -61,10 +84,20 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
   await expect.poll(async () => (await crop()).y).toBeCloseTo(after.y, 6);
 
   // Every credit: maker and licence on the slide, linked to source and licence; all of them at the end.
-  const scenes = (await (await page.request.get(`/api/decks/${id}/scenes`)).json()) as { slideId: string; nodes: { kind: string; role?: string; contrast?: number; lines?: { text: string }[] }[]; links: { href: string }[] }[];
-  const ledger = (await (await page.request.get(`/api/decks/${id}/ledger`)).json()) as { rows: { credit: { text: string }[]; short: { text: string; href: string | null }[]; slides: number[] }[] };
+  const scenes = (await (await page.request.get(`/api/decks/${id}/scenes`)).json()) as {
+    slideId: string;
+    nodes: { kind: string; role?: string; contrast?: number; lines?: { text: string }[] }[];
+    links: { href: string }[];
+  }[];
+  const ledger = (await (await page.request.get(`/api/decks/${id}/ledger`)).json()) as {
+    rows: { credit: { text: string }[]; short: { text: string; href: string | null }[]; slides: number[] }[];
+  };
   expect(ledger.rows).toHaveLength(5);
-  const words = (s: (typeof scenes)[number], role: string) => s.nodes.filter((n) => n.role === role).flatMap((n) => n.lines!.map((l) => l.text)).join(' ');
+  const words = (s: (typeof scenes)[number], role: string) =>
+    s.nodes
+      .filter((n) => n.role === role)
+      .flatMap((n) => n.lines!.map((l) => l.text))
+      .join(' ');
   const last = scenes.at(-1)!;
   for (const row of ledger.rows) {
     const scene = scenes[row.slides[0]! - 1]!;
@@ -80,10 +113,22 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
   await page.getByRole('button', { name: 'Show from here' }).click();
   const show = page.locator('[data-ready]');
   await expect(show).toHaveAttribute('data-page', '2');
-  for (const [key, at] of [['PageDown', 3], ['ArrowRight', 4], [' ', 5], ['PageUp', 4], ['End', 7], ['Home', 1], ['PageDown', 2]] as const) {
+  for (const [key, at] of [
+    ['PageDown', 3],
+    ['ArrowRight', 4],
+    [' ', 5],
+    ['PageUp', 4],
+    ['End', 7],
+    ['Home', 1],
+    ['PageDown', 2],
+  ] as const) {
     await page.keyboard.press(key);
     await expect(show).toHaveAttribute('data-page', String(at));
-    const whole = await page.evaluate(() => [...document.querySelectorAll<HTMLImageElement>('img[data-photo]')].every((i) => i.complete && i.naturalWidth > 0));
+    const whole = await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLImageElement>('img[data-photo]')].every(
+        (i) => i.complete && i.naturalWidth > 0,
+      ),
+    );
     expect(whole).toBe(true);
   }
   await expect(show.getByRole('link').first()).toHaveAttribute('href', /^http/);
@@ -92,7 +137,10 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
 
   // PDF.
   await page.getByRole('button', { name: 'Make the PDF' }).click();
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Save it' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save it' }).click(),
+  ]);
   expect(download.suggestedFilename()).toBe('A shore in five pictures.pdf');
   const file = info.outputPath('talk.pdf');
   await download.saveAs(file);

@@ -5,7 +5,14 @@ import { JsonLdParser } from 'jsonld-streaming-parser';
 
 const [form, file] = process.argv.slice(2);
 // The context of schema.org, as far as credits use it, so that nothing is fetched.
-const context = { '@context': { '@vocab': 'https://schema.org/', license: { '@type': '@id' }, acquireLicensePage: { '@type': '@id' }, url: { '@type': '@id' } } };
+const context = {
+  '@context': {
+    '@vocab': 'https://schema.org/',
+    license: { '@type': '@id' },
+    acquireLicensePage: { '@type': '@id' },
+    url: { '@type': '@id' },
+  },
+};
 const parser =
   form === 'html'
     ? new RdfaParser({ baseIRI: 'http://deck.example/', contentType: 'text/html' })

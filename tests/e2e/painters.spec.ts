@@ -4,7 +4,9 @@ import { PNG } from 'pngjs';
 import { ssim } from 'ssim.js';
 import { demoDeck, newTalk, readDeck } from './world';
 
-test('Chromium and Skia paint the same picture of every demo slide, to a structural similarity of 0.98', async ({ page }) => {
+test('Chromium and Skia paint the same picture of every demo slide, to a structural similarity of 0.98', async ({
+  page,
+}) => {
   const deck = await demoDeck(page);
   await page.setViewportSize({ width: 1920, height: 1080 });
   await page.goto(`/deck/${deck.id}/show`);
@@ -13,9 +15,13 @@ test('Chromium and Skia paint the same picture of every demo slide, to a structu
   for (const [i, slide] of deck.slides.entries()) {
     await expect(pages).toHaveAttribute('data-page', String(i + 1));
     await page.evaluate(() => document.fonts.ready);
-    await page.evaluate(() => Promise.all([...document.querySelectorAll<HTMLImageElement>('img[data-photo]')].map((x) => x.decode())));
+    await page.evaluate(() =>
+      Promise.all([...document.querySelectorAll<HTMLImageElement>('img[data-photo]')].map((x) => x.decode())),
+    );
     const browser = PNG.sync.read(await page.screenshot());
-    const skia = PNG.sync.read(await (await page.request.get(`/api/decks/${deck.id}/slides/${slide.id}/picture.png?width=1920`)).body());
+    const skia = PNG.sync.read(
+      await (await page.request.get(`/api/decks/${deck.id}/slides/${slide.id}/picture.png?width=1920`)).body(),
+    );
     expect([skia.width, skia.height]).toEqual([browser.width, browser.height]);
     const { mssim } = ssim(
       { data: new Uint8ClampedArray(browser.data), width: browser.width, height: browser.height },
@@ -37,7 +43,11 @@ test('a photo that is cut to a shape, turned, toned and covered looks the same i
   const slide = (await readDeck(page, id)).slides[1]!;
   const edit = async (command: object) => {
     const { revision } = await readDeck(page, id);
-    expect((await page.request.post(`/api/decks/${id}/edits`, { headers: { 'X-Jaali': '1' }, data: { revision, command } })).status()).toBe(200);
+    expect(
+      (
+        await page.request.post(`/api/decks/${id}/edits`, { headers: { 'X-Jaali': '1' }, data: { revision, command } })
+      ).status(),
+    ).toBe(200);
   };
   await edit({ kind: 'place-ground', slideId: slide.id, photoId: (await readDeck(page, id)).points[0]!.kept[0] });
   await page.setViewportSize({ width: 1920, height: 1080 });
@@ -51,7 +61,9 @@ test('a photo that is cut to a shape, turned, toned and covered looks the same i
     await page.locator('[data-ready]').waitFor();
     await page.evaluate(() => document.fonts.ready);
     const browser = PNG.sync.read(await page.screenshot());
-    const skia = PNG.sync.read(await (await page.request.get(`/api/decks/${id}/slides/${slide.id}/picture.png?width=1920`)).body());
+    const skia = PNG.sync.read(
+      await (await page.request.get(`/api/decks/${id}/slides/${slide.id}/picture.png?width=1920`)).body(),
+    );
     const { mssim } = ssim(
       { data: new Uint8ClampedArray(browser.data), width: browser.width, height: browser.height },
       { data: new Uint8ClampedArray(skia.data), width: skia.width, height: skia.height },
@@ -68,7 +80,11 @@ test('a photo that is cut to a shape, turned, toned and covered looks the same i
   const photo = stage.locator('img[data-photo]');
   await photo.waitFor();
   await page.waitForTimeout(600);
-  const place = () => photo.evaluate((i) => { const r = i.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2] as const; });
+  const place = () =>
+    photo.evaluate((i) => {
+      const r = i.getBoundingClientRect();
+      return [r.x + r.width / 2, r.y + r.height / 2] as const;
+    });
   const box = (await stage.boundingBox())!;
   const before = await place();
   await page.mouse.move(box.x + 400, box.y + 200);
@@ -87,8 +103,14 @@ test('line widths set by the server are the browser’s', async ({ page }) => {
   const deck = await demoDeck(page);
   await page.goto(`/deck/${deck.id}/show`);
   await page.locator('[data-ready]').waitFor();
-  const scenes = (await (await page.request.get(`/api/decks/${deck.id}/scenes`)).json()) as { nodes: { kind: string; face: string; size: number; lines: { text: string; width: number }[] }[] }[];
-  const lines = scenes.flatMap((s) => s.nodes.filter((n) => n.kind === 'lines').flatMap((n) => n.lines.map((l) => ({ ...l, face: n.face, size: n.size }))));
+  const scenes = (await (await page.request.get(`/api/decks/${deck.id}/scenes`)).json()) as {
+    nodes: { kind: string; face: string; size: number; lines: { text: string; width: number }[] }[];
+  }[];
+  const lines = scenes.flatMap((s) =>
+    s.nodes
+      .filter((n) => n.kind === 'lines')
+      .flatMap((n) => n.lines.map((l) => ({ ...l, face: n.face, size: n.size }))),
+  );
   expect(lines.length).toBeGreaterThan(25);
   const widths = await page.evaluate(async (all) => {
     for (const face of new Set(all.map((l) => l.face))) await document.fonts.load(`40px "${face}"`);
@@ -96,7 +118,10 @@ test('line widths set by the server are the browser’s', async ({ page }) => {
     document.body.append(svg);
     return all.map((l) => {
       const t = document.createElementNS('http://www.w3.org/2000/svg', 'text');
-      t.setAttribute('style', `font-family:'${l.face}';font-size:${l.size}px;text-rendering:geometricPrecision;font-variant-ligatures:none;white-space:pre`);
+      t.setAttribute(
+        'style',
+        `font-family:'${l.face}';font-size:${l.size}px;text-rendering:geometricPrecision;font-variant-ligatures:none;white-space:pre`,
+      );
       t.textContent = l.text;
       svg.append(t);
       return t.getComputedTextLength();
@@ -113,7 +138,11 @@ for (const station of ['', 'plan', 'gather', 'compose', 'clear', 'deliver'])
     if (station === 'gather') await expect(page.locator('#candidate-0')).toBeVisible();
     const found = await new AxeBuilder({ page }).analyze();
     const serious = found.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-    expect(serious.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120) + ' ' + (n.any[0]?.message ?? '')).join(' | ')}`)).toEqual([]);
+    expect(
+      serious.map(
+        (v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120) + ' ' + (n.any[0]?.message ?? '')).join(' | ')}`,
+      ),
+    ).toEqual([]);
   });
 
 test('the first load is under 300 KB of script, compressed', async ({ page }) => {

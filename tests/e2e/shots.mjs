@@ -3,7 +3,10 @@ import { chromium } from '@playwright/test';
 
 const folder = process.argv[2] ?? '../../docs/screenshots';
 const base = process.argv[3] ?? 'http://localhost:5080';
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-background-networking'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-background-networking'],
+});
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 page.on('pageerror', (e) => console.error('page error:', e.message));
 page.on('console', (m) => m.type() === 'error' && console.error('console:', m.text()));

@@ -47,7 +47,9 @@ test('a collection in trouble is told in words and loses nothing', async ({ page
   await expect(page.getByText('kept', { exact: true })).toBeVisible();
 });
 
-test('what is not openly licensed is hidden, counted, shown on request, and not placed without a permission', async ({ page }) => {
+test('what is not openly licensed is hidden, counted, shown on request, and not placed without a permission', async ({
+  page,
+}) => {
   const id = await newTalk(page, 'Closed', ['Storm and squall']);
   await page.goto(`/deck/${id}/gather`);
   const hidden = page.getByRole('button', { name: /\d not openly licensed, hidden/ });

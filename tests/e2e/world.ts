@@ -12,11 +12,32 @@ export async function fault(kind: string, collection = 'commons') {
 
 export interface Deck {
   points: { id: string; wording: string; kept: string[] }[];
-  photos: Record<string, { title: string; maker: string; licence: string; licenceName: string; unclear: boolean; width: number; sourceUrl: string | null; collection: string; conflicts: unknown[]; machineMade: boolean; sourceNowSays: string }>;
+  photos: Record<
+    string,
+    {
+      title: string;
+      maker: string;
+      licence: string;
+      licenceName: string;
+      unclear: boolean;
+      width: number;
+      sourceUrl: string | null;
+      collection: string;
+      conflicts: unknown[];
+      machineMade: boolean;
+      sourceNowSays: string;
+    }
+  >;
   id: string;
   title: string;
   revision: number;
-  slides: { id: string; kind: string; label: string; ground: { photoId: string; crop: { x: number; y: number; width: number; height: number } } | null; standing: string }[];
+  slides: {
+    id: string;
+    kind: string;
+    label: string;
+    ground: { photoId: string; crop: { x: number; y: number; width: number; height: number } } | null;
+    standing: string;
+  }[];
 }
 
 /** A deck as the server has it. */
@@ -52,6 +73,9 @@ export async function newTalk(page: Page, title: string, points: string[]): Prom
 
 /** Chooses a point in Gather and waits until the wall has settled. */
 export async function choosePoint(page: Page, wording: string) {
-  await page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: new RegExp(`^${wording}`) }).click();
+  await page
+    .getByRole('navigation', { name: 'Points' })
+    .getByRole('button', { name: new RegExp(`^${wording}`) })
+    .click();
   await page.locator('#candidate-0').waitFor();
 }

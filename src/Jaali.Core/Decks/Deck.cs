@@ -15,15 +15,33 @@ namespace Jaali.Core.Decks;
 /// <param name="Slides">What is to be shown, in order.</param>
 /// <param name="Style">How credits are set, and what a person decided about rights.</param>
 public sealed record Deck(
-    Guid Id, string Title, string Speaker, SlideShape Shape, double SlotMinutes, DeclaredUse Use,
-    ImmutableList<Point> Points, ImmutableList<Slide> Slides, CreditStyle Style)
+    Guid Id,
+    string Title,
+    string Speaker,
+    SlideShape Shape,
+    double SlotMinutes,
+    DeclaredUse Use,
+    ImmutableList<Point> Points,
+    ImmutableList<Slide> Slides,
+    CreditStyle Style
+)
 {
     /// <summary>The name of a deck before it has a title.</summary>
     public const string NoTitle = "Untitled talk";
 
     /// <summary>An empty deck: wide slides, a slot of 20 minutes, a free public talk whose file is handed on.</summary>
     public static Deck New(Guid id, string? title = null) =>
-        new(id, string.IsNullOrWhiteSpace(title) ? NoTitle : title.Trim(), "", SlideShape.Wide, 20, DeclaredUse.PublicTalk, [], [], CreditStyle.Usual);
+        new(
+            id,
+            string.IsNullOrWhiteSpace(title) ? NoTitle : title.Trim(),
+            "",
+            SlideShape.Wide,
+            20,
+            DeclaredUse.PublicTalk,
+            [],
+            [],
+            CreditStyle.Usual
+        );
 
     /// <summary>The slide with this identity, or null.</summary>
     public Slide? Slide(Guid id) => Slides.Find(s => s.Id == id);
@@ -32,10 +50,18 @@ public sealed record Deck(
     public Point? Point(Guid id) => Points.Find(p => p.Id == id);
 
     /// <summary>The deck with one slide changed; the slide must be in it.</summary>
-    public Deck With(Slide slide) => this with { Slides = Slides.SetItem(Slides.FindIndex(s => s.Id == slide.Id), slide) };
+    public Deck With(Slide slide) =>
+        this with
+        {
+            Slides = Slides.SetItem(Slides.FindIndex(s => s.Id == slide.Id), slide),
+        };
 
     /// <summary>The deck with one point changed; the point must be in it.</summary>
-    public Deck With(Point point) => this with { Points = Points.SetItem(Points.FindIndex(p => p.Id == point.Id), point) };
+    public Deck With(Point point) =>
+        this with
+        {
+            Points = Points.SetItem(Points.FindIndex(p => p.Id == point.Id), point),
+        };
 }
 
 /// <summary>One thing to say.</summary>
@@ -46,7 +72,13 @@ public sealed record Deck(
 /// <param name="SearchWords">What to look for in the collections.</param>
 /// <param name="Kept">The shortlist: photos kept for this point, best first, by their SHA-256.</param>
 public sealed record Point(
-    Guid Id, string Wording, ImmutableList<Fact> Facts, double Seconds, ImmutableList<string> SearchWords, ImmutableList<string> Kept);
+    Guid Id,
+    string Wording,
+    ImmutableList<Fact> Facts,
+    double Seconds,
+    ImmutableList<string> SearchWords,
+    ImmutableList<string> Kept
+);
 
 /// <summary>A fact under a point and where it came from.</summary>
 public sealed record Fact(string Text, string Reference);
@@ -76,7 +108,14 @@ public enum SlideKind
 /// <param name="Notes">What the speaker reads.</param>
 /// <param name="Seconds">Time planned for it.</param>
 public sealed record Slide(
-    Guid Id, SlideKind Kind, Guid? PointId, Frame? Ground, ImmutableList<Words> Words, string Notes, double Seconds);
+    Guid Id,
+    SlideKind Kind,
+    Guid? PointId,
+    Frame? Ground,
+    ImmutableList<Words> Words,
+    string Notes,
+    double Seconds
+);
 
 /// <summary>A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes the window.</summary>
 /// <param name="Id">Identity, which survives duplication of the slide.</param>
@@ -89,13 +128,25 @@ public sealed record Slide(
 /// <param name="Covers">Patches that hide part of it, in fractions of the frame; null for none.</param>
 /// <param name="CreditSpot">Where its credit stands.</param>
 public sealed record Frame(
-    Guid Id, string PhotoId, SlideRect Rect, CropWindow Crop, FrameMask Mask = FrameMask.None, double Turn = 0, FrameTone Tone = FrameTone.Natural, ImmutableList<CropWindow>? Covers = null, Spot CreditSpot = Spot.Auto)
+    Guid Id,
+    string PhotoId,
+    SlideRect Rect,
+    CropWindow Crop,
+    FrameMask Mask = FrameMask.None,
+    double Turn = 0,
+    FrameTone Tone = FrameTone.Natural,
+    ImmutableList<CropWindow>? Covers = null,
+    Spot CreditSpot = Spot.Auto
+)
 {
     /// <summary>The patches that hide part of it.</summary>
-    [JsonIgnore] public ImmutableList<CropWindow> Hidden => Covers ?? [];
+    [JsonIgnore]
+    public ImmutableList<CropWindow> Hidden => Covers ?? [];
 
     /// <summary>True where nothing was done to the photo but scaling.</summary>
-    [JsonIgnore] public bool IsPlain => Crop.IsWhole && Mask == FrameMask.None && Turn == 0 && Tone == FrameTone.Natural && Hidden.Count == 0;
+    [JsonIgnore]
+    public bool IsPlain =>
+        Crop.IsWhole && Mask == FrameMask.None && Turn == 0 && Tone == FrameTone.Natural && Hidden.Count == 0;
 }
 
 /// <summary>The shapes that a photo is cut to.</summary>
@@ -173,12 +224,13 @@ public enum Spot
 public sealed record Words(Guid Id, WordsRole Role, WordsSource Source, string Text, Spot Spot)
 {
     /// <summary>What they say on this slide of this deck.</summary>
-    public string Say(Deck deck, Slide slide) => Source switch
-    {
-        WordsSource.DeckTitle => deck.Title,
-        WordsSource.PointWording => slide.PointId is { } p ? deck.Point(p)?.Wording ?? Text : Text,
-        _ => Text,
-    };
+    public string Say(Deck deck, Slide slide) =>
+        Source switch
+        {
+            WordsSource.DeckTitle => deck.Title,
+            WordsSource.PointWording => slide.PointId is { } p ? deck.Point(p)?.Wording ?? Text : Text,
+            _ => Text,
+        };
 }
 
 /// <summary>The limits that keep a deck workable.</summary>

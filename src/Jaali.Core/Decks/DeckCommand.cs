@@ -57,7 +57,13 @@ public sealed record SetUse(DeclaredUse Use) : DeckCommand;
 public sealed record AddPoints(string Text, Guid? After = null) : DeckCommand;
 
 /// <summary>Changes a point; what is null stays.</summary>
-public sealed record EditPoint(Guid PointId, string? Wording = null, double? Seconds = null, ImmutableList<string>? SearchWords = null, ImmutableList<Fact>? Facts = null) : DeckCommand;
+public sealed record EditPoint(
+    Guid PointId,
+    string? Wording = null,
+    double? Seconds = null,
+    ImmutableList<string>? SearchWords = null,
+    ImmutableList<Fact>? Facts = null
+) : DeckCommand;
 
 /// <summary>Removes a point; its slides stay, without it.</summary>
 public sealed record RemovePoint(Guid PointId) : DeckCommand;
@@ -113,7 +119,13 @@ public sealed record Reframe(Guid SlideId, CropWindow Crop) : DeckCommand;
 /// <param name="Turn">Degrees clockwise, -15 to 15.</param>
 /// <param name="Tone">How its colours are shown.</param>
 /// <param name="Covers">Patches that hide part of it, in fractions of the frame; at most 8.</param>
-public sealed record Treat(Guid SlideId, FrameMask? Mask = null, double? Turn = null, FrameTone? Tone = null, ImmutableList<CropWindow>? Covers = null) : DeckCommand;
+public sealed record Treat(
+    Guid SlideId,
+    FrameMask? Mask = null,
+    double? Turn = null,
+    FrameTone? Tone = null,
+    ImmutableList<CropWindow>? Covers = null
+) : DeckCommand;
 
 /// <summary>Shows a photo whole and unchanged wherever it is placed, as large as the slide lets it.</summary>
 public sealed record ShowWhole(string PhotoId) : DeckCommand;
@@ -128,7 +140,12 @@ public sealed record TakeOff(string PhotoId) : DeckCommand;
 public sealed record SetCreditSpot(Guid SlideId, Spot Spot) : DeckCommand;
 
 /// <summary>Sets how credits are given.</summary>
-public sealed record SetCreditStyle(CreditPlace? Place = null, bool? Courtesy = null, string? Language = null, string? OwnLicence = null) : DeckCommand;
+public sealed record SetCreditStyle(
+    CreditPlace? Place = null,
+    bool? Courtesy = null,
+    string? Language = null,
+    string? OwnLicence = null
+) : DeckCommand;
 
 /// <summary>Decides that a photo's change may stand, or takes that back.</summary>
 public sealed record DecideChange(string PhotoId, bool Stands) : DeckCommand;

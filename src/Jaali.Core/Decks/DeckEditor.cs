@@ -67,9 +67,13 @@ public static class DeckEditor
             SetWords c => Typesetting.WordsHandlers.Set(deck, c, facts),
             RemoveWords c => Typesetting.WordsHandlers.Remove(deck, c),
             Restore c => PutBack(deck, c),
-            _ => new Refusal("unknown-command", "This edit is of a kind that this version does not know. Reload the page."),
+            _ => new Refusal(
+                "unknown-command",
+                "This edit is of a kind that this version does not know. Reload the page."
+            ),
         };
-        if (change.Refusal is { } no) return new Rejected(no);
+        if (change.Refusal is { } no)
+            return new Rejected(no);
         Deck after = change.Deck!;
         ImmutableSortedDictionary<string, JsonElement?> was = DeckParts.Changed(deck, after);
         return new Edited(after, new Restore(was), [.. was.Keys]);
@@ -83,7 +87,10 @@ public static class DeckEditor
         }
         catch (Exception e) when (e is FormatException or JsonException or InvalidOperationException)
         {
-            return new Refusal("bad-restore", "The earlier state of this part cannot be read, so it was left as it is.");
+            return new Refusal(
+                "bad-restore",
+                "The earlier state of this part cannot be read, so it was left as it is."
+            );
         }
     }
 }
@@ -95,9 +102,11 @@ internal readonly record struct Change(Deck? Deck, Refusal? Refusal)
 
     public static implicit operator Change(Refusal refusal) => new(null, refusal);
 
-    internal static Refusal NoSlide => new("no-such-slide", "This slide is no longer in the deck. Choose another in the run.");
+    internal static Refusal NoSlide =>
+        new("no-such-slide", "This slide is no longer in the deck. Choose another in the run.");
 
     internal static Refusal NoPoint => new("no-such-point", "This point is no longer in the plan. Choose another.");
 
-    internal static Refusal TooLong(string what, int limit) => new("too-long", $"{what} may have at most {limit} characters. Shorten it; nothing was changed.");
+    internal static Refusal TooLong(string what, int limit) =>
+        new("too-long", $"{what} may have at most {limit} characters. Shorten it; nothing was changed.");
 }

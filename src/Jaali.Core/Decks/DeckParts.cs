@@ -12,11 +12,12 @@ namespace Jaali.Core.Decks;
 public static class DeckParts
 {
     /// <summary>How decks are written as JSON, here, in the store and on the wire.</summary>
-    public static JsonSerializerOptions Json { get; } = new(JsonSerializerDefaults.Web)
-    {
-        Converters = { new System.Text.Json.Serialization.JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
-        AllowOutOfOrderMetadataProperties = true,
-    };
+    public static JsonSerializerOptions Json { get; } =
+        new(JsonSerializerDefaults.Web)
+        {
+            Converters = { new System.Text.Json.Serialization.JsonStringEnumConverter(JsonNamingPolicy.CamelCase) },
+            AllowOutOfOrderMetadataProperties = true,
+        };
 
     /// <summary>The parts that differ, with their values in <paramref name="from"/>; null where it lacks the part.</summary>
     public static ImmutableSortedDictionary<string, JsonElement?> Changed(Deck from, Deck to)
@@ -44,22 +45,29 @@ public static class DeckParts
 
         void Put(string key, object? a, object? b)
         {
-            if (ReferenceEquals(a, b) || Equals(a, b)) return;
+            if (ReferenceEquals(a, b) || Equals(a, b))
+                return;
             JsonElement? was = a is null ? null : JsonSerializer.SerializeToElement(a, a.GetType(), Json);
             JsonElement? now = b is null ? null : JsonSerializer.SerializeToElement(b, b.GetType(), Json);
-            if (was?.GetRawText() != now?.GetRawText()) changed[key] = was;
+            if (was?.GetRawText() != now?.GetRawText())
+                changed[key] = was;
         }
 
         void Order(string key, IEnumerable<Guid> a, IEnumerable<Guid> b)
         {
             Guid[] was = [.. a];
-            if (!was.SequenceEqual(b)) changed[key] = JsonSerializer.SerializeToElement(was, Json);
+            if (!was.SequenceEqual(b))
+                changed[key] = JsonSerializer.SerializeToElement(was, Json);
         }
 
         void SlideParts(Guid id, Slide? a, Slide? b)
         {
             string key = "slide/" + id;
-            Put(key, a is null ? null : new SlideHead(a.Kind, a.PointId), b is null ? null : new SlideHead(b.Kind, b.PointId));
+            Put(
+                key,
+                a is null ? null : new SlideHead(a.Kind, a.PointId),
+                b is null ? null : new SlideHead(b.Kind, b.PointId)
+            );
             Put(key + "/ground", a?.Ground, b?.Ground);
             Put(key + "/words", a?.Words, b?.Words);
             Put(key + "/notes", a?.Notes, b?.Notes);
@@ -67,15 +75,23 @@ public static class DeckParts
         }
     }
 
-    private static void Pairs<T>(ImmutableList<T> from, ImmutableList<T> to, Func<T, Guid> id, Action<Guid, T?, T?> each) where T : class
+    private static void Pairs<T>(
+        ImmutableList<T> from,
+        ImmutableList<T> to,
+        Func<T, Guid> id,
+        Action<Guid, T?, T?> each
+    )
+        where T : class
     {
         Dictionary<Guid, T> was = from.ToDictionary(id);
         foreach (T b in to)
         {
             was.Remove(id(b), out T? a);
-            if (!ReferenceEquals(a, b)) each(id(b), a, b);
+            if (!ReferenceEquals(a, b))
+                each(id(b), a, b);
         }
-        foreach ((Guid gone, T a) in was) each(gone, a, null);
+        foreach ((Guid gone, T a) in was)
+            each(gone, a, null);
     }
 
     /// <summary>The deck with the given parts put in place; parts that it lacks and does not get stay out.</summary>
@@ -83,24 +99,48 @@ public static class DeckParts
     {
         Dictionary<Guid, Point> points = deck.Points.ToDictionary(p => p.Id);
         Dictionary<Guid, Slide> slides = deck.Slides.ToDictionary(s => s.Id);
-        Guid[] pointOrder = [.. deck.Points.Select(p => p.Id)], slideOrder = [.. deck.Slides.Select(s => s.Id)];
+        Guid[] pointOrder = [.. deck.Points.Select(p => p.Id)],
+            slideOrder = [.. deck.Slides.Select(s => s.Id)];
         foreach ((string key, JsonElement? value) in parts)
         {
             string[] path = key.Split('/');
             switch (path[0])
             {
-                case "title": deck = deck with { Title = Read<string>(value) }; break;
-                case "speaker": deck = deck with { Speaker = Read<string>(value) }; break;
-                case "shape": deck = deck with { Shape = Read<SlideShape>(value) }; break;
-                case "slot": deck = deck with { SlotMinutes = Read<double>(value) }; break;
-                case "use": deck = deck with { Use = Read<DeclaredUse>(value) }; break;
-                case "style": deck = deck with { Style = Read<CreditStyle>(value) }; break;
-                case "points": pointOrder = Read<Guid[]>(value); break;
-                case "slides": slideOrder = Read<Guid[]>(value); break;
-                case "point" when value is null: points.Remove(Guid.Parse(path[1])); break;
-                case "point": points[Guid.Parse(path[1])] = Read<Point>(value); break;
-                case "slide": PutSlide(slides, path, value); break;
-                default: throw new FormatException($"A deck has no part named {key}.");
+                case "title":
+                    deck = deck with { Title = Read<string>(value) };
+                    break;
+                case "speaker":
+                    deck = deck with { Speaker = Read<string>(value) };
+                    break;
+                case "shape":
+                    deck = deck with { Shape = Read<SlideShape>(value) };
+                    break;
+                case "slot":
+                    deck = deck with { SlotMinutes = Read<double>(value) };
+                    break;
+                case "use":
+                    deck = deck with { Use = Read<DeclaredUse>(value) };
+                    break;
+                case "style":
+                    deck = deck with { Style = Read<CreditStyle>(value) };
+                    break;
+                case "points":
+                    pointOrder = Read<Guid[]>(value);
+                    break;
+                case "slides":
+                    slideOrder = Read<Guid[]>(value);
+                    break;
+                case "point" when value is null:
+                    points.Remove(Guid.Parse(path[1]));
+                    break;
+                case "point":
+                    points[Guid.Parse(path[1])] = Read<Point>(value);
+                    break;
+                case "slide":
+                    PutSlide(slides, path, value);
+                    break;
+                default:
+                    throw new FormatException($"A deck has no part named {key}.");
             }
         }
         return deck with
@@ -120,23 +160,30 @@ public static class DeckParts
         }
         if (!slides.TryGetValue(id, out Slide? slide))
         {
-            if (path.Length > 2 && value is null) return;
+            if (path.Length > 2 && value is null)
+                return;
             slide = new Slide(id, SlideKind.Free, null, null, [], "", 0);
         }
-        slides[id] = path.Length == 2
-            ? slide with { Kind = Read<SlideHead>(value).Kind, PointId = Read<SlideHead>(value).PointId }
-            : path[2] switch
-            {
-                "ground" => slide with { Ground = value is null ? null : Read<Frame>(value) },
-                "words" => slide with { Words = value is null ? [] : Read<ImmutableList<Words>>(value) },
-                "notes" => slide with { Notes = value is null ? "" : Read<string>(value) },
-                "seconds" => slide with { Seconds = value is null ? 0 : Read<double>(value) },
-                _ => throw new FormatException($"A slide has no part named {path[2]}."),
-            };
+        slides[id] =
+            path.Length == 2
+                ? slide with
+                {
+                    Kind = Read<SlideHead>(value).Kind,
+                    PointId = Read<SlideHead>(value).PointId,
+                }
+                : path[2] switch
+                {
+                    "ground" => slide with { Ground = value is null ? null : Read<Frame>(value) },
+                    "words" => slide with { Words = value is null ? [] : Read<ImmutableList<Words>>(value) },
+                    "notes" => slide with { Notes = value is null ? "" : Read<string>(value) },
+                    "seconds" => slide with { Seconds = value is null ? 0 : Read<double>(value) },
+                    _ => throw new FormatException($"A slide has no part named {path[2]}."),
+                };
     }
 
     private static T Read<T>(JsonElement? value) =>
-        (value ?? throw new FormatException("A part of the deck is missing its value.")).Deserialize<T>(Json) ?? throw new FormatException("A part of the deck is empty.");
+        (value ?? throw new FormatException("A part of the deck is missing its value.")).Deserialize<T>(Json)
+        ?? throw new FormatException("A part of the deck is empty.");
 
     private sealed record SlideHead(SlideKind Kind, Guid? PointId);
 }

@@ -23,15 +23,29 @@ public sealed record SnapLine(string Axis, double Value, double Line, string Kin
 /// <param name="Tolerance">How near counts as a catch, in slide units.</param>
 /// <param name="Snaps">The lines.</param>
 public sealed record DragGuides(
-    SlideRect Image, SlideRect Frame, double MinX, double MaxX, double MinY, double MaxY,
-    double MinScale, double MaxScale, double SharpScale, double Tolerance, IReadOnlyList<SnapLine> Snaps)
+    SlideRect Image,
+    SlideRect Frame,
+    double MinX,
+    double MaxX,
+    double MinY,
+    double MaxY,
+    double MinScale,
+    double MaxScale,
+    double SharpScale,
+    double Tolerance,
+    IReadOnlyList<SnapLine> Snaps
+)
 {
     /// <summary>The guides of a placed photo.</summary>
     public static DragGuides For(Frame frame, PhotoFacts photo)
     {
-        SlideRect r = frame.Rect, image = WholePhoto(frame);
+        SlideRect r = frame.Rect,
+            image = WholePhoto(frame);
         List<SnapLine> snaps = [];
-        foreach ((double part, string name) in (ReadOnlySpan<(double, string)>)[(1 / 3.0, "subject on the third"), (.5, "subject in the middle"), (2 / 3.0, "subject on the third")])
+        foreach (
+            (double part, string name) in (ReadOnlySpan<(double, string)>)
+                [(1 / 3.0, "subject on the third"), (.5, "subject in the middle"), (2 / 3.0, "subject on the third")]
+        )
         {
             Add("x", r.X + r.Width * part, image.Width * photo.Focal.X, r.Right - image.Width, r.X, name);
             Add("y", r.Y + r.Height * part, image.Height * photo.Focal.Y, r.Bottom - image.Height, r.Y, name);
@@ -39,19 +53,33 @@ public sealed record DragGuides(
         Add("x", r.X + r.Width / 2, image.Width / 2, r.Right - image.Width, r.X, "photo in the middle");
         Add("y", r.Y + r.Height / 2, image.Height / 2, r.Bottom - image.Height, r.Y, "photo in the middle");
         double fill = Math.Max(r.Width / image.Width, r.Height / image.Height);
-        return new(image, r, r.Right - image.Width, r.X, r.Bottom - image.Height, r.Y, fill, Math.Max(fill, 1) * 4, photo.Width / image.Width, 10, snaps);
+        return new(
+            image,
+            r,
+            r.Right - image.Width,
+            r.X,
+            r.Bottom - image.Height,
+            r.Y,
+            fill,
+            Math.Max(fill, 1) * 4,
+            photo.Width / image.Width,
+            10,
+            snaps
+        );
 
         void Add(string axis, double line, double inside, double least, double most, string kind)
         {
             double value = line - inside;
-            if (most - least > .5 && value >= least - .001 && value <= most + .001) snaps.Add(new SnapLine(axis, value, line, kind));
+            if (most - least > .5 && value >= least - .001 && value <= most + .001)
+                snaps.Add(new SnapLine(axis, value, line, kind));
         }
     }
 
     /// <summary>Where the whole photo would lie so that the crop window falls on the frame.</summary>
     public static SlideRect WholePhoto(Frame frame)
     {
-        double w = frame.Rect.Width / frame.Crop.Width, h = frame.Rect.Height / frame.Crop.Height;
+        double w = frame.Rect.Width / frame.Crop.Width,
+            h = frame.Rect.Height / frame.Crop.Height;
         return new(frame.Rect.X - frame.Crop.X * w, frame.Rect.Y - frame.Crop.Y * h, w, h);
     }
 }

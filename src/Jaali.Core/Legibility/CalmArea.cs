@@ -3,7 +3,8 @@ namespace Jaali.Core.Legibility;
 /// <summary>How much of a slide has room for words.</summary>
 public static class CalmArea
 {
-    private const int Columns = 12, Rows = 8;
+    private const int Columns = 12,
+        Rows = 8;
 
     /// <summary>Most restlessness (<see cref="SlideLight.Busyness"/>) of a place for words. A choice of ours, no source.</summary>
     public const double Restless = .045;
@@ -12,10 +13,12 @@ public static class CalmArea
     public static double Share(SlideLight light, SlideRect slide)
     {
         int calm = 0;
-        double w = slide.Width / Columns, h = slide.Height / Rows;
+        double w = slide.Width / Columns,
+            h = slide.Height / Rows;
         for (int y = 0; y < Rows; y++)
-            for (int x = 0; x < Columns; x++)
-                if (light.Busyness(new SlideRect(slide.X + x * w, slide.Y + y * h, w, h).Grown(-2)) <= Restless) calm++;
+        for (int x = 0; x < Columns; x++)
+            if (light.Busyness(new SlideRect(slide.X + x * w, slide.Y + y * h, w, h).Grown(-2)) <= Restless)
+                calm++;
         return (double)calm / (Columns * Rows);
     }
 
@@ -25,7 +28,8 @@ public static class CalmArea
         double sum = 0;
         int n = 0;
         for (int y = 0; y < tones.Height; y += 3)
-            for (int x = 0; x < tones.Width; x += 3, n++) sum += Math.Cbrt(tones.At(x, y));
+        for (int x = 0; x < tones.Width; x += 3, n++)
+            sum += Math.Cbrt(tones.At(x, y));
         return sum / Math.Max(1, n);
     }
 }

@@ -17,9 +17,11 @@ public static class Contrast
     /// <param name="ink">Relative luminance of the ink.</param>
     public static double WorstTenth(Span<double> under, double ink)
     {
-        if (under.Length == 0) return 1;
+        if (under.Length == 0)
+            return 1;
         Span<double> ratios = under.Length <= 4096 ? stackalloc double[under.Length] : new double[under.Length];
-        for (int i = 0; i < under.Length; i++) ratios[i] = Ratio(under[i], ink);
+        for (int i = 0; i < under.Length; i++)
+            ratios[i] = Ratio(under[i], ink);
         ratios.Sort();
         return ratios[(int)(ratios.Length * .1)];
     }

@@ -16,7 +16,8 @@ public sealed record Ink(string Colour, double Ratio, string PlateColour, double
     /// <summary>The ink that reads better over these pixels, without a plate.</summary>
     public static Ink Best(double[] under)
     {
-        double light = Contrast.WorstTenth(under, Luminance.Of(Light)), dark = Contrast.WorstTenth(under, Luminance.Of(Dark));
+        double light = Contrast.WorstTenth(under, Luminance.Of(Light)),
+            dark = Contrast.WorstTenth(under, Luminance.Of(Dark));
         return light >= dark ? new(Light, light, Dark, 0) : new(Dark, dark, Light, 0);
     }
 
@@ -24,18 +25,28 @@ public sealed record Ink(string Colour, double Ratio, string PlateColour, double
     public static Ink WithPlate(double[] under, double wanted)
     {
         Ink ink = Best(under);
-        if (ink.Ratio >= wanted) return ink;
-        double own = Luminance.Of(ink.Colour), plate = Math.Round(255 * Luminance.Encode(Luminance.Of(ink.PlateColour)));
+        if (ink.Ratio >= wanted)
+            return ink;
+        double own = Luminance.Of(ink.Colour),
+            plate = Math.Round(255 * Luminance.Encode(Luminance.Of(ink.PlateColour)));
         // What is under the plate is only known by its luminance; mixing its grey in sRGB, as painters do, is within a step of mixing the colours.
         double[] grey = [.. under.Select(l => Luminance.Encode(l) * 255)];
-        int low = 1, high = 100;
+        int low = 1,
+            high = 100;
         while (low < high)
         {
             int middle = (low + high) / 2;
-            if (Reached(middle / 100.0) >= wanted) high = middle; else low = middle + 1;
+            if (Reached(middle / 100.0) >= wanted)
+                high = middle;
+            else
+                low = middle + 1;
         }
         return ink with { PlateStrength = low / 100.0, Ratio = Reached(low / 100.0) };
 
-        double Reached(double strength) => Contrast.WorstTenth([.. grey.Select(g => Luminance.Decode((g * (1 - strength) + plate * strength) / 255))], own);
+        double Reached(double strength) =>
+            Contrast.WorstTenth(
+                [.. grey.Select(g => Luminance.Decode((g * (1 - strength) + plate * strength) / 255))],
+                own
+            );
     }
 }

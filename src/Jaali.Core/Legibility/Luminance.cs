@@ -12,8 +12,13 @@ public static class Luminance
     /// <exception cref="FormatException">It is not written so.</exception>
     public static double Of(string hex)
     {
-        if (hex.Length != 7 || hex[0] != '#') throw new FormatException($"{hex} is not a colour of the form #RRGGBB.");
-        int c = int.Parse(hex.AsSpan(1), System.Globalization.NumberStyles.HexNumber, System.Globalization.CultureInfo.InvariantCulture);
+        if (hex.Length != 7 || hex[0] != '#')
+            throw new FormatException($"{hex} is not a colour of the form #RRGGBB.");
+        int c = int.Parse(
+            hex.AsSpan(1),
+            System.Globalization.NumberStyles.HexNumber,
+            System.Globalization.CultureInfo.InvariantCulture
+        );
         return Of((byte)(c >> 16), (byte)(c >> 8), (byte)c);
     }
 

@@ -18,7 +18,8 @@ public static class Pace
     public static bool Plannable(double seconds) => seconds is >= 1 and <= 3600;
 
     /// <summary>The planned length of the talk in seconds: its slides, or its points while it has no slides.</summary>
-    public static double Planned(Deck deck) => deck.Slides.Count > 0 ? deck.Slides.Sum(s => s.Seconds) : deck.Points.Sum(p => p.Seconds);
+    public static double Planned(Deck deck) =>
+        deck.Slides.Count > 0 ? deck.Slides.Sum(s => s.Seconds) : deck.Points.Sum(p => p.Seconds);
 
     /// <summary>
     /// What to plan for each of some new points: an even share of the nine tenths of the slot not yet planned, in steps of 15 s, at least 30 s and at most 3 min.
@@ -30,5 +31,6 @@ public static class Pace
         return Math.Clamp(Math.Floor(open / Math.Max(1, count) / 15) * 15, 30, 180);
     }
 
-    internal static Refusal NotPlannable => new("bad-time", "Planned time is between 1 second and 1 hour. Give it as minutes and seconds, such as 1:30.");
+    internal static Refusal NotPlannable =>
+        new("bad-time", "Planned time is between 1 second and 1 hour. Give it as minutes and seconds, such as 1:30.");
 }

@@ -11,10 +11,29 @@ public static class Audit
 {
     /// <summary>The talk as it is declared, but paid; published as a recording; handed on as a file that others may change; kept in the room.</summary>
     public static IReadOnlyList<WhatIf> Of(DeclaredUse use) =>
-    [
-        new("paid", "as a paid event", use with { Commercial = true }),
-        new("recorded", "as a published recording", use with { Recorded = true }),
-        new("handed-on", "as a file handed on that others may change", use with { HandedOn = true, OthersMayAdapt = true }),
-        new("class", "in a class, nothing handed on", use with { Audience = Audience.Class, Commercial = false, HandedOn = false, Recorded = false, OthersMayAdapt = false }),
-    ];
+        [
+            new("paid", "as a paid event", use with { Commercial = true }),
+            new("recorded", "as a published recording", use with { Recorded = true }),
+            new(
+                "handed-on",
+                "as a file handed on that others may change",
+                use with
+                {
+                    HandedOn = true,
+                    OthersMayAdapt = true,
+                }
+            ),
+            new(
+                "class",
+                "in a class, nothing handed on",
+                use with
+                {
+                    Audience = Audience.Class,
+                    Commercial = false,
+                    HandedOn = false,
+                    Recorded = false,
+                    OthersMayAdapt = false,
+                }
+            ),
+        ];
 }

@@ -9,14 +9,39 @@ namespace Jaali.Core.Rights;
 /// <param name="Tone">How its colours are shown.</param>
 /// <param name="Covered">Part of it is hidden.</param>
 /// <param name="Merged">Made into one picture with others.</param>
-public sealed record Changes(double CroppedTo, bool Masked = false, bool Turned = false, FrameTone Tone = FrameTone.Natural, bool Covered = false, bool Merged = false)
+public sealed record Changes(
+    double CroppedTo,
+    bool Masked = false,
+    bool Turned = false,
+    FrameTone Tone = FrameTone.Natural,
+    bool Covered = false,
+    bool Merged = false
+)
 {
     /// <summary>The changes that a frame makes.</summary>
-    public static Changes Of(Frame frame) => new(frame.Crop.IsWhole ? 1 : frame.Crop.Share, frame.Mask != FrameMask.None, frame.Turn != 0, frame.Tone, frame.Hidden.Count > 0);
+    public static Changes Of(Frame frame) =>
+        new(
+            frame.Crop.IsWhole ? 1 : frame.Crop.Share,
+            frame.Mask != FrameMask.None,
+            frame.Turn != 0,
+            frame.Tone,
+            frame.Hidden.Count > 0
+        );
 
     /// <summary>The changes of several placements taken together: each that any of them makes.</summary>
-    public static Changes Together(IEnumerable<Changes> all) => all.Aggregate(new Changes(1), (a, b) =>
-        new Changes(Math.Min(a.CroppedTo, b.CroppedTo), a.Masked || b.Masked, a.Turned || b.Turned, b.Tone != FrameTone.Natural ? b.Tone : a.Tone, a.Covered || b.Covered, a.Merged || b.Merged));
+    public static Changes Together(IEnumerable<Changes> all) =>
+        all.Aggregate(
+            new Changes(1),
+            (a, b) =>
+                new Changes(
+                    Math.Min(a.CroppedTo, b.CroppedTo),
+                    a.Masked || b.Masked,
+                    a.Turned || b.Turned,
+                    b.Tone != FrameTone.Natural ? b.Tone : a.Tone,
+                    a.Covered || b.Covered,
+                    a.Merged || b.Merged
+                )
+        );
 
     /// <summary>True where nothing was done but scaling, which is no adaptation (CC 4.0 s.2(a)(4)).</summary>
     public bool None => CroppedTo >= 1 && !Masked && !Turned && Tone == FrameTone.Natural && !Covered && !Merged;
@@ -33,9 +58,16 @@ public sealed record Changes(double CroppedTo, bool Masked = false, bool Turned 
         ChangeWords w = ChangeWords.In(language);
         string[] parts =
         [
-            .. Masked ? new[] { w.Shaped } : CroppedTo < 1 ? [w.Cropped] : [],
+            .. Masked ? new[] { w.Shaped }
+            : CroppedTo < 1 ? [w.Cropped]
+            : [],
             .. Turned ? new[] { w.Turned } : [],
-            .. Tone switch { FrameTone.Grey => new[] { w.Grey }, FrameTone.Brown => [w.Recoloured], _ => [] },
+            .. Tone switch
+            {
+                FrameTone.Grey => new[] { w.Grey },
+                FrameTone.Brown => [w.Recoloured],
+                _ => [],
+            },
             .. Covered ? new[] { w.Hidden } : [],
             .. Merged ? new[] { w.Merged } : [],
         ];
@@ -47,17 +79,81 @@ public sealed record Changes(double CroppedTo, bool Masked = false, bool Turned 
 }
 
 /// <summary>The words for changes in a language. From memory.</summary>
-public sealed record ChangeWords(string Cropped, string Shaped, string Turned, string Recoloured, string Grey, string Hidden, string Merged)
+public sealed record ChangeWords(
+    string Cropped,
+    string Shaped,
+    string Turned,
+    string Recoloured,
+    string Grey,
+    string Hidden,
+    string Merged
+)
 {
     private static readonly Dictionary<string, ChangeWords> Known = new()
     {
-        ["en"] = new("cropped", "cropped to a shape", "rotated", "recoloured", "shown in black and white", "part hidden", "merged"),
-        ["fr"] = new("recadrée", "découpée en forme", "pivotée", "recolorée", "en noir et blanc", "partie masquée", "montage"),
-        ["de"] = new("beschnitten", "in Form geschnitten", "gedreht", "umgefärbt", "in Schwarz-Weiß", "teils verdeckt", "montiert"),
-        ["es"] = new("recortada", "recortada en forma", "girada", "recoloreada", "en blanco y negro", "parte oculta", "fusionada"),
-        ["it"] = new("ritagliata", "ritagliata in forma", "ruotata", "ricolorata", "in bianco e nero", "in parte nascosta", "unita"),
-        ["nl"] = new("bijgesneden", "in vorm gesneden", "gedraaid", "herkleurd", "in zwart-wit", "deels verborgen", "samengevoegd"),
-        ["pt"] = new("recortada", "recortada em forma", "rodada", "recolorida", "a preto e branco", "parte oculta", "fundida"),
+        ["en"] = new(
+            "cropped",
+            "cropped to a shape",
+            "rotated",
+            "recoloured",
+            "shown in black and white",
+            "part hidden",
+            "merged"
+        ),
+        ["fr"] = new(
+            "recadrée",
+            "découpée en forme",
+            "pivotée",
+            "recolorée",
+            "en noir et blanc",
+            "partie masquée",
+            "montage"
+        ),
+        ["de"] = new(
+            "beschnitten",
+            "in Form geschnitten",
+            "gedreht",
+            "umgefärbt",
+            "in Schwarz-Weiß",
+            "teils verdeckt",
+            "montiert"
+        ),
+        ["es"] = new(
+            "recortada",
+            "recortada en forma",
+            "girada",
+            "recoloreada",
+            "en blanco y negro",
+            "parte oculta",
+            "fusionada"
+        ),
+        ["it"] = new(
+            "ritagliata",
+            "ritagliata in forma",
+            "ruotata",
+            "ricolorata",
+            "in bianco e nero",
+            "in parte nascosta",
+            "unita"
+        ),
+        ["nl"] = new(
+            "bijgesneden",
+            "in vorm gesneden",
+            "gedraaid",
+            "herkleurd",
+            "in zwart-wit",
+            "deels verborgen",
+            "samengevoegd"
+        ),
+        ["pt"] = new(
+            "recortada",
+            "recortada em forma",
+            "rodada",
+            "recolorida",
+            "a preto e branco",
+            "parte oculta",
+            "fundida"
+        ),
         ["sv"] = new("beskuren", "formbeskuren", "vriden", "omfärgad", "i svartvitt", "delvis dold", "sammansatt"),
     };
 

@@ -12,8 +12,25 @@ public sealed record CollectionTerms(string Name, string? Url, bool AsksCredit, 
 {
     /// <summary>The record under these terms where it names no licence of its own; as it is otherwise.</summary>
     public static RightsRecord Apply(CollectionTerms? terms, RightsRecord record) =>
-        terms is null || record.Licence is not null || record.Sponsored || LicenceReader.Read(record.LicenceAsFound) is not null ? record : record with { Terms = terms };
+        terms is null
+        || record.Licence is not null
+        || record.Sponsored
+        || LicenceReader.Read(record.LicenceAsFound) is not null
+            ? record
+            : record with
+            {
+                Terms = terms,
+            };
 
     /// <summary>What they ask, in a few plain words.</summary>
-    public string InWords => string.Join(", ", new[] { AsksCredit ? "credit" : "asks nothing", AllowsChanges ? "" : "no altered copies", AllowsPaid ? "" : "not for paid talks" }.Where(w => w.Length > 0));
+    public string InWords =>
+        string.Join(
+            ", ",
+            new[]
+            {
+                AsksCredit ? "credit" : "asks nothing",
+                AllowsChanges ? "" : "no altered copies",
+                AllowsPaid ? "" : "not for paid talks",
+            }.Where(w => w.Length > 0)
+        );
 }

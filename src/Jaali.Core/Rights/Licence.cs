@@ -8,53 +8,79 @@ namespace Jaali.Core.Rights;
 /// <param name="Port">Lower-case country code or "igo"; empty for unported and international ones.</param>
 public sealed record Licence(LicenceFamily Family, string Version, string Port)
 {
-    [JsonIgnore] private Family Terms => Families.Of(Family);
+    [JsonIgnore]
+    private Family Terms => Families.Of(Family);
 
     /// <summary>True where the maker must be named.</summary>
-    [JsonIgnore] public bool AsksForCredit => Terms.Asks.HasFlag(Ask.Credit);
+    [JsonIgnore]
+    public bool AsksForCredit => Terms.Asks.HasFlag(Ask.Credit);
 
     /// <summary>True where it forbids commercial use.</summary>
-    [JsonIgnore] public bool ForbidsCommerce => Terms.Asks.HasFlag(Ask.NoCommerce);
+    [JsonIgnore]
+    public bool ForbidsCommerce => Terms.Asks.HasFlag(Ask.NoCommerce);
 
     /// <summary>True where altered copies may not be shared.</summary>
-    [JsonIgnore] public bool ForbidsChanges => Terms.Asks.HasFlag(Ask.NoChanges);
+    [JsonIgnore]
+    public bool ForbidsChanges => Terms.Asks.HasFlag(Ask.NoChanges);
 
     /// <summary>True where adaptations must carry the same terms.</summary>
-    [JsonIgnore] public bool SharesAlike => Terms.Asks.HasFlag(Ask.ShareAlike);
+    [JsonIgnore]
+    public bool SharesAlike => Terms.Asks.HasFlag(Ask.ShareAlike);
 
     /// <summary>True where nothing is asked: CC0, the mark, the old dedication, works of the US government, no known copyright.</summary>
-    [JsonIgnore] public bool AsksNothing => Terms is { Grant: Grant.Open, Asks: Ask.Nothing };
+    [JsonIgnore]
+    public bool AsksNothing => Terms is { Grant: Grant.Open, Asks: Ask.Nothing };
 
     /// <summary>How far it lets anyone use the work.</summary>
-    [JsonIgnore] public Grant Grant => Terms.Grant;
+    [JsonIgnore]
+    public Grant Grant => Terms.Grant;
 
     /// <summary>True where anyone may use the work on stated terms.</summary>
-    [JsonIgnore] public bool IsOpen => Terms.Grant == Grant.Open;
+    [JsonIgnore]
+    public bool IsOpen => Terms.Grant == Grant.Open;
 
     /// <summary>True for a Creative Commons licence, whose terms depend on its version.</summary>
-    [JsonIgnore] public bool IsCreativeCommons => Terms.Elements.Length > 0;
+    [JsonIgnore]
+    public bool IsCreativeCommons => Terms.Elements.Length > 0;
 
     /// <summary>As short as a badge: "CC BY-SA 3.0 DE", "CC0 1.0", "public domain".</summary>
-    [JsonIgnore] public string Label => IsCreativeCommons ? Join("CC " + Elements.ToUpperInvariant()) : Terms.Versioned ? Join(Terms.Label) : Terms.Label;
+    [JsonIgnore]
+    public string Label =>
+        IsCreativeCommons ? Join("CC " + Elements.ToUpperInvariant())
+        : Terms.Versioned ? Join(Terms.Label)
+        : Terms.Label;
 
     /// <summary>Full name: "Creative Commons Attribution-ShareAlike 3.0 Germany".</summary>
     [JsonIgnore]
-    public string Name => IsCreativeCommons
-        ? $"Creative Commons {string.Join('-', Elements.Split('-').Select(ElementName))}{(Version.Length > 0 ? " " + Version : "")}{(Port.Length > 0 ? " " + LicencePorts.NameOf(Port) : "")}"
-        : Terms.Versioned && Family != LicenceFamily.Cc0 ? $"{Terms.Name}{(Version.Length > 0 ? " " + Version : "")}" : Terms.Name;
+    public string Name =>
+        IsCreativeCommons
+            ? $"Creative Commons {string.Join('-', Elements.Split('-').Select(ElementName))}{(Version.Length > 0 ? " " + Version : "")}{(Port.Length > 0 ? " " + LicencePorts.NameOf(Port) : "")}"
+        : Terms.Versioned && Family != LicenceFamily.Cc0 ? $"{Terms.Name}{(Version.Length > 0 ? " " + Version : "")}"
+        : Terms.Name;
 
     /// <summary>The address of the licence's deed or statement, or null where no version is known or there is none.</summary>
     [JsonIgnore]
-    public string? Url => !IsCreativeCommons ? Terms.Address?.Replace("{version}", Version, StringComparison.Ordinal)
-        : Version.Length == 0 ? null : $"https://creativecommons.org/licenses/{Elements}/{Version}/{(Port.Length > 0 ? Port + "/" : "")}";
+    public string? Url =>
+        !IsCreativeCommons ? Terms.Address?.Replace("{version}", Version, StringComparison.Ordinal)
+        : Version.Length == 0 ? null
+        : $"https://creativecommons.org/licenses/{Elements}/{Version}/{(Port.Length > 0 ? Port + "/" : "")}";
 
     /// <summary>What it asks, in a few plain words for a wall of pictures.</summary>
-    [JsonIgnore] public string InWords => Terms.Words;
+    [JsonIgnore]
+    public string InWords => Terms.Words;
 
     // Version 1.0 wrote the elements in the other order.
     internal string Elements => Family == LicenceFamily.ByNcNd && Version == "1.0" ? "by-nd-nc" : Terms.Elements;
 
-    private string Join(string head) => $"{head}{(Version.Length > 0 ? " " + Version : "")}{(Port.Length > 0 ? " " + Port.ToUpperInvariant() : "")}";
+    private string Join(string head) =>
+        $"{head}{(Version.Length > 0 ? " " + Version : "")}{(Port.Length > 0 ? " " + Port.ToUpperInvariant() : "")}";
 
-    private static string ElementName(string element) => element switch { "by" => "Attribution", "sa" => "ShareAlike", "nc" => "NonCommercial", _ => "NoDerivatives" };
+    private static string ElementName(string element) =>
+        element switch
+        {
+            "by" => "Attribution",
+            "sa" => "ShareAlike",
+            "nc" => "NonCommercial",
+            _ => "NoDerivatives",
+        };
 }

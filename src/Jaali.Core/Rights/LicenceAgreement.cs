@@ -17,5 +17,7 @@ public static class LicenceAgreement
 
     /// <summary>True where the first says nothing that the second does not.</summary>
     public static bool Agree(Licence less, Licence more) =>
-        less.Family == more.Family && (less.Version.Length == 0 || less.Version == more.Version) && (less.Port.Length == 0 || less.Port == more.Port);
+        less.Family == more.Family
+        && (less.Version.Length == 0 || less.Version == more.Version)
+        && (less.Port.Length == 0 || less.Port == more.Port);
 }

@@ -75,8 +75,13 @@ public static class LicencePorts
     internal static string Find(string tail)
     {
         string first = new([.. tail.TrimStart(' ', '-', '/', ',').TakeWhile(char.IsLetter)]);
-        if (first == "gb") first = "uk";
-        if (Names.ContainsKey(first)) return first;
-        return Names.FirstOrDefault(n => n.Key != "in" && tail.Contains(n.Value, StringComparison.OrdinalIgnoreCase)).Key ?? "";
+        if (first == "gb")
+            first = "uk";
+        if (Names.ContainsKey(first))
+            return first;
+        return Names
+                .FirstOrDefault(n => n.Key != "in" && tail.Contains(n.Value, StringComparison.OrdinalIgnoreCase))
+                .Key
+            ?? "";
     }
 }

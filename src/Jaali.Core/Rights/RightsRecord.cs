@@ -22,12 +22,29 @@ namespace Jaali.Core.Rights;
 /// <param name="Terms">Terms of the collection's own under which it stands, where it names no licence.</param>
 /// <param name="PublicDomainReason">Why it is in the public domain, where a person gave a reason.</param>
 public sealed record RightsRecord(
-    string Title, string Maker, string? MakerUrl, string? SourceUrl, string Collection,
-    Licence? Licence, string LicenceAsFound, string Notice = "", bool Sponsored = false, bool MachineMade = false, Permission? Permission = null,
-    bool OwnWork = false, string Statement = "", ImmutableList<Conflict>? Conflicts = null, string SourceNowSays = "", string PublicDomainReason = "", CollectionTerms? Terms = null)
+    string Title,
+    string Maker,
+    string? MakerUrl,
+    string? SourceUrl,
+    string Collection,
+    Licence? Licence,
+    string LicenceAsFound,
+    string Notice = "",
+    bool Sponsored = false,
+    bool MachineMade = false,
+    Permission? Permission = null,
+    bool OwnWork = false,
+    string Statement = "",
+    ImmutableList<Conflict>? Conflicts = null,
+    string SourceNowSays = "",
+    string PublicDomainReason = "",
+    CollectionTerms? Terms = null
+)
 {
     /// <summary>True where anyone may use it on stated terms.</summary>
-    [JsonIgnore] public bool IsOpenlyLicensed => (Licence is { IsOpen: true } || (Licence is null && Terms is not null)) && !Sponsored;
+    [JsonIgnore]
+    public bool IsOpenlyLicensed =>
+        (Licence is { IsOpen: true } || (Licence is null && Terms is not null)) && !Sponsored;
 }
 
 /// <summary>One field of a record about which sources disagree.</summary>

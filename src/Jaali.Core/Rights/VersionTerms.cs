@@ -26,7 +26,18 @@ public enum ChangeDuty
 /// <param name="AlteredForOneself">An altered copy may be made, though not shared.</param>
 /// <param name="CuredByStopping">A breach cured within 30 days of its discovery reinstates the rights.</param>
 /// <param name="NoEndorsement">Forbids to imply that the maker endorses the use.</param>
-public sealed record VersionTerms(string Version, string Clause, bool AsksTitle, bool AsksAddress, bool NoticeIfSupplied, ChangeDuty Change, string ChangeClause, bool AlteredForOneself, bool CuredByStopping, bool NoEndorsement)
+public sealed record VersionTerms(
+    string Version,
+    string Clause,
+    bool AsksTitle,
+    bool AsksAddress,
+    bool NoticeIfSupplied,
+    ChangeDuty Change,
+    string ChangeClause,
+    bool AlteredForOneself,
+    bool CuredByStopping,
+    bool NoEndorsement
+)
 {
     private static readonly VersionTerms[] All =
     [
@@ -38,7 +49,8 @@ public sealed record VersionTerms(string Version, string Clause, bool AsksTitle,
     ];
 
     /// <summary>The row of a licence; null where it is no Creative Commons licence or its version is not known.</summary>
-    public static VersionTerms? Of(Licence licence) => licence.IsCreativeCommons ? Array.Find(All, t => t.Version == licence.Version) : null;
+    public static VersionTerms? Of(Licence licence) =>
+        licence.IsCreativeCommons ? Array.Find(All, t => t.Version == licence.Version) : null;
 
     /// <summary>All rows.</summary>
     public static IReadOnlyList<VersionTerms> Table => All;

@@ -11,7 +11,15 @@ namespace Jaali.Core.Scenes;
 /// <param name="Background">Colour under everything, <c>#RRGGBB</c>.</param>
 /// <param name="Nodes">What to paint.</param>
 /// <param name="Links">Places that lead somewhere.</param>
-public sealed record Scene(Guid SlideId, int Page, double Width, double Height, string Background, IReadOnlyList<SceneNode> Nodes, IReadOnlyList<SceneLink> Links);
+public sealed record Scene(
+    Guid SlideId,
+    int Page,
+    double Width,
+    double Height,
+    string Background,
+    IReadOnlyList<SceneNode> Nodes,
+    IReadOnlyList<SceneLink> Links
+);
 
 /// <summary>One thing to paint.</summary>
 /// <param name="ItemId">The deck's item it comes from, or null for computed things.</param>
@@ -35,7 +43,19 @@ public abstract record SceneNode(Guid? ItemId);
 /// <param name="Enlarged">The factor by which it is enlarged about the same place, so that it fills the clip when turned; 1 where it is not.</param>
 /// <param name="Colours">Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0 to 1; null for none.</param>
 public sealed record PhotoNode(
-    Guid? ItemId, string PhotoId, SlideRect Clip, SlideRect Image, double Sharpness, string Alt, Sharp Sharp, FrameMask Mask = FrameMask.None, double Radius = 0, double Turn = 0, double Enlarged = 1, IReadOnlyList<double>? Colours = null) : SceneNode(ItemId);
+    Guid? ItemId,
+    string PhotoId,
+    SlideRect Clip,
+    SlideRect Image,
+    double Sharpness,
+    string Alt,
+    Sharp Sharp,
+    FrameMask Mask = FrameMask.None,
+    double Radius = 0,
+    double Turn = 0,
+    double Enlarged = 1,
+    IReadOnlyList<double>? Colours = null
+) : SceneNode(ItemId);
 
 /// <summary>How sharp a photo will be in the room.</summary>
 public enum Sharp
@@ -63,7 +83,17 @@ public sealed record PlateNode(Guid? ItemId, SlideRect Rect, string Colour, doub
 /// <param name="Contrast">Contrast at the worst tenth of the pixels under them.</param>
 /// <param name="Reads">Whether that is enough for their size (WCAG 2.2, success criterion 1.4.3).</param>
 /// <param name="Lines">The lines.</param>
-public sealed record LinesNode(Guid? ItemId, string Role, string Face, double Size, string Ink, SlideRect Box, double Contrast, bool Reads, IReadOnlyList<SceneLine> Lines) : SceneNode(ItemId);
+public sealed record LinesNode(
+    Guid? ItemId,
+    string Role,
+    string Face,
+    double Size,
+    string Ink,
+    SlideRect Box,
+    double Contrast,
+    bool Reads,
+    IReadOnlyList<SceneLine> Lines
+) : SceneNode(ItemId);
 
 /// <summary>One line: where its baseline starts, and its words.</summary>
 public sealed record SceneLine(double X, double Baseline, double Width, string Text);

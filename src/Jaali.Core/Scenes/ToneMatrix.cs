@@ -10,5 +10,11 @@ public static class ToneMatrix
     private static readonly double[] Brown = [.393, .769, .189, 0, .349, .686, .168, 0, .272, .534, .131, 0];
 
     /// <summary>The colour matrix of a tone, or null.</summary>
-    public static IReadOnlyList<double>? Of(FrameTone tone) => tone switch { FrameTone.Grey => Grey, FrameTone.Brown => Brown, _ => null };
+    public static IReadOnlyList<double>? Of(FrameTone tone) =>
+        tone switch
+        {
+            FrameTone.Grey => Grey,
+            FrameTone.Brown => Brown,
+            _ => null,
+        };
 }

@@ -12,7 +12,15 @@ namespace Jaali.Core.Sourcing;
 /// <param name="Evidence">What the source said.</param>
 /// <param name="Service">Where any size can be asked for, or null.</param>
 public sealed record Candidate(
-    string Id, string Collection, Rendition Thumbnail, IReadOnlyList<Rendition> Renditions, RightsRecord Rights, IReadOnlyList<string> Tags, Evidence Evidence, ImageService? Service = null)
+    string Id,
+    string Collection,
+    Rendition Thumbnail,
+    IReadOnlyList<Rendition> Renditions,
+    RightsRecord Rights,
+    IReadOnlyList<string> Tags,
+    Evidence Evidence,
+    ImageService? Service = null
+)
 {
     /// <summary>The largest rendition.</summary>
     public Rendition Largest => Renditions.MaxBy(r => (long)r.Width * r.Height)!;
@@ -21,7 +29,10 @@ public sealed record Candidate(
     public bool SizeKnown => Largest.Width > 0;
 
     /// <summary>Width over height; 1.5 until it is known.</summary>
-    public double Aspect => SizeKnown ? (double)Largest.Width / Largest.Height : Thumbnail.Width > 0 ? (double)Thumbnail.Width / Thumbnail.Height : 1.5;
+    public double Aspect =>
+        SizeKnown ? (double)Largest.Width / Largest.Height
+        : Thumbnail.Width > 0 ? (double)Thumbnail.Width / Thumbnail.Height
+        : 1.5;
 }
 
 /// <summary>A service of the IIIF Image API that makes any size of one photo.</summary>
@@ -34,8 +45,15 @@ public sealed record ImageService(string Base, int Width, int Height, int MostWi
     /// <summary>The photo at exactly this width (IIIF Image API 3.0, section 4.2, <c>w,</c>), never more than it has.</summary>
     public Rendition At(int width)
     {
-        int most = MostWidth > 0 ? Math.Min(MostWidth, Width) : Width, w = Math.Clamp(width, 1, most);
+        int most = MostWidth > 0 ? Math.Min(MostWidth, Width) : Width,
+            w = Math.Clamp(width, 1, most);
         int h = Math.Max(1, (int)Math.Round((double)Height * w / Width));
-        return w == Width ? new Rendition($"{Base}/full/max/0/default.jpg", Width, Height) : new Rendition($"{Base}/full/{w.ToString(System.Globalization.CultureInfo.InvariantCulture)},/0/default.jpg", w, h);
+        return w == Width
+            ? new Rendition($"{Base}/full/max/0/default.jpg", Width, Height)
+            : new Rendition(
+                $"{Base}/full/{w.ToString(System.Globalization.CultureInfo.InvariantCulture)},/0/default.jpg",
+                w,
+                h
+            );
     }
 }

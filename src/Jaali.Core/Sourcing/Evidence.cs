@@ -9,5 +9,12 @@ public sealed record Evidence(string Text, string Address, DateTimeOffset ReadAt
 {
     /// <summary>Evidence of a text, hashed.</summary>
     public static Evidence Of(string text, string address, DateTimeOffset readAt) =>
-        new(text, address, readAt, Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(text))));
+        new(
+            text,
+            address,
+            readAt,
+            Convert.ToHexStringLower(
+                System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(text))
+            )
+        );
 }

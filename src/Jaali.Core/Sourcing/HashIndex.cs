@@ -9,7 +9,8 @@ namespace Jaali.Core.Sourcing;
 /// </summary>
 public sealed class HashIndex
 {
-    private const int Blocks = 4, Buckets = 1 << 16;
+    private const int Blocks = 4,
+        Buckets = 1 << 16;
     private readonly ulong[] _hashes;
     private readonly int[][] _starts = new int[Blocks][];
     private readonly int[][] _members = new int[Blocks][];
@@ -20,11 +21,15 @@ public sealed class HashIndex
         _hashes = [.. hashes];
         for (int block = 0; block < Blocks; block++)
         {
-            int[] starts = new int[Buckets + 1], members = new int[_hashes.Length];
-            foreach (ulong h in _hashes) starts[Key(h, block) + 1]++;
-            for (int i = 0; i < Buckets; i++) starts[i + 1] += starts[i];
+            int[] starts = new int[Buckets + 1],
+                members = new int[_hashes.Length];
+            foreach (ulong h in _hashes)
+                starts[Key(h, block) + 1]++;
+            for (int i = 0; i < Buckets; i++)
+                starts[i + 1] += starts[i];
             int[] next = [.. starts];
-            for (int i = 0; i < _hashes.Length; i++) members[next[Key(_hashes[i], block)]++] = i;
+            for (int i = 0; i < _hashes.Length; i++)
+                members[next[Key(_hashes[i], block)]++] = i;
             (_starts[block], _members[block]) = (starts, members);
         }
     }
@@ -46,12 +51,15 @@ public sealed class HashIndex
         {
             int key = Key(hash, block);
             Open(block, key, hash, most, found);
-            if (slack < 1) continue;
+            if (slack < 1)
+                continue;
             for (int a = 0; a < 16; a++)
             {
                 Open(block, key ^ (1 << a), hash, most, found);
-                if (slack < 2) continue;
-                for (int b = a + 1; b < 16; b++) Open(block, key ^ (1 << a) ^ (1 << b), hash, most, found);
+                if (slack < 2)
+                    continue;
+                for (int b = a + 1; b < 16; b++)
+                    Open(block, key ^ (1 << a) ^ (1 << b), hash, most, found);
             }
         }
         found.Sort((x, y) => x.Distance != y.Distance ? x.Distance - y.Distance : x.Place - y.Place);
@@ -60,19 +68,23 @@ public sealed class HashIndex
 
     private void Open(int block, int key, ulong hash, int most, List<(int Place, int Distance)> found)
     {
-        int[] starts = _starts[block], members = _members[block];
+        int[] starts = _starts[block],
+            members = _members[block];
         for (int i = starts[key], end = starts[key + 1]; i < end; i++)
         {
             int place = members[i];
             int distance = BitOperations.PopCount(_hashes[place] ^ hash);
-            if (distance <= most && FirstBlock(_hashes[place] ^ hash, most / Blocks) == block) found.Add((place, distance));
+            if (distance <= most && FirstBlock(_hashes[place] ^ hash, most / Blocks) == block)
+                found.Add((place, distance));
         }
     }
 
     // A hash that is near in several blocks is reported from the first of them alone.
     private static int FirstBlock(ulong difference, int slack)
     {
-        for (int block = 0; block < Blocks; block++) if (BitOperations.PopCount((difference >> (16 * block)) & 0xFFFF) <= slack) return block;
+        for (int block = 0; block < Blocks; block++)
+            if (BitOperations.PopCount((difference >> (16 * block)) & 0xFFFF) <= slack)
+                return block;
         return -1;
     }
 

@@ -16,7 +16,11 @@ public static class MergedWall
     /// <param name="answers">Each collection's candidates in its own order.</param>
     /// <param name="look">What is known of a candidate's picture, or null.</param>
     /// <param name="suits">What a candidate would be on a slide of the talk.</param>
-    public static IReadOnlyList<WallPicture> Of(IEnumerable<IReadOnlyList<Candidate>> answers, Func<Candidate, Look?> look, Func<Candidate, Suitability> suits)
+    public static IReadOnlyList<WallPicture> Of(
+        IEnumerable<IReadOnlyList<Candidate>> answers,
+        Func<Candidate, Look?> look,
+        Func<Candidate, Suitability> suits
+    )
     {
         List<List<Candidate>> groups = [];
         List<List<int>> orders = [];
@@ -27,7 +31,10 @@ public static class MergedWall
             {
                 Look? seen = look(c);
                 // Two results of one collection stay two: it knows its own holdings.
-                int at = groups.FindIndex(g => g.TrueForAll(o => o.Collection != c.Collection) && g.Exists(o => SamePicture.Is(o, look(o), c, seen)));
+                int at = groups.FindIndex(g =>
+                    g.TrueForAll(o => o.Collection != c.Collection)
+                    && g.Exists(o => SamePicture.Is(o, look(o), c, seen))
+                );
                 if (at < 0)
                 {
                     at = groups.Count;
@@ -41,11 +48,28 @@ public static class MergedWall
         Dictionary<int, double> fused = RankFusion.Scores(orders);
         return
         [
-            .. groups.Select((group, i) =>
-            {
-                (Candidate Candidate, Suitability Suits)[] ranked = [.. group.Select(c => (c, suits(c))).OrderBy(p => p.Item2.Clearance.Standing).ThenByDescending(p => p.Item2.Sharpness)];
-                return new WallPicture(ranked[0].Candidate, [.. ranked.Skip(1).Select(r => r.Candidate)], ranked[0].Suits, fused[i] * ranked[0].Suits.Factor);
-            }).OrderByDescending(p => p.Score).ThenBy(p => p.Best.Collection, StringComparer.Ordinal).ThenBy(p => p.Best.Id, StringComparer.Ordinal),
+            .. groups
+                .Select(
+                    (group, i) =>
+                    {
+                        (Candidate Candidate, Suitability Suits)[] ranked =
+                        [
+                            .. group
+                                .Select(c => (c, suits(c)))
+                                .OrderBy(p => p.Item2.Clearance.Standing)
+                                .ThenByDescending(p => p.Item2.Sharpness),
+                        ];
+                        return new WallPicture(
+                            ranked[0].Candidate,
+                            [.. ranked.Skip(1).Select(r => r.Candidate)],
+                            ranked[0].Suits,
+                            fused[i] * ranked[0].Suits.Factor
+                        );
+                    }
+                )
+                .OrderByDescending(p => p.Score)
+                .ThenBy(p => p.Best.Collection, StringComparer.Ordinal)
+                .ThenBy(p => p.Best.Id, StringComparer.Ordinal),
         ];
     }
 }

@@ -15,7 +15,15 @@ public sealed record Suitability(Clearance Clearance, double KeptShare, double S
     /// <summary>
     /// A factor for ranking, 0 to 1: how it stands counts most, then sharpness up to what can be seen, then how much of it the slide shows. A choice of ours, no source.
     /// </summary>
-    public double Factor => (Clearance.Standing switch { Standing.Clear => 1, Standing.ToSettle => .7, _ => .4 }) * (.6 + .25 * Math.Min(1, Sharpness > 0 ? Sharpness : .7) + .15 * KeptShare);
+    public double Factor =>
+        (
+            Clearance.Standing switch
+            {
+                Standing.Clear => 1,
+                Standing.ToSettle => .7,
+                _ => .4,
+            }
+        ) * (.6 + .25 * Math.Min(1, Sharpness > 0 ? Sharpness : .7) + .15 * KeptShare);
 
     /// <summary>Judges a candidate as the ground of a slide.</summary>
     public static Suitability Of(Candidate candidate, SlideShape shape, DeclaredUse use)
@@ -64,22 +72,45 @@ public enum ToneWish
 /// <param name="Calm">Only those with calm room for words over a quarter of the slide.</param>
 /// <param name="Tone">By lightness.</param>
 /// <param name="Closed">Show what is not openly licensed too.</param>
-public sealed record WallFilter(LicenceWish Licence = LicenceWish.FitsTalk, PhotoShape Shape = PhotoShape.Any, bool FillsSlide = false, bool Calm = false, ToneWish Tone = ToneWish.Any, bool Closed = false)
+public sealed record WallFilter(
+    LicenceWish Licence = LicenceWish.FitsTalk,
+    PhotoShape Shape = PhotoShape.Any,
+    bool FillsSlide = false,
+    bool Calm = false,
+    ToneWish Tone = ToneWish.Any,
+    bool Closed = false
+)
 {
     /// <summary>Why a candidate is not shown, or null where it is. What has not been looked at yet passes the filters of tone and calm.</summary>
     public HiddenFor? WhyHidden(Candidate c, Suitability suits, Look? look)
     {
         RightsRecord r = c.Rights;
-        if (!Closed && !r.IsOpenlyLicensed) return HiddenFor.Closed;
-        if (!Shape.Fits(c.Aspect)) return HiddenFor.Filter;
-        if (FillsSlide && !suits.FillsSlide) return HiddenFor.Filter;
-        if (look is not null && ((Tone == ToneWish.Light && !look.IsLight) || (Tone == ToneWish.Dark && !look.IsDark) || (Calm && look.Calm < .25))) return HiddenFor.Filter;
-        if (!r.IsOpenlyLicensed) return null;
+        if (!Closed && !r.IsOpenlyLicensed)
+            return HiddenFor.Closed;
+        if (!Shape.Fits(c.Aspect))
+            return HiddenFor.Filter;
+        if (FillsSlide && !suits.FillsSlide)
+            return HiddenFor.Filter;
+        if (
+            look is not null
+            && (
+                (Tone == ToneWish.Light && !look.IsLight)
+                || (Tone == ToneWish.Dark && !look.IsDark)
+                || (Calm && look.Calm < .25)
+            )
+        )
+            return HiddenFor.Filter;
+        if (!r.IsOpenlyLicensed)
+            return null;
         return Licence switch
         {
             LicenceWish.FitsTalk when suits.Clearance.Standing != Standing.Clear => HiddenFor.Talk,
             LicenceWish.AsksNothing when r.Licence is not { AsksNothing: true } => HiddenFor.Filter,
-            LicenceWish.AsksCredit when r.Licence is not { } l || (!l.AsksNothing && l is not { ForbidsChanges: false, ForbidsCommerce: false, SharesAlike: false }) => HiddenFor.Filter,
+            LicenceWish.AsksCredit
+                when r.Licence is not { } l
+                    || (
+                        !l.AsksNothing && l is not { ForbidsChanges: false, ForbidsCommerce: false, SharesAlike: false }
+                    ) => HiddenFor.Filter,
             _ => null,
         };
     }

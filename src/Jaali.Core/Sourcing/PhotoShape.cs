@@ -20,7 +20,10 @@ public enum PhotoShape
 public static class PhotoShapes
 {
     /// <summary>The shape of a width over a height.</summary>
-    public static PhotoShape Of(double aspect) => aspect > 1.1 ? PhotoShape.Wide : aspect < 1 / 1.1 ? PhotoShape.Tall : PhotoShape.Square;
+    public static PhotoShape Of(double aspect) =>
+        aspect > 1.1 ? PhotoShape.Wide
+        : aspect < 1 / 1.1 ? PhotoShape.Tall
+        : PhotoShape.Square;
 
     /// <summary>True where a photo of this aspect is of the wanted shape.</summary>
     public static bool Fits(this PhotoShape wanted, double aspect) => wanted == PhotoShape.Any || Of(aspect) == wanted;

@@ -11,13 +11,15 @@ public static class RankFusion
     /// (Cormack, Clarke and Buettcher, "Reciprocal Rank Fusion outperforms Condorcet and individual rank learning methods", SIGIR 2009).
     /// </summary>
     /// <returns>The score of each thing that is in a list.</returns>
-    public static Dictionary<T, double> Scores<T>(IEnumerable<IEnumerable<T>> lists) where T : notnull
+    public static Dictionary<T, double> Scores<T>(IEnumerable<IEnumerable<T>> lists)
+        where T : notnull
     {
         Dictionary<T, double> scores = [];
         foreach (IEnumerable<T> list in lists)
         {
             int rank = 0;
-            foreach (T thing in list) scores[thing] = scores.GetValueOrDefault(thing) + 1 / (Softness + ++rank);
+            foreach (T thing in list)
+                scores[thing] = scores.GetValueOrDefault(thing) + 1 / (Softness + ++rank);
         }
         return scores;
     }

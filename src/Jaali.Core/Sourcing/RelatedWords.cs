@@ -17,14 +17,35 @@ public static class RelatedWords
         foreach (IEnumerable<string> texts in found)
         {
             results++;
-            foreach ((string stem, string word) in texts.SelectMany(SearchWords.Split).Where(SearchWords.Telling).Select(w => (Stem(w), w)).DistinctBy(w => w.Item1))
-                if (!known.Contains(stem)) counts[stem] = (counts.TryGetValue(stem, out var c) && string.CompareOrdinal(c.Word, word) <= 0 ? c.Word : word, counts.GetValueOrDefault(stem).Count + 1);
+            foreach (
+                (string stem, string word) in texts
+                    .SelectMany(SearchWords.Split)
+                    .Where(SearchWords.Telling)
+                    .Select(w => (Stem(w), w))
+                    .DistinctBy(w => w.Item1)
+            )
+                if (!known.Contains(stem))
+                    counts[stem] = (
+                        counts.TryGetValue(stem, out var c) && string.CompareOrdinal(c.Word, word) <= 0 ? c.Word : word,
+                        counts.GetValueOrDefault(stem).Count + 1
+                    );
         }
-        if (results < 2) return [];
+        if (results < 2)
+            return [];
         // A word that nearly every result has would not narrow or widen anything.
-        return [.. counts.Values.Where(c => c.Count >= 2 && c.Count < .9 * results + 1).OrderByDescending(c => c.Count).ThenBy(c => c.Word, StringComparer.Ordinal).Take(most).Select(c => c.Word)];
+        return
+        [
+            .. counts
+                .Values.Where(c => c.Count >= 2 && c.Count < .9 * results + 1)
+                .OrderByDescending(c => c.Count)
+                .ThenBy(c => c.Word, StringComparer.Ordinal)
+                .Take(most)
+                .Select(c => c.Word),
+        ];
     }
 
     private static string Stem(string word) =>
-        word.EndsWith("ies", StringComparison.Ordinal) && word.Length > 4 ? word[..^3] + "y" : word.EndsWith('s') && !word.EndsWith("ss", StringComparison.Ordinal) && word.Length > 3 ? word[..^1] : word;
+        word.EndsWith("ies", StringComparison.Ordinal) && word.Length > 4 ? word[..^3] + "y"
+        : word.EndsWith('s') && !word.EndsWith("ss", StringComparison.Ordinal) && word.Length > 3 ? word[..^1]
+        : word;
 }

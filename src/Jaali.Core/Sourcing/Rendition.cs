@@ -21,21 +21,34 @@ public static class RenditionChoice
     /// <exception cref="ArgumentException">Nothing is offered.</exception>
     public static Rendition For(IReadOnlyList<Rendition> offered, SlideRect frame, double displayPixelsPerUnit = 1)
     {
-        if (offered.Count == 0) throw new ArgumentException("No rendition is offered.", nameof(offered));
+        if (offered.Count == 0)
+            throw new ArgumentException("No rendition is offered.", nameof(offered));
         Rendition[] bySize = [.. offered.OrderBy(r => (long)r.Width * r.Height)];
         foreach (Rendition r in bySize.Where(r => r.Width > 0))
         {
             CropWindow crop = CropFinder.Largest((double)r.Width / r.Height, frame.Aspect, PhotoPoint.Centre);
-            if (crop.Width * r.Width >= frame.Width * displayPixelsPerUnit - .5 && crop.Height * r.Height >= frame.Height * displayPixelsPerUnit - .5) return r;
+            if (
+                crop.Width * r.Width >= frame.Width * displayPixelsPerUnit - .5
+                && crop.Height * r.Height >= frame.Height * displayPixelsPerUnit - .5
+            )
+                return r;
         }
         return bySize[^1];
     }
 
     /// <summary>What to fetch of a candidate for a frame: exactly the width needed where a service makes any, the smallest sufficient rendition elsewhere; on request the largest there is.</summary>
-    public static Rendition For(Candidate candidate, SlideRect frame, bool largest = false, double displayPixelsPerUnit = 1)
+    public static Rendition For(
+        Candidate candidate,
+        SlideRect frame,
+        bool largest = false,
+        double displayPixelsPerUnit = 1
+    )
     {
-        if (candidate.Service is not { } service) return largest ? candidate.Largest : For(candidate.Renditions, frame, displayPixelsPerUnit);
-        return service.At(largest ? service.Width : WidthFor(service.Width, service.Height, frame, displayPixelsPerUnit));
+        if (candidate.Service is not { } service)
+            return largest ? candidate.Largest : For(candidate.Renditions, frame, displayPixelsPerUnit);
+        return service.At(
+            largest ? service.Width : WidthFor(service.Width, service.Height, frame, displayPixelsPerUnit)
+        );
     }
 
     /// <summary>The least width, in pixels, at which a photo of these proportions has a pixel for each one shown in a frame.</summary>

@@ -26,8 +26,12 @@ public static class SamePicture
     /// <summary>True where the addresses of their source pages are the same, or their pictures look the same and have the same proportions.</summary>
     public static bool Is(Candidate a, Look? lookA, Candidate b, Look? lookB)
     {
-        if (a.Rights.SourceUrl is { } one && b.Rights.SourceUrl is { } other && Plain(one) == Plain(other)) return true;
-        return lookA is not null && lookB is not null && Alike(lookA.Hash, lookB.Hash) && Math.Abs(Math.Log((double)lookA.Width / lookA.Height * lookB.Height / lookB.Width)) < .03;
+        if (a.Rights.SourceUrl is { } one && b.Rights.SourceUrl is { } other && Plain(one) == Plain(other))
+            return true;
+        return lookA is not null
+            && lookB is not null
+            && Alike(lookA.Hash, lookB.Hash)
+            && Math.Abs(Math.Log((double)lookA.Width / lookA.Height * lookB.Height / lookB.Width)) < .03;
     }
 
     /// <summary>True where two hashes are those of copies of one picture.</summary>
@@ -38,10 +42,13 @@ public static class SamePicture
     {
         ReadOnlySpan<char> s = address;
         int scheme = s.IndexOf("://", StringComparison.Ordinal);
-        if (scheme >= 0) s = s[(scheme + 3)..];
+        if (scheme >= 0)
+            s = s[(scheme + 3)..];
         int fragment = s.IndexOf('#');
-        if (fragment >= 0) s = s[..fragment];
-        if (s.StartsWith("www.", StringComparison.OrdinalIgnoreCase)) s = s[4..];
+        if (fragment >= 0)
+            s = s[..fragment];
+        if (s.StartsWith("www.", StringComparison.OrdinalIgnoreCase))
+            s = s[4..];
         return s.TrimEnd('/').ToString();
     }
 }

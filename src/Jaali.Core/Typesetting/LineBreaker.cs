@@ -23,7 +23,8 @@ public static class LineBreaker
                     line += piece;
                     continue;
                 }
-                if (line.TrimEnd().Length > 0) lines.Add(line.TrimEnd());
+                if (line.TrimEnd().Length > 0)
+                    lines.Add(line.TrimEnd());
                 line = piece.TrimStart();
                 while (measure(line.TrimEnd()) > width && line.Length > 1)
                 {
@@ -41,12 +42,16 @@ public static class LineBreaker
     public static IReadOnlyList<string> Balance(string text, double width, Func<string, double> measure)
     {
         IReadOnlyList<string> best = Break(text, width, measure);
-        double low = width / best.Count * .8, high = width;
+        double low = width / best.Count * .8,
+            high = width;
         for (int i = 0; i < 12; i++)
         {
             double middle = (low + high) / 2;
             IReadOnlyList<string> tried = Break(text, middle, measure);
-            if (tried.Count <= best.Count && tried.All(l => measure(l) <= middle)) (best, high) = (tried, middle); else low = middle;
+            if (tried.Count <= best.Count && tried.All(l => measure(l) <= middle))
+                (best, high) = (tried, middle);
+            else
+                low = middle;
         }
         return best;
     }
@@ -56,26 +61,38 @@ public static class LineBreaker
         int start = 0;
         for (int i = 1; i < text.Length; i++)
         {
-            char before = text[i - 1], here = text[i];
+            char before = text[i - 1],
+                here = text[i];
             bool afterSpace = before == ' ' && here != ' ';
-            bool afterDash = (before is '-' or '–' or '—' or '/' or '\u00AD') && char.IsLetterOrDigit(here) && i > 1 && text[i - 2] != ' ';
+            bool afterDash =
+                (before is '-' or '–' or '—' or '/' or '\u00AD')
+                && char.IsLetterOrDigit(here)
+                && i > 1
+                && text[i - 2] != ' ';
             bool ideograph = Ideographic(before) && Ideographic(here) && here is not ('、' or '。' or '」' or '）');
-            if (!afterSpace && !afterDash && !ideograph) continue;
+            if (!afterSpace && !afterDash && !ideograph)
+                continue;
             yield return text[start..i];
             start = i;
         }
-        if (start < text.Length) yield return text[start..];
+        if (start < text.Length)
+            yield return text[start..];
     }
 
-    private static bool Ideographic(char c) => c is >= '\u3040' and <= '\u30FF' or >= '\u3400' and <= '\u9FFF' or >= '\uAC00' and <= '\uD7A3';
+    private static bool Ideographic(char c) =>
+        c is >= '\u3040' and <= '\u30FF' or >= '\u3400' and <= '\u9FFF' or >= '\uAC00' and <= '\uD7A3';
 
     private static int Fitting(string line, double width, Func<string, double> measure)
     {
-        int low = 1, high = line.Length - 1;
+        int low = 1,
+            high = line.Length - 1;
         while (low < high)
         {
             int middle = (low + high + 1) / 2;
-            if (measure(line[..middle]) <= width) low = middle; else high = middle - 1;
+            if (measure(line[..middle]) <= width)
+                low = middle;
+            else
+                high = middle - 1;
         }
         return low > 1 && char.IsLowSurrogate(line[low]) ? low - 1 : low;
     }

@@ -15,7 +15,15 @@ namespace Jaali.Server.Endpoints;
 /// <param name="Harvest">How far its harvest is; null for those searched where they are.</param>
 /// <param name="HarvestedAt">When it was last harvested to the end.</param>
 /// <param name="Terms">Terms of its own, which hold for photos of which it names no licence.</param>
-public sealed record CollectionView(string Id, string Name, Protocol Protocol, string Address, HarvestView? Harvest, DateTimeOffset? HarvestedAt, CollectionTerms? Terms);
+public sealed record CollectionView(
+    string Id,
+    string Name,
+    Protocol Protocol,
+    string Address,
+    HarvestView? Harvest,
+    DateTimeOffset? HarvestedAt,
+    CollectionTerms? Terms
+);
 
 /// <summary>What speaks at an address.</summary>
 public sealed record RecognisedView(Protocol Protocol, string Name, string Address, string Says);
@@ -35,27 +43,59 @@ public static class CollectionEndpoints
         api.MapPost("/", AddAsync).WithName("addCollection");
         api.MapDelete("/{id}", RemoveAsync).WithName("removeCollection");
         api.MapPut("/{id}/terms", SetTermsAsync).WithName("setCollectionTerms");
-        api.MapDelete("/{id}/terms", async Task<Results<NoContent, ProblemHttpResult>> (string id, CollectionStore store, CancellationToken cancel) =>
-            await store.SetTermsAsync(id, null, cancel) ? TypedResults.NoContent() : Problems.NotFound("collection")).WithName("removeCollectionTerms");
+        api.MapDelete(
+                "/{id}/terms",
+                async Task<Results<NoContent, ProblemHttpResult>> (
+                    string id,
+                    CollectionStore store,
+                    CancellationToken cancel
+                ) =>
+                    await store.SetTermsAsync(id, null, cancel)
+                        ? TypedResults.NoContent()
+                        : Problems.NotFound("collection")
+            )
+            .WithName("removeCollectionTerms");
         api.MapPost("/{id}/harvest", HarvestAsync).WithName("harvestCollection");
     }
 
-    private static async Task<CollectionView[]> ListAsync(CollectionStore store, Harvesting harvesting, CancellationToken cancel)
+    private static async Task<CollectionView[]> ListAsync(
+        CollectionStore store,
+        Harvesting harvesting,
+        CancellationToken cancel
+    )
     {
         List<CollectionView> views = [];
-        foreach (CollectionRow r in await store.ListAsync(cancel)) views.Add(await ViewAsync(r, harvesting, cancel));
+        foreach (CollectionRow r in await store.ListAsync(cancel))
+            views.Add(await ViewAsync(r, harvesting, cancel));
         return [.. views];
     }
 
-    private static async Task<CollectionView> ViewAsync(CollectionRow r, Harvesting harvesting, CancellationToken cancel)
+    private static async Task<CollectionView> ViewAsync(
+        CollectionRow r,
+        Harvesting harvesting,
+        CancellationToken cancel
+    )
     {
         Protocol protocol = Enum.Parse<Protocol>(r.Protocol);
-        return new CollectionView(r.Id, r.Name, protocol, r.Address, protocol == Protocol.OaiPmh ? await harvesting.StateAsync(r.Id, cancel) : null, r.HarvestedAt, CollectionStore.TermsOf(r));
+        return new CollectionView(
+            r.Id,
+            r.Name,
+            protocol,
+            r.Address,
+            protocol == Protocol.OaiPmh ? await harvesting.StateAsync(r.Id, cancel) : null,
+            r.HarvestedAt,
+            CollectionStore.TermsOf(r)
+        );
     }
 
-    private static async Task<Results<Ok<RecognisedView>, ProblemHttpResult>> RecogniseAsync(AddressRequest request, CollectionRecogniser recogniser, CancellationToken cancel)
+    private static async Task<Results<Ok<RecognisedView>, ProblemHttpResult>> RecogniseAsync(
+        AddressRequest request,
+        CollectionRecogniser recogniser,
+        CancellationToken cancel
+    )
     {
-        if (WebAddress.Read(request.Address) is not { } address) return WebAddress.Bad();
+        if (WebAddress.Read(request.Address) is not { } address)
+            return WebAddress.Bad();
         try
         {
             RecognisedCollection r = await recogniser.RecogniseAsync(address, cancel);
@@ -67,13 +107,25 @@ public static class CollectionEndpoints
         }
     }
 
-    private static async Task<Results<Ok<CollectionView>, ProblemHttpResult>> AddAsync(AddressRequest request, CollectionRecogniser recogniser, CollectionShelf shelf, Harvesting harvesting, CancellationToken cancel)
+    private static async Task<Results<Ok<CollectionView>, ProblemHttpResult>> AddAsync(
+        AddressRequest request,
+        CollectionRecogniser recogniser,
+        CollectionShelf shelf,
+        Harvesting harvesting,
+        CancellationToken cancel
+    )
     {
-        if (WebAddress.Read(request.Address) is not { } address) return WebAddress.Bad();
+        if (WebAddress.Read(request.Address) is not { } address)
+            return WebAddress.Bad();
         try
         {
-            CollectionRow row = await shelf.AddAsync(await recogniser.RecogniseAsync(address, cancel), request.Name, cancel);
-            if (row.Protocol == nameof(Protocol.OaiPmh)) harvesting.Start(row);
+            CollectionRow row = await shelf.AddAsync(
+                await recogniser.RecogniseAsync(address, cancel),
+                request.Name,
+                cancel
+            );
+            if (row.Protocol == nameof(Protocol.OaiPmh))
+                harvesting.Start(row);
             return TypedResults.Ok(await ViewAsync(row, harvesting, cancel));
         }
         catch (SourceException e)
@@ -82,25 +134,51 @@ public static class CollectionEndpoints
         }
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveAsync(string id, CollectionStore store, FoundStore found, CancellationToken cancel)
+    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveAsync(
+        string id,
+        CollectionStore store,
+        FoundStore found,
+        CancellationToken cancel
+    )
     {
-        if ((await store.ListAsync(cancel)).All(c => c.Id != id)) return Problems.NotFound("collection");
+        if ((await store.ListAsync(cancel)).All(c => c.Id != id))
+            return Problems.NotFound("collection");
         await store.RemoveAsync(id, cancel);
         await found.ForgetAsync(id, cancel);
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> SetTermsAsync(string id, CollectionTerms terms, CollectionStore store, CancellationToken cancel)
+    private static async Task<Results<NoContent, ProblemHttpResult>> SetTermsAsync(
+        string id,
+        CollectionTerms terms,
+        CollectionStore store,
+        CancellationToken cancel
+    )
     {
-        if (string.IsNullOrWhiteSpace(terms.Name) || terms.Name.Length > 120) return Problems.Of(new Refusal("no-name", "Give the terms a name of at most 120 characters, as credits will name them."));
+        if (string.IsNullOrWhiteSpace(terms.Name) || terms.Name.Length > 120)
+            return Problems.Of(
+                new Refusal("no-name", "Give the terms a name of at most 120 characters, as credits will name them.")
+            );
         string? url = string.IsNullOrWhiteSpace(terms.Url) ? null : WebAddress.Read(terms.Url)?.AbsoluteUri;
-        if (url is null && !string.IsNullOrWhiteSpace(terms.Url)) return WebAddress.Bad();
-        return await store.SetTermsAsync(id, terms with { Name = terms.Name.Trim(), Url = url }, cancel) ? TypedResults.NoContent() : Problems.NotFound("collection");
+        if (url is null && !string.IsNullOrWhiteSpace(terms.Url))
+            return WebAddress.Bad();
+        return await store.SetTermsAsync(id, terms with { Name = terms.Name.Trim(), Url = url }, cancel)
+            ? TypedResults.NoContent()
+            : Problems.NotFound("collection");
     }
 
-    private static async Task<Results<Accepted, ProblemHttpResult>> HarvestAsync(string id, CollectionStore store, Harvesting harvesting, CancellationToken cancel)
+    private static async Task<Results<Accepted, ProblemHttpResult>> HarvestAsync(
+        string id,
+        CollectionStore store,
+        Harvesting harvesting,
+        CancellationToken cancel
+    )
     {
-        if ((await store.ListAsync(cancel)).FirstOrDefault(c => c.Id == id && c.Protocol == nameof(Protocol.OaiPmh)) is not { } row) return Problems.NotFound("repository");
+        if (
+            (await store.ListAsync(cancel)).FirstOrDefault(c => c.Id == id && c.Protocol == nameof(Protocol.OaiPmh))
+            is not { } row
+        )
+            return Problems.NotFound("repository");
         harvesting.Start(row);
         return TypedResults.Accepted("/api/collections");
     }
@@ -113,10 +191,16 @@ internal static class WebAddress
     internal static Uri? Read(string? text)
     {
         string t = text?.Trim() ?? "";
-        if (t.Length is 0 or > 2000 || t.Any(char.IsWhiteSpace)) return null;
-        if (!t.Contains("://", StringComparison.Ordinal)) t = "https://" + t;
-        return Uri.TryCreate(t, UriKind.Absolute, out Uri? uri) && uri.Scheme is "http" or "https" && uri.Host.Length > 0 ? new Uri(t) : null;
+        if (t.Length is 0 or > 2000 || t.Any(char.IsWhiteSpace))
+            return null;
+        if (!t.Contains("://", StringComparison.Ordinal))
+            t = "https://" + t;
+        return
+            Uri.TryCreate(t, UriKind.Absolute, out Uri? uri) && uri.Scheme is "http" or "https" && uri.Host.Length > 0
+            ? new Uri(t)
+            : null;
     }
 
-    internal static ProblemHttpResult Bad() => Problems.Of(new Refusal("bad-address", "This is not a web address. It begins with https:// or http://."));
+    internal static ProblemHttpResult Bad() =>
+        Problems.Of(new Refusal("bad-address", "This is not a web address. It begins with https:// or http://."));
 }

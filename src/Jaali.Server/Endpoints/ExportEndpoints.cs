@@ -17,44 +17,103 @@ public static class ExportEndpoints
     {
         RouteGroupBuilder exports = app.MapGroup("/api/decks/{id:guid}/exports").WithTags("Deliver");
         exports.MapPost("/pdf", StartPdfAsync).WithName("exportPdf");
-        exports.MapGet("/credits.{form}", ReadCreditsAsync).WithName("readCredits").Produces(200, contentType: "text/plain");
-        exports.MapGet("/photos.zip", ReadPhotosAsync).WithName("readPhotos").Produces(200, contentType: "application/zip");
-        exports.MapGet("/{jobId:guid}.pdf", ReadPdfAsync).WithName("readPdf").Produces(200, contentType: "application/pdf");
+        exports
+            .MapGet("/credits.{form}", ReadCreditsAsync)
+            .WithName("readCredits")
+            .Produces(200, contentType: "text/plain");
+        exports
+            .MapGet("/photos.zip", ReadPhotosAsync)
+            .WithName("readPhotos")
+            .Produces(200, contentType: "application/zip");
+        exports
+            .MapGet("/{jobId:guid}.pdf", ReadPdfAsync)
+            .WithName("readPdf")
+            .Produces(200, contentType: "application/pdf");
     }
 
-    private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> StartPdfAsync(Guid id, DeckDesk desk, SceneShelf scenes, PhotoStore photos, Renditions renditions, PdfWriter pdf, DataFolder folder, Jobs jobs, CancellationToken cancel)
+    private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> StartPdfAsync(
+        Guid id,
+        DeckDesk desk,
+        SceneShelf scenes,
+        PhotoStore photos,
+        Renditions renditions,
+        PdfWriter pdf,
+        DataFolder folder,
+        Jobs jobs,
+        CancellationToken cancel
+    )
     {
-        if (await desk.OpenAsync(id, cancel) is not { } stored) return Problems.NotFound("deck");
-        if (stored.Deck.Slides.Count == 0) return Problems.Of(new Core.Refusal("no-slides", "There are no slides yet. Make them in Plan first."));
-        JobView job = jobs.Start(id, "pdf", "", (report, stop) => Task.Run(() =>
-        {
-            IReadOnlyList<Scene> all = scenes.All(stored.Deck);
-            if (stored.Deck.Slides.Find(s => s.Ground is { } g && photos.Bytes(g.PhotoId) is null) is not null) throw new JobFailedException("A photo's file is missing from the store. Take it again before handing the talk on.");
-            string name = Guid.NewGuid().ToString("N"), half = folder.Export(name + ".part");
-            try
-            {
-                using (FileStream file = File.Create(half)) pdf.Write(file, stored.Deck, all, renditions.Upright, n => report((double)n / all.Count), stop);
-                File.Move(half, folder.Export(name + ".pdf"));
-            }
-            finally
-            {
-                File.Delete(half);
-            }
-            return $"/api/decks/{id}/exports/{Guid.Parse(name)}.pdf";
-        }, stop));
+        if (await desk.OpenAsync(id, cancel) is not { } stored)
+            return Problems.NotFound("deck");
+        if (stored.Deck.Slides.Count == 0)
+            return Problems.Of(new Core.Refusal("no-slides", "There are no slides yet. Make them in Plan first."));
+        JobView job = jobs.Start(
+            id,
+            "pdf",
+            "",
+            (report, stop) =>
+                Task.Run(
+                    () =>
+                    {
+                        IReadOnlyList<Scene> all = scenes.All(stored.Deck);
+                        if (
+                            stored.Deck.Slides.Find(s => s.Ground is { } g && photos.Bytes(g.PhotoId) is null)
+                            is not null
+                        )
+                            throw new JobFailedException(
+                                "A photo's file is missing from the store. Take it again before handing the talk on."
+                            );
+                        string name = Guid.NewGuid().ToString("N"),
+                            half = folder.Export(name + ".part");
+                        try
+                        {
+                            using (FileStream file = File.Create(half))
+                                pdf.Write(
+                                    file,
+                                    stored.Deck,
+                                    all,
+                                    renditions.Upright,
+                                    n => report((double)n / all.Count),
+                                    stop
+                                );
+                            File.Move(half, folder.Export(name + ".pdf"));
+                        }
+                        finally
+                        {
+                            File.Delete(half);
+                        }
+                        return $"/api/decks/{id}/exports/{Guid.Parse(name)}.pdf";
+                    },
+                    stop
+                )
+        );
         return TypedResults.Accepted($"/api/jobs/{job.Id}", job);
     }
 
-    private static async Task<IResult> ReadPdfAsync(Guid id, Guid jobId, DeckDesk desk, DataFolder folder, CancellationToken cancel)
+    private static async Task<IResult> ReadPdfAsync(
+        Guid id,
+        Guid jobId,
+        DeckDesk desk,
+        DataFolder folder,
+        CancellationToken cancel
+    )
     {
         string path = folder.Export(jobId.ToString("N") + ".pdf");
-        if (await desk.OpenAsync(id, cancel) is not { } stored || !File.Exists(path)) return Problems.NotFound("file");
+        if (await desk.OpenAsync(id, cancel) is not { } stored || !File.Exists(path))
+            return Problems.NotFound("file");
         return TypedResults.PhysicalFile(path, "application/pdf", FileName(stored.Deck) + ".pdf");
     }
 
-    private static async Task<IResult> ReadCreditsAsync(Guid id, string form, DeckDesk desk, LedgerShelf ledger, CancellationToken cancel)
+    private static async Task<IResult> ReadCreditsAsync(
+        Guid id,
+        string form,
+        DeckDesk desk,
+        LedgerShelf ledger,
+        CancellationToken cancel
+    )
     {
-        if (await desk.OpenAsync(id, cancel) is not { } stored) return Problems.NotFound("deck");
+        if (await desk.OpenAsync(id, cancel) is not { } stored)
+            return Problems.NotFound("deck");
         Deck deck = stored.Deck;
         CreditEntry[] entries = [.. ledger.Of(deck).Where(e => deck.Style.Credits(e.Photo.Rights))];
         (string Text, string Type)? file = form switch
@@ -66,19 +125,47 @@ public static class ExportEndpoints
             "jsonld" => (CreditFiles.JsonLd(deck, entries), "application/ld+json"),
             _ => null,
         };
-        return file is { } f ? TypedResults.File(Encoding.UTF8.GetBytes(f.Text), f.Type + "; charset=utf-8", $"{FileName(deck)}, credits.{form}") : Problems.NotFound("form of the credits");
+        return file is { } f
+            ? TypedResults.File(
+                Encoding.UTF8.GetBytes(f.Text),
+                f.Type + "; charset=utf-8",
+                $"{FileName(deck)}, credits.{form}"
+            )
+            : Problems.NotFound("form of the credits");
     }
 
     // Each photo once, its own bytes with its credit written into it, and the credits beside them.
-    private static async Task<IResult> ReadPhotosAsync(Guid id, DeckDesk desk, LedgerShelf ledger, PhotoStore photos, DataFolder folder, CancellationToken cancel)
+    private static async Task<IResult> ReadPhotosAsync(
+        Guid id,
+        DeckDesk desk,
+        LedgerShelf ledger,
+        PhotoStore photos,
+        DataFolder folder,
+        CancellationToken cancel
+    )
     {
-        if (await desk.OpenAsync(id, cancel) is not { } stored) return Problems.NotFound("deck");
+        if (await desk.OpenAsync(id, cancel) is not { } stored)
+            return Problems.NotFound("deck");
         Deck deck = stored.Deck;
         IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
-        if (entries.Count == 0) return Problems.Of(new Core.Refusal("no-photos", "No photo is on a slide yet."));
-        if (entries.Any(e => photos.Bytes(e.Photo.Id) is null)) return Problems.Of(new Core.Refusal("missing-file", "A photo's file is missing from the store. Take it again before handing the talk on."));
+        if (entries.Count == 0)
+            return Problems.Of(new Core.Refusal("no-photos", "No photo is on a slide yet."));
+        if (entries.Any(e => photos.Bytes(e.Photo.Id) is null))
+            return Problems.Of(
+                new Core.Refusal(
+                    "missing-file",
+                    "A photo's file is missing from the store. Take it again before handing the talk on."
+                )
+            );
         // Written beside the exports and gone as soon as it is sent.
-        var file = new FileStream(folder.Export(Guid.NewGuid().ToString("N") + ".part"), FileMode.CreateNew, FileAccess.ReadWrite, FileShare.None, 64 * 1024, FileOptions.DeleteOnClose | FileOptions.Asynchronous);
+        var file = new FileStream(
+            folder.Export(Guid.NewGuid().ToString("N") + ".part"),
+            FileMode.CreateNew,
+            FileAccess.ReadWrite,
+            FileShare.None,
+            64 * 1024,
+            FileOptions.DeleteOnClose | FileOptions.Asynchronous
+        );
         await Task.Run(() => WritePhotos(file, deck, entries, photos), cancel);
         file.Position = 0;
         return TypedResults.Stream(file, "application/zip", $"{FileName(deck)}, photos.zip");
@@ -93,7 +180,10 @@ public static class ExportEndpoints
             // The file holds the whole photo, so its credit speaks of no change.
             CreditParts parts = CreditParts.Of(e.Photo.Rights, new Changes(1), deck.Style.Language);
             // Stored, not packed: photos are packed already.
-            Put($"{e.Slides[0]:00} {Clean(e.Parts.Title.Length > 0 ? e.Parts.Title : "photo")} {e.Photo.Id[..6]}.{format}", XmpWriter.Into(photos.Bytes(e.Photo.Id)!, parts, Credit.Full(parts).Text));
+            Put(
+                $"{e.Slides[0]:00} {Clean(e.Parts.Title.Length > 0 ? e.Parts.Title : "photo")} {e.Photo.Id[..6]}.{format}",
+                XmpWriter.Into(photos.Bytes(e.Photo.Id)!, parts, Credit.Full(parts).Text)
+            );
         }
         Put("credits.txt", Encoding.UTF8.GetBytes(CreditFiles.Text(deck, entries)));
 
@@ -109,7 +199,8 @@ public static class ExportEndpoints
     private static string Clean(string title)
     {
         var name = new StringBuilder();
-        foreach (char c in title.Take(80)) name.Append(char.IsLetterOrDigit(c) || c is ' ' or '-' ? c : '-');
+        foreach (char c in title.Take(80))
+            name.Append(char.IsLetterOrDigit(c) || c is ' ' or '-' ? c : '-');
         return name.ToString().Trim(' ', '-') is { Length: > 0 } clean ? clean : "Talk";
     }
 }

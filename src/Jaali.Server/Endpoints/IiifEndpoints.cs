@@ -16,29 +16,50 @@ public static class IiifEndpoints
 
     private static IResult Info(string id, PhotoStore photos, HttpContext context)
     {
-        if (photos.Facts(id) is not { } photo) return Problems.NotFound("photo");
+        if (photos.Facts(id) is not { } photo)
+            return Problems.NotFound("photo");
         context.Response.Headers.AccessControlAllowOrigin = "*";
-        return Results.Json(new Dictionary<string, object>
-        {
-            ["@context"] = "http://iiif.io/api/image/3/context.json",
-            ["id"] = $"{context.Request.Scheme}://{context.Request.Host}/iiif/{id}",
-            ["type"] = "ImageService3",
-            ["protocol"] = "http://iiif.io/api/image",
-            ["profile"] = "level2",
-            ["width"] = photo.Width,
-            ["height"] = photo.Height,
-            ["sizes"] = Renditions.Ladder.Where(w => w <= photo.Width).Select(w => new { width = w, height = (int)Math.Round((double)photo.Height * w / photo.Width) }),
-            ["extraFormats"] = new[] { "webp" },
-            ["extraQualities"] = new[] { "color", "gray" },
-        }, contentType: "application/ld+json;profile=\"http://iiif.io/api/image/3/context.json\"");
+        return Results.Json(
+            new Dictionary<string, object>
+            {
+                ["@context"] = "http://iiif.io/api/image/3/context.json",
+                ["id"] = $"{context.Request.Scheme}://{context.Request.Host}/iiif/{id}",
+                ["type"] = "ImageService3",
+                ["protocol"] = "http://iiif.io/api/image",
+                ["profile"] = "level2",
+                ["width"] = photo.Width,
+                ["height"] = photo.Height,
+                ["sizes"] = Renditions
+                    .Ladder.Where(w => w <= photo.Width)
+                    .Select(w => new { width = w, height = (int)Math.Round((double)photo.Height * w / photo.Width) }),
+                ["extraFormats"] = new[] { "webp" },
+                ["extraQualities"] = new[] { "color", "gray" },
+            },
+            contentType: "application/ld+json;profile=\"http://iiif.io/api/image/3/context.json\""
+        );
     }
 
-    private static async Task<IResult> ImageAsync(string id, string region, string size, string rotation, string qualityFormat, PhotoStore photos, Renditions renditions, HttpContext context, CancellationToken cancel)
+    private static async Task<IResult> ImageAsync(
+        string id,
+        string region,
+        string size,
+        string rotation,
+        string qualityFormat,
+        PhotoStore photos,
+        Renditions renditions,
+        HttpContext context,
+        CancellationToken cancel
+    )
     {
-        if (photos.Facts(id) is not { } photo) return Problems.NotFound("photo");
+        if (photos.Facts(id) is not { } photo)
+            return Problems.NotFound("photo");
         if (IiifRequest.Parse(region, size, rotation, qualityFormat, photo.Width, photo.Height) is not { } request)
-            return Problems.Of(new Core.Refusal("bad-image-request", "This is not a valid image request for this photo."), StatusCodes.Status400BadRequest);
-        if (await renditions.AnswerAsync(id, request, cancel) is not { } bytes) return Problems.NotFound("photo file");
+            return Problems.Of(
+                new Core.Refusal("bad-image-request", "This is not a valid image request for this photo."),
+                StatusCodes.Status400BadRequest
+            );
+        if (await renditions.AnswerAsync(id, request, cancel) is not { } bytes)
+            return Problems.NotFound("photo file");
         context.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
         context.Response.Headers.AccessControlAllowOrigin = "*";
         return Results.Bytes(bytes, request.Format == "jpg" ? "image/jpeg" : "image/" + request.Format);

@@ -11,7 +11,15 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace Jaali.Server.Endpoints;
 
 /// <summary>Where the same picture was found.</summary>
-public sealed record FoundIn(string Collection, string Name, string CandidateId, string? SourceUrl, string Licence, int Width, int Height);
+public sealed record FoundIn(
+    string Collection,
+    string Name,
+    string CandidateId,
+    string? SourceUrl,
+    string Licence,
+    int Width,
+    int Height
+);
 
 /// <summary>A candidate on the wall.</summary>
 /// <param name="Id">Identity within its collection.</param>
@@ -37,8 +45,29 @@ public sealed record FoundIn(string Collection, string Name, string CandidateId,
 /// <param name="Sources">Every collection that has it, the one it is taken from first.</param>
 /// <param name="Kept">The photo it was kept as, for this point.</param>
 public sealed record CandidateView(
-    string Id, string Collection, string Thumbnail, string Picture, int Width, int Height, bool SizeKnown, string Title, string Maker, string InWords, string Licence, string? SourceUrl, bool Fits, string Why, bool Open,
-    bool FillsSlide, double Sharpness, int NeededWidth, string Takes, double? Calm, IReadOnlyList<FoundIn> Sources, string? Kept);
+    string Id,
+    string Collection,
+    string Thumbnail,
+    string Picture,
+    int Width,
+    int Height,
+    bool SizeKnown,
+    string Title,
+    string Maker,
+    string InWords,
+    string Licence,
+    string? SourceUrl,
+    bool Fits,
+    string Why,
+    bool Open,
+    bool FillsSlide,
+    double Sharpness,
+    int NeededWidth,
+    string Takes,
+    double? Calm,
+    IReadOnlyList<FoundIn> Sources,
+    string? Kept
+);
 
 /// <summary>Where a collection stands in a search.</summary>
 /// <param name="Id">Identity.</param>
@@ -48,7 +77,15 @@ public sealed record CandidateView(
 /// <param name="RetryAt">When it is asked again by itself.</param>
 /// <param name="Total">How many it says there are.</param>
 /// <param name="Here">How many of them were read.</param>
-public sealed record AnswerView(string Id, string Name, AnswerState State, string Message, DateTimeOffset? RetryAt, int? Total, int Here);
+public sealed record AnswerView(
+    string Id,
+    string Name,
+    AnswerState State,
+    string Message,
+    DateTimeOffset? RetryAt,
+    int? Total,
+    int Here
+);
 
 /// <summary>The wall as it stands.</summary>
 /// <param name="Id">Of the search.</param>
@@ -62,7 +99,17 @@ public sealed record AnswerView(string Id, string Name, AnswerState State, strin
 /// <param name="More">There is a next page somewhere.</param>
 /// <param name="Related">Words for another search.</param>
 public sealed record WallView(
-    Guid Id, string Words, IReadOnlyList<CandidateView> Candidates, IReadOnlyList<AnswerView> Answers, int HiddenClosed, int HiddenUnfit, int HiddenFiltered, bool Settled, bool More, IReadOnlyList<string> Related);
+    Guid Id,
+    string Words,
+    IReadOnlyList<CandidateView> Candidates,
+    IReadOnlyList<AnswerView> Answers,
+    int HiddenClosed,
+    int HiddenUnfit,
+    int HiddenFiltered,
+    bool Settled,
+    bool More,
+    IReadOnlyList<string> Related
+);
 
 /// <summary>Asks for a search.</summary>
 public sealed record SearchRequest(string Words);
@@ -84,85 +131,249 @@ public static class SearchEndpoints
     {
         RouteGroupBuilder api = app.MapGroup("/api").WithTags("Gather");
         api.MapPost("/decks/{id:guid}/points/{pointId:guid}/searches", StartAsync).WithName("startSearch");
-        api.MapGet("/decks/{id:guid}/points/{pointId:guid}/searches", (Guid id, Guid pointId, CollectionStore store, CancellationToken cancel) => store.SearchesAsync(id, pointId, cancel)).WithName("earlierSearches");
+        api.MapGet(
+                "/decks/{id:guid}/points/{pointId:guid}/searches",
+                (Guid id, Guid pointId, CollectionStore store, CancellationToken cancel) =>
+                    store.SearchesAsync(id, pointId, cancel)
+            )
+            .WithName("earlierSearches");
         api.MapGet("/searches/{searchId:guid}", ReadAsync).WithName("readSearch");
-        api.MapPost("/searches/{searchId:guid}/more", Results<NoContent, ProblemHttpResult> (Guid searchId, Searching searching) =>
-        {
-            if (searching.Find(searchId) is not { } search) return Gone();
-            searching.More(search);
-            return TypedResults.NoContent();
-        }).WithName("moreOfSearch");
-        api.MapPost("/searches/{searchId:guid}/collections/{collection}/retry", Results<NoContent, ProblemHttpResult> (Guid searchId, string collection, Searching searching) =>
-            searching.Find(searchId) is { } search && searching.Retry(search, collection) ? TypedResults.NoContent() : Gone()).WithName("retryCollection");
+        api.MapPost(
+                "/searches/{searchId:guid}/more",
+                Results<NoContent, ProblemHttpResult> (Guid searchId, Searching searching) =>
+                {
+                    if (searching.Find(searchId) is not { } search)
+                        return Gone();
+                    searching.More(search);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("moreOfSearch");
+        api.MapPost(
+                "/searches/{searchId:guid}/collections/{collection}/retry",
+                Results<NoContent, ProblemHttpResult> (Guid searchId, string collection, Searching searching) =>
+                    searching.Find(searchId) is { } search && searching.Retry(search, collection)
+                        ? TypedResults.NoContent()
+                        : Gone()
+            )
+            .WithName("retryCollection");
         api.MapPost("/decks/{id:guid}/points/{pointId:guid}/keep", KeepAsync).WithName("keep");
-        api.MapGet("/candidates/picture", PictureAsync).WithName("readCandidatePicture").Produces(200, contentType: "image/jpeg");
+        api.MapGet("/candidates/picture", PictureAsync)
+            .WithName("readCandidatePicture")
+            .Produces(200, contentType: "image/jpeg");
     }
 
-    private static async Task<Results<Ok<SearchStarted>, ProblemHttpResult>> StartAsync(Guid id, Guid pointId, SearchRequest request, DeckDesk desk, Searching searching, CancellationToken cancel)
+    private static async Task<Results<Ok<SearchStarted>, ProblemHttpResult>> StartAsync(
+        Guid id,
+        Guid pointId,
+        SearchRequest request,
+        DeckDesk desk,
+        Searching searching,
+        CancellationToken cancel
+    )
     {
-        if (await desk.OpenAsync(id, cancel) is not { } stored || stored.Deck.Point(pointId) is null) return Problems.NotFound("point");
-        if (string.IsNullOrWhiteSpace(request.Words)) return Problems.Of(new Refusal("no-words", "Write what to look for."));
-        if (request.Words.Length > 300) return Problems.Of(new Refusal("too-long", "Search with at most 300 characters."));
-        return TypedResults.Ok(new SearchStarted((await searching.StartAsync(id, pointId, request.Words.Trim(), cancel)).Id));
+        if (await desk.OpenAsync(id, cancel) is not { } stored || stored.Deck.Point(pointId) is null)
+            return Problems.NotFound("point");
+        if (string.IsNullOrWhiteSpace(request.Words))
+            return Problems.Of(new Refusal("no-words", "Write what to look for."));
+        if (request.Words.Length > 300)
+            return Problems.Of(new Refusal("too-long", "Search with at most 300 characters."));
+        return TypedResults.Ok(
+            new SearchStarted((await searching.StartAsync(id, pointId, request.Words.Trim(), cancel)).Id)
+        );
     }
 
     private static async Task<Results<Ok<WallView>, ProblemHttpResult>> ReadAsync(
-        Guid searchId, Searching searching, Looking looking, DeckDesk desk, PhotoStore photos, string licence = "fitsTalk", string shape = "any", bool fills = false, bool calm = false,
-        string tone = "any", bool closed = false, string without = "", CancellationToken cancel = default)
+        Guid searchId,
+        Searching searching,
+        Looking looking,
+        DeckDesk desk,
+        PhotoStore photos,
+        string licence = "fitsTalk",
+        string shape = "any",
+        bool fills = false,
+        bool calm = false,
+        string tone = "any",
+        bool closed = false,
+        string without = "",
+        CancellationToken cancel = default
+    )
     {
-        if (searching.Find(searchId) is not { } search) return Gone();
-        if (await desk.OpenAsync(search.DeckId, cancel) is not { } stored) return Problems.NotFound("deck");
-        if (Read<LicenceWish>(licence) is not { } wish || Read<PhotoShape>(shape) is not { } wanted || Read<ToneWish>(tone) is not { } toned)
-            return Problems.Of(new Refusal("bad-filter", "This filter is not known. A shape is any, wide, tall or square; a tone any, light or dark."));
+        if (searching.Find(searchId) is not { } search)
+            return Gone();
+        if (await desk.OpenAsync(search.DeckId, cancel) is not { } stored)
+            return Problems.NotFound("deck");
+        if (
+            Read<LicenceWish>(licence) is not { } wish
+            || Read<PhotoShape>(shape) is not { } wanted
+            || Read<ToneWish>(tone) is not { } toned
+        )
+            return Problems.Of(
+                new Refusal(
+                    "bad-filter",
+                    "This filter is not known. A shape is any, wide, tall or square; a tone any, light or dark."
+                )
+            );
         Deck deck = stored.Deck;
         var filter = new WallFilter(wish, wanted, fills, calm, toned, closed);
         HashSet<string> off = [.. without.Split(',', StringSplitOptions.RemoveEmptyEntries)];
-        IReadOnlyList<WallPicture> wall = MergedWall.Of(search.Parts.Where(p => !off.Contains(p.Collection.Id)).Select(p => p.Candidates), looking.Of, c => Suitability.Of(c, deck.Shape, deck.Use));
-        var kept = (deck.Point(search.PointId)?.Kept ?? []).Select(photos.Facts).OfType<PhotoFacts>().Where(p => p.Rights.SourceUrl is not null).GroupBy(p => p.Rights.SourceUrl!).ToDictionary(g => g.Key, g => g.First().Id);
+        IReadOnlyList<WallPicture> wall = MergedWall.Of(
+            search.Parts.Where(p => !off.Contains(p.Collection.Id)).Select(p => p.Candidates),
+            looking.Of,
+            c => Suitability.Of(c, deck.Shape, deck.Use)
+        );
+        var kept = (deck.Point(search.PointId)?.Kept ?? [])
+            .Select(photos.Facts)
+            .OfType<PhotoFacts>()
+            .Where(p => p.Rights.SourceUrl is not null)
+            .GroupBy(p => p.Rights.SourceUrl!)
+            .ToDictionary(g => g.Key, g => g.First().Id);
         Dictionary<string, string> names = search.Parts.ToDictionary(p => p.Collection.Id, p => p.Collection.Name);
         List<CandidateView> shown = [];
-        int hiddenClosed = 0, hiddenUnfit = 0, hiddenFiltered = 0;
+        int hiddenClosed = 0,
+            hiddenUnfit = 0,
+            hiddenFiltered = 0;
         foreach (WallPicture p in wall)
         {
             switch (filter.WhyHidden(p.Best, p.Suits, looking.Of(p.Best)))
             {
-                case HiddenFor.Closed: hiddenClosed++; break;
-                case HiddenFor.Talk: hiddenUnfit++; break;
-                case HiddenFor.Filter: hiddenFiltered++; break;
-                default: shown.Add(View(p, deck, looking.Of(p.Best), names, kept)); break;
+                case HiddenFor.Closed:
+                    hiddenClosed++;
+                    break;
+                case HiddenFor.Talk:
+                    hiddenUnfit++;
+                    break;
+                case HiddenFor.Filter:
+                    hiddenFiltered++;
+                    break;
+                default:
+                    shown.Add(View(p, deck, looking.Of(p.Best), names, kept));
+                    break;
             }
         }
-        AnswerView[] answers = [.. search.Parts.Select(p => new AnswerView(p.Collection.Id, p.Collection.Name, p.State, p.Message, p.RetryAt, p.Total, p.Candidates.Count))];
-        IReadOnlyList<string> related = RelatedWords.Propose(wall.Where(p => p.Best.Rights.IsOpenlyLicensed).Select(p => p.Best.Tags.Prepend(p.Best.Rights.Title)), search.Words);
-        return TypedResults.Ok(new WallView(search.Id, search.Words, shown, answers, hiddenClosed, hiddenUnfit, hiddenFiltered, searching.Settled(search), search.Parts.Exists(p => p is { State: AnswerState.Answered, Next: > 1 }), related));
+        AnswerView[] answers =
+        [
+            .. search.Parts.Select(p => new AnswerView(
+                p.Collection.Id,
+                p.Collection.Name,
+                p.State,
+                p.Message,
+                p.RetryAt,
+                p.Total,
+                p.Candidates.Count
+            )),
+        ];
+        IReadOnlyList<string> related = RelatedWords.Propose(
+            wall.Where(p => p.Best.Rights.IsOpenlyLicensed).Select(p => p.Best.Tags.Prepend(p.Best.Rights.Title)),
+            search.Words
+        );
+        return TypedResults.Ok(
+            new WallView(
+                search.Id,
+                search.Words,
+                shown,
+                answers,
+                hiddenClosed,
+                hiddenUnfit,
+                hiddenFiltered,
+                searching.Settled(search),
+                search.Parts.Exists(p => p is { State: AnswerState.Answered, Next: > 1 }),
+                related
+            )
+        );
     }
 
     /// <summary>A candidate's view.</summary>
-    internal static CandidateView View(WallPicture p, Deck deck, Look? look, IReadOnlyDictionary<string, string> names, IReadOnlyDictionary<string, string> kept)
+    internal static CandidateView View(
+        WallPicture p,
+        Deck deck,
+        Look? look,
+        IReadOnlyDictionary<string, string> names,
+        IReadOnlyDictionary<string, string> kept
+    )
     {
         Candidate c = p.Best;
         Rendition takes = RenditionChoice.For(c, deck.Shape.Bounds());
-        (int width, int height) = c.SizeKnown ? (c.Largest.Width, c.Largest.Height) : look is not null ? (look.Width, look.Height) : (3, 2);
-        string address = $"/api/candidates/picture?collection={Uri.EscapeDataString(c.Collection)}&id={Uri.EscapeDataString(c.Id)}";
-        string? photo = new[] { c }.Concat(p.Others).Select(o => o.Rights.SourceUrl is { } url ? kept.GetValueOrDefault(url) : null).FirstOrDefault(k => k is not null);
+        (int width, int height) =
+            c.SizeKnown ? (c.Largest.Width, c.Largest.Height)
+            : look is not null ? (look.Width, look.Height)
+            : (3, 2);
+        string address =
+            $"/api/candidates/picture?collection={Uri.EscapeDataString(c.Collection)}&id={Uri.EscapeDataString(c.Id)}";
+        string? photo = new[] { c }
+            .Concat(p.Others)
+            .Select(o => o.Rights.SourceUrl is { } url ? kept.GetValueOrDefault(url) : null)
+            .FirstOrDefault(k => k is not null);
         return new CandidateView(
-            c.Id, c.Collection, address, address + "&width=1600", width, height, c.SizeKnown, c.Rights.Title, c.Rights.Maker, Views.InWords(c.Rights), c.Rights.Licence?.Label ?? "licence not found", c.Rights.SourceUrl,
-            p.Suits.Clearance.Standing == Standing.Clear, p.Suits.Clearance.Why, c.Rights.IsOpenlyLicensed, p.Suits.FillsSlide, p.Suits.Sharpness, RenditionChoice.WidthFor(width, height, deck.Shape.Bounds()),
-            takes.Width > 0 ? $"{takes.Width} x {takes.Height}" : "the one size there is", look?.Calm,
-            [.. new[] { c }.Concat(p.Others).Select(o => new FoundIn(o.Collection, names.GetValueOrDefault(o.Collection, o.Rights.Collection), o.Id, o.Rights.SourceUrl, o.Rights.Licence?.Label ?? "licence not found", o.Largest.Width, o.Largest.Height))], photo);
+            c.Id,
+            c.Collection,
+            address,
+            address + "&width=1600",
+            width,
+            height,
+            c.SizeKnown,
+            c.Rights.Title,
+            c.Rights.Maker,
+            Views.InWords(c.Rights),
+            c.Rights.Licence?.Label ?? "licence not found",
+            c.Rights.SourceUrl,
+            p.Suits.Clearance.Standing == Standing.Clear,
+            p.Suits.Clearance.Why,
+            c.Rights.IsOpenlyLicensed,
+            p.Suits.FillsSlide,
+            p.Suits.Sharpness,
+            RenditionChoice.WidthFor(width, height, deck.Shape.Bounds()),
+            takes.Width > 0 ? $"{takes.Width} x {takes.Height}" : "the one size there is",
+            look?.Calm,
+            [
+                .. new[] { c }
+                    .Concat(p.Others)
+                    .Select(o => new FoundIn(
+                        o.Collection,
+                        names.GetValueOrDefault(o.Collection, o.Rights.Collection),
+                        o.Id,
+                        o.Rights.SourceUrl,
+                        o.Rights.Licence?.Label ?? "licence not found",
+                        o.Largest.Width,
+                        o.Largest.Height
+                    )),
+            ],
+            photo
+        );
     }
 
-    private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> KeepAsync(Guid id, Guid pointId, KeepRequest request, DeckDesk desk, FoundStore found, Taking taking, CancellationToken cancel)
+    private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> KeepAsync(
+        Guid id,
+        Guid pointId,
+        KeepRequest request,
+        DeckDesk desk,
+        FoundStore found,
+        Taking taking,
+        CancellationToken cancel
+    )
     {
-        if (await desk.OpenAsync(id, cancel) is not { } stored || stored.Deck.Point(pointId) is null) return Problems.NotFound("point");
-        if (await found.FindAsync(request.Collection, request.CandidateId, cancel) is not { } candidate) return Problems.Of(new Refusal("candidate-gone", "This result is no longer known. Search again, then keep it."));
+        if (await desk.OpenAsync(id, cancel) is not { } stored || stored.Deck.Point(pointId) is null)
+            return Problems.NotFound("point");
+        if (await found.FindAsync(request.Collection, request.CandidateId, cancel) is not { } candidate)
+            return Problems.Of(
+                new Refusal("candidate-gone", "This result is no longer known. Search again, then keep it.")
+            );
         JobView job = taking.Start(stored.Deck, pointId, candidate.Candidate, request.Largest);
         return TypedResults.Accepted($"/api/jobs/{job.Id}", job);
     }
 
-    private static async Task<IResult> PictureAsync(string collection, string id, FoundStore found, Looking looking, HttpContext context, int width = 640, CancellationToken cancel = default)
+    private static async Task<IResult> PictureAsync(
+        string collection,
+        string id,
+        FoundStore found,
+        Looking looking,
+        HttpContext context,
+        int width = 640,
+        CancellationToken cancel = default
+    )
     {
-        if (await found.FindAsync(collection, id, cancel) is not { } candidate) return Problems.NotFound("candidate");
+        if (await found.FindAsync(collection, id, cancel) is not { } candidate)
+            return Problems.NotFound("candidate");
         try
         {
             byte[] bytes = await looking.PictureAsync(candidate.Candidate, Math.Clamp(width, 1, 2560), cancel);
@@ -175,7 +386,13 @@ public static class SearchEndpoints
         }
     }
 
-    private static T? Read<T>(string text) where T : struct, Enum => Enum.TryParse(text, ignoreCase: true, out T value) && Enum.IsDefined(value) ? value : null;
+    private static T? Read<T>(string text)
+        where T : struct, Enum =>
+        Enum.TryParse(text, ignoreCase: true, out T value) && Enum.IsDefined(value) ? value : null;
 
-    private static ProblemHttpResult Gone() => Problems.Of(new Refusal("search-gone", "This search is no longer remembered. Search again."), StatusCodes.Status404NotFound);
+    private static ProblemHttpResult Gone() =>
+        Problems.Of(
+            new Refusal("search-gone", "This search is no longer remembered. Search again."),
+            StatusCodes.Status404NotFound
+        );
 }

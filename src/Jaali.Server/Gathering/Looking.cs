@@ -30,7 +30,8 @@ public sealed class Looking(SourceHttp http, FoundStore found, DataFolder folder
     /// <summary>Looks at a candidate; never throws for what a source does.</summary>
     public async Task<Look?> LookAsync(Candidate c, CancellationToken cancel = default)
     {
-        if (_looks.TryGetValue((c.Collection, c.Id), out Look? known)) return known;
+        if (_looks.TryGetValue((c.Collection, c.Id), out Look? known))
+            return known;
         Look? look = null;
         await _atOnce.WaitAsync(cancel);
         try
@@ -47,7 +48,8 @@ public sealed class Looking(SourceHttp http, FoundStore found, DataFolder folder
         {
             _atOnce.Release();
         }
-        if (_looks.Count > MostRemembered) _looks.Clear();
+        if (_looks.Count > MostRemembered)
+            _looks.Clear();
         _looks[(c.Collection, c.Id)] = look;
         return look;
     }
@@ -59,17 +61,21 @@ public sealed class Looking(SourceHttp http, FoundStore found, DataFolder folder
     {
         string url = AddressOf(c, width);
         string kept = folder.Thumbnail(Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(url))));
-        if (File.Exists(kept)) return await File.ReadAllBytesAsync(kept, cancel);
+        if (File.Exists(kept))
+            return await File.ReadAllBytesAsync(kept, cancel);
         byte[] bytes = await http.GetAsync(new Uri(url), MostBytes, cancel: cancel);
-        if (PhotoReader.Sniff(bytes) is null) throw new NotAPhotoException("The collection sent something that is no photo.");
+        if (PhotoReader.Sniff(bytes) is null)
+            throw new NotAPhotoException("The collection sent something that is no photo.");
         DataFolder.WriteWhole(kept, bytes);
         return bytes;
     }
 
     private static string AddressOf(Candidate c, int width)
     {
-        if (width <= 640) return c.Thumbnail.Url;
-        if (c.Service is { } service) return service.At(width).Url;
+        if (width <= 640)
+            return c.Thumbnail.Url;
+        if (c.Service is { } service)
+            return service.At(width).Url;
         return (c.Renditions.Where(r => r.Width >= width).MinBy(r => r.Width) ?? c.Largest).Url;
     }
 

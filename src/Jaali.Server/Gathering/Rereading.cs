@@ -25,26 +25,60 @@ public sealed class Rereading(SourceHttp http, OaiPmh oai, PhotoStore photos, Ti
         (Evidence said, RightsRecord? now) = await ReadAsync(record, evidence, cancel);
         if (now is null)
         {
-            await photos.CorrectAsync(photoId, r => r with { SourceNowSays = "nothing: the record is gone" }, said, cancel);
-            return new RereadView(true, "The source no longer has this record. What it said when the photo was taken is kept.");
+            await photos.CorrectAsync(
+                photoId,
+                r => r with { SourceNowSays = "nothing: the record is gone" },
+                said,
+                cancel
+            );
+            return new RereadView(
+                true,
+                "The source no longer has this record. What it said when the photo was taken is kept."
+            );
         }
         Licence? before = record.Licence;
-        bool same = (before is null && now.Licence is null) || (before is not null && now.Licence is not null && (LicenceAgreement.Agree(now.Licence, before) || LicenceAgreement.Agree(before, now.Licence)));
+        bool same =
+            (before is null && now.Licence is null)
+            || (
+                before is not null
+                && now.Licence is not null
+                && (LicenceAgreement.Agree(now.Licence, before) || LicenceAgreement.Agree(before, now.Licence))
+            );
         string says = now.LicenceAsFound.Length > 0 ? now.LicenceAsFound : "no licence";
         await photos.CorrectAsync(photoId, r => r with { SourceNowSays = same ? "" : says }, said, cancel);
-        return same ? new RereadView(false, "The source says the same as when the photo was taken.")
-            : new RereadView(true, $"The source now says: {says}. What it said when the photo was taken is kept beside it.");
+        return same
+            ? new RereadView(false, "The source says the same as when the photo was taken.")
+            : new RereadView(
+                true,
+                $"The source now says: {says}. What it said when the photo was taken is kept beside it."
+            );
     }
 
-    private async Task<(Evidence Said, RightsRecord? Now)> ReadAsync(RightsRecord record, IReadOnlyList<Evidence> evidence, CancellationToken cancel)
+    private async Task<(Evidence Said, RightsRecord? Now)> ReadAsync(
+        RightsRecord record,
+        IReadOnlyList<Evidence> evidence,
+        CancellationToken cancel
+    )
     {
-        Evidence? first = evidence.FirstOrDefault(e => Uri.TryCreate(e.Address, UriKind.Absolute, out Uri? u) && u.Scheme is "http" or "https");
+        Evidence? first = evidence.FirstOrDefault(e =>
+            Uri.TryCreate(e.Address, UriKind.Absolute, out Uri? u) && u.Scheme is "http" or "https"
+        );
         if (first is not null && first.Address.Contains("verb=GetRecord", StringComparison.Ordinal))
         {
             var address = new Uri(first.Address);
             string identifier = System.Web.HttpUtility.ParseQueryString(address.Query)["identifier"] ?? "";
-            Candidate? c = await oai.GetAsync(new UriBuilder(address) { Query = "" }.Uri, identifier, "", record.Collection, cancel);
-            return (c?.Evidence ?? Evidence.Of("The repository no longer has this record.", first.Address, clock.GetUtcNow()), c?.Rights);
+            Candidate? c = await oai.GetAsync(
+                new UriBuilder(address) { Query = "" }.Uri,
+                identifier,
+                "",
+                record.Collection,
+                cancel
+            );
+            return (
+                c?.Evidence
+                    ?? Evidence.Of("The repository no longer has this record.", first.Address, clock.GetUtcNow()),
+                c?.Rights
+            );
         }
         if (first is not null && first.Text.StartsWith('{') && Canvas(first.Text) is { } canvas)
         {
@@ -53,17 +87,39 @@ public sealed class Rereading(SourceHttp http, OaiPmh oai, PhotoStore photos, Ti
             try
             {
                 using JsonDocument manifest = JsonDocument.Parse(body);
-                Candidate? c = IiifPresentation.Candidates(manifest.RootElement, address, canvas, "", record.Collection, clock.GetUtcNow()) is [var only, ..] ? only : null;
-                return (c?.Evidence ?? Evidence.Of("The manifest no longer has this canvas.", first.Address, clock.GetUtcNow()), c?.Rights);
+                Candidate? c = IiifPresentation.Candidates(
+                    manifest.RootElement,
+                    address,
+                    canvas,
+                    "",
+                    record.Collection,
+                    clock.GetUtcNow()
+                )
+                    is [var only, ..]
+                    ? only
+                    : null;
+                return (
+                    c?.Evidence
+                        ?? Evidence.Of("The manifest no longer has this canvas.", first.Address, clock.GetUtcNow()),
+                    c?.Rights
+                );
             }
             catch (JsonException e)
             {
-                throw new SourceException($"{address.Authority} answered with something that is not a manifest. Try again later.", e);
+                throw new SourceException(
+                    $"{address.Authority} answered with something that is not a manifest. Try again later.",
+                    e
+                );
             }
         }
-        string page = record.SourceUrl ?? throw new SourceException("This photo has no source page that could be read again.");
-        PageReading reading = PageReader.Read(await http.FetchAsync(new Uri(page), MostBytes, cancel: cancel), clock.GetUtcNow());
-        if (reading.Candidate is { } found) return (found.Evidence, found.Rights);
+        string page =
+            record.SourceUrl ?? throw new SourceException("This photo has no source page that could be read again.");
+        PageReading reading = PageReader.Read(
+            await http.FetchAsync(new Uri(page), MostBytes, cancel: cancel),
+            clock.GetUtcNow()
+        );
+        if (reading.Candidate is { } found)
+            return (found.Evidence, found.Rights);
         throw new SourceException("The source page no longer shows a photo that could be read.");
     }
 

@@ -70,9 +70,17 @@ public sealed class Search(Guid id, Guid deckId, Guid pointId, string words)
 }
 
 /// <summary>Runs searches over all collections and remembers the latest.</summary>
-public sealed class Searching(CollectionShelf shelf, CollectionStore store, FoundStore found, Looking looking, TimeProvider clock, ILogger<Searching> log)
+public sealed class Searching(
+    CollectionShelf shelf,
+    CollectionStore store,
+    FoundStore found,
+    Looking looking,
+    TimeProvider clock,
+    ILogger<Searching> log
+)
 {
-    private static readonly TimeSpan SlowAfter = TimeSpan.FromSeconds(3), Fresh = TimeSpan.FromMinutes(10);
+    private static readonly TimeSpan SlowAfter = TimeSpan.FromSeconds(3),
+        Fresh = TimeSpan.FromMinutes(10);
     private const int MostRemembered = 60;
     private readonly ConcurrentDictionary<Guid, (Search Search, DateTimeOffset At)> _searches = new();
 
@@ -82,18 +90,26 @@ public sealed class Searching(CollectionShelf shelf, CollectionStore store, Foun
         DateTimeOffset now = clock.GetUtcNow();
         await store.SearchedAsync(deckId, pointId, words, cancel);
         IReadOnlyList<(CollectionRow Row, IPhotoCollection Collection)> collections = await shelf.ListAsync(cancel);
-        (Search? same, _) = _searches.Values.FirstOrDefault(s => s.Search.PointId == pointId && s.Search.DeckId == deckId && s.Search.Words == words && now - s.At < Fresh
-            && s.Search.Parts.Select(p => p.Collection).SequenceEqual(collections.Select(c => c.Collection)));
+        (Search? same, _) = _searches.Values.FirstOrDefault(s =>
+            s.Search.PointId == pointId
+            && s.Search.DeckId == deckId
+            && s.Search.Words == words
+            && now - s.At < Fresh
+            && s.Search.Parts.Select(p => p.Collection).SequenceEqual(collections.Select(c => c.Collection))
+        );
         if (same is not null)
         {
-            foreach (Search.Part failed in same.Parts.Where(p => p.State == AnswerState.Failed)) Ask(same, failed);
+            foreach (Search.Part failed in same.Parts.Where(p => p.State == AnswerState.Failed))
+                Ask(same, failed);
             return same;
         }
         var search = new Search(Guid.NewGuid(), deckId, pointId, words);
         search.Parts.AddRange(collections.Select(c => new Search.Part(c.Collection)));
-        foreach (Guid old in _searches.OrderByDescending(s => s.Value.At).Skip(MostRemembered - 1).Select(s => s.Key)) _searches.TryRemove(old, out _);
+        foreach (Guid old in _searches.OrderByDescending(s => s.Value.At).Skip(MostRemembered - 1).Select(s => s.Key))
+            _searches.TryRemove(old, out _);
         _searches[search.Id] = (search, now);
-        foreach (Search.Part part in search.Parts) Ask(search, part);
+        foreach (Search.Part part in search.Parts)
+            Ask(search, part);
         return search;
     }
 
@@ -102,25 +118,32 @@ public sealed class Searching(CollectionShelf shelf, CollectionStore store, Foun
 
     /// <summary>True when nothing more will come of a search by itself.</summary>
     public bool Settled(Search search) =>
-        !search.Parts.Exists(p => p.State is AnswerState.Asking or AnswerState.Slow or AnswerState.Limited) && search.Parts.TrueForAll(p => p.Candidates.All(looking.Done));
+        !search.Parts.Exists(p => p.State is AnswerState.Asking or AnswerState.Slow or AnswerState.Limited)
+        && search.Parts.TrueForAll(p => p.Candidates.All(looking.Done));
 
     /// <summary>Waits until a search has settled, but no longer than the given time.</summary>
     public async Task SettledAsync(Search search, TimeSpan most, CancellationToken cancel)
     {
         DateTimeOffset end = clock.GetUtcNow() + most;
-        while (!Settled(search) && clock.GetUtcNow() < end) await Task.Delay(100, cancel);
+        while (!Settled(search) && clock.GetUtcNow() < end)
+            await Task.Delay(100, cancel);
     }
 
     /// <summary>Asks every collection that has more for its next page.</summary>
     public void More(Search search)
     {
-        foreach (Search.Part part in search.Parts.Where(p => p is { State: AnswerState.Answered, Next: > 1 })) Ask(search, part);
+        foreach (Search.Part part in search.Parts.Where(p => p is { State: AnswerState.Answered, Next: > 1 }))
+            Ask(search, part);
     }
 
     /// <summary>Asks a collection again.</summary>
     public bool Retry(Search search, string collection)
     {
-        if (search.Parts.Find(p => p.Collection.Id == collection) is not { State: AnswerState.Failed or AnswerState.Limited } part) return false;
+        if (
+            search.Parts.Find(p => p.Collection.Id == collection)
+            is not { State: AnswerState.Failed or AnswerState.Limited } part
+        )
+            return false;
         Ask(search, part);
         return true;
     }
@@ -137,15 +160,31 @@ public sealed class Searching(CollectionShelf shelf, CollectionStore store, Foun
         try
         {
             Task<SearchPage> asked = part.Collection.SearchAsync(search.Words, part.Next ?? 1);
-            if (await Task.WhenAny(asked, Task.Delay(SlowAfter)) != asked) part.State = AnswerState.Slow;
+            if (await Task.WhenAny(asked, Task.Delay(SlowAfter)) != asked)
+                part.State = AnswerState.Slow;
             SearchPage page = await asked;
             // Terms of the collection's own hold for what it names no licence of.
-            CollectionTerms? terms = (await store.ListAsync()).Where(c => c.Id == part.Collection.Id).Select(CollectionStore.TermsOf).FirstOrDefault();
-            if (terms is not null) page = page with { Candidates = [.. page.Candidates.Select(c => c with { Rights = CollectionTerms.Apply(terms, c.Rights) })] };
+            CollectionTerms? terms = (await store.ListAsync())
+                .Where(c => c.Id == part.Collection.Id)
+                .Select(CollectionStore.TermsOf)
+                .FirstOrDefault();
+            if (terms is not null)
+                page = page with
+                {
+                    Candidates =
+                    [
+                        .. page.Candidates.Select(c => c with { Rights = CollectionTerms.Apply(terms, c.Rights) }),
+                    ],
+                };
             await found.RememberAsync(page.Candidates);
             Candidate[] fresh = [.. page.Candidates.Where(c => !looking.Done(c))];
-            IReadOnlyDictionary<string, Look> looks = await found.LooksAsync(part.Collection.Id, [.. fresh.Select(c => c.Id)]);
-            foreach (Candidate c in fresh) if (looks.TryGetValue(c.Id, out Look? known)) looking.Recall(c, known);
+            IReadOnlyDictionary<string, Look> looks = await found.LooksAsync(
+                part.Collection.Id,
+                [.. fresh.Select(c => c.Id)]
+            );
+            foreach (Candidate c in fresh)
+                if (looks.TryGetValue(c.Id, out Look? known))
+                    looking.Recall(c, known);
             part.Candidates = [.. part.Candidates.Concat(page.Candidates).DistinctBy(c => c.Id)];
             part.Total = page.Total ?? part.Total;
             part.Next = page.NextPage;
@@ -155,12 +194,16 @@ public sealed class Searching(CollectionShelf shelf, CollectionStore store, Foun
         }
         catch (SourceException e) when (e.RetryAfter is { } wait)
         {
-            wait = wait < TimeSpan.FromSeconds(1) ? TimeSpan.FromSeconds(1) : wait > TimeSpan.FromMinutes(5) ? TimeSpan.FromMinutes(5) : wait;
+            wait =
+                wait < TimeSpan.FromSeconds(1) ? TimeSpan.FromSeconds(1)
+                : wait > TimeSpan.FromMinutes(5) ? TimeSpan.FromMinutes(5)
+                : wait;
             part.Message = e.Message;
             part.RetryAt = clock.GetUtcNow() + wait;
             part.State = AnswerState.Limited;
             await Task.Delay(wait);
-            if (part.State == AnswerState.Limited && Find(search.Id) is not null) Ask(search, part);
+            if (part.State == AnswerState.Limited && Find(search.Id) is not null)
+                Ask(search, part);
         }
         catch (SourceException e)
         {
@@ -170,7 +213,8 @@ public sealed class Searching(CollectionShelf shelf, CollectionStore store, Foun
         catch (Exception e)
         {
             log.LogError(e, "Searching {Collection} failed", part.Collection.Id);
-            part.Message = $"{part.Collection.Name} could not be searched because of a fault in Jaali; it is in the log.";
+            part.Message =
+                $"{part.Collection.Name} could not be searched because of a fault in Jaali; it is in the log.";
             part.State = AnswerState.Failed;
         }
     }

@@ -89,7 +89,7 @@ export default function Compose({ openCommands }: { openCommands(): void }) {
             </div>
           )}
           <div
-            className="flex h-9 shrink-0 items-center justify-center gap-6 pt-2 text-[15px]"
+            className="flex h-9 shrink-0 items-center justify-center gap-6 pt-2 text-[15px] max-[1150px]:gap-3 max-[1150px]:text-[13.5px]"
             role="toolbar"
             aria-label="What can be done"
           >
