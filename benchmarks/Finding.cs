@@ -1,6 +1,6 @@
 using System.Numerics;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Sourcing;
 using Jaali.Store;
 using Microsoft.Data.Sqlite;
 

@@ -1,9 +1,11 @@
 using System.Collections.Immutable;
 using Jaali.Core;
 using Jaali.Core.Decks;
-using Jaali.Core.Framing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Ledgers;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Sourcing;
 
 namespace Jaali.Benchmarks;
 
@@ -42,14 +44,15 @@ internal static class Ledgers
                         Guid.NewGuid(),
                         SlideKind.Free,
                         null,
-                        new Frame(
-                            Guid.NewGuid(),
-                            id,
-                            SlideShape.Wide.Bounds(),
-                            crop,
-                            Tone: i % 3 == 0 ? FrameTone.Grey : FrameTone.Natural
-                        ),
-                        [],
+                        [
+                            new Frame(
+                                Guid.NewGuid(),
+                                Placement.Ground(SlideShape.Wide.Bounds()),
+                                id,
+                                crop,
+                                Tone: i % 3 == 0 ? FrameTone.Grey : FrameTone.Natural
+                            ),
+                        ],
                         "",
                         60
                     )

@@ -1,4 +1,4 @@
-using Jaali.Core.Sourcing;
+using Jaali.Core.Photos;
 using Jaali.Formats;
 using Jaali.Imaging;
 using Jaali.Store;

@@ -4,6 +4,7 @@ using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Jaali.Core.Decks;
+using Jaali.Core.Ledgers;
 using Jaali.Core.Rights;
 
 namespace Jaali.Formats;

@@ -1,6 +1,6 @@
 using Jaali.Core.Decks;
 using Jaali.Core.Scenes;
-using Jaali.Imaging;
+using Jaali.Imaging.Painting;
 using SkiaSharp;
 
 namespace Jaali.Formats;
@@ -86,23 +86,26 @@ public sealed class PdfWriter(ScenePainter painter)
         }
 
         // A colour matrix on a PDF's canvas would turn the photo into uncompressed pixels; a toned photo is saved once as a JPEG and placed like any other.
-        Scene Toned(Scene scene) =>
-            scene.Nodes.OfType<PhotoNode>().All(n => n.Colours is null)
-                ? scene
-                : scene with
-                {
-                    Nodes =
-                    [
-                        .. scene.Nodes.Select(n =>
-                        {
-                            if (n is not PhotoNode { Colours: { } matrix } p)
-                                return n;
-                            string name = $"{p.PhotoId}|{matrix[0]}";
-                            if (!loaded.ContainsKey(name) && Load(p.PhotoId) is { } data)
-                                loaded[name] = ScenePainter.ToneJpeg(data, matrix);
-                            return p with { PhotoId = name, Colours = null };
-                        }),
-                    ],
-                };
+        Scene Toned(Scene scene) => scene with { Nodes = TonedAll(scene.Nodes) };
+
+        IReadOnlyList<SceneNode> TonedAll(IReadOnlyList<SceneNode> nodes) =>
+            [
+                .. nodes.Select(n =>
+                    n switch
+                    {
+                        GroupNode g => g with { Nodes = TonedAll(g.Nodes) },
+                        PhotoNode { Colours: { } matrix } p => TonedPhoto(p, matrix),
+                        _ => n,
+                    }
+                ),
+            ];
+
+        SceneNode TonedPhoto(PhotoNode photoNode, IReadOnlyList<double> matrix)
+        {
+            string name = $"{photoNode.PhotoId}|{matrix[0]}";
+            if (!loaded.ContainsKey(name) && Load(photoNode.PhotoId) is { } data)
+                loaded[name] = PhotoPainter.ToneJpeg(data, matrix);
+            return photoNode with { PhotoId = name, Colours = null };
+        }
     }
 }

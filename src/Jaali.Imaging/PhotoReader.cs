@@ -1,6 +1,7 @@
 using Jaali.Core;
+using Jaali.Core.Geometry;
 using Jaali.Core.Legibility;
-using Jaali.Core.Sourcing;
+using Jaali.Core.Photos;
 using NetVips;
 
 namespace Jaali.Imaging;
@@ -108,17 +109,13 @@ public static class PhotoReader
     public static Look Look(byte[] bytes, SlideRect slide)
     {
         PhotoReading r = Read(bytes, smallest: 1);
-        CropWindow crop = Core.Framing.CropFinder.Largest((double)r.Width / r.Height, slide.Aspect, r.Focal);
-        return new Look(
-            r.Hash,
-            r.Width,
-            r.Height,
-            CalmArea.Lightness(r.Tones),
-            CalmArea.Share(
-                SlideLight.Photo(r.Tones, new Core.Decks.Frame(Guid.Empty, "", slide, crop), "#000000"),
-                slide
-            )
-        );
+        CropWindow crop = CropFinder.Largest((double)r.Width / r.Height, slide.Aspect, r.Focal);
+        // The photo as it would lie over a whole slide.
+        double w = slide.Width / crop.Width,
+            h = slide.Height / crop.Height;
+        var backdrop = new Backdrop("#000000");
+        backdrop.Add(new PhotoLayer(r.Tones, new(slide.X - crop.X * w, slide.Y - crop.Y * h, w, h)));
+        return new Look(r.Hash, r.Width, r.Height, CalmArea.Lightness(r.Tones), CalmArea.Share(backdrop, slide));
     }
 
     // Orientation applied, sRGB, three bands, no alpha, at most 480 pixels a side. A JPEG shrinks while it is decoded, yet its whole stream is read, so a cut one is found out.

@@ -2,10 +2,11 @@ using System.Net.Sockets;
 using System.Reflection;
 using System.Text.Json;
 using Jaali.Core.Decks;
+using Jaali.Core.Editing;
 using Jaali.Formats;
 using Jaali.Imaging;
+using Jaali.Imaging.Painting;
 using Jaali.Server;
-using Jaali.Server.Endpoints;
 using Jaali.Server.Gathering;
 using Jaali.Sources;
 using Jaali.Store;
@@ -47,26 +48,11 @@ builder.Host.UseSerilog(
 );
 builder.WebHost.UseUrls($"http://{host}:{port}");
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = 4 * 1024 * 1024);
-builder.Services.ConfigureHttpJsonOptions(o => Copy(DeckParts.Json, o.SerializerOptions));
-builder.Services.AddSignalR().AddJsonProtocol(o => Copy(DeckParts.Json, o.PayloadSerializerOptions));
+builder.Services.ConfigureHttpJsonOptions(o => Copy(o.SerializerOptions));
+builder.Services.AddSignalR().AddJsonProtocol(o => Copy(o.PayloadSerializerOptions));
 builder.Services.AddProblemDetails();
 builder.Services.AddResponseCompression(o => o.EnableForHttps = false);
-builder.Services.AddOpenApi(
-    "v1",
-    o =>
-        o.AddSchemaTransformer(
-            (schema, context, _) =>
-            {
-                // Values have all their members, which their default constructors hide from the generator.
-                if (
-                    context.JsonTypeInfo.Type is { IsValueType: true, IsEnum: false, IsPrimitive: false }
-                    && schema.Properties is { Count: > 0 } members
-                )
-                    schema.Required = new HashSet<string>(members.Keys);
-                return Task.CompletedTask;
-            }
-        )
-);
+builder.Services.AddOpenApi("v1", ApiDescription.Add);
 builder.Services.AddDbContextFactory<JaaliDb>(o => o.UseSqlite(JaaliDb.ConnectionString(data)));
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(_ => new DataFolder(data));
@@ -79,7 +65,8 @@ builder
     .AddSingleton<DeckStore>()
     .AddSingleton<PhotoStore>()
     .AddSingleton<CollectionStore>()
-    .AddSingleton<FoundStore>();
+    .AddSingleton<FoundStore>()
+    .AddSingleton<JobStore>();
 builder
     .Services.AddSingleton<OaiPmh>()
     .AddSingleton<CollectionRecogniser>()
@@ -95,8 +82,14 @@ builder
     .AddSingleton<SceneShelf>()
     .AddSingleton<LedgerShelf>()
     .AddSingleton<Renditions>()
-    .AddSingleton<Views>()
+    .AddSingleton<PhotoViews>()
+    .AddSingleton<DeckViews>()
+    .AddSingleton<DeckPatches>()
+    .AddSingleton<LedgerViews>()
     .AddSingleton<Taking>()
+    .AddSingleton<IJobWork, KeepJob>()
+    .AddSingleton<IJobWork, AdoptJob>()
+    .AddSingleton<IJobWork, PdfJob>()
     .AddSingleton<DemoTalk>();
 
 if (!describing)
@@ -136,6 +129,8 @@ app.MapSearch();
 app.MapCollections();
 app.MapPhotos();
 app.MapExports();
+app.MapJobs();
+app.MapRules();
 app.MapIiif();
 app.MapHub<LiveHub>("/live");
 app.MapGet("/api/health", () => new { ready = true }).ExcludeFromDescription();
@@ -184,6 +179,7 @@ try
                 builder.Configuration["standins"],
                 app.Lifetime.ApplicationStopping
             );
+        await app.Services.GetRequiredService<Jobs>().StartAsync();
         await app.Services.GetRequiredService<Harvesting>().StartAllAsync(app.Lifetime.ApplicationStopping);
     }
     if (builder.Configuration["demo"] is { } demo)
@@ -204,12 +200,14 @@ catch (IOException e)
     return 4;
 }
 
-static void Copy(JsonSerializerOptions from, JsonSerializerOptions to)
+static void Copy(JsonSerializerOptions to)
 {
-    foreach (var converter in from.Converters)
+    foreach (var converter in DeckJson.Options.Converters)
         to.Converters.Add(converter);
     to.NumberHandling = System.Text.Json.Serialization.JsonNumberHandling.Strict;
-    to.AllowOutOfOrderMetadataProperties = from.AllowOutOfOrderMetadataProperties;
+    to.AllowOutOfOrderMetadataProperties = true;
+    // Kinds of items, edits and commands come from their lists; what the framework brings itself stays behind them.
+    to.TypeInfoResolverChain.Insert(0, DeckJson.Resolver);
 }
 
 // Faults are logged by the framework; the user reads a sentence. Unreadable bodies are the sender's mistake.

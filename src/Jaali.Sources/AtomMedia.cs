@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Xml.Linq;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Sourcing;
 
 namespace Jaali.Sources;
 

@@ -1,4 +1,4 @@
-using Jaali.Core.Sourcing;
+using Jaali.Core.Photos;
 
 namespace Jaali.Sources;
 

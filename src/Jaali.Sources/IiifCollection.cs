@@ -1,6 +1,6 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
-using Jaali.Core.Sourcing;
+using Jaali.Core.Photos;
 
 namespace Jaali.Sources;
 

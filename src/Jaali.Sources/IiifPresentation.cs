@@ -1,7 +1,7 @@
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Sourcing;
 
 namespace Jaali.Sources;
 

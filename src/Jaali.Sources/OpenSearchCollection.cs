@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using System.Xml;
 using System.Xml.Linq;
-using Jaali.Core.Sourcing;
+using Jaali.Core.Photos;
 
 namespace Jaali.Sources;
 

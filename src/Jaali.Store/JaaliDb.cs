@@ -6,17 +6,44 @@ namespace Jaali.Store;
 /// <summary>The database.</summary>
 public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(options)
 {
+    /// <summary>Decks.</summary>
     public DbSet<DeckRow> Decks => Set<DeckRow>();
+
+    /// <summary>Points.</summary>
     public DbSet<PointRow> Points => Set<PointRow>();
+
+    /// <summary>Slides.</summary>
     public DbSet<SlideRow> Slides => Set<SlideRow>();
+
+    /// <summary>Items of slides.</summary>
+    public DbSet<ItemRow> Items => Set<ItemRow>();
+
+    /// <summary>Where photos are shown.</summary>
     public DbSet<PlacementRow> Placements => Set<PlacementRow>();
+
+    /// <summary>Edits.</summary>
     public DbSet<CommandRow> Commands => Set<CommandRow>();
+
+    /// <summary>Taken photos.</summary>
     public DbSet<PhotoRow> Photos => Set<PhotoRow>();
+
+    /// <summary>Their records.</summary>
     public DbSet<RightsRow> Rights => Set<RightsRow>();
+
+    /// <summary>What sources said.</summary>
     public DbSet<EvidenceRow> Evidence => Set<EvidenceRow>();
+
+    /// <summary>Collections.</summary>
     public DbSet<CollectionRow> Collections => Set<CollectionRow>();
+
+    /// <summary>Candidates found or harvested.</summary>
     public DbSet<FoundRow> Found => Set<FoundRow>();
+
+    /// <summary>What was searched.</summary>
     public DbSet<SearchRow> Searches => Set<SearchRow>();
+
+    /// <summary>Long work.</summary>
+    public DbSet<JobRow> Jobs => Set<JobRow>();
 
     /// <summary>Opens the database of a folder: write-ahead log, foreign keys on, five seconds of patience with a lock.</summary>
     public static DbContextOptions<JaaliDb> Options(string folder) =>
@@ -40,6 +67,24 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
             e.HasKey(s => new { s.DeckId, s.Id });
             e.HasOne<DeckRow>().WithMany().HasForeignKey(s => s.DeckId).OnDelete(DeleteBehavior.Cascade);
         });
+        modelBuilder.Entity<ItemRow>(e =>
+        {
+            e.HasKey(i => new
+            {
+                i.DeckId,
+                i.SlideId,
+                i.Id,
+            });
+            e.HasOne<SlideRow>()
+                .WithMany()
+                .HasForeignKey(i => new { i.DeckId, i.SlideId })
+                .OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<JobRow>(e =>
+        {
+            e.HasKey(j => j.Id);
+            e.HasIndex(j => j.DeckId);
+        });
         modelBuilder.Entity<PlacementRow>(e =>
         {
             e.HasKey(p => new
@@ -47,6 +92,7 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
                 p.DeckId,
                 p.SlideId,
                 p.ItemId,
+                p.PhotoId,
             });
             e.HasIndex(p => p.PhotoId);
             e.HasOne<SlideRow>()

@@ -1,7 +1,9 @@
 using CsCheck;
 using Jaali.Core.Decks;
-using Jaali.Core.Framing;
-using Jaali.Core.Sourcing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Layout;
+using Jaali.Core.Photos;
 using Jaali.Testing;
 
 namespace Jaali.Core.Tests;
@@ -42,7 +44,12 @@ public sealed class FramingTests
         var world = new World();
         PhotoFacts photo = world.Photos[world.Add("p", 3000, 1000, focal: new PhotoPoint(.62, .4))];
         SlideRect slide = SlideShape.Wide.Bounds();
-        var frame = new Frame(Guid.NewGuid(), "p", slide, CropFinder.Largest(3, slide.Aspect, photo.Focal));
+        var frame = new Frame(
+            Guid.NewGuid(),
+            Placement.Ground(slide),
+            "p",
+            CropFinder.Largest(3, slide.Aspect, photo.Focal)
+        );
         DragGuides g = DragGuides.For(frame, photo);
         Assert.NotEmpty(g.Snaps);
         foreach (

@@ -1,7 +1,12 @@
 using System.Globalization;
 using System.Text.Json;
 using CsCheck;
+using Jaali.Core.Composing;
 using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Ledgers;
 using Jaali.Core.Legibility;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
@@ -70,20 +75,12 @@ public sealed class LegibilityTests
         for (int x = 48; x < 96; x++)
             if (x / 2 % 2 == 0)
                 rgb.AsSpan((y * 96 + x) * 3, 3).Fill(255);
-        SlideLight light = SlideLight.Photo(
-            new ToneMap(96, 54, rgb),
-            new Frame(Guid.Empty, "p", SlideShape.Wide.Bounds(), CropWindow.Whole),
-            "#000000"
-        );
+        SlideRect slide = SlideShape.Wide.Bounds();
+        var under = new Backdrop("#000000");
+        under.Add(new PhotoLayer(new ToneMap(96, 54, rgb), slide));
         FoundSpot spot = SpotFinder.Corner(
-            light,
-            SlideShape.Wide.Bounds(),
-            500,
-            30,
-            40,
-            34,
-            [],
-            null,
+            new Surroundings(slide, under, [], []),
+            new WordsRoom(500, 30, 40, 34),
             4.5,
             [Spot.BottomRight, Spot.BottomLeft]
         );
@@ -95,11 +92,13 @@ public sealed class LegibilityTests
     public void A_corner_with_words_is_avoided_while_another_is_free()
     {
         SlideRect slide = SlideShape.Wide.Bounds();
-        SlideRect words = SpotFinder.BoxAt(Spot.BottomLeft, slide, 800, 200, 96, 84);
-        Assert.NotEqual(
-            Spot.BottomLeft,
-            SpotFinder.Corner(SlideLight.Plain("#808080"), slide, 600, 30, 96, 84, [words], null, 4.5).Spot
+        SlideRect words = SpotFinder.BoxAt(Spot.BottomLeft, slide, new WordsRoom(800, 200, 96, 84));
+        FoundSpot found = SpotFinder.Corner(
+            new Surroundings(slide, new Backdrop("#808080"), [words], []),
+            new WordsRoom(600, 30, 96, 84),
+            4.5
         );
+        Assert.NotEqual(Spot.BottomLeft, found.Spot);
     }
 
     [Fact]
@@ -153,15 +152,9 @@ public sealed class LegibilityTests
         }
         IReadOnlyList<Scene> pages = SceneBuilder.Build(deck, deck.Slides[^1], world);
         Assert.True(pages.Count > 3);
-        string all = string.Join(
-            ' ',
-            pages.SelectMany(p => p.Nodes.OfType<LinesNode>()).SelectMany(l => l.Lines).Select(l => l.Text)
-        );
+        string all = string.Join(' ', pages.SelectMany(p => p.Lines()).Select(l => l.Text));
         foreach (CreditEntry e in Ledger.Of(deck, world.Photo))
             Assert.Contains(e.Credit.Text, all, StringComparison.Ordinal);
-        Assert.All(
-            pages.SelectMany(p => p.Nodes.OfType<LinesNode>()).SelectMany(l => l.Lines),
-            l => Assert.InRange(l.Baseline, 0, 1080 - 96)
-        );
+        Assert.All(pages.SelectMany(p => p.Lines()), l => Assert.InRange(l.Baseline, 0, 1080 - 96));
     }
 }

@@ -1,9 +1,14 @@
 using System.Text.Json;
 using System.Text.RegularExpressions;
 using CsCheck;
+using Jaali.Core.Composing;
 using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Ledgers;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Sourcing;
 using Jaali.Testing;
 
 namespace Jaali.Core.Tests;
@@ -140,7 +145,7 @@ public sealed partial class RightsTests
             Gen.Double[.1, 1.2],
             Gen.Bool,
             Gen.Bool,
-            Gen.Enum<FrameTone>(),
+            Gen.Enum<Recolouring>(),
             Gen.Bool
         )
         .Select((c, m, t, tone, h) => new Changes(Math.Min(1, c), m, t, tone, h));
@@ -198,7 +203,7 @@ public sealed partial class RightsTests
                 (changes, use, families, v) =>
                 {
                     RightsRecord[] records = [.. families.Select(f => World.Rights(new Licence(f, Versions[v], "")))];
-                    string Told(Judgement j) => JsonSerializer.Serialize(j, DeckParts.Json);
+                    string Told(Judgement j) => JsonSerializer.Serialize(j, DeckJson.Options);
                     string[] once = [.. records.Select(r => Told(Judge.Of(r, changes, use)))],
                         again = [.. records.Reverse().Select(r => Told(Judge.Of(r, changes, use))).Reverse()];
                     Assert.Equal(once, again);
@@ -238,7 +243,7 @@ public sealed partial class RightsTests
     )
     {
         DeclaredUse use = DeclaredUse.PublicTalk with { HandedOn = shared };
-        Changes changes = new(.8, Tone: toned ? FrameTone.Grey : FrameTone.Natural);
+        Changes changes = new(.8, Tone: toned ? Recolouring.Grey : Recolouring.None);
         Judgement j = Judge.Of(World.Rights(new Licence(LicenceFamily.ByNd, version, "")), changes, use);
         Assert.Equal(standing, j.Standing);
         if (section.Length > 0)
@@ -315,15 +320,15 @@ public sealed partial class RightsTests
                 Of(new(1), free),
                 Of(new(1), paid),
                 Of(new(.7), free),
-                Of(new(1, Tone: FrameTone.Grey), free),
-                Of(new(1, Tone: FrameTone.Grey), room)
+                Of(new(1, Tone: Recolouring.Grey), free),
+                Of(new(1, Tone: Recolouring.Grey), room)
             )
         );
         Assert.Equal(Standing.ToSettle, Of(new(1), free, r with { Maker = "" }));
         Assert.Equal(
             Standing.Clear,
             Of(
-                new(.7, Tone: FrameTone.Brown),
+                new(.7, Tone: Recolouring.Other),
                 paid,
                 r with
                 {
@@ -386,12 +391,14 @@ public sealed partial class RightsTests
         world.Add("p", licence: new Licence(LicenceFamily.By, "4.0", ""));
         Deck deck = world.Deck(1);
         Guid slide = deck.Slides[1].Id;
-        deck = world
-            .Do(
-                world.Do(deck, new PlaceGround(slide, "p")).Deck,
-                new Treat(slide, FrameMask.Ellipse, 2.5, FrameTone.Grey, [CropWindow.Create(.7, .7, .3, .3)])
-            )
-            .Deck;
+        deck = world.Do(deck, new PlaceGround(slide, "p")).Deck;
+        FrameEdit treat = new(
+            Mask: FrameMask.Ellipse,
+            Straighten: 2.5,
+            Tone: FrameTone.Grey,
+            Covers: [CropWindow.Create(.7, .7, .3, .3)]
+        );
+        deck = world.Do(deck, deck.Slides[1].Treat(treat)).Deck;
         CreditEntry entry = Ledger.Of(deck, world.Photo).Single();
         Assert.Equal("cropped to a shape, rotated, shown in black and white, part hidden", entry.Changes.Note);
         Assert.Contains(entry.Changes.Note, Credit.Full(entry.Parts).Text, StringComparison.Ordinal);
@@ -402,11 +409,11 @@ public sealed partial class RightsTests
             StringComparison.Ordinal
         );
         Deck whole = world.Do(deck, new ShowWhole("p")).Deck;
-        Assert.True(whole.Slides[1].Ground!.IsPlain);
-        Assert.Equal(1.5, whole.Slides[1].Ground!.Rect.Aspect, 6);
+        Assert.True(whole.Slides[1].Photo().Changes.None);
+        Assert.Equal(1.5, whole.Slides[1].Photo().At.Rect.Aspect, 6);
         Assert.Equal("", Ledger.Of(whole, world.Photo).Single().Changes.Note);
         Assert.Equal("no-such-language", world.Refuse(deck, new SetCreditStyle(Language: "xx")).Code);
-        Assert.Equal("bad-turn", world.Refuse(deck, new Treat(slide, Turn: 40)).Code);
+        Assert.Equal("bad-turn", world.Refuse(deck, deck.Slides[1].Treat(new(Straighten: 40))).Code);
     }
 
     [Fact]
@@ -446,7 +453,7 @@ public sealed partial class RightsTests
                 )
             );
         // The swap passes over the next that would not be clear.
-        Assert.Equal("by", world.Do(deck, new SwapPhoto("nd")).Deck.Slides[1].Ground!.PhotoId);
+        Assert.Equal("by", world.Do(deck, new SwapPhoto("nd")).Deck.Slides[1].Photo().PhotoId);
         Assert.Equal(
             "nothing-to-swap",
             world
@@ -466,7 +473,7 @@ public sealed partial class RightsTests
             [.. DeckLicence.Options(photos).Where(o => o.May).Select(o => o.Label)];
         Changes whole = new(1),
             cropped = new(.7),
-            grey = new(1, Tone: FrameTone.Grey);
+            grey = new(1, Tone: Recolouring.Grey);
         Assert.Equal(7, May((Of(LicenceFamily.BySa), cropped), (Of(LicenceFamily.ByNcNd), whole)).Length);
         Assert.Equal(["CC BY-SA 4.0"], May((Of(LicenceFamily.BySa, "3.0"), grey)));
         Assert.Empty(May((Of(LicenceFamily.BySa, "1.0"), grey)));
@@ -527,22 +534,11 @@ public sealed partial class RightsTests
             )
             .Deck;
         string[] Roles(Deck d, int slide) =>
-            [
-                .. Scenes
-                    .SceneBuilder.Build(d, d.Slides[slide], world)
-                    .SelectMany(s => s.Nodes)
-                    .OfType<Scenes.LinesNode>()
-                    .Select(n => n.Role),
-            ];
+            [.. Composing.SceneBuilder.Build(d, d.Slides[slide], world).SelectMany(s => s.Parts).Select(n => n.Role)];
         string End(Deck d) =>
             string.Join(
                 ' ',
-                Scenes
-                    .SceneBuilder.Build(d, d.Slides[^1], world)
-                    .SelectMany(s => s.Nodes)
-                    .OfType<Scenes.LinesNode>()
-                    .SelectMany(n => n.Lines)
-                    .Select(l => l.Text)
+                Composing.SceneBuilder.Build(d, d.Slides[^1], world).SelectMany(s => s.Lines()).Select(l => l.Text)
             );
         Assert.Contains("credit", Roles(deck, 2));
         Deck plain = world.Do(deck, new SetCreditStyle(Courtesy: false)).Deck;
@@ -553,7 +549,7 @@ public sealed partial class RightsTests
         Assert.DoesNotContain("credit", Roles(end, 1));
         Assert.Contains("CC BY 4.0", End(end), StringComparison.Ordinal);
         // The sources of facts follow, with their links live.
-        Scenes.Scene sources = Scenes.SceneBuilder.Build(deck, deck.Slides[^1], world)[^1];
+        Scenes.Scene sources = Composing.SceneBuilder.Build(deck, deck.Slides[^1], world)[^1];
         Assert.Equal("https://log.example/dunes", Assert.Single(sources.Links).Href);
         // Under the photo there is room once it is shown whole and narrower than the slide is high; a wide one gets a corner.
         Deck under = world

@@ -1,6 +1,8 @@
 using CsCheck;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Sourcing;
 using Jaali.Testing;
 
 namespace Jaali.Core.Tests;
@@ -245,7 +247,7 @@ public sealed class SourcingTests
                     );
                     if (largest)
                         Assert.Equal(w, taken.Width);
-                    CropWindow crop = Framing.CropFinder.Largest((double)w / h, slide.Aspect, PhotoPoint.Centre);
+                    CropWindow crop = Geometry.CropFinder.Largest((double)w / h, slide.Aspect, PhotoPoint.Centre);
                     bool enough = taken.Width * crop.Width >= slide.Width - .5;
                     Assert.True(enough || taken.Width == w);
                     // One pixel less would be too few.
@@ -263,19 +265,70 @@ public sealed class SourcingTests
         Decks.Deck deck = world.Deck(1);
         Guid point = deck.Points[0].Id;
         foreach (string id in new[] { "a", "b", "c" })
-            deck = world.Do(deck, new Decks.KeepPhoto(point, id)).Deck;
-        deck = world.Do(deck, new Decks.OrderKept(point, "c", 0)).Deck;
+            deck = world.Do(deck, new Core.Editing.KeepPhoto(point, id)).Deck;
+        deck = world.Do(deck, new Core.Editing.OrderKept(point, "c", 0)).Deck;
         Assert.Equal(["c", "a", "b"], deck.Points[0].Kept);
-        deck = world.Do(world.Do(deck, new Decks.RemoveSlide(deck.Slides[1].Id)).Deck, new Decks.MakeSlides()).Deck;
-        Assert.Equal("c", deck.Slides[1].Ground!.PhotoId);
-        Assert.Equal("not-kept", world.Refuse(deck, new Decks.OrderKept(point, "z", 0)).Code);
+        deck = world
+            .Do(world.Do(deck, new Core.Editing.RemoveSlide(deck.Slides[1].Id)).Deck, new Core.Editing.MakeSlides())
+            .Deck;
+        Assert.Equal("c", deck.Slides[1].Photo().PhotoId);
+        Assert.Equal("not-kept", world.Refuse(deck, new Core.Editing.OrderKept(point, "z", 0)).Code);
         // The original takes the copy's place everywhere, and the same part is shown.
         world.Add("original", 6000, 4000);
-        Decks.Deck adopted = world.Do(deck, new Decks.ReplacePhoto("c", "original")).Deck;
+        Decks.Deck adopted = world.Do(deck, new Core.Editing.ReplacePhoto("c", "original")).Deck;
         Assert.Equal(["original", "a", "b"], adopted.Points[0].Kept);
         Assert.Equal(
-            ("original", deck.Slides[1].Ground!.Crop),
-            (adopted.Slides[1].Ground!.PhotoId, adopted.Slides[1].Ground!.Crop)
+            ("original", deck.Slides[1].Photo().Crop),
+            (adopted.Slides[1].Photo().PhotoId, adopted.Slides[1].Photo().Crop)
         );
+    }
+}
+
+public sealed class SeenOrderTests
+{
+    private static WallPicture Picture(params string[] ids)
+    {
+        Candidate[] all =
+        [
+            .. ids.Select(id =>
+            {
+                var whole = new Rendition($"http://a.example/{id}.jpg", 1500, 1000);
+                return new Candidate(
+                    id,
+                    "tern",
+                    whole,
+                    [whole],
+                    World.Rights(null),
+                    [],
+                    Evidence.Of(id, "http://a.example/", DateTimeOffset.UnixEpoch)
+                );
+            }),
+        ];
+        return new(all[0], [.. all.Skip(1)], new Suitability(new Rights.Clearance(Rights.Standing.Clear, ""), 1, 1), 0);
+    }
+
+    private static string Shown(SeenOrder order, params string[] ranked) =>
+        string.Join(' ', order.Arrange([.. ranked.Select(r => Picture(r.Split('+')))]).Select(p => p.Best.Id));
+
+    /// <summary>"What has been seen stays where it is, later arrivals go below."</summary>
+    [Fact]
+    public void What_was_seen_stays_where_it_is()
+    {
+        var order = new SeenOrder();
+        Assert.Equal("b a", Shown(order, "b", "a"));
+        // Others suit better by now; they come below, in their own order.
+        Assert.Equal("b a z y", Shown(order, "z", "y", "a", "b"));
+        // One that is gone leaves its place; when it is back it has it again.
+        Assert.Equal("b z y", Shown(order, "y", "z", "b"));
+        Assert.Equal("b a z y x", Shown(order, "x", "a", "y", "z", "b"));
+    }
+
+    [Fact]
+    public void Two_that_turn_out_to_be_one_stand_where_the_first_stood()
+    {
+        var order = new SeenOrder();
+        Shown(order, "a", "b", "c");
+        // The better copy of what stood first is found as the third: it takes the first place.
+        Assert.Equal("c b", Shown(order, "b", "c+a"));
     }
 }

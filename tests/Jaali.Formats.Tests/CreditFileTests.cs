@@ -1,8 +1,11 @@
 using System.Text.Json;
 using Jaali.Core;
 using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Ledgers;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Sourcing;
 using Jaali.Testing;
 
 namespace Jaali.Formats.Tests;

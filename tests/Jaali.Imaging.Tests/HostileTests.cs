@@ -1,5 +1,6 @@
 using System.Buffers.Binary;
 using Jaali.Core;
+using Jaali.Core.Geometry;
 using Jaali.Testing;
 using NetVips;
 
@@ -150,7 +151,7 @@ public sealed class HostileTests
     public void A_look_tells_light_from_dark_and_calm_from_busy()
     {
         SlideRect slide = SlideShape.Wide.Bounds();
-        Core.Sourcing.Look Of(string photo) => PhotoReader.Look(File.ReadAllBytes(Outside.Photo(photo)), slide);
+        Core.Photos.Look Of(string photo) => PhotoReader.Look(File.ReadAllBytes(Outside.Photo(photo)), slide);
         Assert.True(Of("fog-empty.jpg").IsLight && Of("night-withies.jpg").IsDark);
         Assert.True(Of("fog-empty.jpg").Calm > .9 && Of("pebbles.jpg").Calm < .15);
     }
@@ -188,7 +189,7 @@ public sealed class HostileTests
                 );
             bool same = apart <= 26;
             Assert.True(same == (i / 3 == j / 3), $"blockhash itself errs on {files[i]} and {files[j]}: {apart}");
-            if (Core.Sourcing.SamePicture.Alike(ours[i], ours[j]) == same)
+            if (Core.Photos.SamePicture.Alike(ours[i], ours[j]) == same)
                 agree++;
         }
         Assert.Equal(pairs, agree);

@@ -1,8 +1,12 @@
 using Jaali.Core;
+using Jaali.Core.Composing;
 using Jaali.Core.Decks;
-using Jaali.Core.Framing;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
+using Jaali.Imaging.Painting;
 using Jaali.Testing;
 using SkiaSharp;
 
@@ -14,10 +18,10 @@ public sealed class TreatmentTests : IDisposable
     private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
     private readonly World _world = new();
 
-    private SKBitmap Paint(byte[] photo, Treat treat, out Frame frame)
+    private SKBitmap Paint(byte[] photo, FrameEdit treat, out Frame frame)
     {
         PhotoReading r = PhotoReader.Read(photo);
-        _world.Photos["p"] = new Core.Sourcing.PhotoFacts(
+        _world.Photos["p"] = new Core.Photos.PhotoFacts(
             "p",
             r.Width,
             r.Height,
@@ -26,11 +30,12 @@ public sealed class TreatmentTests : IDisposable
         );
         Deck deck = _world.Deck(1);
         Guid slide = deck.Slides[1].Id;
-        deck = _world.Do(_world.Do(deck, new PlaceGround(slide, "p")).Deck, treat with { SlideId = slide }).Deck;
+        deck = _world.Do(deck, new PlaceGround(slide, "p")).Deck;
+        deck = _world.Do(deck, deck.Slides[1].Treat(treat)).Deck;
         deck = _world.Do(deck, new SetCreditStyle(CreditPlace.EndOnly)).Deck;
-        foreach (Words w in deck.Slides[1].Words)
-            deck = _world.Do(deck, new RemoveWords(slide, w.Id)).Deck;
-        frame = deck.Slides[1].Ground!;
+        foreach (Words w in deck.Slides[1].Words())
+            deck = _world.Do(deck, new RemoveItem(slide, w.Id)).Deck;
+        frame = deck.Slides[1].Photo();
         return SKBitmap.Decode(
             new ScenePainter(_fonts).ToPng(SceneBuilder.Build(deck, deck.Slides[1], _world)[0], 480, _ => photo)
         );
@@ -49,11 +54,11 @@ public sealed class TreatmentTests : IDisposable
     [InlineData(FrameMask.Rhomb)]
     public void A_mask_is_painted_where_its_geometry_says(FrameMask mask)
     {
-        using SKBitmap painted = Paint(White(), new Treat(default, mask), out Frame frame);
+        using SKBitmap painted = Paint(White(), new FrameEdit(Mask: mask), out Frame frame);
         int wrong = 0;
         for (int y = 0; y < painted.Height; y += 3)
         for (int x = 0; x < painted.Width; x += 3)
-            if (painted.GetPixel(x, y).Red > 140 != MaskShape.Holds(mask, frame.Rect, (x + .5) * 4, (y + .5) * 4))
+            if (painted.GetPixel(x, y).Red > 140 != frame.Outline.Contains((x + .5) * 4, (y + .5) * 4))
                 wrong++;
         // Only pixels that an edge runs through may differ.
         Assert.InRange(wrong, 0, 60);
@@ -64,7 +69,7 @@ public sealed class TreatmentTests : IDisposable
     {
         for (double turn = -15; turn <= 15; turn += 2.5)
         {
-            using SKBitmap painted = Paint(White(), new Treat(default, Turn: turn), out _);
+            using SKBitmap painted = Paint(White(), new FrameEdit(Straighten: turn), out _);
             foreach ((int x, int y) in new[] { (1, 1), (478, 1), (1, 268), (478, 268), (240, 1), (1, 135) })
                 Assert.True(painted.GetPixel(x, y).Red > 240, $"{turn} degrees at {x}, {y}");
         }
@@ -88,7 +93,7 @@ public sealed class TreatmentTests : IDisposable
             ".2126 .7152 .0722 .2126 .7152 .0722 .2126 .7152 .0722",
             theirs
         );
-        using SKBitmap painted = Paint(File.ReadAllBytes(source), new Treat(default, Tone: FrameTone.Grey), out _),
+        using SKBitmap painted = Paint(File.ReadAllBytes(source), new FrameEdit(Tone: FrameTone.Grey), out _),
             expected = SKBitmap.Decode(theirs);
         double miss = 0;
         int n = 0;
@@ -105,8 +110,8 @@ public sealed class TreatmentTests : IDisposable
     [Fact]
     public void A_cover_hides_what_it_covers_and_nothing_more()
     {
-        using SKBitmap painted = Paint(White(), new Treat(default, Covers: [CropWindow.Create(0, 0, .5, .5)]), out _);
-        Assert.Equal(SKColor.Parse(SceneBuilder.Paper), painted.GetPixel(100, 60));
+        using SKBitmap painted = Paint(White(), new FrameEdit(Covers: [CropWindow.Create(0, 0, .5, .5)]), out _);
+        Assert.Equal(SKColor.Parse(Theme.Usual.Paper), painted.GetPixel(100, 60));
         Assert.True(painted.GetPixel(300, 60).Red > 240 && painted.GetPixel(100, 200).Red > 240);
     }
 
@@ -114,7 +119,7 @@ public sealed class TreatmentTests : IDisposable
     public void Words_and_credits_read_over_what_a_mask_or_a_cover_leaves()
     {
         PhotoReading r = PhotoReader.Read(White());
-        _world.Photos["p"] = new Core.Sourcing.PhotoFacts(
+        _world.Photos["p"] = new Core.Photos.PhotoFacts(
             "p",
             r.Width,
             r.Height,
@@ -125,20 +130,19 @@ public sealed class TreatmentTests : IDisposable
         Deck deck = _world.Deck(1);
         Guid slide = deck.Slides[1].Id;
         deck = _world.Do(deck, new PlaceGround(slide, "p")).Deck;
-        LinesNode Credit(Deck d) =>
-            SceneBuilder.Build(d, d.Slides[1], _world)[0].Nodes.OfType<LinesNode>().Single(n => n.Role == "credit");
-        Assert.Equal(Core.Legibility.Ink.Dark, Credit(deck).Ink);
+        Scene Scene(Deck d) => SceneBuilder.Build(d, d.Slides[1], _world)[0];
+        Assert.Equal(Core.Legibility.Ink.Dark, Scene(deck).InkOf("credit"));
         // The white photo is hidden under the corner, so the credit stands on the dark slide.
-        Deck covered = _world
-            .Do(deck, new Treat(slide, Covers: [CropWindow.Create(0, .5, 1, .5), CropWindow.Create(0, 0, 1, .5)]))
-            .Deck;
-        Assert.Equal(Core.Legibility.Ink.Light, Credit(covered).Ink);
-        Deck rhomb = _world.Do(deck, new Treat(slide, FrameMask.Rhomb)).Deck;
-        Assert.Equal(Core.Legibility.Ink.Light, Credit(rhomb).Ink);
-        Assert.All(new[] { deck, covered, rhomb }, d => Assert.True(Credit(d).Contrast >= 4.5));
+        FrameEdit hide = new(Covers: [CropWindow.Create(0, .5, 1, .5), CropWindow.Create(0, 0, 1, .5)]);
+        Deck covered = _world.Do(deck, deck.Slides[1].Treat(hide)).Deck;
+        Assert.Equal(Core.Legibility.Ink.Light, Scene(covered).InkOf("credit"));
+        Deck rhomb = _world.Do(deck, deck.Slides[1].Treat(new(Mask: FrameMask.Rhomb))).Deck;
+        Assert.Equal(Core.Legibility.Ink.Light, Scene(rhomb).InkOf("credit"));
+        Assert.All(new[] { deck, covered, rhomb }, d => Assert.True(Scene(d).Part("credit").Contrast >= 4.5));
         // A corner of one's own choice is kept, and made to read.
-        Deck chosen = _world.Do(deck, new SetCreditSpot(slide, Spot.TopRight)).Deck;
-        Assert.True(Credit(chosen).Box.X > 960 && Credit(chosen).Box.Y < 540 && Credit(chosen).Contrast >= 4.5);
+        Deck chosen = _world.Do(deck, deck.Slides[1].Treat(new(CreditSpot: Core.Legibility.Spot.TopRight))).Deck;
+        ScenePart credit = Scene(chosen).Part("credit");
+        Assert.True(credit.Box.X > 960 && credit.Box.Y < 540 && credit.Contrast >= 4.5);
     }
 
     public void Dispose() => _fonts.Dispose();

@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Globalization;
-using Jaali.Core.Sourcing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Photos;
 using Jaali.Server.Gathering;
 using Jaali.Sources;
 using Jaali.Store;
@@ -258,7 +259,7 @@ public sealed class CollectionTests : IDisposable
                     .Of(
                         search.Parts.Select(p => p.Candidates),
                         _ => null,
-                        c => Suitability.Of(c, Core.SlideShape.Wide, Core.Rights.DeclaredUse.PublicTalk)
+                        c => Suitability.Of(c, SlideShape.Wide, Core.Rights.DeclaredUse.PublicTalk)
                     )
                     .Count
             );

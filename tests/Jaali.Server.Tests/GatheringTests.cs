@@ -27,7 +27,7 @@ public sealed class GatheringTests : IDisposable
         ).Content.ReadFromJsonAsync<JsonElement>();
         string id = made.GetProperty("id").GetString()!;
         JsonElement edit = await EditAsync(id, new { kind = "add-points", text = "Fog season" });
-        return (id, edit.GetProperty("deck").GetProperty("points")[0].GetProperty("id").GetString()!);
+        return (id, edit.GetProperty("points")[0].GetProperty("id").GetString()!);
     }
 
     private async Task<JsonElement> EditAsync(string deck, object command)
@@ -107,7 +107,7 @@ public sealed class GatheringTests : IDisposable
             await _client.PutAsJsonAsync($"/api/photos/{photo}/record", new { ownWork = true, settle = false })
         ).EnsureSuccessStatusCode();
         JsonElement made = await EditAsync(deck, new { kind = "make-slides" });
-        string slide = made.GetProperty("deck").GetProperty("slides")[1].GetProperty("id").GetString()!;
+        string slide = made.GetProperty("slideOrder")[1].GetString()!;
         await EditAsync(deck, new { kind = "show-whole", photoId = photo });
         byte[] png = await _client.GetByteArrayAsync($"/api/decks/{deck}/slides/{slide}/picture.png?width=640");
         using var folder = new ScratchFolder();

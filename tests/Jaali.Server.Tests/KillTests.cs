@@ -68,7 +68,7 @@ public sealed class KillTests
                     new { revision = 0, command = new { kind = "add-points", text = "One" } }
                 )
             ).Content.ReadFromJsonAsync<JsonElement>();
-            string point = edit.GetProperty("deck").GetProperty("points")[0].GetProperty("id").GetString()!;
+            string point = edit.GetProperty("points")[0].GetProperty("id").GetString()!;
             using var stop = new CancellationTokenSource();
             // Photos go in without end beside the edits; each is another file by one byte after its end.
             Task imports = Task.Run(async () =>

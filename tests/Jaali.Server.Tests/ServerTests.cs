@@ -47,20 +47,20 @@ public sealed class ServerTests : IDisposable
         JsonElement made = await (
             await Edit(id, 1, new { kind = "make-slides" })
         ).Content.ReadFromJsonAsync<JsonElement>();
-        JsonElement slides = made.GetProperty("deck").GetProperty("slides");
+        JsonElement slides = made.GetProperty("slides");
         Assert.Equal(5, slides.GetArrayLength());
-        string second = slides[1].GetProperty("id").GetString()!,
-            words = slides[1].GetProperty("words")[0].GetProperty("id").GetString()!;
+        string second = made.GetProperty("slideOrder")[1].GetString()!,
+            words = slides[1].GetProperty("items")[0].GetProperty("item").GetProperty("id").GetString()!;
         JsonElement edited = await (
             await Edit(
                 id,
                 2,
                 new
                 {
-                    kind = "set-words",
+                    kind = "edit-item",
                     slideId = second,
-                    wordsId = words,
-                    text = "Said anew",
+                    itemId = words,
+                    edit = new { kind = "words", text = "Said anew" },
                 }
             )
         ).Content.ReadFromJsonAsync<JsonElement>();

@@ -1,6 +1,7 @@
 using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Sourcing;
 using Jaali.Imaging;
 using Jaali.Testing;
 using Microsoft.Data.Sqlite;
@@ -25,7 +26,7 @@ public sealed class StoreTests : IDisposable
         return new DeckStore(new Databases(_folder.Path), TimeProvider.System);
     }
 
-    private static string Json(Deck d) => System.Text.Json.JsonSerializer.Serialize(d, DeckParts.Json);
+    private static string Json(Deck d) => System.Text.Json.JsonSerializer.Serialize(d, DeckJson.Options);
 
     [Fact]
     public async Task Edits_undo_and_redo_survive_a_restart()
@@ -35,23 +36,27 @@ public sealed class StoreTests : IDisposable
         await store.CreateAsync(first);
         Edited a = _world.Do(first, new SetTitle("Holding the shore")),
             b = _world.Do(a.Deck, new RemoveSlide(first.Slides[1].Id));
-        Assert.True(await store.SaveAsync(0, new EditToSave("do", new SetTitle("x"), a)));
-        Assert.True(await store.SaveAsync(1, new EditToSave("do", new RemoveSlide(first.Slides[1].Id), b)));
+        Assert.True(await store.SaveAsync(0, EditToSave.Do(new SetTitle("x"), a)));
+        Assert.True(await store.SaveAsync(1, EditToSave.Do(new RemoveSlide(first.Slides[1].Id), b)));
 
         store = Open();
         StoredDeck loaded = (await store.LoadAsync(first.Id))!;
         Assert.Equal((2, Json(b.Deck)), (loaded.Revision, Json(loaded.Deck)));
-        (Restore? undo, Restore? redo) = await store.ReachAsync(first.Id);
-        Assert.Null(redo);
-        Edited back = _world.Do(loaded.Deck, undo!);
+        var history = new History(await store.LogAsync(first.Id));
+        Assert.Equal("nothing-to-redo", history.Redo("").Refusal!.Code);
+        int last = history.Undo("").Revision!.Value;
+        Restore undo = await store.InverseAsync(loaded.Deck, last);
+        Edited back = _world.Do(loaded.Deck, undo);
         Assert.Equal(Json(a.Deck), Json(back.Deck));
-        Assert.True(await store.SaveAsync(2, new EditToSave("undo", undo!, back)));
+        Assert.True(await store.SaveAsync(2, new EditToSave(EditWay.Undo, "", last, undo, back)));
 
         store = Open();
-        (undo, redo) = await store.ReachAsync(first.Id);
+        history = new History(await store.LogAsync(first.Id));
         loaded = (await store.LoadAsync(first.Id))!;
-        Assert.Equal(Json(b.Deck), Json(_world.Do(loaded.Deck, redo!).Deck));
-        Assert.Equal(Json(first), Json(_world.Do(loaded.Deck, undo!).Deck));
+        async Task<string> After(HistoryStep step) =>
+            Json(_world.Do(loaded.Deck, await store.InverseAsync(loaded.Deck, step.Revision!.Value)).Deck);
+        Assert.Equal(Json(b.Deck), await After(history.Redo("")));
+        Assert.Equal(Json(first), await After(history.Undo("")));
     }
 
     [Fact]
@@ -136,10 +141,10 @@ public sealed class StoreTests : IDisposable
         await store.CreateAsync(deck);
         Edited one = _world.Do(deck, new SetTitle("One")),
             two = _world.Do(deck, new SetTitle("Two"));
-        Assert.True(await store.SaveAsync(0, new EditToSave("do", new SetTitle("One"), one)));
-        Assert.False(await store.SaveAsync(0, new EditToSave("do", new SetTitle("Two"), two)));
+        Assert.True(await store.SaveAsync(0, EditToSave.Do(new SetTitle("One"), one)));
+        Assert.False(await store.SaveAsync(0, EditToSave.Do(new SetTitle("Two"), two)));
         Assert.Equal("One", (await store.LoadAsync(deck.Id))!.Deck.Title);
-        Assert.Contains("title", await store.TouchedSinceAsync(deck.Id, 0));
+        Assert.Contains(new PartKey(PartKind.Title), await store.TouchedSinceAsync(deck.Id, 0));
     }
 
     [Fact]

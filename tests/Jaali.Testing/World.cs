@@ -1,9 +1,11 @@
 using Jaali.Core;
 using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
 using Jaali.Core.Legibility;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
-using Jaali.Core.Sourcing;
 using Jaali.Core.Typesetting;
 
 namespace Jaali.Testing;

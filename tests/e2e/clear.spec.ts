@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { demoDeck } from './world';
+import { demoDeck, readScenes, said } from './world';
 
 interface Ledger {
   sentence: string;
@@ -83,12 +83,8 @@ test('the demo deck goes from unsettled to clear by offered fixes alone, and its
 
   // The files say what the slides say.
   const now = await ledger(page, deck.id);
-  const scenes = (await (await page.request.get(`/api/decks/${deck.id}/scenes`)).json()) as {
-    nodes: { role?: string; lines?: { text: string }[] }[];
-  }[];
-  const onSlides = scenes
-    .flatMap((s) => s.nodes.filter((n) => n.role === 'credits').flatMap((n) => n.lines!.map((l) => l.text)))
-    .join(' ');
+  const scenes = await readScenes(page, deck.id);
+  const onSlides = scenes.map((s) => said(s, 'credits')).join(' ');
   const files = Object.fromEntries(
     await Promise.all(
       ['txt', 'md', 'html', 'csv', 'jsonld'].map(
@@ -123,12 +119,7 @@ test('the demo deck goes from unsettled to clear by offered fixes alone, and its
   await page.getByRole('button', { name: /Place of credits/ }).click();
   await page.getByRole('menuitemradio', { name: 'only at the end' }).click();
   await expect
-    .poll(
-      async () =>
-        ((await (await page.request.get(`/api/decks/${deck.id}/scenes`)).json()) as typeof scenes).filter((s) =>
-          s.nodes.some((n) => n.role === 'credit'),
-        ).length,
-    )
+    .poll(async () => (await readScenes(page, deck.id)).filter((s) => s.parts.some((p) => p.role === 'credit')).length)
     .toBe(0);
   await page.getByRole('button', { name: 'Undo' }).click();
 

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
-import { newTalk, readDeck } from './world';
+import { newTalk, readDeck, readScenes, said } from './world';
 
 const points = [
   'Fog comes first',
@@ -72,7 +72,7 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
   await page.mouse.down();
   await page.keyboard.down('Alt');
   await page.mouse.move(box.x + 400, box.y + 200 + by, { steps: 6 });
-  await expect(stage.locator('img[data-photo]')).toHaveAttribute('style', /translate/);
+  await expect(stage.locator('image[data-photo]')).toHaveAttribute('style', /translate/);
   await page.mouse.up();
   await page.keyboard.up('Alt');
   await expect.poll(async () => (await crop()).y).not.toBeCloseTo(before.y, 3);
@@ -84,27 +84,18 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
   await expect.poll(async () => (await crop()).y).toBeCloseTo(after.y, 6);
 
   // Every credit: maker and licence on the slide, linked to source and licence; all of them at the end.
-  const scenes = (await (await page.request.get(`/api/decks/${id}/scenes`)).json()) as {
-    slideId: string;
-    nodes: { kind: string; role?: string; contrast?: number; lines?: { text: string }[] }[];
-    links: { href: string }[];
-  }[];
+  const scenes = await readScenes(page, id);
   const ledger = (await (await page.request.get(`/api/decks/${id}/ledger`)).json()) as {
     rows: { credit: { text: string }[]; short: { text: string; href: string | null }[]; slides: number[] }[];
   };
   expect(ledger.rows).toHaveLength(5);
-  const words = (s: (typeof scenes)[number], role: string) =>
-    s.nodes
-      .filter((n) => n.role === role)
-      .flatMap((n) => n.lines!.map((l) => l.text))
-      .join(' ');
   const last = scenes.at(-1)!;
   for (const row of ledger.rows) {
     const scene = scenes[row.slides[0]! - 1]!;
-    expect(words(scene, 'credit')).toBe(row.short.map((s) => s.text).join(''));
-    expect(scene.nodes.find((n) => n.role === 'credit')!.contrast).toBeGreaterThanOrEqual(4.5);
+    expect(said(scene, 'credit')).toBe(row.short.map((s) => s.text).join(''));
+    expect(scene.parts.find((n) => n.role === 'credit')!.contrast).toBeGreaterThanOrEqual(4.5);
     expect(scene.links.map((l) => l.href)).toEqual(row.short.flatMap((s) => s.href ?? []));
-    expect(words(last, 'credits')).toContain(row.credit.map((s) => s.text).join(''));
+    expect(said(last, 'credits')).toContain(row.credit.map((s) => s.text).join(''));
   }
 
   // Show: from here, keys of clickers, no slide without its photo, links live.
@@ -124,12 +115,14 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
   ] as const) {
     await page.keyboard.press(key);
     await expect(show).toHaveAttribute('data-page', String(at));
-    const whole = await page.evaluate(() =>
-      [...document.querySelectorAll<HTMLImageElement>('img[data-photo]')].every(
-        (i) => i.complete && i.naturalWidth > 0,
-      ),
-    );
-    expect(whole).toBe(true);
+    await expect
+      .poll(() =>
+        page.evaluate(() => {
+          const shown = [...document.querySelectorAll<SVGImageElement>('[data-shown] image[data-photo]')];
+          return shown.every((i) => i.dataset.there !== undefined && i.getBBox().width > 0);
+        }),
+      )
+      .toBe(true);
   }
   await expect(show.getByRole('link').first()).toHaveAttribute('href', /^http/);
   await page.keyboard.press('Escape');

@@ -35,15 +35,71 @@ export interface Deck {
     id: string;
     kind: string;
     label: string;
-    ground: { photoId: string; crop: { x: number; y: number; width: number; height: number } } | null;
+    ground: Frame | null;
     standing: string;
   }[];
 }
 
-/** A deck as the server has it. */
-export async function readDeck(page: Page, id: string): Promise<Deck> {
-  return (await page.request.get(`/api/decks/${id}`)).json();
+interface Frame {
+  kind: string;
+  id: string;
+  photoId: string;
+  crop: { x: number; y: number; width: number; height: number };
 }
+
+/** A deck as the server has it, each slide with its photo for short. */
+export async function readDeck(page: Page, id: string): Promise<Deck> {
+  const deck = await (await page.request.get(`/api/decks/${id}`)).json();
+  for (const slide of deck.slides)
+    slide.ground = slide.items?.map((i: { item: Frame }) => i.item).find((i: Frame) => i.kind === 'frame') ?? null;
+  return deck;
+}
+
+/** Sends an edit as another program would. */
+export async function edit(page: Page, id: string, command: object) {
+  const { revision } = await readDeck(page, id);
+  const answer = await page.request.post(`/api/decks/${id}/edits`, {
+    headers: { 'X-Jaali': '1' },
+    data: { revision, command },
+  });
+  if (!answer.ok()) throw new Error(await answer.text());
+}
+
+export interface SceneNode {
+  kind: string;
+  face?: string;
+  size?: number;
+  nodes?: SceneNode[];
+  lines?: { text: string; width: number }[];
+}
+
+export interface Scene {
+  slideId: string;
+  nodes: SceneNode[];
+  parts: { itemId: string | null; role: string; says: string; contrast: number | null; box: Box }[];
+  links: { href: string }[];
+}
+
+export interface Box {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+/** All scenes of a deck. */
+export const readScenes = async (page: Page, id: string): Promise<Scene[]> =>
+  (await page.request.get(`/api/decks/${id}/scenes`)).json();
+
+/** Every node of a scene, those inside groups included. */
+export const allNodes = (nodes: SceneNode[]): SceneNode[] => nodes.flatMap((n) => [n, ...allNodes(n.nodes ?? [])]);
+
+/** What a scene says in a role. */
+export const said = (scene: Scene, role: string) =>
+  scene.parts
+    .filter((p) => p.role === role)
+    .map((p) => p.says)
+    .join(' ');
 
 /** The demo deck; waits until it is built. */
 export async function demoDeck(page: Page): Promise<Deck> {

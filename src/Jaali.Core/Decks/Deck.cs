@@ -1,5 +1,5 @@
 using System.Collections.Immutable;
-using System.Text.Json.Serialization;
+using Jaali.Core.Geometry;
 using Jaali.Core.Rights;
 
 namespace Jaali.Core.Decks;
@@ -43,6 +43,13 @@ public sealed record Deck(
             CreditStyle.Usual
         );
 
+    /// <summary>What is to be shown, in order; a ground is as large as its slide.</summary>
+    public ImmutableList<Slide> Slides
+    {
+        get;
+        init => field = Filled(value, Shape);
+    } = Filled(Slides, Shape);
+
     /// <summary>The slide with this identity, or null.</summary>
     public Slide? Slide(Guid id) => Slides.Find(s => s.Id == id);
 
@@ -62,6 +69,16 @@ public sealed record Deck(
         {
             Points = Points.SetItem(Points.FindIndex(p => p.Id == point.Id), point),
         };
+
+    private static ImmutableList<Slide> Filled(ImmutableList<Slide> slides, SlideShape shape)
+    {
+        SlideRect bounds = shape.Bounds();
+        // Nearly always nothing is to be done, and the list stays the same.
+        for (int i = 0; i < slides.Count; i++)
+            if (slides[i].Filled(bounds) is { } filled && !ReferenceEquals(filled, slides[i]))
+                slides = slides.SetItem(i, filled);
+        return slides;
+    }
 }
 
 /// <summary>One thing to say.</summary>
@@ -97,140 +114,6 @@ public enum SlideKind
 
     /// <summary>Credits of all photos, computed; as many pages as they need.</summary>
     Credits,
-}
-
-/// <summary>One slide.</summary>
-/// <param name="Id">Identity.</param>
-/// <param name="Kind">What it is for.</param>
-/// <param name="PointId">The point it shows, if any.</param>
-/// <param name="Ground">The photo under everything, if any.</param>
-/// <param name="Words">Words over the ground, from bottom to top.</param>
-/// <param name="Notes">What the speaker reads.</param>
-/// <param name="Seconds">Time planned for it.</param>
-public sealed record Slide(
-    Guid Id,
-    SlideKind Kind,
-    Guid? PointId,
-    Frame? Ground,
-    ImmutableList<Words> Words,
-    string Notes,
-    double Seconds
-);
-
-/// <summary>A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes the window.</summary>
-/// <param name="Id">Identity, which survives duplication of the slide.</param>
-/// <param name="PhotoId">SHA-256 of the photo, lower-case hexadecimal.</param>
-/// <param name="Rect">Where it lies on the slide.</param>
-/// <param name="Crop">What of the photo is seen; its shape in pixels is that of <paramref name="Rect"/>.</param>
-/// <param name="Mask">The shape it is cut to.</param>
-/// <param name="Turn">How far it is turned, in degrees clockwise, -15 to 15; it is enlarged just so far that the frame stays filled.</param>
-/// <param name="Tone">How its colours are shown.</param>
-/// <param name="Covers">Patches that hide part of it, in fractions of the frame; null for none.</param>
-/// <param name="CreditSpot">Where its credit stands.</param>
-public sealed record Frame(
-    Guid Id,
-    string PhotoId,
-    SlideRect Rect,
-    CropWindow Crop,
-    FrameMask Mask = FrameMask.None,
-    double Turn = 0,
-    FrameTone Tone = FrameTone.Natural,
-    ImmutableList<CropWindow>? Covers = null,
-    Spot CreditSpot = Spot.Auto
-)
-{
-    /// <summary>The patches that hide part of it.</summary>
-    [JsonIgnore]
-    public ImmutableList<CropWindow> Hidden => Covers ?? [];
-
-    /// <summary>True where nothing was done to the photo but scaling.</summary>
-    [JsonIgnore]
-    public bool IsPlain =>
-        Crop.IsWhole && Mask == FrameMask.None && Turn == 0 && Tone == FrameTone.Natural && Hidden.Count == 0;
-}
-
-/// <summary>The shapes that a photo is cut to.</summary>
-public enum FrameMask
-{
-    /// <summary>The frame's own rectangle.</summary>
-    None,
-
-    /// <summary>The ellipse inside the frame.</summary>
-    Ellipse,
-
-    /// <summary>The frame with round corners, an eighth of its shorter side.</summary>
-    Rounded,
-
-    /// <summary>The rhomb whose corners are the middles of the frame's sides.</summary>
-    Rhomb,
-}
-
-/// <summary>How a photo's colours are shown.</summary>
-public enum FrameTone
-{
-    /// <summary>As they are.</summary>
-    Natural,
-
-    /// <summary>In black and white.</summary>
-    Grey,
-
-    /// <summary>In brown tones.</summary>
-    Brown,
-}
-
-/// <summary>What words say: typed, or following the title or the point.</summary>
-public enum WordsSource
-{
-    /// <summary>As typed.</summary>
-    Typed,
-
-    /// <summary>The deck's title.</summary>
-    DeckTitle,
-
-    /// <summary>The wording of the slide's point.</summary>
-    PointWording,
-}
-
-/// <summary>How large words are set.</summary>
-public enum WordsRole
-{
-    /// <summary>The opening title.</summary>
-    Opening,
-
-    /// <summary>A heading over a photo.</summary>
-    Heading,
-}
-
-/// <summary>Where words stand.</summary>
-public enum Spot
-{
-    /// <summary>The calmest fitting place, computed from the photo.</summary>
-    Auto,
-
-    /// <summary>Upper left.</summary>
-    TopLeft,
-
-    /// <summary>Upper right.</summary>
-    TopRight,
-
-    /// <summary>Lower left.</summary>
-    BottomLeft,
-
-    /// <summary>Lower right.</summary>
-    BottomRight,
-}
-
-/// <summary>Words on a slide.</summary>
-public sealed record Words(Guid Id, WordsRole Role, WordsSource Source, string Text, Spot Spot)
-{
-    /// <summary>What they say on this slide of this deck.</summary>
-    public string Say(Deck deck, Slide slide) =>
-        Source switch
-        {
-            WordsSource.DeckTitle => deck.Title,
-            WordsSource.PointWording => slide.PointId is { } p ? deck.Point(p)?.Wording ?? Text : Text,
-            _ => Text,
-        };
 }
 
 /// <summary>The limits that keep a deck workable.</summary>

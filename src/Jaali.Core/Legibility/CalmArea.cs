@@ -1,3 +1,5 @@
+using Jaali.Core.Geometry;
+
 namespace Jaali.Core.Legibility;
 
 /// <summary>How much of a slide has room for words.</summary>
@@ -6,11 +8,11 @@ public static class CalmArea
     private const int Columns = 12,
         Rows = 8;
 
-    /// <summary>Most restlessness (<see cref="SlideLight.Busyness"/>) of a place for words. A choice of ours, no source.</summary>
+    /// <summary>Most restlessness (<see cref="Backdrop.Busyness"/>) of a place for words. A choice of ours, no source.</summary>
     public const double Restless = .045;
 
     /// <summary>The share of the slide, 0 to 1, whose cells of a twelfth by an eighth are calm.</summary>
-    public static double Share(SlideLight light, SlideRect slide)
+    public static double Share(Backdrop light, SlideRect slide)
     {
         int calm = 0;
         double w = slide.Width / Columns,

@@ -1,6 +1,17 @@
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Rights;
+
+/// <summary>What is done to a photo's colours.</summary>
+public enum Recolouring
+{
+    /// <summary>Nothing.</summary>
+    None,
+
+    /// <summary>It is shown in black and white.</summary>
+    Grey,
+
+    /// <summary>Anything else.</summary>
+    Other,
+}
 
 /// <summary>What a placement does to a photo, read off its values; never typed.</summary>
 /// <param name="CroppedTo">The share of the area that is shown, or 1 where the photo is whole.</param>
@@ -13,21 +24,11 @@ public sealed record Changes(
     double CroppedTo,
     bool Masked = false,
     bool Turned = false,
-    FrameTone Tone = FrameTone.Natural,
+    Recolouring Tone = Recolouring.None,
     bool Covered = false,
     bool Merged = false
 )
 {
-    /// <summary>The changes that a frame makes.</summary>
-    public static Changes Of(Frame frame) =>
-        new(
-            frame.Crop.IsWhole ? 1 : frame.Crop.Share,
-            frame.Mask != FrameMask.None,
-            frame.Turn != 0,
-            frame.Tone,
-            frame.Hidden.Count > 0
-        );
-
     /// <summary>The changes of several placements taken together: each that any of them makes.</summary>
     public static Changes Together(IEnumerable<Changes> all) =>
         all.Aggregate(
@@ -37,20 +38,20 @@ public sealed record Changes(
                     Math.Min(a.CroppedTo, b.CroppedTo),
                     a.Masked || b.Masked,
                     a.Turned || b.Turned,
-                    b.Tone != FrameTone.Natural ? b.Tone : a.Tone,
+                    b.Tone != Recolouring.None ? b.Tone : a.Tone,
                     a.Covered || b.Covered,
                     a.Merged || b.Merged
                 )
         );
 
     /// <summary>True where nothing was done but scaling, which is no adaptation (CC 4.0 s.2(a)(4)).</summary>
-    public bool None => CroppedTo >= 1 && !Masked && !Turned && Tone == FrameTone.Natural && !Covered && !Merged;
+    public bool None => CroppedTo >= 1 && !Masked && !Turned && Tone == Recolouring.None && !Covered && !Merged;
 
     /// <summary>
     /// True where the picture itself is another one: recoloured, part hidden, cut to a shape, merged. A crop or a turn alone shows part of the same picture.
     /// The line is Jaali's policy, shown to the user.
     /// </summary>
-    public bool Alters => Masked || Tone != FrameTone.Natural || Covered || Merged;
+    public bool Alters => Masked || Tone != Recolouring.None || Covered || Merged;
 
     /// <summary>The note that a credit carries, in a language; empty where nothing was changed.</summary>
     public string NoteIn(string language)
@@ -64,8 +65,8 @@ public sealed record Changes(
             .. Turned ? new[] { w.Turned } : [],
             .. Tone switch
             {
-                FrameTone.Grey => new[] { w.Grey },
-                FrameTone.Brown => [w.Recoloured],
+                Recolouring.Grey => new[] { w.Grey },
+                Recolouring.Other => [w.Recoloured],
                 _ => [],
             },
             .. Covered ? new[] { w.Hidden } : [],

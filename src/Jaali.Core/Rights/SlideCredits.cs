@@ -1,4 +1,5 @@
 using System.Globalization;
+using Jaali.Core.Geometry;
 
 namespace Jaali.Core.Rights;
 

@@ -1,15 +1,12 @@
 using Jaali.Core.Legibility;
-using Jaali.Core.Sourcing;
+using Jaali.Core.Photos;
 using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Scenes;
 
 /// <summary>What scenes need to know from outside the deck.</summary>
-public interface ISceneFacts
+public interface ISceneFacts : IPhotoFacts
 {
-    /// <summary>A taken photo, or null.</summary>
-    PhotoFacts? Photo(string photoId);
-
     /// <summary>The colours of a taken photo, or null.</summary>
     ToneMap? Tones(string photoId);
 

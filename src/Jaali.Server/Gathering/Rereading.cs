@@ -1,6 +1,6 @@
 using System.Text.Json;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Sourcing;
 using Jaali.Sources;
 using Jaali.Store;
 

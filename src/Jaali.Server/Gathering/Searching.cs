@@ -1,6 +1,6 @@
 using System.Collections.Concurrent;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Sourcing;
 using Jaali.Sources;
 using Jaali.Store;
 
@@ -42,6 +42,9 @@ public sealed class Search(Guid id, Guid deckId, Guid pointId, string words)
 
     /// <summary>The collections asked, in the order of the shelf.</summary>
     public List<Part> Parts { get; } = [];
+
+    /// <summary>In which order its pictures were shown, for each way of narrowing the wall.</summary>
+    public ConcurrentDictionary<string, SeenOrder> Seen { get; } = new(StringComparer.Ordinal);
 
     /// <summary>What one collection answered so far.</summary>
     public sealed class Part(IPhotoCollection collection)

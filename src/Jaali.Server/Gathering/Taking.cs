@@ -3,8 +3,9 @@ using System.Security.Cryptography;
 using System.Text;
 using Jaali.Core;
 using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Sourcing;
 using Jaali.Formats;
 using Jaali.Imaging;
 using Jaali.Sources;
@@ -16,8 +17,7 @@ namespace Jaali.Server.Gathering;
 public sealed class Taking(
     SourceHttp http,
     PhotoStore photos,
-    DeckDesk desk,
-    Jobs jobs,
+    Renditions renditions,
     DataFolder folder,
     TimeProvider clock
 )
@@ -26,42 +26,6 @@ public sealed class Taking(
 
     // Two wishes for the same file wait for each other; there are few, and they are small.
     private readonly ConcurrentDictionary<string, SemaphoreSlim> _turns = new();
-
-    /// <summary>Starts to take a candidate for a point.</summary>
-    public JobView Start(Deck deck, Guid pointId, Candidate candidate, bool largest) =>
-        jobs.Start(
-            deck.Id,
-            "keep",
-            candidate.Id,
-            async (report, cancel) =>
-            {
-                string id = await FetchAsync(candidate, deck.Shape.Bounds(), report, cancel, largest);
-                await KeepAsync(deck.Id, new KeepPhoto(pointId, id), cancel);
-                return id;
-            }
-        );
-
-    /// <summary>Starts to put the original of a photo, found elsewhere, in its place everywhere in a deck.</summary>
-    public JobView StartAdopting(Deck deck, string photoId, Candidate original) =>
-        jobs.Start(
-            deck.Id,
-            "adopt",
-            photoId,
-            async (report, cancel) =>
-            {
-                string id = await FetchAsync(original, deck.Shape.Bounds(), report, cancel, largest: true);
-                // The copy was asked to be understood: it takes over the record, too, wherever else it is used.
-                await photos.CorrectAsync(
-                    photoId,
-                    r => original.Rights with { Permission = r.Permission },
-                    original.Evidence,
-                    cancel
-                );
-                if (id != photoId)
-                    await KeepAsync(deck.Id, new ReplacePhoto(photoId, id), cancel);
-                return id;
-            }
-        );
 
     /// <summary>Fetches and stores a candidate; returns its SHA-256.</summary>
     /// <exception cref="JobFailedException">The source fails, or sends no photo; the message says which.</exception>
@@ -91,7 +55,9 @@ public sealed class Taking(
                     rights = inside.Complete(rights);
                     evidence.Add(Evidence.Of(inside.Words, rendition.Url, clock.GetUtcNow()));
                 }
-                return await photos.KeepAsync(bytes, reading, rights, evidence, cancel);
+                string id = await photos.KeepAsync(bytes, reading, rights, evidence, cancel);
+                await renditions.PrepareAsync(id, cancel);
+                return id;
             }
             finally
             {
@@ -132,6 +98,7 @@ public sealed class Taking(
             [Evidence.Of(words, "file " + name, clock.GetUtcNow())],
             cancel
         );
+        await renditions.PrepareAsync(id, cancel);
         return (id, photos.Facts(id)!.Rights);
     }
 
@@ -157,14 +124,5 @@ public sealed class Taking(
                 await Task.Delay(300 * tried, cancel);
             }
         }
-    }
-
-    private async Task KeepAsync(Guid deckId, DeckCommand command, CancellationToken cancel)
-    {
-        DeskAnswer answer = await desk.ApplyAsync(deckId, null, command, cancel);
-        if (answer is Refused no)
-            throw new JobFailedException(no.Reason.Sentence);
-        if (answer is not Carried)
-            throw new JobFailedException("The deck is no longer there. The photo was taken in all the same.");
     }
 }

@@ -65,13 +65,23 @@ namespace Jaali.Store.Migrations
                     b.Property<DateTimeOffset>("At")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Author")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Command")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<int>("Format")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Inverse")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int?>("Of")
+                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Touched")
                         .IsRequired()
@@ -223,6 +233,82 @@ namespace Jaali.Store.Migrations
                     b.ToTable("Found");
                 });
 
+            modelBuilder.Entity("Jaali.Store.ItemRow", b =>
+                {
+                    b.Property<Guid>("DeckId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("SlideId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Format")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("DeckId", "SlideId", "Id");
+
+                    b.ToTable("Items");
+                });
+
+            modelBuilder.Entity("Jaali.Store.JobRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Asked")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Author")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("DeckId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTimeOffset?>("EndedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Message")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Result")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTimeOffset>("StartedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("State")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Subject")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("DeckId");
+
+                    b.ToTable("Jobs");
+                });
+
             modelBuilder.Entity("Jaali.Store.PhotoRow", b =>
                 {
                     b.Property<string>("Id")
@@ -249,6 +335,9 @@ namespace Jaali.Store.Migrations
 
                     b.Property<int>("Orientation")
                         .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Preview")
+                        .HasColumnType("BLOB");
 
                     b.Property<DateTimeOffset>("TakenAt")
                         .HasColumnType("TEXT");
@@ -283,10 +372,9 @@ namespace Jaali.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("PhotoId")
-                        .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.HasKey("DeckId", "SlideId", "ItemId");
+                    b.HasKey("DeckId", "SlideId", "ItemId", "PhotoId");
 
                     b.HasIndex("PhotoId");
 
@@ -385,7 +473,7 @@ namespace Jaali.Store.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Items")
+                    b.Property<string>("ItemOrder")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -422,6 +510,15 @@ namespace Jaali.Store.Migrations
                     b.HasOne("Jaali.Store.PhotoRow", null)
                         .WithMany()
                         .HasForeignKey("PhotoId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("Jaali.Store.ItemRow", b =>
+                {
+                    b.HasOne("Jaali.Store.SlideRow", null)
+                        .WithMany()
+                        .HasForeignKey("DeckId", "SlideId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });

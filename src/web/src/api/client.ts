@@ -12,7 +12,31 @@ export class Refusal extends Error {
   }
 }
 
-export const api = createClient<paths>({ baseUrl: '/', headers: { 'X-Jaali': '1' } });
+const stored = 'jaali.author';
+
+// A mark that this browser gives itself, so that each person takes back their own edits.
+function ownMark(): string {
+  try {
+    const known = localStorage.getItem(stored);
+    if (known) return known;
+    const made = crypto.randomUUID();
+    localStorage.setItem(stored, made);
+    return made;
+  } catch {
+    return crypto.randomUUID();
+  }
+}
+
+/** Who edits here, and the mark of the photos' records that is known here. */
+export const author = { mark: ownMark(), records: '' };
+
+export const api = createClient<paths>({ baseUrl: '/', headers: { 'X-Jaali': '1', 'X-Jaali-Author': author.mark } });
+api.use({
+  onRequest({ request }) {
+    if (author.records) request.headers.set('X-Jaali-Records', author.records);
+    return request;
+  },
+});
 
 interface Answer<T> {
   data?: T;

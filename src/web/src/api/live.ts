@@ -1,8 +1,8 @@
 import type { HubConnection } from '@microsoft/signalr';
-import type { Job } from './types';
+import type { DeckPatch, Job } from './types';
 
 export interface LiveListener {
-  deckChanged(revision: number): void;
+  deckChanged(patch: DeckPatch): void;
   jobChanged(job: Job): void;
   recordChanged(photoId: string): void;
   reconnected(): void;

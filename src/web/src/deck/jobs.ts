@@ -1,7 +1,10 @@
 import { create } from 'zustand';
 import { api, told } from '../api/client';
 import type { Job } from '../api/types';
-import { useNotices } from '../desk/useNotices';
+import { useNotices } from '../ui/useNotices';
+
+/** Whether a job still waits or is at work. */
+export const open = (job: Job) => job.state === 'running' || job.state === 'waiting';
 
 interface Jobs {
   byId: Record<string, Job>;
@@ -13,7 +16,7 @@ export const useJobs = create<Jobs>((set, get) => ({
   byId: {},
   put(job) {
     const old = get().byId[job.id];
-    if (old && old.state !== 'running') return;
+    if (old && !open(old)) return;
     set({ byId: { ...get().byId, [job.id]: job } });
     if (job.state === 'failed') useNotices.getState().say(job.message, 'refused');
   },
@@ -24,7 +27,7 @@ export async function finished(job: Job): Promise<Job> {
   useJobs.getState().put(job);
   for (;;) {
     const now = useJobs.getState().byId[job.id] ?? job;
-    if (now.state !== 'running') return now;
+    if (!open(now)) return now;
     await new Promise((r) => setTimeout(r, 250));
     const asked = await told(api.GET('/api/jobs/{jobId}', { params: { path: { jobId: job.id } } }));
     useJobs.getState().put(asked);

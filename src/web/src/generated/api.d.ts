@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readRules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks": {
         parameters: {
             query?: never;
@@ -31,6 +47,22 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["removeDeck"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/changes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readChanges"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -132,7 +164,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/decks/{id}/slides/{slideId}/guides": {
+    "/api/decks/{id}/slides/{slideId}/items/{itemId}/guides": {
         parameters: {
             query?: never;
             header?: never;
@@ -501,38 +533,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{jobId}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["readJob"];
-        put?: never;
-        post?: never;
-        delete: operations["cancelJob"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/decks/{id}/jobs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["listJobs"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/decks/{id}/exports/pdf": {
         parameters: {
             query?: never;
@@ -589,6 +589,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["readPdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readJob"];
+        put?: never;
+        post?: never;
+        delete: operations["cancelJob"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listJobs"];
         put?: never;
         post?: never;
         delete?: never;
@@ -787,12 +819,24 @@ export interface components {
             /** Format: double */
             height: number;
         };
-        /** @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. */
-        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandRemoveGround"] | components["schemas"]["DeckCommandReframe"] | components["schemas"]["DeckCommandTreat"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandSetCreditSpot"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandSetWords"] | components["schemas"]["DeckCommandRemoveWords"] | components["schemas"]["DeckCommandRestore"];
+        /** @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its own and one line in DeckCommands. */
+        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
+        /** @description Puts a new item on top of a slide. */
+        DeckCommandAddItem: {
+            /** @enum {string} */
+            kind: "add-item";
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
+            slideId: string;
+            item: components["schemas"]["ItemEdit"];
+            rect?: null | components["schemas"]["SlideRect"];
+        };
         /** @description Adds points, one for each line that says something, after the given point or at the end. */
         DeckCommandAddPoints: {
             /** @enum {string} */
-            kind?: "add-points";
+            kind: "add-points";
             text: string;
             /** Format: uuid */
             after?: null | string;
@@ -800,28 +844,47 @@ export interface components {
         /** @description Adds an empty slide after another, or at the end before the credits. */
         DeckCommandAddSlide: {
             /** @enum {string} */
-            kind?: "add-slide";
+            kind: "add-slide";
             /** Format: uuid */
             after?: null | string;
         };
         /** @description Decides that a photo's change may stand, or takes that back. */
         DeckCommandDecideChange: {
             /** @enum {string} */
-            kind?: "decide-change";
+            kind: "decide-change";
             photoId: string;
             stands: boolean;
+        };
+        /** @description Puts a copy of an item over it, a little to the right and below; the copy is a thing of its own. */
+        DeckCommandDuplicateItem: {
+            /** @enum {string} */
+            kind: "duplicate-item";
+            /** Format: uuid */
+            slideId: string;
+            /** Format: uuid */
+            itemId: string;
         };
         /** @description Copies a slide to the place after it; its items keep their identities. */
         DeckCommandDuplicateSlide: {
             /** @enum {string} */
-            kind?: "duplicate-slide";
+            kind: "duplicate-slide";
             /** Format: uuid */
             slideId: string;
+        };
+        /** @description Changes what an item is, in the way of its kind. */
+        DeckCommandEditItem: {
+            /** @enum {string} */
+            kind: "edit-item";
+            edit: components["schemas"]["ItemEdit"];
+            /** Format: uuid */
+            slideId: string;
+            /** Format: uuid */
+            itemId: string;
         };
         /** @description Changes a point; what is null stays. */
         DeckCommandEditPoint: {
             /** @enum {string} */
-            kind?: "edit-point";
+            kind: "edit-point";
             /** Format: uuid */
             pointId: string;
             wording?: null | string;
@@ -830,10 +893,29 @@ export interface components {
             searchWords?: null | string[];
             facts?: null | components["schemas"]["Fact"][];
         };
-        /** @description Puts a taken photo at the end of a point's shortlist. */
+        /** @description Makes items one group, or takes them out of theirs. A ground is in no group. */
+        DeckCommandGroupItems: {
+            /** @enum {string} */
+            kind: "group-items";
+            /** Format: uuid */
+            slideId: string;
+            itemIds: string[];
+            together: boolean;
+        };
+        /** @description Holds an item in its place, or lets it move. */
+        DeckCommandHoldItem: {
+            /** @enum {string} */
+            kind: "hold-item";
+            held: boolean;
+            /** Format: uuid */
+            slideId: string;
+            /** Format: uuid */
+            itemId: string;
+        };
+        /** @description Puts a taken photo at the end of a point's shortlist. Where no slide of the point shows a photo yet, it becomes the ground of the point's slide at once, and the slide is made where there is none. */
         DeckCommandKeepPhoto: {
             /** @enum {string} */
-            kind?: "keep-photo";
+            kind: "keep-photo";
             /** Format: uuid */
             pointId: string;
             photoId: string;
@@ -841,20 +923,30 @@ export interface components {
         /** @description Takes a photo off a point's shortlist. Slides that show it keep it. */
         DeckCommandLetGo: {
             /** @enum {string} */
-            kind?: "let-go";
+            kind: "let-go";
             /** Format: uuid */
             pointId: string;
             photoId: string;
         };
+        /** @description Makes an item the ground of its slide, or the ground a thing among the others. The ground that was becomes a frame under the new one's old place. */
+        DeckCommandMakeGround: {
+            /** @enum {string} */
+            kind: "make-ground";
+            ground: boolean;
+            /** Format: uuid */
+            slideId: string;
+            /** Format: uuid */
+            itemId: string;
+        };
         /** @description Makes an opening slide, one slide for each point that has none, and a credits slide. */
         DeckCommandMakeSlides: {
             /** @enum {string} */
-            kind?: "make-slides";
+            kind: "make-slides";
         };
         /** @description Moves a point to a place in the list, counted from 0. */
         DeckCommandMovePoint: {
             /** @enum {string} */
-            kind?: "move-point";
+            kind: "move-point";
             /** Format: uuid */
             pointId: string;
             /** Format: int32 */
@@ -863,110 +955,113 @@ export interface components {
         /** @description Moves a slide to a place in the run, counted from 0. */
         DeckCommandMoveSlide: {
             /** @enum {string} */
-            kind?: "move-slide";
+            kind: "move-slide";
             /** Format: uuid */
             slideId: string;
             /** Format: int32 */
             to: number;
         };
+        /** @description Raises or lowers an item to a place in the order of its slide, counted from 0 at the bottom; a ground stays below all. */
+        DeckCommandOrderItem: {
+            /** @enum {string} */
+            kind: "order-item";
+            /** Format: int32 */
+            to: number;
+            /** Format: uuid */
+            slideId: string;
+            /** Format: uuid */
+            itemId: string;
+        };
         /** @description Moves a photo within a point's shortlist, counted from 0; its first is the one placed by default. */
         DeckCommandOrderKept: {
             /** @enum {string} */
-            kind?: "order-kept";
+            kind: "order-kept";
             /** Format: uuid */
             pointId: string;
             photoId: string;
             /** Format: int32 */
             to: number;
         };
-        /** @description Makes a photo the slide's ground, with the crop computed for its shape; swaps one that is there. */
+        /** @description Makes a photo the slide's ground, with the crop computed for its shape. It takes the place, and the identity, of the ground that is there, or of the only frame where there is no ground. */
         DeckCommandPlaceGround: {
             /** @enum {string} */
-            kind?: "place-ground";
+            kind: "place-ground";
             /** Format: uuid */
             slideId: string;
             photoId: string;
         };
-        /** @description Shows another part of the ground. The window keeps its middle and takes the frame's shape. */
-        DeckCommandReframe: {
+        /** @description Puts an item at another place of its slide, in another size or turned. A ground fills its slide and stays. */
+        DeckCommandPlaceItem: {
             /** @enum {string} */
-            kind?: "reframe";
+            kind: "place-item";
+            rect: components["schemas"]["SlideRect"];
+            /** Format: double */
+            turn?: null | number;
             /** Format: uuid */
             slideId: string;
-            crop: components["schemas"]["CropWindow"];
+            /** Format: uuid */
+            itemId: string;
         };
-        /** @description Takes the ground away. */
-        DeckCommandRemoveGround: {
+        /** @description Takes an item off its slide, with those of its group. */
+        DeckCommandRemoveItem: {
             /** @enum {string} */
-            kind?: "remove-ground";
+            kind: "remove-item";
             /** Format: uuid */
             slideId: string;
+            /** Format: uuid */
+            itemId: string;
         };
-        /** @description Removes a point; its slides stay, without it. */
+        /** @description Removes a point; its slides stay, without it, and keep its words as typed ones. */
         DeckCommandRemovePoint: {
             /** @enum {string} */
-            kind?: "remove-point";
+            kind: "remove-point";
             /** Format: uuid */
             pointId: string;
         };
         /** @description Removes a slide. */
         DeckCommandRemoveSlide: {
             /** @enum {string} */
-            kind?: "remove-slide";
+            kind: "remove-slide";
             /** Format: uuid */
             slideId: string;
-        };
-        /** @description Removes words. */
-        DeckCommandRemoveWords: {
-            /** @enum {string} */
-            kind?: "remove-words";
-            /** Format: uuid */
-            slideId: string;
-            /** Format: uuid */
-            wordsId: string;
         };
         /** @description Puts one photo in the place of another everywhere in the deck: on shortlists and on slides, with the same part shown. */
         DeckCommandReplacePhoto: {
             /** @enum {string} */
-            kind?: "replace-photo";
+            kind: "replace-photo";
             photoId: string;
             with: string;
         };
-        /** @description Puts parts of the deck back as they were: the inverse of every other command. See DeckParts for the keys; null removes the part. */
+        /** @description Puts parts of the deck back as they were: the inverse of every other command. Null removes the part. */
         DeckCommandRestore: {
             /** @enum {string} */
-            kind?: "restore";
+            kind: "restore";
             parts: Record<string, never>;
         };
-        /** @description Puts the credit of a slide's photo in a corner, or leaves the place to be computed. */
-        DeckCommandSetCreditSpot: {
-            /** @enum {string} */
-            kind?: "set-credit-spot";
-            /** Format: uuid */
-            slideId: string;
-            spot: components["schemas"]["Spot"];
-        };
-        /** @description Sets how credits are given. */
+        /** @description Sets how credits are given; what is null stays. */
         DeckCommandSetCreditStyle: {
             /** @enum {string} */
-            kind?: "set-credit-style";
+            kind: "set-credit-style";
             place?: null | components["schemas"]["CreditPlace"];
+            /** @description Whether photos that ask for no credit get one. */
             courtesy?: null | boolean;
+            /** @description Of the words for changes. */
             language?: null | string;
+            /** @description The licence that the deck is to carry; empty for none. */
             ownLicence?: null | string;
         };
         /** @description Sets a slide's notes. */
         DeckCommandSetNotes: {
             /** @enum {string} */
-            kind?: "set-notes";
+            kind: "set-notes";
             /** Format: uuid */
             slideId: string;
             notes: string;
         };
-        /** @description Plans a slide's time, 1 to 3600 seconds. */
+        /** @description Plans a slide's time, 1 to 3600 seconds; that of its point follows where the slide is the only one. */
         DeckCommandSetSeconds: {
             /** @enum {string} */
-            kind?: "set-seconds";
+            kind: "set-seconds";
             /** Format: uuid */
             slideId: string;
             /** Format: double */
@@ -975,75 +1070,72 @@ export interface components {
         /** @description Sets the time slot, 1 to 600 minutes. */
         DeckCommandSetSlot: {
             /** @enum {string} */
-            kind?: "set-slot";
+            kind: "set-slot";
             /** Format: double */
             minutes: number;
         };
         /** @description Says who gives the talk. */
         DeckCommandSetSpeaker: {
             /** @enum {string} */
-            kind?: "set-speaker";
+            kind: "set-speaker";
             speaker: string;
         };
-        /** @description Gives the talk its title. */
+        /** @description Gives the talk its title; an empty one takes it away. */
         DeckCommandSetTitle: {
             /** @enum {string} */
-            kind?: "set-title";
+            kind: "set-title";
             title: string;
         };
         /** @description Declares what the talk is for. */
         DeckCommandSetUse: {
             /** @enum {string} */
-            kind?: "set-use";
+            kind: "set-use";
             use: components["schemas"]["DeclaredUse"];
         };
-        /** @description Adds words, or changes those with this identity. */
-        DeckCommandSetWords: {
-            /** @enum {string} */
-            kind?: "set-words";
-            /** Format: uuid */
-            slideId: string;
-            /** Format: uuid */
-            wordsId: null | string;
-            text?: null | string;
-            spot?: null | components["schemas"]["Spot"];
-        };
-        /** @description Shows a photo whole and unchanged wherever it is placed, as large as the slide lets it. */
+        /** @description Shows a photo whole and unchanged wherever it is placed, as large as its place lets it. */
         DeckCommandShowWhole: {
             /** @enum {string} */
-            kind?: "show-whole";
+            kind: "show-whole";
             photoId: string;
         };
         /** @description Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before others. */
         DeckCommandSwapPhoto: {
             /** @enum {string} */
-            kind?: "swap-photo";
+            kind: "swap-photo";
             photoId: string;
         };
         /** @description Takes a photo off every slide; shortlists keep it. */
         DeckCommandTakeOff: {
             /** @enum {string} */
-            kind?: "take-off";
+            kind: "take-off";
             photoId: string;
         };
-        /** @description Cuts the ground to a shape, turns it, tones it or hides parts of it; what is null stays. */
-        DeckCommandTreat: {
-            /** @enum {string} */
-            kind?: "treat";
-            /**
-             * Format: uuid
-             * @description The slide.
-             */
-            slideId: string;
-            mask?: null | components["schemas"]["FrameMask"];
+        /** @description What belongs to the deck as a whole. */
+        DeckHeader: {
+            /** @description The talk's title. */
+            title: string;
+            /** @description False while it has none and is called untitled. */
+            hasTitle: boolean;
+            /** @description Who gives it. */
+            speaker: string;
+            /** @description The shape of its slides. */
+            shape: components["schemas"]["SlideShape"];
             /**
              * Format: double
-             * @description Degrees clockwise, -15 to 15.
+             * @description The time given to it.
              */
-            turn?: null | number;
-            tone?: null | components["schemas"]["FrameTone"];
-            /** @description Patches that hide part of it, in fractions of the frame; at most 8. */
-            covers?: null | components["schemas"]["CropWindow"][];
+            slotMinutes: number;
+            /** @description What it is for. */
+            use: components["schemas"]["DeclaredUse"];
+            /**
+             * Format: double
+             * @description How long it is planned to take.
+             */
+            plannedSeconds: number;
+            /** @description What is still open at each station. */
+            open: components["schemas"]["OpenCounts"];
+            /** @description Whether every point has a slide, and there are an opening and credits. */
+            complete: boolean;
         };
         /** @description A licence that the finished deck might carry. */
         DeckLicenceOption: {
@@ -1065,6 +1157,41 @@ export interface components {
             slides: number;
             /** Format: date-time */
             changedAt: string;
+        };
+        /** @description What changed in a deck between two revisions, for who has the first of them. Whatever of it is there, is as it is now, so that it may be applied to any revision between the two. */
+        DeckPatch: {
+            /**
+             * Format: uuid
+             * @description The deck.
+             */
+            deckId: string;
+            /**
+             * Format: int32
+             * @description The revision that it leads from; null for the whole deck, which leads from anything.
+             */
+            from: null | number;
+            /**
+             * Format: int32
+             * @description The revision that it leads to.
+             */
+            revision: number;
+            /** @description A mark of the photos' records; who has another needs the whole. */
+            records: string;
+            header: null | components["schemas"]["DeckHeader"];
+            /** @description The points there are, in order; null where they are as they were. */
+            pointOrder: null | string[];
+            /** @description Points that are new or differ. */
+            points: components["schemas"]["Point"][];
+            /** @description The slides there are, in order; null where they are as they were. */
+            slideOrder: null | string[];
+            /** @description Slides that are new or differ. */
+            slides: components["schemas"]["SlideView"][];
+            /** @description Photos that are new. */
+            photos: components["schemas"]["PhotoView"][];
+            /** @description The slides whose scenes differ. */
+            sceneSlides: string[];
+            /** @description All scenes of those. */
+            scenes: components["schemas"]["Scene"][];
         };
         /** @description A deck for the client: everything but its scenes. */
         DeckView: {
@@ -1140,6 +1267,11 @@ export interface components {
             maxScale: number;
             /**
              * Format: double
+             * @description The factor by which a straightened photo is enlarged: hands move it by so much less.
+             */
+            enlarged: number;
+            /**
+             * Format: double
              * @description The factor of now at which one pixel of the photo meets one of a display 1920 pixels wide.
              */
             sharpScale: number;
@@ -1156,12 +1288,6 @@ export interface components {
             /** Format: int32 */
             revision: number;
             command: components["schemas"]["DeckCommand"];
-        };
-        /** @description The deck after an edit, with the scenes of its slides that the client cannot have. */
-        EditView: {
-            deck: components["schemas"]["DeckView"];
-            scenes: components["schemas"]["Scene"][];
-            sceneSlides: string[];
         };
         /** @description What a source said about a photo, word for word, when and where. */
         Evidence: {
@@ -1212,34 +1338,6 @@ export interface components {
             /** Format: int32 */
             height: number;
         };
-        /** @description A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes the window. */
-        Frame: {
-            /**
-             * Format: uuid
-             * @description Identity, which survives duplication of the slide.
-             */
-            id: string;
-            /** @description SHA-256 of the photo, lower-case hexadecimal. */
-            photoId: string;
-            /** @description Where it lies on the slide. */
-            rect: components["schemas"]["SlideRect"];
-            /** @description What of the photo is seen; its shape in pixels is that of Rect. */
-            crop: components["schemas"]["CropWindow"];
-            /** @description The shape it is cut to. */
-            mask?: components["schemas"]["FrameMask"];
-            /**
-             * Format: double
-             * @description How far it is turned, in degrees clockwise, -15 to 15; it is enlarged just so far that the frame stays filled.
-             * @default 0
-             */
-            turn: number;
-            /** @description How its colours are shown. */
-            tone?: components["schemas"]["FrameTone"];
-            /** @description Patches that hide part of it, in fractions of the frame; null for none. */
-            covers?: null | components["schemas"]["CropWindow"][];
-            /** @description Where its credit stands. */
-            creditSpot?: components["schemas"]["Spot"];
-        };
         /**
          * @description The shapes that a photo is cut to.
          * @default none
@@ -1252,6 +1350,30 @@ export interface components {
          * @enum {unknown}
          */
         FrameTone: "natural" | "grey" | "brown";
+        /** @description A straight gradient. */
+        Gradient: {
+            /** @description Where its first stop lies. */
+            from: components["schemas"]["SlidePoint"];
+            /** @description Where its last stop lies. */
+            to: components["schemas"]["SlidePoint"];
+            /** @description Along the way, in order. */
+            stops: components["schemas"]["GradientStop"][];
+        };
+        /** @description A colour on the way of a gradient. */
+        GradientStop: {
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
+            offset: number;
+            /** @description As `#RRGGBB`. */
+            colour: string;
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
+            opacity: number;
+        };
         /** @description How far the harvest of a collection is. */
         HarvestView: {
             /** @description At work now. */
@@ -1269,11 +1391,101 @@ export interface components {
             /** @description What went wrong the last time, or empty. */
             message: string;
         };
+        /** @description One thing on a slide. What it is, is said by its kind: a record in `Items`, listed once. A value; its identity survives duplication of its slide, so that it can be followed from slide to slide. */
+        Item: components["schemas"]["ItemFrame"] | components["schemas"]["ItemWords"];
+        /** @description An edit of what one kind of item is; what its members leave null stays. */
+        ItemEdit: components["schemas"]["ItemEditFrameEdit"] | components["schemas"]["ItemEditWordsEdit"];
+        /** @description Shows another part of a photo, cuts it to a shape, straightens, tones, hides parts, swaps the photo, moves its credit; what is null stays. */
+        ItemEditFrameEdit: {
+            /** @enum {string} */
+            kind: "frame";
+            /** @description Another photo in the same frame, cropped anew for its shape. */
+            photoId?: null | string;
+            crop?: null | components["schemas"]["CropWindow"];
+            mask?: null | components["schemas"]["FrameMask"];
+            /**
+             * Format: double
+             * @description Degrees clockwise, -15 to 15.
+             */
+            straighten?: null | number;
+            tone?: null | components["schemas"]["FrameTone"];
+            /** @description Patches that hide part of it, in fractions of the frame; at most 8. */
+            covers?: null | components["schemas"]["CropWindow"][];
+            creditSpot?: null | components["schemas"]["Spot"];
+        };
+        /** @description Writes words, or puts them elsewhere; what is null stays. */
+        ItemEditWordsEdit: {
+            /** @enum {string} */
+            kind: "words";
+            /** @description What they say. Typing what they say anyway leaves them following the title or the point. */
+            text?: null | string;
+            spot?: null | components["schemas"]["Spot"];
+        };
+        /** @description A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes the window. */
+        ItemFrame: {
+            /** @enum {string} */
+            kind: "frame";
+            /** @description SHA-256 of the photo, lower-case hexadecimal. */
+            photoId: string;
+            /** @description What of the photo is seen; its shape in pixels is that of the frame. */
+            crop: components["schemas"]["CropWindow"];
+            /** @description The shape it is cut to. */
+            mask?: components["schemas"]["FrameMask"];
+            /**
+             * Format: double
+             * @description How far the photo is turned inside the frame, in degrees clockwise, -15 to 15; it is enlarged just so far that the frame stays filled.
+             * @default 0
+             */
+            straighten: number;
+            /** @description How its colours are shown. */
+            tone?: components["schemas"]["FrameTone"];
+            /** @description Patches that hide part of it, in fractions of the frame; null for none. */
+            covers?: null | components["schemas"]["CropWindow"][];
+            /** @description Where its credit stands. */
+            creditSpot?: components["schemas"]["Spot"];
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
+            id: string;
+            /** @description Where and how it lies. */
+            at: components["schemas"]["Placement"];
+        };
+        /** @description An item for the client. */
+        ItemView: {
+            item: components["schemas"]["Item"];
+            /** @description What it is, or says, in words. */
+            says: string;
+            /** @description What was done to what it shows, in a sentence; empty for none. */
+            done: string;
+            /** @description The photos that it shows. */
+            photos: string[];
+        };
+        /** @description Words on a slide. */
+        ItemWords: {
+            /** @enum {string} */
+            kind: "words";
+            /** @description How large they are set. */
+            role: components["schemas"]["WordsRole"];
+            /** @description Whether they were typed or follow the title or the point. */
+            source: components["schemas"]["WordsSource"];
+            /** @description As typed; also kept while they follow something. */
+            text: string;
+            /** @description Where they stand. */
+            spot: components["schemas"]["Spot"];
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
+            id: string;
+            /** @description Where and how it lies. */
+            at: components["schemas"]["Placement"];
+        };
         /**
          * @description Where a job stands.
          * @enum {unknown}
          */
-        JobState: "running" | "done" | "failed" | "cancelled";
+        JobState: "waiting" | "running" | "done" | "failed" | "cancelled";
         /** @description Long work, as it is told to the client. */
         JobView: {
             /**
@@ -1286,7 +1498,7 @@ export interface components {
              * @description The deck it works for.
              */
             deckId: string;
-            /** @description "keep" or "pdf". */
+            /** @description "keep", "adopt" or "pdf". */
             kind: string;
             /** @description What it works on: a candidate's identity, or empty. */
             subject: string;
@@ -1368,6 +1580,12 @@ export interface components {
          * @enum {unknown}
          */
         LicenceFamily: "by" | "bySa" | "byNc" | "byNd" | "byNcSa" | "byNcNd" | "sa" | "nd" | "nc" | "ndNc" | "ncSa" | "cc0" | "publicDomainMark" | "publicDomainDedication" | "freeArt" | "gfdl" | "openGovernment" | "etalab" | "usGovernment" | "sampling" | "samplingPlus" | "allRightsReserved" | "inCopyright" | "inCopyrightOrphan" | "inCopyrightEducational" | "inCopyrightNonCommercial" | "inCopyrightUnlocatable" | "noCopyrightContract" | "noCopyrightNonCommercial" | "noCopyrightRestricted" | "noCopyrightUnitedStates" | "notEvaluated" | "undetermined" | "noKnownCopyright";
+        /**
+         * @description Terms by which a wall is narrowed.
+         * @default fitsTalk
+         * @enum {unknown}
+         */
+        LicenceWish: "any" | "fitsTalk" | "asksNothing" | "asksCredit";
         /** @description Asks for a new deck. */
         NewDeck: {
             title: null | string;
@@ -1397,7 +1615,7 @@ export interface components {
             gather: number;
             /**
              * Format: int32
-             * @description Slides of points without a ground.
+             * @description Slides of points without a photo.
              */
             compose: number;
             /**
@@ -1423,6 +1641,8 @@ export interface components {
             evidence: string;
             conflicts: components["schemas"]["Conflict"][];
         };
+        /** @description A closed or open outline of straight lines and cubic curves, in slide units. Written as the path data of SVG 2 (chapter 9.3: M, L, C, Z, absolute), which browsers and painters read alike. */
+        Path: string;
         /** @description A permission that a rights holder gave. */
         Permission: {
             /** @description Who gave it. */
@@ -1448,31 +1668,92 @@ export interface components {
             fileName?: null | string;
             fileId?: null | string;
         };
+        /**
+         * @description The shapes in which photos are sought.
+         * @default any
+         * @enum {unknown}
+         */
+        PhotoShape: "any" | "wide" | "tall" | "square";
         /** @description A taken photo for the client. */
         PhotoView: {
+            /** @description SHA-256. */
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Pixels, upright.
+             */
             width: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Pixels, upright.
+             */
             height: number;
+            /** @description Its title. */
             title: string;
+            /** @description Who made it. */
             maker: string;
+            /** @description The maker's page. */
             makerUrl: null | string;
+            /** @description The page it comes from. */
             sourceUrl: null | string;
+            /** @description The collection. */
             collection: string;
+            /** @description Its licence as a badge. */
             licence: string;
+            /** @description The same in full. */
             licenceName: string;
+            /** @description Where it can be read. */
             licenceUrl: null | string;
+            /** @description What it asks, in words. */
             inWords: string;
+            /** @description Who gave a permission. */
             permission: null | string;
+            /** @description Whether it may be put on a slide. */
             mayPlace: boolean;
+            /** @description The speaker made it. */
             ownWork: boolean;
+            /** @description Its file says that a machine made it. */
             machineMade: boolean;
+            /** @description No licence, permission or reason is known. */
             unclear: boolean;
+            /** @description What sources say differently. */
             conflicts: components["schemas"]["Conflict"][];
+            /** @description What its source says by now, where that is something else. */
             sourceNowSays: string;
+            /** @description The licence, word for word. */
             licenceAsFound: string;
+            /** @description Why it is in the public domain. */
             publicDomainReason: string;
+            /** @description A tiny picture as a data address, shown until the photo is there; empty where there is none. */
+            preview: string;
+            /** @description The widths in pixels that are kept ready, the photo's own the last. */
+            widths: number[];
+        };
+        /** @description Where and how an item lies on its slide. */
+        Placement: {
+            /** @description Its rectangle before it is turned, in slide units. That of a ground is always the slide's. */
+            rect: components["schemas"]["SlideRect"];
+            /**
+             * Format: double
+             * @description Degrees clockwise about the middle of the rectangle.
+             * @default 0
+             */
+            turn: number;
+            /**
+             * @description It is the ground: the lowest item, as large as the slide. At most one on a slide.
+             * @default false
+             */
+            isGround: boolean;
+            /**
+             * @description It is held in its place: no hand moves, orders or removes it.
+             * @default false
+             */
+            held: boolean;
+            /**
+             * Format: uuid
+             * @description Items of one group are moved and removed together; null for none.
+             */
+            group?: null | string;
         };
         /** @description One thing to say. */
         Point: {
@@ -1606,12 +1887,76 @@ export interface components {
             publicDomainReason: string;
             terms?: null | components["schemas"]["CollectionTerms"];
         };
+        /** @description What the client needs to know of the rules before it asks for anything, so that it holds none itself. */
+        RulesView: {
+            /**
+             * Format: int32
+             * @description Characters.
+             */
+            longestTitle: number;
+            /**
+             * Format: int32
+             * @description Characters of a point, or of words on a slide.
+             */
+            longestWording: number;
+            /**
+             * Format: int32
+             * @description Characters of notes or a fact.
+             */
+            longestText: number;
+            /**
+             * Format: int32
+             * @description Characters of a search.
+             */
+            longestSearch: number;
+            /**
+             * Format: double
+             * @description Slide units that a shifted arrow key moves by.
+             */
+            gutter: number;
+            /**
+             * Format: double
+             * @description Shortest planned time.
+             */
+            leastSeconds: number;
+            /**
+             * Format: double
+             * @description Longest planned time.
+             */
+            mostSeconds: number;
+            /**
+             * Format: double
+             * @description Planned time is dragged in steps of so many seconds.
+             */
+            secondsStep: number;
+            /**
+             * Format: double
+             * @description A key changes planned time by so many seconds.
+             */
+            secondsKey: number;
+            /** @description Time slots that are offered, in minutes. */
+            slotChoices: number[];
+            /**
+             * Format: int32
+             * @description Candidates that are compared at once.
+             */
+            mostBeside: number;
+            /**
+             * Format: double
+             * @description Degrees by which a photo is straightened at most, either way.
+             */
+            mostStraighten: number;
+            /** @description How a wall is narrowed at first. */
+            filter: components["schemas"]["WallFilter"];
+            /** @description Media types of files that are taken in. */
+            photoTypes: string[];
+        };
         /** @description What one source says. */
         Saying: {
             source: string;
             value: string;
         };
-        /** @description A slide with everything decided, for painters that only paint. Nodes come from bottom to top. */
+        /** @description A slide with everything decided, for painters that only paint. */
         Scene: {
             /**
              * Format: uuid
@@ -1635,10 +1980,12 @@ export interface components {
             height: number;
             /** @description Colour under everything, `#RRGGBB`. */
             background: string;
-            /** @description What to paint. */
+            /** @description What to paint, in this order, each over those before it. */
             nodes: components["schemas"]["SceneNode"][];
             /** @description Places that lead somewhere. */
             links: components["schemas"]["SceneLink"][];
+            /** @description What is on it, in words and measures, in reading order: for those who cannot see it and for those who judge it. */
+            parts: components["schemas"]["ScenePart"][];
         };
         /** @description One line: where its baseline starts, and its words. */
         SceneLine: {
@@ -1656,14 +2003,95 @@ export interface components {
             href: string;
             label: string;
         };
-        /** @description One thing to paint. */
-        SceneNode: components["schemas"]["SceneNodePhotoNode"] | components["schemas"]["SceneNodePlateNode"] | components["schemas"]["SceneNodeLinesNode"];
-        /** @description Lines of words in one face, size and ink. */
-        SceneNodeLinesNode: {
+        /** @description One thing to paint. There are five, and a painter refuses any other: a photo, a path, words, a group, a moving picture. Every kind of item is made of these. */
+        SceneNode: components["schemas"]["SceneNodePhotoNode"] | components["schemas"]["SceneNodePathNode"] | components["schemas"]["SceneNodeTextNode"] | components["schemas"]["SceneNodeGroupNode"] | components["schemas"]["SceneNodeMediaNode"];
+        /** @description Several nodes as one thing. */
+        SceneNodeGroupNode: {
             /** @enum {string} */
-            kind?: "lines";
-            /** @description "opening", "heading", "credit", "credits-title" or "credits". */
-            role: string;
+            kind: "group";
+            /**
+             * Format: uuid
+             * @description The item it shows, by which it is followed from slide to slide; null for computed things.
+             */
+            itemId: null | string;
+            /** @description What it holds, in the order of painting. */
+            nodes: components["schemas"]["SceneNode"][];
+            /** @description Nothing is seen outside; null for no limit. In the measure of what is around the group. */
+            clip?: string;
+            /**
+             * Format: double
+             * @description 0 to 1, of the whole.
+             * @default 1
+             */
+            opacity: number;
+            /**
+             * Format: double
+             * @description Degrees clockwise about About.
+             * @default 0
+             */
+            turn: number;
+            /**
+             * Format: double
+             * @description A factor about the same place.
+             * @default 1
+             */
+            scale: number;
+            about?: null | components["schemas"]["SlidePoint"];
+        };
+        /** @description A moving picture. Painters that stand still show its poster. */
+        SceneNodeMediaNode: {
+            /** @enum {string} */
+            kind: "media";
+            /** @description Address or hash of the bytes. */
+            source: string;
+            /** @description Where it lies. */
+            rect: components["schemas"]["SlideRect"];
+            /** @description SHA-256 of the photo that stands for it, or null. */
+            posterId: null | string;
+            /** @description What it shows, for those who cannot see it. */
+            alt: string;
+        };
+        /** @description An outline, filled, stroked or both. */
+        SceneNodePathNode: {
+            /** @enum {string} */
+            kind: "path";
+            /** @description The outline. */
+            path: components["schemas"]["Path"];
+            /** @description Colour inside, or null. */
+            fill: null | string;
+            /**
+             * Format: double
+             * @description 0 to 1.
+             * @default 1
+             */
+            fillOpacity: number;
+            gradient?: null | components["schemas"]["Gradient"];
+            /** @description Colour of the line, or null. */
+            stroke?: null | string;
+            /**
+             * Format: double
+             * @description Units.
+             * @default 0
+             */
+            strokeWidth: number;
+        };
+        /** @description The whole of a photo painted into a rectangle; what of it is seen is decided by the groups around it. */
+        SceneNodePhotoNode: {
+            /** @enum {string} */
+            kind: "photo";
+            /** @description SHA-256 of the photo. */
+            photoId: string;
+            /** @description Where the whole photo lies. */
+            image: components["schemas"]["SlideRect"];
+            /** @description What it shows, for those who cannot see it. */
+            alt: string;
+            /** @description Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0 to 1; null for none. */
+            colours?: null | number[];
+        };
+        /** @description Lines of words in one face, size and ink. */
+        SceneNodeTextNode: {
+            /** @enum {string} */
+            kind: "text";
             /** @description Name of the typeface. */
             face: string;
             /**
@@ -1673,83 +2101,35 @@ export interface components {
             size: number;
             /** @description Colour. */
             ink: string;
-            /** @description The room they take. */
-            box: components["schemas"]["SlideRect"];
-            /**
-             * Format: double
-             * @description Contrast at the worst tenth of the pixels under them.
-             */
-            contrast: number;
-            /** @description Whether that is enough for their size (WCAG 2.2, success criterion 1.4.3). */
-            reads: boolean;
             /** @description The lines. */
             lines: components["schemas"]["SceneLine"][];
-            /**
-             * Format: uuid
-             * @description The deck's item it comes from, or null for computed things.
-             */
-            itemId: null | string;
         };
-        /** @description A photo: paint the whole of it into Image and show only what falls into Clip. */
-        SceneNodePhotoNode: {
-            /** @enum {string} */
-            kind?: "photo";
-            /** @description SHA-256 of the photo. */
-            photoId: string;
-            /** @description The frame's rectangle. */
-            clip: components["schemas"]["SlideRect"];
-            /** @description Where the whole photo lies. */
-            image: components["schemas"]["SlideRect"];
-            /**
-             * Format: double
-             * @description Pixels of the photo for each pixel of a display 1920 pixels wide.
-             */
-            sharpness: number;
-            /** @description What it shows, for those who cannot see it. */
-            alt: string;
-            /** @description What that means for those who look. */
-            sharp: components["schemas"]["Sharp"];
-            /** @description The shape it is cut to, inside Clip. */
-            mask?: components["schemas"]["FrameMask"];
-            /**
-             * Format: double
-             * @description Of round corners, in slide units.
-             * @default 0
-             */
-            radius: number;
-            /**
-             * Format: double
-             * @description Degrees clockwise by which the image is turned about the middle of the clip.
-             * @default 0
-             */
-            turn: number;
-            /**
-             * Format: double
-             * @description The factor by which it is enlarged about the same place, so that it fills the clip when turned; 1 where it is not.
-             * @default 1
-             */
-            enlarged: number;
-            /** @description Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0 to 1; null for none. */
-            colours?: null | number[];
+        /** @description What stands on a scene, in words and measures. */
+        ScenePart: {
             /**
              * Format: uuid
-             * @description The deck's item it comes from, or null for computed things.
+             * @description The item, or null for computed things.
              */
             itemId: null | string;
-        };
-        /** @description A plain rectangle. */
-        SceneNodePlateNode: {
-            /** @enum {string} */
-            kind?: "plate";
-            rect: components["schemas"]["SlideRect"];
-            colour: string;
-            /** Format: double */
-            opacity: number;
+            /** @description "frame", "opening", "heading", "credit", "credits-title", "credits" or a kind of item. */
+            role: string;
+            /** @description The room it takes, before it is turned. */
+            box: components["schemas"]["SlideRect"];
+            /** @description What it says, or shows, for those who cannot see it. */
+            says: string;
             /**
-             * Format: uuid
-             * @description The deck's item it comes from, or null for computed things.
+             * Format: double
+             * @description Of words: contrast at the worst tenth of the pixels under them.
              */
-            itemId: null | string;
+            contrast?: null | number;
+            /** @description Of words: whether that is enough for their size (WCAG 2.2, success criterion 1.4.3). */
+            reads?: null | boolean;
+            /**
+             * Format: double
+             * @description Of a photo: its pixels for each pixel of a display 1920 pixels wide.
+             */
+            sharpness?: null | number;
+            sharp?: null | components["schemas"]["Sharp"];
         };
         /** @description Asks for a search. */
         SearchRequest: {
@@ -1760,16 +2140,20 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
-        /**
-         * @description How sharp a photo will be in the room.
-         * @enum {unknown}
-         */
-        Sharp: "sharp" | "aLittleSoft" | "soft";
+        /** @enum {unknown} */
+        Sharp: "sharp" | "aLittleSoft" | "soft" | null;
         /**
          * @description What a slide is for.
          * @enum {unknown}
          */
         SlideKind: "title" | "point" | "free" | "credits";
+        /** @description A place on a slide, in slide units. */
+        SlidePoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         /** @description A rectangle on a slide, in slide units (1/1920 of a 16:9 slide's width), origin at the top left. */
         SlideRect: {
             /**
@@ -1800,18 +2184,32 @@ export interface components {
         SlideShape: "wide" | "standard";
         /** @description A slide for the client. */
         SlideView: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity.
+             */
             id: string;
+            /** @description What it is for. */
             kind: components["schemas"]["SlideKind"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The point it shows.
+             */
             pointId: null | string;
+            /** @description What it is called in the run. */
             label: string;
-            ground: null | components["schemas"]["Frame"];
-            words: components["schemas"]["WordsView"][];
+            /** @description What lies on it, from bottom to top. */
+            items: components["schemas"]["ItemView"][];
+            /** @description What the speaker reads. */
             notes: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Planned time.
+             */
             seconds: number;
+            /** @description How its photos stand: as the worst of them. */
             standing: components["schemas"]["Standing"];
+            /** @description In a sentence. */
             why: string;
         };
         /** @description A line that a dragged photo may catch on. */
@@ -1836,12 +2234,23 @@ export interface components {
          * @default auto
          * @enum {unknown}
          */
-        Spot: "auto" | "topLeft" | "topRight" | "bottomLeft" | "bottomRight";
+        Spot: "auto" | "topLeft" | "topRight" | "bottomLeft" | "bottomRight" | "placed";
         /**
          * @description How a photo stands for a declared use.
          * @enum {unknown}
          */
         Standing: "clear" | "toSettle" | "blocked";
+        /** @description The revision that the client has. */
+        StepRequest: {
+            /** Format: int32 */
+            revision: number;
+        };
+        /**
+         * @description Tones by which a wall is narrowed.
+         * @default any
+         * @enum {unknown}
+         */
+        ToneWish: "any" | "light" | "dark";
         /** @description What checking the store found. */
         VerifyView: {
             /** Format: int32 */
@@ -1849,6 +2258,30 @@ export interface components {
             missing: string[];
             damaged: string[];
             sentence: string;
+        };
+        /** @description How a wall of candidates is narrowed. */
+        WallFilter: {
+            /** @description By terms. */
+            licence?: components["schemas"]["LicenceWish"];
+            /** @description By shape. */
+            shape?: components["schemas"]["PhotoShape"];
+            /**
+             * @description Only those with enough pixels for a whole slide.
+             * @default false
+             */
+            fillsSlide: boolean;
+            /**
+             * @description Only those with calm room for words over a quarter of the slide.
+             * @default false
+             */
+            calm: boolean;
+            /** @description By lightness. */
+            tone?: components["schemas"]["ToneWish"];
+            /**
+             * @description Show what is not openly licensed too.
+             * @default false
+             */
+            closed: boolean;
         };
         /** @description The wall as it stands. */
         WallView: {
@@ -1913,15 +2346,6 @@ export interface components {
          * @enum {unknown}
          */
         WordsSource: "typed" | "deckTitle" | "pointWording";
-        /** @description Words for the client: with what they say here. */
-        WordsView: {
-            /** Format: uuid */
-            id: string;
-            role: components["schemas"]["WordsRole"];
-            source: components["schemas"]["WordsSource"];
-            spot: components["schemas"]["Spot"];
-            says: string;
-        };
     };
     responses: never;
     parameters: never;
@@ -1931,6 +2355,26 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    readRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RulesView"];
+                };
+            };
+        };
+    };
     listDecks: {
         parameters: {
             query?: never;
@@ -2017,6 +2461,31 @@ export interface operations {
             };
         };
     };
+    readChanges: {
+        parameters: {
+            query?: {
+                since?: number;
+                records?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeckPatch"];
+                };
+            };
+        };
+    };
     editDeck: {
         parameters: {
             query?: never;
@@ -2038,7 +2507,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EditView"];
+                    "application/json": components["schemas"]["DeckPatch"];
                 };
             };
             /** @description Conflict */
@@ -2070,7 +2539,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": null | components["schemas"]["StepRequest"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -2078,7 +2551,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EditView"];
+                    "application/json": components["schemas"]["DeckPatch"];
                 };
             };
         };
@@ -2092,7 +2565,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody?: {
+            content: {
+                "application/json": null | components["schemas"]["StepRequest"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -2100,7 +2577,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EditView"];
+                    "application/json": components["schemas"]["DeckPatch"];
                 };
             };
         };
@@ -2178,6 +2655,7 @@ export interface operations {
             path: {
                 id: string;
                 slideId: string;
+                itemId: string;
             };
             cookie?: never;
         };
@@ -2781,70 +3259,6 @@ export interface operations {
             };
         };
     };
-    readJob: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                jobId: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobView"];
-                };
-            };
-        };
-    };
-    cancelJob: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                jobId: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    listJobs: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobView"][];
-                };
-            };
-        };
-    };
     exportPdf: {
         parameters: {
             query?: never;
@@ -2926,6 +3340,70 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    readJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    cancelJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    listJobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"][];
+                };
             };
         };
     };

@@ -1,151 +1,53 @@
-import type { LinesNode, PhotoNode, Scene } from '../api/types';
-import { photoUrl } from './photoUrl';
+import { useEffect, useId, useRef, useState } from 'react';
+import type { Scene } from '../api/types';
+import { Nodes } from './Nodes';
+import { inWords } from './photos';
 
 interface Props {
   scene: Scene;
-  /** Width on the screen in CSS pixels, for choosing the photo's rendition. */
+  /** Width on the screen in CSS pixels, for choosing the photos' renditions. */
   width: number;
-  photoWidths: (id: string) => number;
   links?: boolean;
   className?: string;
-  eager?: boolean;
+  /** Photos come only when the scene is near the window. */
+  lazy?: boolean;
+  /** Fills its box, cut at the edges, instead of standing in it whole. */
+  fill?: boolean;
+  /** It says nothing of itself: what is around it does. */
+  silent?: boolean;
 }
 
-const percent = (part: number, whole: number) => `${(part / whole) * 100}%`;
-
-/** Paints a scene. It measures nothing and decides nothing; all numbers come with the scene. */
-export function SceneView({ scene, width, photoWidths, links = false, className = '', eager = true }: Props) {
+/** Paints a scene: one drawing, its nodes strictly in their order. It measures nothing and decides nothing; all numbers come with the scene. */
+export function SceneView({ scene, width, links, className = '', lazy = false, fill = false, silent = false }: Props) {
+  const id = useId();
+  const box = useRef<SVGSVGElement>(null);
+  const [near, setNear] = useState(!lazy);
+  useEffect(() => {
+    if (near || !box.current) return;
+    const watch = new IntersectionObserver(([e]) => e?.isIntersecting && setNear(true), { rootMargin: '400px' });
+    watch.observe(box.current);
+    return () => watch.disconnect();
+  }, [near]);
   const density = typeof devicePixelRatio === 'number' ? devicePixelRatio : 1;
   return (
-    <div
-      className={`relative overflow-hidden ${className}`}
-      style={{ aspectRatio: `${scene.width} / ${scene.height}`, background: scene.background }}
+    <svg
+      ref={box}
+      viewBox={`0 0 ${scene.width} ${scene.height}`}
+      preserveAspectRatio={fill ? 'xMidYMid slice' : undefined}
+      className={`block overflow-hidden ${className}`}
+      style={fill ? undefined : { aspectRatio: `${scene.width} / ${scene.height}` }}
+      aria-hidden={silent || undefined}
+      role={silent || links ? undefined : 'img'}
+      aria-label={silent || links ? undefined : inWords(scene)}
     >
-      {scene.nodes.map((node, i) =>
-        node.kind === 'photo' ? (
-          <PhotoLayer
-            key={node.itemId ?? i}
-            scene={scene}
-            node={node}
-            pixels={width * density}
-            photoWidths={photoWidths}
-            eager={eager}
-          />
-        ) : null,
-      )}
-      <svg
-        viewBox={`0 0 ${scene.width} ${scene.height}`}
-        className="absolute inset-0 h-full w-full"
-        aria-hidden={!links}
-      >
-        {scene.nodes.map((node, i) => {
-          if (node.kind === 'plate')
-            return <rect key={i} {...node.rect} fill={node.colour} fillOpacity={node.opacity} />;
-          return node.kind === 'lines' ? <Lines key={i} node={node} /> : null;
-        })}
-        {links &&
-          scene.links.map((link, i) => (
-            <a key={i} href={link.href} target="_blank" rel="noreferrer" aria-label={link.label}>
-              <rect {...link.rect} fill="transparent" />
-            </a>
-          ))}
-      </svg>
-    </div>
-  );
-}
-
-function PhotoLayer({
-  scene,
-  node,
-  pixels,
-  photoWidths,
-  eager,
-}: {
-  scene: Scene;
-  node: PhotoNode;
-  pixels: number;
-  photoWidths: (id: string) => number;
-  eager: boolean;
-}) {
-  const { clip, image } = node;
-  const tone = node.colours ? `tone-${node.colours[0]}` : undefined;
-  const wanted = ((image.width * (node.enlarged ?? 1)) / scene.width) * pixels;
-  return (
-    <div
-      className="absolute overflow-hidden"
-      style={{
-        left: percent(clip.x, scene.width),
-        top: percent(clip.y, scene.height),
-        width: percent(clip.width, scene.width),
-        height: percent(clip.height, scene.height),
-        ...shape(node),
-      }}
-    >
-      {node.colours && (
-        <svg className="absolute h-0 w-0" aria-hidden>
-          <filter id={tone} colorInterpolationFilters="sRGB">
-            <feColorMatrix values={matrix(node.colours)} />
-          </filter>
-        </svg>
-      )}
-      <div
-        className="absolute inset-0"
-        style={{
-          transform: node.turn ? `rotate(${node.turn}deg) scale(${node.enlarged})` : undefined,
-          filter: tone && `url(#${tone})`,
-        }}
-      >
-        <img
-          data-photo={node.photoId}
-          src={photoUrl(node.photoId, photoWidths(node.photoId), wanted)}
-          alt={node.alt}
-          draggable={false}
-          loading={eager ? 'eager' : 'lazy'}
-          className="absolute max-w-none select-none"
-          style={{
-            left: percent(image.x - clip.x, clip.width),
-            top: percent(image.y - clip.y, clip.height),
-            width: percent(image.width, clip.width),
-            height: percent(image.height, clip.height),
-            transformOrigin: '0 0',
-          }}
-        />
-      </div>
-    </div>
-  );
-}
-
-// Masks as CSS.
-function shape({ clip, mask, radius = 0 }: PhotoNode) {
-  switch (mask) {
-    case 'ellipse':
-      return { clipPath: 'ellipse(50% 50%)' };
-    case 'rhomb':
-      return { clipPath: 'polygon(50% 0, 100% 50%, 50% 100%, 0 50%)' };
-    case 'rounded':
-      return { borderRadius: `${percent(radius, clip.width)} / ${percent(radius, clip.height)}` };
-    default:
-      return {};
-  }
-}
-
-// Three rows of four numbers as the five columns that feColorMatrix wants.
-const matrix = (m: number[]) =>
-  [0, 4, 8].map((r) => `${m[r]} ${m[r + 1]} ${m[r + 2]} 0 ${m[r + 3]}`).join(' ') + ' 0 0 0 1 0';
-
-function Lines({ node }: { node: LinesNode }) {
-  return (
-    <g
-      fontFamily={`'${node.face}'`}
-      fontSize={node.size}
-      fill={node.ink}
-      style={{ textRendering: 'geometricPrecision', fontVariantLigatures: 'none' }}
-    >
-      {node.lines.map((line, i) => (
-        <text key={i} x={line.x} y={line.baseline} style={{ whiteSpace: 'pre' }}>
-          {line.text}
-        </text>
-      ))}
-    </g>
+      <rect width={scene.width} height={scene.height} fill={scene.background} />
+      <Nodes nodes={scene.nodes} id={id} pixels={(width * density) / scene.width} near={near} />
+      {links &&
+        scene.links.map((link, i) => (
+          <a key={i} href={link.href} target="_blank" rel="noreferrer" aria-label={link.label}>
+            <rect {...link.rect} fill="transparent" />
+          </a>
+        ))}
+    </svg>
   );
 }

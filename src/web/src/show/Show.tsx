@@ -2,10 +2,13 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentence } from '../api/client';
 import type { Scene } from '../api/types';
-import { useDeck, useLive, useScenes } from '../deck/useDeck';
-import { Waiting } from '../desk/Star';
-import { photoUrl } from '../scene/photoUrl';
+import { useOpenDeck } from '../deck/open';
+import { photoUrl } from '../deck/photoUrl';
+import { useDeckStore, usePhotos } from '../deck/store';
+import { photoShares } from '../scene/photos';
 import { SceneView } from '../scene/SceneView';
+import { Button } from '../ui/Button';
+import { Waiting } from '../ui/Star';
 
 const onward = new Set(['ArrowRight', 'ArrowDown', 'PageDown', ' ', 'Enter']);
 const back = new Set(['ArrowLeft', 'ArrowUp', 'PageUp', 'Backspace']);
@@ -15,12 +18,11 @@ export default function Show() {
   const { id = '' } = useParams();
   const [search] = useSearchParams();
   const navigate = useNavigate();
-  const deckQuery = useDeck(id);
-  const scenesQuery = useScenes(id);
-  useLive(id);
-  const deck = deckQuery.data;
-  const scenes = scenesQuery.data;
-  const pages = useMemo<Scene[]>(() => deck?.slides.flatMap((s) => scenes?.[s.id] ?? []) ?? [], [deck, scenes]);
+  const { there, problem } = useOpenDeck(id);
+  const order = useDeckStore((d) => d.slideOrder);
+  const scenes = useDeckStore((d) => d.scenes);
+  const photos = usePhotos();
+  const pages = useMemo<Scene[]>(() => (there ? order.flatMap((s) => scenes[s] ?? []) : []), [there, order, scenes]);
   const start = search.get('slide');
   const [at, setAt] = useState<number | null>(null);
   const [ready, setReady] = useState(false);
@@ -37,8 +39,6 @@ export default function Show() {
     Math.max(0, pages.length - 1),
   );
   const scene = pages[here];
-  const widths = useCallback((photoId: string) => deck?.photos[photoId]?.width ?? 0, [deck]);
-
   useEffect(() => {
     const fit = () => setSize({ w: innerWidth, h: innerHeight });
     addEventListener('resize', fit);
@@ -58,15 +58,10 @@ export default function Show() {
     let gone = false;
     const sources = new Set<string>();
     for (const p of pages)
-      for (const n of p.nodes)
-        if (n.kind === 'photo')
-          sources.add(
-            photoUrl(
-              n.photoId,
-              widths(n.photoId),
-              ((n.image.width * (n.enlarged ?? 1)) / p.width) * width * devicePixelRatio,
-            ),
-          );
+      for (const [photoId, share] of photoShares(p)) {
+        const photo = photos[photoId];
+        if (photo) sources.add(photoUrl(photo, share * width * devicePixelRatio));
+      }
     void Promise.allSettled(
       [...sources].map(async (src) => {
         const img = new Image();
@@ -78,7 +73,7 @@ export default function Show() {
     return () => {
       gone = true;
     };
-  }, [pages, widths, width]);
+  }, [pages, photos, width]);
 
   const leave = useCallback(() => {
     const slide = pages[here]?.slideId;
@@ -113,7 +108,6 @@ export default function Show() {
     return () => document.removeEventListener('fullscreenchange', changed);
   }, [leave]);
 
-  const problem = deckQuery.error ?? scenesQuery.error;
   return (
     <div
       ref={root}
@@ -125,21 +119,31 @@ export default function Show() {
       aria-label={scene ? `Slide ${here + 1} of ${pages.length}` : 'Show'}
       role="region"
     >
-      {problem && <p>{sentence(problem)}</p>}
-      {deck && scenes && pages.length === 0 && (
+      {problem !== null && <p>{sentence(problem)}</p>}
+      {there && pages.length === 0 && (
         <p>
           There is nothing to show yet.{' '}
-          <button className="border-b border-verdigris" onClick={leave}>
+          <Button kind="link" onClick={leave}>
             Back to the talk
-          </button>
+          </Button>
         </p>
       )}
       {scene && !ready && <Waiting />}
-      {scene && ready && !dark && (
-        <div style={{ width }}>
-          <SceneView key={`${scene.slideId}-${scene.page}`} scene={scene} width={width} photoWidths={widths} links />
-        </div>
-      )}
+      {ready &&
+        [here - 1, here, here + 1].map((n) => {
+          const page = pages[n];
+          // Neighbours are there already, unseen, so that no slide comes without its photo.
+          return page ? (
+            <div
+              key={`${page.slideId}-${page.page}`}
+              className={`col-start-1 row-start-1 ${n === here && !dark ? '' : 'invisible'}`}
+              style={{ width }}
+              data-shown={n === here || undefined}
+            >
+              <SceneView scene={page} width={width} links={n === here} silent={n !== here} className="w-full" />
+            </div>
+          ) : null;
+        })}
     </div>
   );
 }

@@ -1,10 +1,12 @@
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
-import type { LedgerRow, Scene, Standing } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
-import { useLedger } from '../../deck/useDeck';
-import { Head } from '../../desk/Head';
-import { Lattice } from '../../desk/Star';
+import type { LedgerRow, Standing } from '../../api/types';
+import { useLedger } from '../../deck/ledger';
+import { goTo } from '../../deck/navigate';
+import { useDeckId, useHeader, useScenes, useSlides } from '../../deck/store';
+import { Button } from '../../ui/Button';
+import { Head } from '../Head';
+import { Lattice } from '../../ui/Star';
 import { SceneView } from '../../scene/SceneView';
 import { UseSentence } from '../plan/UseSentence';
 import { CreditStyling } from './CreditStyling';
@@ -22,25 +24,27 @@ const forms: [string, string][] = [
 const weight: Record<Standing, number> = { blocked: 0, toSettle: 1, clear: 2 };
 
 /** The ledger: each photo's credit as it will read, where it is used, what is owed and how it stands. */
-export default function Clear({ openCommands }: { openCommands(): void }) {
-  const { deck, scenes, goTo } = useOpenDeck();
-  const ledger = useLedger(deck.id);
+export default function Clear() {
+  const id = useDeckId();
+  const header = useHeader();
+  const slides = useSlides();
+  const ledger = useLedger();
   const [byStanding, setByStanding] = useState(true);
   const [unsettled, setUnsettled] = useState(false);
-  const credits = deck.slides.find((s) => s.kind === 'credits');
-  const pages: Scene[] = credits ? (scenes[credits.id] ?? []) : [];
+  const credits = slides.find((s) => s.kind === 'credits');
+  const pages = useScenes(credits?.id);
   const all = ledger.data?.rows ?? [];
   const rows = unsettled ? all.filter((r) => r.standing !== 'clear') : all;
   const shown: LedgerRow[] = byStanding ? rows.toSorted((a, b) => weight[a.standing] - weight[b.standing]) : rows;
   return (
     <main className="paper flex min-h-0 min-w-0 flex-col bg-paper text-ink">
-      <Head openCommands={openCommands}>
-        <button className="verb" onClick={() => setByStanding(!byStanding)}>
+      <Head>
+        <Button kind="verb" onClick={() => setByStanding(!byStanding)}>
           {byStanding ? 'Sort by slide' : 'Sort by standing'}
-        </button>
-        <button className="verb" aria-pressed={unsettled} onClick={() => setUnsettled(!unsettled)}>
+        </Button>
+        <Button kind="verb" aria-pressed={unsettled} onClick={() => setUnsettled(!unsettled)}>
           Only what is unsettled
-        </button>
+        </Button>
         <DropdownMenu.Root>
           <DropdownMenu.Trigger className="verb">Credit files</DropdownMenu.Trigger>
           <DropdownMenu.Portal>
@@ -53,7 +57,7 @@ export default function Clear({ openCommands }: { openCommands(): void }) {
                 <DropdownMenu.Item key={form} asChild>
                   <a
                     className="block px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround data-highlighted:text-word"
-                    href={`/api/decks/${deck.id}/exports/credits.${form}`}
+                    href={`/api/decks/${id}/exports/credits.${form}`}
                     download
                   >
                     as {name}
@@ -63,7 +67,7 @@ export default function Clear({ openCommands }: { openCommands(): void }) {
               <DropdownMenu.Item asChild>
                 <a
                   className="block border-t border-line px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround data-highlighted:text-word"
-                  href={`/api/decks/${deck.id}/exports/photos.zip`}
+                  href={`/api/decks/${id}/exports/photos.zip`}
                   download
                 >
                   the photos, each with its credit inside
@@ -75,7 +79,7 @@ export default function Clear({ openCommands }: { openCommands(): void }) {
       </Head>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_392px] max-[1150px]:grid-cols-[minmax(0,1fr)_300px]">
         <section aria-label="Ledger" className="overflow-auto px-10 py-6">
-          <h1 className="text-[26px] leading-tight font-semibold [font-stretch:90%]">{ledger.data?.sentence ?? ' '}</h1>
+          <h1 className="text-title leading-tight font-semibold [font-stretch:90%]">{ledger.data?.sentence ?? ' '}</h1>
           {all.length > 0 ? (
             <ul className="mt-4">
               {shown.map((row) => (
@@ -90,9 +94,9 @@ export default function Clear({ openCommands }: { openCommands(): void }) {
               <Lattice className="absolute inset-0 text-rule" />
               <p className="absolute top-1/2 left-1/2 w-80 -translate-1/2 bg-paper p-5 text-center text-ink-quiet">
                 Each photo that is on a slide gets its row here, with the credit already written.{' '}
-                <button className="deed" onClick={() => goTo('gather')}>
+                <Button kind="link" onClick={() => goTo('gather')}>
                   Gather photos
-                </button>
+                </Button>
               </p>
             </div>
           )}
@@ -100,7 +104,7 @@ export default function Clear({ openCommands }: { openCommands(): void }) {
         <aside aria-label="Credits" className="overflow-auto bg-paper-deep px-7 py-6">
           <h2 className="text-ink-quiet">Credits, as they will read</h2>
           {pages.map((page) => (
-            <SceneView key={page.page} scene={page} width={336} photoWidths={() => 0} links className="mt-3" />
+            <SceneView key={page.page} scene={page} width={336} links className="mt-3" />
           ))}
           {pages.length === 0 && (
             <p className="mt-2 text-ink-quiet">
@@ -112,7 +116,7 @@ export default function Clear({ openCommands }: { openCommands(): void }) {
           {ledger.data && <CreditStyling style={ledger.data.style} languages={ledger.data.languages} />}
           <div className="mt-6 border-t border-rule pt-4">
             <h2 className="text-ink-quiet">What this talk is for</h2>
-            <UseSentence use={deck.use} minutes={deck.slotMinutes} />
+            <UseSentence use={header.use} minutes={header.slotMinutes} />
           </div>
           {ledger.data && all.length > 0 && (
             <>

@@ -1,6 +1,6 @@
 import type { Ledger } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
-import { Choice } from '../../desk/Choice';
+import { edit } from '../../deck/edit';
+import { Select } from '../../ui/Select';
 
 type Style = Ledger['style'];
 
@@ -24,18 +24,17 @@ const tongues: Record<string, string> = {
 
 /** How credits are given, as a sentence whose words can be changed. */
 export function CreditStyling({ style, languages }: { style: Style; languages: string[] }) {
-  const { edit } = useOpenDeck();
   return (
     <p className="mt-4 leading-relaxed">
       Credits stand{' '}
-      <Choice
+      <Select
         label="Place of credits"
         value={style.place ?? 'corner'}
         options={places}
         onChoose={(place) => void edit({ kind: 'set-credit-style', place })}
       />
       . Photos that ask for none{' '}
-      <Choice
+      <Select
         label="Courtesy credit"
         value={style.courtesy ? 'yes' : 'no'}
         options={[
@@ -45,7 +44,7 @@ export function CreditStyling({ style, languages }: { style: Style; languages: s
         onChoose={(v) => void edit({ kind: 'set-credit-style', courtesy: v === 'yes' })}
       />
       . Changes are named in{' '}
-      <Choice
+      <Select
         label="Language of changes"
         value={style.language}
         options={languages.map((l) => [l, tongues[l] ?? l])}

@@ -1,9 +1,12 @@
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
 import type { CreditSpan, Finding, Fix, LedgerRow, Photo } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
-import { ClearStar } from '../../desk/Star';
-import { photoUrl } from '../../scene/photoUrl';
+import { choose } from '../../deck/choice';
+import { edit } from '../../deck/edit';
+import { goTo } from '../../deck/navigate';
+import { useHeader, usePhoto, useSlideOrder } from '../../deck/store';
+import { Button } from '../../ui/Button';
+import { ClearStar } from '../../ui/Star';
+import { photoUrl } from '../../deck/photoUrl';
 import { PermissionDialog } from '../settle/PermissionDialog';
 import { SettleDialog } from '../settle/SettleDialog';
 import { useRecord } from '../settle/useRecord';
@@ -12,17 +15,12 @@ const tones = { clear: 'text-ink-quiet', toSettle: 'text-marigold-ink', blocked:
 
 /** A row of the ledger: the picture, the credit as it will read, where it is used, what is unsettled and what can be done. */
 export function LedgerLine({ row }: { row: LedgerRow }) {
-  const { deck } = useOpenDeck();
-  const navigate = useNavigate();
-  const photo = deck.photos[row.photoId];
+  const order = useSlideOrder();
+  const photo = usePhoto(row.photoId);
   const [open, setOpen] = useState(false);
   return (
     <li className="grid grid-cols-[104px_minmax(0,1fr)_auto_72px] gap-x-4 border-t border-rule py-3">
-      {photo ? (
-        <img src={photoUrl(photo.id, photo.width, 240)} alt="" className="h-[66px] w-[104px] object-cover" />
-      ) : (
-        <span />
-      )}
+      {photo ? <img src={photoUrl(photo, 240)} alt="" className="h-16.5 w-26 object-cover" /> : <span />}
       <div className="min-w-0">
         <Spans spans={row.credit} />
         {row.findings.map((f) => (
@@ -32,29 +30,31 @@ export function LedgerLine({ row }: { row: LedgerRow }) {
           </div>
         ))}
         {row.findings.length === 0 && row.why && <p className={tones.clear}>{row.why}</p>}
-        <button
-          className="mt-1 block border-b border-ink-quiet/60 text-[13px] text-ink-quiet hover:text-verdigris-ink"
+        <Button
+          className="mt-1 block border-b border-ink-quiet/60 text-small text-ink-quiet hover:text-verdigris-ink"
           aria-expanded={open}
           onClick={() => setOpen(!open)}
         >
           {open ? 'Less' : 'What is owed, and why'}
-        </button>
+        </Button>
         {open && <Owed row={row} photo={photo} />}
       </div>
-      <p className="flex gap-2 font-mono text-[13px]">
+      <p className="flex gap-2 font-mono text-small">
         {row.slides.length === 1 ? 'slide' : 'slides'}
         {row.slides.map((n) => (
-          <button
+          <Button
             key={n}
             className="h-5 border-b border-ink-quiet/60 hover:text-verdigris-ink"
             aria-label={`Go to slide ${n}`}
             onClick={() => {
-              const s = deck.slides[n - 1];
-              if (s) void navigate(`/deck/${deck.id}/compose?slide=${s.id}`);
+              const slide = order[n - 1];
+              if (!slide) return;
+              choose(slide);
+              goTo('compose');
             }}
           >
             {n}
-          </button>
+          </Button>
         ))}
       </p>
       <p className={`text-right ${tones[row.standing]}`}>
@@ -75,7 +75,7 @@ export function LedgerLine({ row }: { row: LedgerRow }) {
 
 function Spans({ spans }: { spans: CreditSpan[] }) {
   return (
-    <span className="font-mono text-[14px]">
+    <span className="font-mono text-body">
       {spans.map((s, i) =>
         s.href ? (
           <a
@@ -111,7 +111,7 @@ const names: Record<Fix, string> = {
 
 /** What can be done about a finding, each one action. */
 function Fixes({ finding, photo }: { finding: Finding; photo: Photo }) {
-  const { deck, edit } = useOpenDeck();
+  const { use } = useHeader();
   const { correct } = useRecord(photo.id);
   const [dialog, setDialog] = useState<'permission' | 'settle' | null>(null);
   const photoId = photo.id;
@@ -120,8 +120,8 @@ function Fixes({ finding, photo }: { finding: Finding; photo: Photo }) {
     swap: () => void edit({ kind: 'swap-photo', photoId }),
     remove: () => void edit({ kind: 'take-off', photoId }),
     decide: () => void edit({ kind: 'decide-change', photoId, stands: true }),
-    makeFree: () => void edit({ kind: 'set-use', use: { ...deck.use, commercial: false } }),
-    keepInRoom: () => void edit({ kind: 'set-use', use: { ...deck.use, handedOn: false, recorded: false } }),
+    makeFree: () => void edit({ kind: 'set-use', use: { ...use, commercial: false } }),
+    keepInRoom: () => void edit({ kind: 'set-use', use: { ...use, handedOn: false, recorded: false } }),
     ownWork: () => void correct({ ownWork: true }),
     keepEarlier: () => void correct({ settle: true }),
     recordPermission: () => setDialog('permission'),
@@ -133,9 +133,9 @@ function Fixes({ finding, photo }: { finding: Finding; photo: Photo }) {
   return (
     <p className="flex flex-wrap gap-x-5 gap-y-0.5 pt-0.5">
       {fixes.map((f) => (
-        <button key={f} className="deed" onClick={act[f]}>
+        <Button key={f} kind="link" onClick={act[f]}>
           {names[f]}
-        </button>
+        </Button>
       ))}
       {dialog === 'permission' && <PermissionDialog photo={photo} onClose={() => setDialog(null)} />}
       {dialog === 'settle' && <SettleDialog photo={photo} onClose={() => setDialog(null)} />}
@@ -145,10 +145,9 @@ function Fixes({ finding, photo }: { finding: Finding; photo: Photo }) {
 
 /** Obligations with their reasons, and the way to the evidence. */
 function Owed({ row, photo }: { row: LedgerRow; photo: Photo | undefined }) {
-  const { edit } = useOpenDeck();
   const [record, setRecord] = useState(false);
   return (
-    <div className="mt-2 border-l border-rule pl-4 text-[13.5px]">
+    <div className="mt-2 border-l border-rule pl-4 text-small">
       {row.changes && <p>Done to it: {row.changes}.</p>}
       {row.findings.map((f) => (
         <p key={f.code} className="mt-1">
@@ -170,17 +169,14 @@ function Owed({ row, photo }: { row: LedgerRow; photo: Photo | undefined }) {
       )}
       <p className="mt-2 flex gap-5">
         {photo && (
-          <button className="deed" onClick={() => setRecord(true)}>
+          <Button kind="link" onClick={() => setRecord(true)}>
             The record, and what sources said
-          </button>
+          </Button>
         )}
         {row.decided && (
-          <button
-            className="deed"
-            onClick={() => void edit({ kind: 'decide-change', photoId: row.photoId, stands: false })}
-          >
+          <Button kind="link" onClick={() => void edit({ kind: 'decide-change', photoId: row.photoId, stands: false })}>
             Take the decision back
-          </button>
+          </Button>
         )}
       </p>
       {record && photo && <SettleDialog photo={photo} onClose={() => setRecord(false)} />}

@@ -1,9 +1,9 @@
 import type { Ledger } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
+import { edit } from '../../deck/edit';
+import { Button } from '../../ui/Button';
 
 /** Which licences the finished deck may carry, and why not the others. */
 export function OwnLicence({ options, chosen }: { options: Ledger['ownLicences']; chosen: string }) {
-  const { edit } = useOpenDeck();
   const may = options.filter((o) => o.may);
   const not = options.filter((o) => !o.may);
   return (
@@ -14,14 +14,14 @@ export function OwnLicence({ options, chosen }: { options: Ledger['ownLicences']
           const on = chosen === o.label;
           return (
             <li key={o.label}>
-              <button
+              <Button
                 aria-pressed={on}
                 title={o.why}
                 className={on ? 'border-b-2 border-verdigris-ink font-semibold' : 'deed'}
                 onClick={() => void edit({ kind: 'set-credit-style', ownLicence: on ? '' : o.label })}
               >
                 {o.label}
-              </button>
+              </Button>
             </li>
           );
         })}

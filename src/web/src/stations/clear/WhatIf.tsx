@@ -1,15 +1,16 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, told } from '../../api/client';
-import { useOpenDeck } from '../../deck/DeckContext';
+import { useDeckId } from '../../deck/store';
+import { Button } from '../../ui/Button';
 
 /** The talk put to other uses, without changing it. */
 export function WhatIf() {
-  const { deck } = useOpenDeck();
+  const id = useDeckId();
   const [open, setOpen] = useState<string | null>(null);
   const audit = useQuery({
-    queryKey: ['ledger', deck.id, 'audit', deck.revision],
-    queryFn: () => told(api.GET('/api/decks/{id}/audit', { params: { path: { id: deck.id } } })),
+    queryKey: ['audit', id],
+    queryFn: () => told(api.GET('/api/decks/{id}/audit', { params: { path: { id } } })),
   });
   return (
     <div className="mt-6 border-t border-rule pt-4">
@@ -19,14 +20,14 @@ export function WhatIf() {
           const clear = w.rows.length === 0;
           return (
             <li key={w.id} className="py-1">
-              <button
+              <Button
                 className={clear ? '' : 'deed'}
                 aria-expanded={open === w.id}
                 disabled={clear}
                 onClick={() => setOpen(open === w.id ? null : w.id)}
               >
                 {w.name}
-              </button>
+              </Button>
               <span className="block text-ink-quiet">{w.sentence}.</span>
               {open === w.id && (
                 <ul className="mt-1 border-l border-rule pl-3">

@@ -1,38 +1,45 @@
 import { useState } from 'react';
-import { useOpenDeck } from '../../deck/DeckContext';
-import { photoUrl } from '../../scene/photoUrl';
+import { useChosenPoint, useChosenSlide } from '../../deck/choice';
+import { edit } from '../../deck/edit';
+import { goTo } from '../../deck/navigate';
+import { usePhotos, usePoints } from '../../deck/store';
+import { photoUrl } from '../../deck/photoUrl';
 import { PermissionDialog } from '../settle/PermissionDialog';
 import type { Photo } from '../../api/types';
+import { Button } from '../../ui/Button';
 
 /** The photos kept for the slide's point, or all of them: choosing one makes it the ground. */
 export function KeptColumn() {
-  const { deck, slide, point, edit, goTo } = useOpenDeck();
+  const photos = usePhotos();
+  const points = usePoints();
+  const slide = useChosenSlide();
+  const point = useChosenPoint();
   const [all, setAll] = useState(false);
   const [closed, setClosed] = useState<Photo | null>(null);
   const own = slide?.pointId ? (point?.kept ?? []) : [];
-  const everything = [...new Set([...deck.points.flatMap((p) => p.kept), ...Object.keys(deck.photos)])];
+  const everything = [...new Set([...points.flatMap((p) => p.kept), ...Object.keys(photos)])];
   const shown = (all || !slide?.pointId ? everything : own)
-    .map((id) => deck.photos[id])
+    .map((id) => photos[id])
     .filter((p): p is Photo => p !== undefined);
   return (
-    <aside aria-label="Kept photos" className="overflow-auto bg-[#313131] px-3 py-3 text-[13px]">
-      <h2 className="line-clamp-2 leading-4.5 text-[#d5d5d5]">
+    <aside aria-label="Kept photos" className="overflow-auto bg-side px-3 py-3 text-small">
+      <h2 className="line-clamp-2 leading-4.5 text-soft">
         {all || !slide?.pointId ? 'All kept photos' : `Kept for “${point?.wording ?? ''}”`}
       </h2>
       {shown.length === 0 && (
         <p className="mt-2 text-quiet">
           None yet.{' '}
-          <button className="border-b border-verdigris text-word" onClick={() => goTo('gather')}>
+          <Button kind="link" onClick={() => goTo('gather')}>
             Gather some
-          </button>
+          </Button>
         </p>
       )}
       <ul className="mt-2 flex flex-col gap-2">
         {shown.map((p) => {
-          const here = p.id === slide?.ground?.photoId;
+          const here = slide?.items.some((i) => i.photos.includes(p.id)) ?? false;
           return (
             <li key={p.id}>
-              <button
+              <Button
                 className={`block w-full ${here ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
                 aria-pressed={here}
                 aria-label={`Place ${p.title || 'this photo'}`}
@@ -42,12 +49,12 @@ export function KeptColumn() {
                 }
               >
                 <img
-                  src={photoUrl(p.id, p.width, 240)}
+                  src={photoUrl(p, 240)}
                   alt=""
                   className="w-full"
                   style={{ aspectRatio: `${p.width} / ${p.height}` }}
                 />
-              </button>
+              </Button>
               <span className={`block truncate pt-0.5 ${p.mayPlace ? 'text-quiet' : 'text-marigold'}`}>
                 {here ? 'here' : p.inWords}
               </span>
@@ -56,9 +63,9 @@ export function KeptColumn() {
         })}
       </ul>
       {slide?.pointId && everything.length > own.length && (
-        <button className="verb mt-3" onClick={() => setAll(!all)}>
+        <Button kind="verb" className="mt-3" onClick={() => setAll(!all)}>
           {all ? 'Only this point' : `All ${everything.length} photos`}
-        </button>
+        </Button>
       )}
       {closed && <PermissionDialog photo={closed} onClose={() => setClosed(null)} />}
     </aside>

@@ -1,42 +1,28 @@
-import {
-  useEffect,
-  useImperativeHandle,
-  useLayoutEffect,
-  useRef,
-  useState,
-  type KeyboardEvent,
-  type PointerEvent,
-  type Ref,
-} from 'react';
-import type { Guides, Scene } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
-import { photoOf } from '../../scene/nodes';
+import { useDrag, useWheel } from '@use-gesture/react';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import type { Item, Scene, Slide } from '../../api/types';
+import { useChoice } from '../../deck/choice';
+import { rules } from '../../deck/rules';
+import { ReframeTool } from '../../items/frame/ReframeTool';
+import { useReframing } from '../../items/frame/useReframing';
+import { useGuides } from '../../items/frame/useGuides';
+import { frameOf } from '../../items/frame/useFrame';
 import { SceneView } from '../../scene/SceneView';
-import { Reframing, type Placed } from './reframe';
+import { MoveTool } from './MoveTool';
+import type { StageTool } from '../../items/tool';
 
-export interface StageHandle {
-  scaleTo(scale: number): void;
-  commit(): void;
-}
+// A nudge or a turn of the wheel is sent when no other has come for so long, in milliseconds.
+const pause = 350;
 
-interface Props {
-  scene: Scene;
-  guides: Guides | undefined;
-  reframing: boolean;
-  onScale(scale: number): void;
-  ref?: Ref<StageHandle>;
-}
-
-/** The slide, large. Its ground is dragged to reframe: while the hand moves only this element's transform changes; on release one command goes out. */
-export function Stage({ scene, guides, reframing, onScale, ref }: Props) {
-  const { deck, slide, edit } = useOpenDeck();
+/** The slide, large: the painted scene, an overlay, and one tool at a time. A ground is dragged inside its slide; any other thing over it. */
+export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item: Item | undefined }) {
   const room = useRef<HTMLDivElement>(null);
   const holder = useRef<HTMLDivElement>(null);
-  const overlay = useRef<SVGSVGElement>(null);
-  const work = useRef<Reframing | null>(null);
+  const overlay = useRef<SVGGElement>(null);
   const later = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [width, setWidth] = useState(800);
-
+  const guides = useGuides(slide, item);
+  const reframing = useChoice((c) => c.tool === 'reframe');
   useLayoutEffect(() => {
     const fit = () => {
       const r = room.current;
@@ -47,122 +33,83 @@ export function Stage({ scene, guides, reframing, onScale, ref }: Props) {
     return () => watch.disconnect();
   }, [scene.width, scene.height]);
 
-  const picture = () => holder.current?.querySelector<HTMLImageElement>('img[data-photo]') ?? null;
-  const settle = () => {
-    work.current = null;
-    clearTimeout(later.current);
-    const img = picture();
-    if (img) img.style.transform = '';
-    if (overlay.current) overlay.current.innerHTML = '';
-    onScale(1);
-  };
+  const units = width / scene.width;
+  const box = scene.parts.find((p) => p.itemId === item?.item.id)?.box;
+  const inFrame = item?.item.at.isGround || reframing;
+  const tool = useMemo<StageTool | null>(() => {
+    if (!item || item.item.at.held) return null;
+    const painted = () => holder.current?.querySelector<SVGElement>(`[data-item="${item.item.id}"]`) ?? null;
+    if (inFrame)
+      return guides && frameOf(item)
+        ? new ReframeTool(slide, item, guides, {
+            picture: () => painted()?.querySelector<SVGElement>('image[data-photo]') ?? null,
+            lines: (lines) => overlay.current && drawLines(overlay.current, lines, scene),
+          })
+        : null;
+    return box ? new MoveTool(slide, item, box, { painted }) : null;
+  }, [slide, item, guides, inFrame, box, scene]);
   // A new scene is what was dragged to, or what stands after a refusal.
-  useLayoutEffect(settle, [scene]); // eslint-disable-line react-hooks/exhaustive-deps
+  useLayoutEffect(() => {
+    useReframing.setState({ tool: tool instanceof ReframeTool ? tool : null, scale: 1 });
+    return () => tool?.cancel();
+  }, [tool]);
   useEffect(() => () => clearTimeout(later.current), []);
 
-  const units = width / scene.width;
-  const photo = photoOf(scene);
-  const turn = photo?.turn ?? 0;
-  // A turned photo moves in its own, turned and enlarged, measure; lines of the slide mean nothing to it.
-  const along = (dx: number, dy: number): [number, number] => {
-    const angle = (turn * Math.PI) / 180;
-    const per = units * (photo?.enlarged ?? 1);
-    return [(dx * Math.cos(angle) + dy * Math.sin(angle)) / per, (dy * Math.cos(angle) - dx * Math.sin(angle)) / per];
-  };
-  const paint = (p: Placed) => {
-    const img = picture();
-    if (!img || !guides) return;
-    img.style.transform = `translate(${(p.x - guides.image.x) * units}px, ${(p.y - guides.image.y) * units}px) scale(${p.scale})`;
-    if (overlay.current)
-      overlay.current.innerHTML = p.caught
-        .map((c) =>
-          c.axis === 'x'
-            ? `<line x1="${c.line}" x2="${c.line}" y1="0" y2="${scene.height}"/>`
-            : `<line y1="${c.line}" y2="${c.line}" x1="0" x2="${scene.width}"/>`,
-        )
-        .join('');
-    onScale(p.scale);
-  };
-  const begin = () => (work.current ??= guides ? new Reframing(guides) : null);
-  const commit = async () => {
-    const w = work.current;
+  const endSoon = () => {
     clearTimeout(later.current);
-    if (!w || !slide) return;
-    if (!(await edit({ kind: 'reframe', slideId: slide.id, crop: w.crop() }))) settle();
+    later.current = setTimeout(() => void tool?.end(), pause);
   };
-  const commitSoon = () => {
-    clearTimeout(later.current);
-    later.current = setTimeout(() => void commit(), 350);
-  };
-  const middle = { x: scene.width / 2, y: scene.height / 2 };
-
-  useImperativeHandle(ref, () => ({
-    scaleTo(scale) {
-      const w = begin();
-      if (w) paint(w.scaleBy(scale / w.now().scale, middle));
+  useDrag(
+    ({ first, last, movement: [mx, my], event, tap, cancel, xy: [x, y] }) => {
+      if (first && !(event.target as Element).closest('svg')) return cancel();
+      if (tap) return choosePainted(x, y);
+      if (!tool) return;
+      clearTimeout(later.current);
+      if (first) tool.begin();
+      tool.move({ dx: mx / units, dy: my / units, free: event.altKey });
+      if (last) void tool.end();
     },
-    commit: () => void commit(),
-  }));
-
-  const grab = (e: PointerEvent<HTMLDivElement>) => {
-    const w = begin();
-    if (!w || e.button !== 0) return;
-    clearTimeout(later.current);
-    const target = e.currentTarget;
-    const start = { x: e.clientX, y: e.clientY };
-    const from = w.now();
-    let frame = 0;
-    let moved = false;
-    target.setPointerCapture(e.pointerId);
-    const move = (m: globalThis.PointerEvent) => {
-      const dx = m.clientX - start.x;
-      const dy = m.clientY - start.y;
-      if (!moved && Math.hypot(dx, dy) < 3) return;
-      moved = true;
-      const placed = w.moveTo(...along(dx, dy), from, m.altKey || turn !== 0);
-      cancelAnimationFrame(frame);
-      frame = requestAnimationFrame(() => paint(placed));
-    };
-    const up = () => {
-      target.removeEventListener('pointermove', move);
-      target.removeEventListener('pointerup', up);
-      target.removeEventListener('pointercancel', up);
-      cancelAnimationFrame(frame);
-      if (moved) void commit();
-      else if (w.now().scale === 1) work.current = null;
-    };
-    target.addEventListener('pointermove', move);
-    target.addEventListener('pointerup', up);
-    target.addEventListener('pointercancel', up);
+    { target: holder, filterTaps: true, pointer: { keys: false }, eventOptions: { passive: false } },
+  );
+  useWheel(
+    ({ event, delta: [, dy] }) => {
+      if (!tool?.scaleBy || !holder.current) return;
+      event.preventDefault();
+      const r = holder.current.getBoundingClientRect();
+      const about = { x: (event.clientX - r.left) / units, y: (event.clientY - r.top) / units };
+      tool.scaleBy(Math.exp(-dy / 700), about);
+      endSoon();
+    },
+    { target: holder, eventOptions: { passive: false } },
+  );
+  // The topmost thing under a tap is chosen.
+  const choosePainted = (x: number, y: number) => {
+    const r = holder.current?.getBoundingClientRect();
+    if (!r) return;
+    const at = { x: (x - r.left) / units, y: (y - r.top) / units };
+    const hit = scene.parts.findLast(
+      (p) =>
+        p.itemId !== null &&
+        at.x >= p.box.x &&
+        at.x <= p.box.x + p.box.width &&
+        at.y >= p.box.y &&
+        at.y <= p.box.y + p.box.height,
+    );
+    if (hit) useChoice.setState({ itemId: hit.itemId });
   };
   const keys = (e: KeyboardEvent) => {
-    const by = e.shiftKey ? 24 : 1;
+    if (!tool || e.altKey || e.ctrlKey || e.metaKey) return;
+    const by = e.shiftKey ? rules().gutter : 1;
     const d = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] }[e.key];
-    const w = d && begin();
-    if (w && d) paint(w.moveTo(d[0]!, d[1]!, w.now(), true));
-    else if (e.key === '+' || e.key === '-') {
-      const z = begin();
-      if (z) paint(z.scaleBy(e.key === '+' ? 1.04 : 1 / 1.04, middle));
-    } else return;
+    if (d) tool.nudge(d[0]!, d[1]!);
+    else if ((e.key === '+' || e.key === '-') && tool.scaleBy)
+      tool.scaleBy(e.key === '+' ? 1.04 : 1 / 1.04, { x: scene.width / 2, y: scene.height / 2 });
+    else return;
     e.preventDefault();
-    commitSoon();
+    e.stopPropagation();
+    endSoon();
   };
-  // React listens to wheels passively; scaling must keep the page from moving.
-  useEffect(() => {
-    const el = holder.current;
-    if (!el) return;
-    const wheel = (e: WheelEvent) => {
-      const w = begin();
-      if (!w) return;
-      e.preventDefault();
-      const r = el.getBoundingClientRect();
-      paint(w.scaleBy(Math.exp(-e.deltaY / 700), { x: (e.clientX - r.left) / units, y: (e.clientY - r.top) / units }));
-      commitSoon();
-    };
-    el.addEventListener('wheel', wheel, { passive: false });
-    return () => el.removeEventListener('wheel', wheel);
-  });
-  const ground = guides !== undefined;
+  const at = item && !item.item.at.isGround ? box : undefined;
   return (
     <div ref={room} className="grid min-h-0 flex-1 place-items-center">
       <div
@@ -170,22 +117,27 @@ export function Stage({ scene, guides, reframing, onScale, ref }: Props) {
         tabIndex={0}
         role="application"
         aria-label={
-          ground ? 'Slide. Drag or use the arrow keys to reframe the photo, plus and minus to scale it.' : 'Slide'
+          tool instanceof ReframeTool
+            ? 'Slide. Drag or use the arrow keys to reframe the photo, plus and minus to scale it.'
+            : tool
+              ? `Slide. Drag or use the arrow keys to move ${item?.says}.`
+              : 'Slide'
         }
-        onPointerDown={grab}
         onKeyDown={keys}
-        className={`relative touch-none ${ground ? 'cursor-grab active:cursor-grabbing' : ''} ${reframing && ground ? 'outline-1 outline-verdigris' : ''}`}
+        className={`relative touch-none ${tool ? 'cursor-grab active:cursor-grabbing' : ''} ${reframing && tool ? 'outline-1 outline-verdigris' : ''}`}
         style={{ width, height: (width * scene.height) / scene.width }}
       >
-        <SceneView scene={scene} width={width} photoWidths={(id) => deck.photos[id]?.width ?? 0} />
+        <SceneView scene={scene} width={width} className="w-full" />
         <svg
-          ref={overlay}
           viewBox={`0 0 ${scene.width} ${scene.height}`}
-          className="pointer-events-none absolute inset-0 h-full w-full stroke-verdigris"
+          className="pointer-events-none absolute inset-0 h-full w-full fill-none stroke-verdigris"
           strokeWidth={1.5 / units}
           aria-hidden
-        />
-        {reframing && ground && (
+        >
+          <g ref={overlay} />
+          {at && <rect {...at} strokeDasharray={`${6 / units} ${4 / units}`} />}
+        </svg>
+        {reframing && tool && (
           <svg
             viewBox="0 0 3 3"
             preserveAspectRatio="none"
@@ -197,5 +149,22 @@ export function Stage({ scene, guides, reframing, onScale, ref }: Props) {
         )}
       </div>
     </div>
+  );
+}
+
+function drawLines(to: SVGGElement, lines: { axis: string; line: number }[], scene: Scene) {
+  to.replaceChildren(
+    ...lines.map((l) => {
+      const line = document.createElementNS('http://www.w3.org/2000/svg', 'line');
+      const [own, other, end] = l.axis === 'x' ? ['x', 'y', scene.height] : ['y', 'x', scene.width];
+      for (const [name, value] of [
+        [`${own}1`, l.line],
+        [`${own}2`, l.line],
+        [`${other}1`, 0],
+        [`${other}2`, end],
+      ] as const)
+        line.setAttribute(name, String(value));
+      return line;
+    }),
   );
 }

@@ -2,9 +2,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api, sentence, told } from '../../api/client';
-import { Lattice, Star } from '../../desk/Star';
-import { Dialog } from '../../desk/Dialog';
-import { useNotices } from '../../desk/useNotices';
+import { Button } from '../../ui/Button';
+import { Lattice, Star } from '../../ui/Star';
+import { Dialog } from '../../ui/Dialog';
+import { useNotices } from '../../ui/useNotices';
 import type { DeckLine } from '../../api/types';
 
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
@@ -44,8 +45,8 @@ export default function DeckList() {
         <div className="flex items-center gap-4">
           <Star size={48} />
           <div>
-            <h1 className="text-4xl font-semibold">Jaali</h1>
-            <p className="text-[16px] text-ink-quiet">Talks carried by photographs, each one credited.</p>
+            <h1 className="text-title font-semibold">Jaali</h1>
+            <p className="text-lead text-ink-quiet">Talks carried by photographs, each one credited.</p>
           </div>
         </div>
         <form
@@ -58,16 +59,16 @@ export default function DeckList() {
           <label className="flex-1">
             <span className="text-ink-quiet">What will you talk about</span>
             <input
-              className="mt-1 w-full border-b border-ink bg-transparent pb-1 text-2xl outline-none focus:border-verdigris-ink"
+              className="mt-1 w-full border-b border-ink bg-transparent pb-1 text-head outline-none focus:border-verdigris-ink"
               value={title}
               maxLength={200}
               placeholder="Untitled talk"
               onChange={(e) => setTitle(e.target.value)}
             />
           </label>
-          <button className="rounded-sm bg-verdigris-ink px-5 py-2 text-[16px] font-medium text-white hover:bg-ink">
+          <Button kind="paper" type="submit">
             New talk
-          </button>
+          </Button>
         </form>
         <section className="max-w-2xl" aria-label="Your talks">
           {list.error && <p className="text-madder-ink">{sentence(list.error)}</p>}
@@ -79,16 +80,16 @@ export default function DeckList() {
               <li key={d.id} className="flex items-baseline gap-4 border-t border-rule bg-paper/90 py-3">
                 <Link
                   to={`/deck/${d.id}/plan`}
-                  className="min-w-0 flex-1 truncate text-xl font-medium hover:text-verdigris-ink"
+                  className="min-w-0 flex-1 truncate text-head font-medium hover:text-verdigris-ink"
                 >
                   {d.title}
                 </Link>
                 <span className="text-ink-quiet">
                   {d.points} points, {d.slides} slides, {day.format(new Date(d.changedAt))}
                 </span>
-                <button className="deed" onClick={() => setLeaving(d)}>
+                <Button kind="link" onClick={() => setLeaving(d)}>
                   Remove
-                </button>
+                </Button>
               </li>
             ))}
           </ul>
@@ -101,15 +102,12 @@ export default function DeckList() {
         description="Its points, slides and history go for good. The photos stay in the store."
       >
         <div className="mt-5 flex justify-end gap-5">
-          <button className="verb" onClick={() => setLeaving(null)}>
+          <Button kind="verb" onClick={() => setLeaving(null)}>
             Keep it
-          </button>
-          <button
-            className="rounded-sm bg-madder px-4 py-1.5 font-medium text-black"
-            onClick={() => leaving && void remove(leaving)}
-          >
+          </Button>
+          <Button kind="danger" onClick={() => leaving && void remove(leaving)}>
             Remove the talk
-          </button>
+          </Button>
         </div>
       </Dialog>
     </main>

@@ -1,7 +1,8 @@
 import { useState, type FormEvent } from 'react';
 import { api, sentence, told } from '../../api/client';
 import type { PageFound } from '../../api/types';
-import { Dialog } from '../../desk/Dialog';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
 
 interface Props {
   deckId: string;
@@ -49,9 +50,9 @@ export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
-        <button className="rounded-sm bg-verdigris px-4 py-1 font-medium whitespace-nowrap text-black" disabled={busy}>
+        <Button kind="solid" type="submit" className="whitespace-nowrap" disabled={busy}>
           {busy ? 'Reading' : 'Read it'}
-        </button>
+        </Button>
       </form>
       {problem && <p className="mt-3 text-marigold">{problem}</p>}
       {found && c && r && (
@@ -78,22 +79,19 @@ export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
             </p>
           ))}
           {c.why && <p className={`mt-2 ${c.fits ? 'text-quiet' : 'text-marigold'}`}>{c.why}</p>}
-          <details className="mt-2 text-[13px] text-quiet">
+          <details className="mt-2 text-small text-quiet">
             <summary className="cursor-pointer">What the page says, word for word</summary>
-            <pre className="mt-2 max-h-40 overflow-auto bg-deep p-3 font-mono text-[12px] whitespace-pre-wrap">
+            <pre className="mt-2 max-h-40 overflow-auto bg-deep p-3 font-mono text-note whitespace-pre-wrap">
               {found.evidence}
             </pre>
           </details>
           <div className="mt-4 flex justify-end gap-5">
-            <button className="verb" onClick={onClose}>
+            <Button kind="verb" onClick={onClose}>
               Leave it
-            </button>
-            <button
-              className="rounded-sm bg-verdigris px-4 py-1.5 font-medium text-black"
-              onClick={() => onKeep(found)}
-            >
+            </Button>
+            <Button kind="solid" onClick={() => onKeep(found)}>
               {r.licence ? 'Keep it' : 'Keep it, to settle later'}
-            </button>
+            </Button>
           </div>
         </>
       )}

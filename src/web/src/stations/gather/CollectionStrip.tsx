@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Answer } from '../../api/types';
+import { Button } from '../../ui/Button';
 
 interface Props {
   answers: Answer[];
@@ -12,7 +13,7 @@ interface Props {
 export function CollectionStrip({ answers, without, onSwitch, onRetry }: Props) {
   return (
     <ul
-      className="flex flex-wrap gap-x-5 gap-y-0.5 font-mono text-[12px] text-quiet"
+      className="flex flex-wrap gap-x-5 gap-y-0.5 font-mono text-note text-quiet"
       aria-label="Collections"
       aria-live="polite"
     >
@@ -21,14 +22,14 @@ export function CollectionStrip({ answers, without, onSwitch, onRetry }: Props) 
         const bad = a.state === 'failed' || a.state === 'limited' || a.state === 'slow';
         return (
           <li key={a.id} className={bad && !off ? 'text-marigold' : ''}>
-            <button
+            <Button
               aria-pressed={!off}
               title={off ? 'Left out. Click to take it in again.' : 'Click to leave it out.'}
               className={`hover:text-word ${off ? 'line-through opacity-80' : ''}`}
               onClick={() => onSwitch(a.id)}
             >
               {a.name}
-            </button>
+            </Button>
             {!off && <State answer={a} onRetry={onRetry} />}
           </li>
         );
@@ -51,9 +52,9 @@ function State({ answer: a, onRetry }: { answer: Answer; onRetry(id: string): vo
       return (
         <>
           : {a.message}{' '}
-          <button className="border-b border-marigold hover:text-word" onClick={() => onRetry(a.id)}>
+          <Button kind="link" onClick={() => onRetry(a.id)}>
             Ask again
-          </button>
+          </Button>
         </>
       );
   }

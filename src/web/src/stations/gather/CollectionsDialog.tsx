@@ -2,7 +2,9 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { api, sentence, told } from '../../api/client';
 import type { Collection, Recognised } from '../../api/types';
-import { Dialog } from '../../desk/Dialog';
+import { CollectionTerms } from './CollectionTerms';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
 
 const protocols = {
   openSearch: 'searched where it is, by feeds',
@@ -79,9 +81,9 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
-        <button className="verb whitespace-nowrap" disabled={busy || text.trim() === ''}>
+        <Button kind="verb" type="submit" className="whitespace-nowrap" disabled={busy || text.trim() === ''}>
           {busy ? 'Looking' : 'Look what it is'}
-        </button>
+        </Button>
       </form>
       {problem && <p className="mt-2 text-marigold">{problem}</p>}
       {found && (
@@ -91,15 +93,15 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
             <br />
             <span className="text-quiet">{found.says}</span>
           </p>
-          <button className="rounded-sm bg-verdigris px-4 py-1.5 font-medium text-black" onClick={() => void add()}>
+          <Button kind="solid" onClick={() => void add()}>
             Add it
-          </button>
+          </Button>
         </div>
       )}
       <div className="mt-4 text-right">
-        <button className="verb" onClick={onClose}>
+        <Button kind="verb" onClick={onClose}>
           Close
-        </button>
+        </Button>
       </div>
     </Dialog>
   );
@@ -112,99 +114,25 @@ function Line({ collection: c, onHarvest, onRemove }: { collection: Collection; 
     <li className="flex flex-wrap items-baseline gap-4 border-t border-line py-2">
       <span className="min-w-0 flex-1">
         <span className="font-semibold">{c.name}</span>
-        <span className="block truncate text-[13px] text-quiet">
+        <span className="block truncate text-small text-quiet">
           {protocols[c.protocol]}
           {h &&
             `, ${h.records}${h.running && h.whole ? ` of ${h.whole}` : ''} photos${h.running ? ', harvesting' : ''}`}
         </span>
-        {h?.message && <span className="block text-[13px] text-marigold">{h.message}</span>}
+        {h?.message && <span className="block text-small text-marigold">{h.message}</span>}
       </span>
-      <button className="verb" aria-expanded={terms} onClick={() => setTerms(!terms)}>
+      <Button kind="verb" aria-expanded={terms} onClick={() => setTerms(!terms)}>
         {c.terms ? 'Its terms' : 'Terms'}
-      </button>
+      </Button>
       {h && (
-        <button className="verb" disabled={h.running} onClick={onHarvest}>
+        <Button kind="verb" disabled={h.running} onClick={onHarvest}>
           Harvest now
-        </button>
+        </Button>
       )}
-      <button className="verb" onClick={onRemove} aria-label={`Remove ${c.name}`}>
+      <Button kind="verb" onClick={onRemove} aria-label={`Remove ${c.name}`}>
         Remove
-      </button>
-      {terms && <Terms collection={c} onDone={() => setTerms(false)} />}
+      </Button>
+      {terms && <CollectionTerms collection={c} onDone={() => setTerms(false)} />}
     </li>
-  );
-}
-
-/** Terms of a collection's own, entered once: they hold for photos of which it names no licence. */
-function Terms({ collection: c, onDone }: { collection: Collection; onDone(): void }) {
-  const client = useQueryClient();
-  const [name, setName] = useState(c.terms?.name ?? `terms of ${c.name}`);
-  const [url, setUrl] = useState(c.terms?.url ?? '');
-  const [asksCredit, setAsksCredit] = useState(c.terms?.asksCredit ?? true);
-  const [allowsPaid, setAllowsPaid] = useState(c.terms?.allowsPaid ?? false);
-  const [allowsChanges, setAllowsChanges] = useState(c.terms?.allowsChanges ?? false);
-  const [problem, setProblem] = useState('');
-  const path = { id: c.id };
-  const attempt = async (work: () => Promise<unknown>) => {
-    try {
-      await work();
-      await client.invalidateQueries({ queryKey: ['collections'] });
-      onDone();
-    } catch (error) {
-      setProblem(sentence(error));
-    }
-  };
-  const save = (e: FormEvent) => {
-    e.preventDefault();
-    void attempt(() =>
-      told(
-        api.PUT('/api/collections/{id}/terms', {
-          params: { path },
-          body: { name, url: url || null, asksCredit, allowsPaid, allowsChanges },
-        }),
-      ),
-    );
-  };
-  const field = 'min-w-0 flex-1 border-b border-line bg-transparent outline-none focus:border-verdigris';
-  return (
-    <form className="w-full bg-deep px-4 py-3 text-[13.5px]" onSubmit={save}>
-      <p className="text-quiet">
-        Read its terms and enter what they allow. They hold for photos of which it names no licence.
-      </p>
-      <label className="mt-2 flex gap-3">
-        <span className="w-24 text-quiet">Called</span>
-        <input className={field} value={name} onChange={(e) => setName(e.target.value)} />
-      </label>
-      <label className="mt-1 flex gap-3">
-        <span className="w-24 text-quiet">To be read at</span>
-        <input className={field} value={url} placeholder="https://" onChange={(e) => setUrl(e.target.value)} />
-      </label>
-      <p className="mt-2 flex gap-5">
-        {(
-          [
-            ['ask for credit', asksCredit, setAsksCredit],
-            ['allow paid use', allowsPaid, setAllowsPaid],
-            ['allow altered copies', allowsChanges, setAllowsChanges],
-          ] as const
-        ).map(([text, on, set]) => (
-          <label key={text} className="flex items-center gap-2">
-            <input type="checkbox" checked={on} onChange={(e) => set(e.target.checked)} /> {text}
-          </label>
-        ))}
-      </p>
-      {problem && <p className="mt-2 text-marigold">{problem}</p>}
-      <p className="mt-2 flex justify-end gap-5">
-        {c.terms && (
-          <button
-            type="button"
-            className="verb"
-            onClick={() => void attempt(() => told(api.DELETE('/api/collections/{id}/terms', { params: { path } })))}
-          >
-            Take them back
-          </button>
-        )}
-        <button className="text-verdigris-word hover:text-word">Enter them</button>
-      </p>
-    </form>
   );
 }

@@ -1,7 +1,11 @@
 import type { ReactNode } from 'react';
-import type { Shape } from '../../api/types';
-import { Choice } from '../../desk/Choice';
-import type { Filter, LicenceWish, ToneWish } from './useSearch';
+import type { Filter, Shape } from '../../api/types';
+import { Button } from '../../ui/Button';
+import { Select } from '../../ui/Select';
+import type { Wish } from './useSearch';
+
+type LicenceWish = NonNullable<Filter['licence']>;
+type ToneWish = NonNullable<Filter['tone']>;
 
 const licences: [LicenceWish, string][] = [
   ['fitsTalk', 'fits this talk'],
@@ -25,14 +29,20 @@ export function Filters({
   onChange,
   children,
 }: {
-  filter: Filter;
-  onChange(f: Filter): void;
+  filter: Wish;
+  onChange(f: Wish): void;
   children?: ReactNode;
 }) {
-  const put = (part: Partial<Filter>) => onChange({ ...filter, ...part });
+  const put = (part: Partial<Wish>) => onChange({ ...filter, ...part });
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pt-2.5 text-[13.5px]" role="group" aria-label="Filters">
-      <Choice dark label="Licence" value={filter.licence} options={licences} onChoose={(licence) => put({ licence })} />
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pt-2.5 text-small" role="group" aria-label="Filters">
+      <Select
+        dark
+        label="Licence"
+        value={filter.licence ?? 'fitsTalk'}
+        options={licences}
+        onChoose={(licence) => put({ licence })}
+      />
       <Bar />
       {shapes.map(([s, name]) => (
         <Toggle key={s} on={filter.shape === s} set={(on) => put({ shape: on ? s : 'any' })}>
@@ -40,10 +50,10 @@ export function Filters({
         </Toggle>
       ))}
       <Bar />
-      <Toggle on={filter.fills} set={(fills) => put({ fills })}>
+      <Toggle on={filter.fillsSlide ?? false} set={(fillsSlide) => put({ fillsSlide })}>
         fills the slide
       </Toggle>
-      <Toggle on={filter.calm} set={(calm) => put({ calm })}>
+      <Toggle on={filter.calm ?? false} set={(calm) => put({ calm })}>
         calm
       </Toggle>
       {tones.map(([t, name]) => (
@@ -56,12 +66,12 @@ export function Filters({
   );
 }
 
-const Bar = () => <span className="h-3.5 border-l border-[#7a7a7a]" />;
+const Bar = () => <span className="h-3.5 border-l border-edge" />;
 
 function Toggle({ on, set, children }: { on: boolean; set(on: boolean): void; children: ReactNode }) {
   return (
-    <button className="verb" aria-pressed={on} onClick={() => set(!on)}>
+    <Button kind="verb" aria-pressed={on} onClick={() => set(!on)}>
       {children}
-    </button>
+    </Button>
   );
 }

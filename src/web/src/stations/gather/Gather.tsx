@@ -2,33 +2,40 @@ import { useEffect, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { api, sentence, told } from '../../api/client';
 import type { Candidate } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
+import { useChosenPoint } from '../../deck/choice';
+import { edit } from '../../deck/edit';
 import { finished } from '../../deck/jobs';
-import { Head } from '../../desk/Head';
-import { Lattice } from '../../desk/Star';
-import { useNotices } from '../../desk/useNotices';
+import { goTo } from '../../deck/navigate';
+import { rules } from '../../deck/rules';
+import { useDeckId, useHeader, usePoints } from '../../deck/store';
+import { Button } from '../../ui/Button';
+import { Lattice } from '../../ui/Star';
+import { useNotices } from '../../ui/useNotices';
+import { Head } from '../Head';
 import { AddressDialog } from './AddressDialog';
 import { bring } from './bring';
 import { CollectionsDialog } from './CollectionsDialog';
 import { CollectionStrip } from './CollectionStrip';
 import { Filters } from './Filters';
+import { Hidden } from './Hidden';
 import { Large } from './Large';
 import { LightTable } from './LightTable';
 import { Points } from './Points';
-import { openFilter, useEarlierSearches, useSearch } from './useSearch';
+import { useEarlierSearches, useSearch, type Wish } from './useSearch';
 import { useWaysIn } from './useWaysIn';
 import { keyOf, Wall } from './Wall';
 
-const mostPicked = 4;
-
 /** Left the points, in the middle one wall of candidates from all collections. */
-export default function Gather({ openCommands }: { openCommands(): void }) {
-  const { deck, point, edit, goTo } = useOpenDeck();
+export default function Gather() {
+  const deckId = useDeckId();
+  const header = useHeader();
+  const points = usePoints();
+  const point = useChosenPoint();
   const say = useNotices((s) => s.say);
   const location = useLocation();
   const proposed = point?.searchWords.join(' ') ?? '';
   const [draft, setDraft] = useState(proposed);
-  const [filter, setFilter] = useState(openFilter);
+  const [wish, setWish] = useState<Wish>(() => ({ ...rules().filter, without: [] }));
   const [large, setLarge] = useState<string | null>(null);
   const [picked, setPicked] = useState<string[]>([]);
   const [laid, setLaid] = useState(false);
@@ -39,16 +46,16 @@ export default function Gather({ openCommands }: { openCommands(): void }) {
   const [collections, setCollections] = useState(false);
   const files = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
+  const pointId = point?.id ?? '';
   useEffect(() => {
     setDraft(proposed);
     setLarge(null);
     setPicked([]);
-  }, [point?.id, proposed]);
-  const pointId = point?.id ?? '';
-  const { wall, error, refresh, more, retry } = useSearch(deck.id, pointId, proposed, filter);
-  const earlier = (useEarlierSearches(deck.id, pointId) ?? []).filter((w) => w !== proposed).slice(0, 4);
+  }, [pointId, proposed]);
+  const { wall, error, refresh, more, retry } = useSearch(deckId, pointId, proposed, wish);
+  const earlier = (useEarlierSearches(deckId, pointId) ?? []).filter((w) => w !== proposed).slice(0, 4);
   const candidates = wall?.candidates ?? [];
-  const bringIn = (list: File[]) => (point ? bring(deck.id, point.id, list, refresh) : Promise.resolve());
+  const bringIn = (list: File[]) => (point ? bring(deckId, point.id, list, refresh) : Promise.resolve());
   const dropping = useWaysIn({ enabled: point !== undefined, onFiles: bringIn, onAddress: setAddress });
 
   const search = (words: string) => {
@@ -60,7 +67,7 @@ export default function Gather({ openCommands }: { openCommands(): void }) {
     try {
       const job = await told(
         api.POST('/api/decks/{id}/points/{pointId}/keep', {
-          params: { path: { id: deck.id, pointId: point.id } },
+          params: { path: { id: deckId, pointId: point.id } },
           body: { collection: c.collection, candidateId: c.id, largest },
         }),
       );
@@ -75,64 +82,59 @@ export default function Gather({ openCommands }: { openCommands(): void }) {
   const pick = (c: Candidate) => {
     const key = keyOf(c);
     if (picked.includes(key)) setPicked(picked.filter((k) => k !== key));
-    else if (picked.length < mostPicked) setPicked([...picked, key]);
+    else if (picked.length < rules().mostBeside) setPicked([...picked, key]);
     else say('The light table holds four. Unpick one first.', 'refused');
   };
   const byKey = (key: string | null) => candidates.find((c) => keyOf(c) === key);
   const onTable = picked.map(byKey).filter((c): c is Candidate => c !== undefined);
   const looked = byKey(large);
 
-  const keptCount = new Set(deck.points.flatMap((p) => p.kept)).size;
+  const keptCount = new Set(points.flatMap((p) => p.kept)).size;
   const note =
     keptCount === 0
       ? 'no photo kept yet'
-      : `${keptCount === 1 ? '1 photo' : `${keptCount} photos`} kept for ${deck.points.length} points`;
+      : `${keptCount === 1 ? '1 photo' : `${keptCount} photos`} kept for ${points.length} points`;
   const total = wall?.answers.reduce((n, a) => n + a.here, 0) ?? 0;
   const narrowed = wall && wall.hiddenUnfit + wall.hiddenFiltered + wall.hiddenClosed > 0;
+  const open = looked !== undefined || laid || address !== null;
   return (
     <main className="relative flex min-h-0 min-w-0 flex-col bg-surround">
-      <Head note={note} openCommands={openCommands}>
-        <button className="verb" disabled={!point} onClick={() => files.current?.click()}>
+      <Head note={note}>
+        <Button kind="verb" disabled={!point} onClick={() => files.current?.click()}>
           Bring in files
-        </button>
-        <button className="verb" disabled={!point} onClick={() => folder.current?.click()}>
+        </Button>
+        <Button kind="verb" disabled={!point} onClick={() => folder.current?.click()}>
           A folder
-        </button>
-        <button className="verb" disabled={!point} onClick={() => setAddress('')}>
+        </Button>
+        <Button kind="verb" disabled={!point} onClick={() => setAddress('')}>
           From an address
-        </button>
-        <button className="verb" onClick={() => setCollections(true)}>
+        </Button>
+        <Button kind="verb" onClick={() => setCollections(true)}>
           Collections
-        </button>
-        {deck.open.gather === 0 && keptCount > 0 && (
-          <button className="verb !text-verdigris-word" onClick={() => goTo('compose')}>
+        </Button>
+        {header.open.gather === 0 && keptCount > 0 && (
+          <Button kind="verb" className="!text-verdigris-word" onClick={() => goTo('compose')}>
             Next: compose
-          </button>
+          </Button>
         )}
       </Head>
-      <input
-        ref={files}
-        type="file"
-        multiple
-        hidden
-        accept="image/jpeg,image/png,image/webp"
-        aria-label="Files to bring in"
-        onChange={(e) => {
-          void bringIn([...(e.target.files ?? [])]);
-          e.target.value = '';
-        }}
-      />
-      <input
-        ref={folder}
-        type="file"
-        hidden
-        aria-label="Folder to bring in"
-        {...{ webkitdirectory: '' }}
-        onChange={(e) => {
-          void bringIn([...(e.target.files ?? [])]);
-          e.target.value = '';
-        }}
-      />
+      {[
+        { box: files, label: 'Files to bring in', more: { multiple: true, accept: rules().photoTypes.join(',') } },
+        { box: folder, label: 'Folder to bring in', more: { webkitdirectory: '' } },
+      ].map(({ box, label, more }) => (
+        <input
+          key={label}
+          ref={box}
+          type="file"
+          hidden
+          aria-label={label}
+          {...more}
+          onChange={(e) => {
+            void bringIn([...(e.target.files ?? [])]);
+            e.target.value = '';
+          }}
+        />
+      ))}
       <div className="grid min-h-0 flex-1 grid-cols-[236px_minmax(0,1fr)]">
         <Points />
         {point ? (
@@ -146,67 +148,50 @@ export default function Gather({ openCommands }: { openCommands(): void }) {
             >
               <input
                 aria-label="What to look for"
-                className="w-full border-b border-[#7a7a7a] bg-transparent pb-1.5 text-[21px] outline-none focus:border-verdigris"
+                className="w-full border-b border-edge bg-transparent pb-1.5 text-head outline-none focus:border-verdigris"
                 value={draft}
-                maxLength={300}
+                maxLength={rules().longestSearch}
                 placeholder="What to look for"
                 onChange={(e) => setDraft(e.target.value)}
               />
             </form>
-            <Filters filter={filter} onChange={setFilter}>
+            <Filters filter={wish} onChange={setWish}>
               <Rewording label="also" words={wall?.related ?? []} onChoose={(w) => search(`${proposed} ${w}`)} />
               <Rewording label="before" words={earlier} onChoose={search} />
             </Filters>
             <div className="flex items-baseline gap-6 pt-1.5 pb-2">
               {error ? (
-                <p className="font-mono text-[12px] text-marigold">{sentence(error)}</p>
+                <p className="font-mono text-note text-marigold">{sentence(error)}</p>
               ) : (
                 <CollectionStrip
                   answers={wall?.answers ?? []}
-                  without={filter.without}
+                  without={wish.without}
                   onSwitch={(id) =>
-                    setFilter({
-                      ...filter,
-                      without: filter.without.includes(id)
-                        ? filter.without.filter((w) => w !== id)
-                        : [...filter.without, id],
+                    setWish({
+                      ...wish,
+                      without: wish.without.includes(id) ? wish.without.filter((w) => w !== id) : [...wish.without, id],
                     })
                   }
                   onRetry={(id) => void retry(id)}
                 />
               )}
-              <p className="ml-auto shrink-0 font-mono text-[12px] text-quiet">
-                {wall && wall.hiddenUnfit > 0 && `${wall.hiddenUnfit} do not fit this talk, `}
-                {wall && wall.hiddenFiltered > 0 && `${wall.hiddenFiltered} filtered, `}
-                {wall && (wall.hiddenClosed > 0 || filter.closed) && (
-                  <button
-                    className="border-b border-quiet hover:text-word"
-                    aria-pressed={filter.closed}
-                    onClick={() => setFilter({ ...filter, closed: !filter.closed })}
-                  >
-                    {filter.closed
-                      ? 'hide what is not openly licensed'
-                      : `${wall.hiddenClosed} not openly licensed, hidden`}
-                  </button>
-                )}
-              </p>
+              {wall && (
+                <Hidden wall={wall} closed={wish.closed ?? false} set={(closed) => setWish({ ...wish, closed })} />
+              )}
             </div>
             {picked.length > 0 && (
-              <p className="flex gap-5 pb-1.5 text-[13.5px]">
-                <button
-                  className="border-b border-verdigris text-verdigris-word hover:text-word disabled:border-transparent disabled:text-quiet"
-                  disabled={onTable.length < 2}
-                  onClick={() => setLaid(true)}
-                >
+              <p className="flex gap-5 pb-1.5 text-small">
+                <Button kind="link" disabled={onTable.length < 2} onClick={() => setLaid(true)}>
                   Lay {picked.length} on the light table
-                </button>
-                <button className="verb" onClick={() => setPicked([])}>
+                </Button>
+                <Button kind="verb" onClick={() => setPicked([])}>
                   Unpick all
-                </button>
+                </Button>
               </p>
             )}
             {candidates.length > 0 ? (
               <Wall
+                key={pointId}
                 candidates={candidates}
                 onKeep={(c) => void keep(c)}
                 onLetGo={(c) => void letGo(c)}
@@ -215,12 +200,12 @@ export default function Gather({ openCommands }: { openCommands(): void }) {
                 onPick={pick}
                 onLay={() => setLaid(onTable.length >= 2)}
                 more={wall?.more ? () => void more() : undefined}
-                paused={looked !== undefined || laid || address !== null}
+                paused={open}
               />
             ) : (
               (wall?.settled || proposed === '' || error) && (
                 <div className="relative grid min-h-0 flex-1 place-items-center">
-                  <Lattice className="absolute inset-0 text-[#434343]" />
+                  <Lattice className="absolute inset-0 text-lattice" />
                   <p className="relative max-w-sm bg-surround p-5 text-center text-quiet">
                     {proposed === ''
                       ? 'Write what to look for, then press Enter.'
@@ -236,19 +221,19 @@ export default function Gather({ openCommands }: { openCommands(): void }) {
           </section>
         ) : (
           <div className="relative grid place-items-center">
-            <Lattice className="absolute inset-0 text-[#434343]" />
+            <Lattice className="absolute inset-0 text-lattice" />
             <p className="relative bg-surround p-5 text-quiet">
               Photos are gathered point by point.{' '}
-              <button className="border-b border-verdigris text-word" onClick={() => goTo('plan')}>
+              <Button kind="link" onClick={() => goTo('plan')}>
                 Write the points first
-              </button>
+              </Button>
             </p>
           </div>
         )}
       </div>
       {dropping && (
         <div className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-verdigris bg-surround/85">
-          <p className="text-[19px]">Let go to take the photos in for “{point?.wording}”.</p>
+          <p className="text-head">Let go to take the photos in for “{point?.wording}”.</p>
         </div>
       )}
       {looked && (
@@ -272,7 +257,7 @@ export default function Gather({ openCommands }: { openCommands(): void }) {
       {address !== null && (
         <AddressDialog
           key={address}
-          deckId={deck.id}
+          deckId={deckId}
           address={address}
           onKeep={(found) => {
             setAddress(null);
@@ -294,9 +279,9 @@ function Rewording({ label, words, onChoose }: { label: string; words: string[];
       {words.map((w, i) => (
         <span key={w}>
           {i > 0 && ', '}
-          <button className="text-[#d5d5d5] hover:text-verdigris-word" onClick={() => onChoose(w)}>
+          <Button className="text-soft hover:text-verdigris-word" onClick={() => onChoose(w)}>
             {w}
-          </button>
+          </Button>
         </span>
       ))}
     </span>

@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui';
 import type { Candidate } from '../../api/types';
+import { Button } from '../../ui/Button';
 
 interface Props {
   candidates: Candidate[];
@@ -21,9 +22,10 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
     <Dialog.Root open onOpenChange={onClose}>
       <Dialog.Portal>
         <Dialog.Content
-          className="fixed inset-0 z-40 flex flex-col bg-[#262626] p-8 text-word outline-none"
+          className="fixed inset-0 z-40 flex flex-col bg-booth p-8 text-word outline-none"
           aria-describedby={undefined}
           onKeyDown={(e) => {
+            if (e.target instanceof HTMLButtonElement && e.key === ' ') return;
             if (e.key === 'ArrowRight' || e.key === 'ArrowDown') step(1);
             else if (e.key === 'ArrowLeft' || e.key === 'ArrowUp') step(-1);
             else if (e.key === 'k') onKeep(c);
@@ -42,33 +44,33 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
             />
           </div>
           <div className="flex items-baseline gap-6 pt-5">
-            <Dialog.Title className="text-lg font-semibold">{c.title || 'Untitled'}</Dialog.Title>
+            <Dialog.Title className="text-head font-semibold">{c.title || 'Untitled'}</Dialog.Title>
             <span>by {c.maker || 'unknown maker'}</span>
             <span className="text-quiet">
               {c.inWords} ({c.licence})
             </span>
-            <span className="font-mono text-[12.5px] text-quiet">
+            <span className="font-mono text-note text-quiet">
               {c.sizeKnown ? `${c.width} x ${c.height}` : 'size not given'}
               {c.fillsSlide ? ', fills the slide' : c.sizeKnown ? ', too small for a full slide' : ''}
             </span>
             <span className="ml-auto flex gap-6">
               {c.kept ? (
-                <button className="verb" onClick={() => onLetGo(c)}>
+                <Button kind="verb" onClick={() => onLetGo(c)}>
                   Let go
-                </button>
+                </Button>
               ) : (
                 <>
-                  <button className="verb !text-verdigris-word" onClick={() => onKeep(c)}>
+                  <Button kind="verb" className="!text-verdigris-word" onClick={() => onKeep(c)}>
                     Keep ({c.takes})
-                  </button>
-                  <button className="verb" onClick={() => onKeep(c, true)}>
+                  </Button>
+                  <Button kind="verb" onClick={() => onKeep(c, true)}>
                     Keep the largest
-                  </button>
+                  </Button>
                 </>
               )}
-              <button className="verb" onClick={onClose}>
+              <Button kind="verb" onClick={onClose}>
                 Back to the wall
-              </button>
+              </Button>
             </span>
           </div>
           {c.why && <p className={`pt-1 ${c.fits ? 'text-quiet' : 'text-marigold'}`}>{c.why}</p>}

@@ -1,6 +1,7 @@
 import { Dialog } from 'radix-ui';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import type { Candidate } from '../../api/types';
+import { Button } from '../../ui/Button';
 
 interface Props {
   candidates: Candidate[];
@@ -47,7 +48,7 @@ export function LightTable({ candidates, onKeep, onLetGo, onClose }: Props) {
       <Dialog.Portal>
         <Dialog.Content
           aria-describedby={undefined}
-          className="fixed inset-0 z-40 flex flex-col bg-[#262626] px-7 py-5 text-word outline-none"
+          className="fixed inset-0 z-40 flex flex-col bg-booth px-7 py-5 text-word outline-none"
           onKeyDown={(e) => {
             const by = 0.06;
             if (e.key === '+' || e.key === '=') zoom(1.25);
@@ -66,13 +67,13 @@ export function LightTable({ candidates, onKeep, onLetGo, onClose }: Props) {
           }}
         >
           <div className="flex items-baseline gap-6 pb-3">
-            <Dialog.Title className="text-[17px] font-semibold">Light table</Dialog.Title>
-            <span className="font-mono text-[12px] text-quiet">
+            <Dialog.Title className="text-lead font-semibold">Light table</Dialog.Title>
+            <span className="font-mono text-note text-quiet">
               {view.scale.toFixed(1)} times; wheel or + and - zoom all of them, drag or arrows move all of them
             </span>
-            <button className="verb ml-auto" onClick={onClose}>
+            <Button kind="verb" className="ml-auto" onClick={onClose}>
               Back to the wall
-            </button>
+            </Button>
           </div>
           <div
             ref={table}
@@ -86,7 +87,7 @@ export function LightTable({ candidates, onKeep, onLetGo, onClose }: Props) {
                 onPointerDown={() => setAt(i)}
               >
                 <div
-                  className="relative aspect-[4/3] min-h-0 shrink touch-none overflow-hidden bg-[#1c1c1c]"
+                  className="relative aspect-[4/3] min-h-0 shrink touch-none overflow-hidden bg-deep"
                   onPointerMove={drag}
                 >
                   <img
@@ -114,18 +115,18 @@ function Facts({ candidate: c, onKeep, onLetGo }: Omit<Props, 'candidates' | 'on
       ? `${c.width} pixels wide; the slide needs ${c.neededWidth}.`
       : `${c.width} pixels wide, too few: the slide needs ${c.neededWidth}.`;
   return (
-    <figcaption className="shrink-0 pt-2 text-[13.5px] leading-snug">
+    <figcaption className="shrink-0 pt-2 text-small leading-snug">
       <p className="flex items-baseline gap-3">
-        <span className="truncate text-[15px] font-semibold">{c.title || 'Untitled'}</span>
+        <span className="truncate text-lead font-semibold">{c.title || 'Untitled'}</span>
         <span className="truncate text-quiet">by {c.maker || 'unknown maker'}</span>
         {c.kept ? (
-          <button className="verb ml-auto" onClick={() => onLetGo(c)}>
+          <Button kind="verb" className="ml-auto" onClick={() => onLetGo(c)}>
             Let go
-          </button>
+          </Button>
         ) : (
-          <button className="ml-auto text-verdigris-word hover:text-word" onClick={() => onKeep(c)}>
+          <Button className="ml-auto text-verdigris-word hover:text-word" onClick={() => onKeep(c)}>
             Keep
-          </button>
+          </Button>
         )}
       </p>
       <p className={c.fits ? '' : 'text-marigold'}>

@@ -1,31 +1,35 @@
 import { useState } from 'react';
 import type { Point } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
-import { photoUrl } from '../../scene/photoUrl';
+import { choosePoint, useChosenPoint } from '../../deck/choice';
+import { edit } from '../../deck/edit';
+import { usePhotos, usePoints } from '../../deck/store';
+import { photoUrl } from '../../deck/photoUrl';
 import { SettleDialog } from '../settle/SettleDialog';
+import { Button } from '../../ui/Button';
 
 /** The points at the left; the chosen one shows its shortlist, best first. */
 export function Points() {
-  const { deck, point, choosePoint } = useOpenDeck();
+  const points = usePoints();
+  const point = useChosenPoint();
   return (
-    <nav aria-label="Points" className="overflow-auto bg-[#313131] py-3">
+    <nav aria-label="Points" className="overflow-auto bg-side py-3">
       <ol>
-        {deck.points.map((p) => {
+        {points.map((p) => {
           const here = p.id === point?.id;
           return (
             <li key={p.id} className={here ? 'bg-surround' : ''}>
-              <button
-                className={`flex w-full items-baseline gap-3 px-4.5 py-2 text-[14.5px] ${here ? 'text-word' : 'text-[#c8c8c8] hover:text-word'}`}
+              <Button
+                className={`flex w-full items-baseline gap-3 px-4.5 py-2 text-body ${here ? 'text-word' : 'text-soft hover:text-word'}`}
                 aria-current={here ? 'true' : undefined}
                 onClick={() => choosePoint(p.id)}
               >
                 <span className="min-w-0 flex-1 truncate">{p.wording}</span>
                 {p.kept.length > 0 ? (
-                  <span className="font-mono text-[12px] text-quiet">{p.kept.length}</span>
+                  <span className="font-mono text-note text-quiet">{p.kept.length}</span>
                 ) : (
-                  <span className="font-mono text-[12px] text-marigold">none yet</span>
+                  <span className="font-mono text-note text-marigold">none yet</span>
                 )}
-              </button>
+              </Button>
               {here && p.kept.length > 0 && <Shortlist point={p} />}
             </li>
           );
@@ -37,21 +41,21 @@ export function Points() {
 
 /** The photos kept for a point, in order; the first is the one placed by default. */
 function Shortlist({ point }: { point: Point }) {
-  const { deck, edit } = useOpenDeck();
+  const photos = usePhotos();
   const [at, setAt] = useState<string | null>(null);
   const [settling, setSettling] = useState<string | null>(null);
-  const chosen = at && point.kept.includes(at) ? deck.photos[at] : undefined;
+  const chosen = at && point.kept.includes(at) ? photos[at] : undefined;
   const place = chosen ? point.kept.indexOf(chosen.id) : -1;
   const move = (to: number) => chosen && void edit({ kind: 'order-kept', pointId: point.id, photoId: chosen.id, to });
   return (
     <div className="px-4.5 pb-3">
       <ul className="flex flex-wrap gap-1.5" aria-label="Shortlist">
         {point.kept.map((id, i) => {
-          const photo = deck.photos[id];
+          const photo = photos[id];
           if (!photo) return null;
           return (
             <li key={id} className="relative">
-              <button
+              <Button
                 aria-pressed={at === id}
                 aria-label={`${photo.title || 'Untitled'}, ${i === 0 ? 'placed first' : `number ${i + 1}`}${photo.unclear ? ', to settle' : ''}`}
                 title={photo.title}
@@ -70,12 +74,12 @@ function Shortlist({ point }: { point: Point }) {
                 }}
               >
                 <img
-                  src={photoUrl(id, photo.width, 160)}
+                  src={photoUrl(photo, 160)}
                   alt=""
                   className="h-11"
                   style={{ aspectRatio: `${photo.width} / ${photo.height}` }}
                 />
-              </button>
+              </Button>
               {photo.unclear && (
                 <span className="pointer-events-none absolute top-0 right-0 h-0 w-0 border-t-11 border-l-11 border-t-marigold border-l-transparent" />
               )}
@@ -84,28 +88,26 @@ function Shortlist({ point }: { point: Point }) {
         })}
       </ul>
       {chosen && (
-        <p className="flex flex-wrap gap-x-3.5 pt-2 text-[13px]">
+        <p className="flex flex-wrap gap-x-3.5 pt-2 text-small">
           <span className="w-full truncate text-quiet">{chosen.title || 'Untitled'}</span>
-          <button className="verb" disabled={place === 0} onClick={() => move(0)}>
+          <Button kind="verb" disabled={place === 0} onClick={() => move(0)}>
             Put first
-          </button>
-          <button className="verb" disabled={place === 0} onClick={() => move(place - 1)}>
+          </Button>
+          <Button kind="verb" disabled={place === 0} onClick={() => move(place - 1)}>
             Forward
-          </button>
-          <button className="verb" disabled={place === point.kept.length - 1} onClick={() => move(place + 1)}>
+          </Button>
+          <Button kind="verb" disabled={place === point.kept.length - 1} onClick={() => move(place + 1)}>
             Back
-          </button>
-          <button className="verb" onClick={() => void edit({ kind: 'let-go', pointId: point.id, photoId: chosen.id })}>
+          </Button>
+          <Button kind="verb" onClick={() => void edit({ kind: 'let-go', pointId: point.id, photoId: chosen.id })}>
             Let go
-          </button>
-          <button className={`verb ${chosen.unclear ? '!text-marigold' : ''}`} onClick={() => setSettling(chosen.id)}>
+          </Button>
+          <Button className={`verb ${chosen.unclear ? '!text-marigold' : ''}`} onClick={() => setSettling(chosen.id)}>
             {chosen.unclear ? 'Settle' : 'Record'}
-          </button>
+          </Button>
         </p>
       )}
-      {settling && deck.photos[settling] && (
-        <SettleDialog photo={deck.photos[settling]} onClose={() => setSettling(null)} />
-      )}
+      {settling && photos[settling] && <SettleDialog photo={photos[settling]} onClose={() => setSettling(null)} />}
     </div>
   );
 }

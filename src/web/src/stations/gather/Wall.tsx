@@ -1,8 +1,12 @@
-import { useEffect, useLayoutEffect, useRef, useState, type KeyboardEvent } from 'react';
-import type { Candidate } from '../../api/types';
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { api, told } from '../../api/client';
-import { lastJob, useJobs } from '../../deck/jobs';
-import { justifiedRows } from './justifiedRows';
+import type { Candidate, Job } from '../../api/types';
+import { useCommands, type Command } from '../../commands/registry';
+import { lastJob, open, useJobs } from '../../deck/jobs';
+import { Button } from '../../ui/Button';
+import { justifiedRows, type Box } from './justifiedRows';
+import { nearestAcross, rowsOf } from './rows';
 
 const wanted = 158;
 const gap = 8;
@@ -23,14 +27,11 @@ interface Props {
 
 export const keyOf = (c: Candidate) => `${c.collection}|${c.id}`;
 
-/**
- * Candidates in justified rows, true proportions, never cropped. One of them is current; arrows move, K keeps, L lets go, Space looks,
- * C picks up to four, Enter lays those on the light table.
- */
+/** Candidates in justified rows, true proportions, never cropped; only the rows near the window are drawn. One of them is current, and its keys work as soon as it is shown. */
 export function Wall({ candidates, onKeep, onLetGo, onLook, picked, onPick, onLay, more, paused }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
-  // The wall fills and reorders while collections answer; the current candidate is followed by its key.
+  // The wall grows while collections answer; the current candidate is followed by its key.
   const [here, setHere] = useState<string | null>(null);
   const jobs = useJobs((s) => s.byId);
   useLayoutEffect(() => {
@@ -42,169 +43,198 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, picked, onPick, onLa
     0,
     candidates.findIndex((c) => keyOf(c) === here),
   );
-  const setAt = (i: number) => setHere(candidates[i] ? keyOf(candidates[i]) : null);
-  const { boxes, height } = justifiedRows(
-    candidates.map((c) => c.width / c.height),
-    width - 8,
-    wanted,
-    gap,
-    caption,
+  const current = candidates[at];
+  const { boxes } = useMemo(
+    () =>
+      justifiedRows(
+        candidates.map((c) => c.width / c.height),
+        width - 8,
+        wanted,
+        gap,
+        caption,
+      ),
+    [candidates, width],
   );
+  const rows = useMemo(() => rowsOf(boxes), [boxes]);
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => box.current,
+    estimateSize: (i) => (boxes[rows[i]![0]!]?.height ?? wanted) + caption + gap,
+    overscan: 4,
+    initialRect: { width: 900, height: 600 },
+  });
+  useEffect(() => virtual.measure(), [virtual, rows]);
   const choose = (to: number) => {
-    if (to < 0 || to >= candidates.length) return;
-    setAt(to);
-    document.getElementById(`candidate-${to}`)?.focus();
+    const c = candidates[to];
+    if (!c) return;
+    setHere(keyOf(c));
+    virtual.scrollToIndex(
+      rows.findIndex((r) => r.includes(to)),
+      { align: 'auto' },
+    );
+    requestAnimationFrame(() => document.getElementById(`candidate-${to}`)?.focus());
   };
-  // The nearest candidate in the row above or below, by the middle of its picture.
-  const across = (down: boolean) => {
-    const here = boxes[at];
-    if (!here) return;
-    const middle = here.left + here.width / 2;
-    const tops = [...new Set(boxes.map((b) => b.top))];
-    const top = tops[tops.indexOf(here.top) + (down ? 1 : -1)];
-    let best = -1;
-    boxes.forEach((b, i) => {
-      const miss = Math.abs(b.left + b.width / 2 - middle);
-      const bestBox = boxes[best];
-      if (b.top === top && (!bestBox || miss < Math.abs(bestBox.left + bestBox.width / 2 - middle))) best = i;
-    });
-    choose(best);
-  };
-  const keys = (e: KeyboardEvent) => {
-    const c = candidates[at];
-    if (paused || !c || e.ctrlKey || e.metaKey || e.altKey) return;
-    if (e.key === 'ArrowRight') choose(at + 1);
-    else if (e.key === 'ArrowLeft') choose(at - 1);
-    else if (e.key === 'ArrowDown') across(true);
-    else if (e.key === 'ArrowUp') across(false);
-    else if (e.key === 'k' || e.key === 'K') onKeep(c);
-    else if (e.key === 'l' || e.key === 'L') onLetGo(c);
-    else if (e.key === ' ') onLook(c);
-    else if (e.key === 'c' || e.key === 'C') onPick(c);
-    else if (e.key === 'Enter' && picked.length >= 2) onLay();
-    else return;
-    e.preventDefault();
-  };
+  const key = (id: string, name: string, keys: string[], run: (c: Candidate) => void, moves = false): Command => ({
+    id: `gather.${id}`,
+    name,
+    keys,
+    group: 'Gather',
+    onlyKeys: moves,
+    when: () => !paused && current !== undefined,
+    run: () => current && run(current),
+  });
+  useCommands([
+    key('right', 'Next photo', ['Right'], () => choose(at + 1), true),
+    key('left', 'Photo before', ['Left'], () => choose(at - 1), true),
+    key('down', 'Photo below', ['Down'], () => choose(nearestAcross(boxes, at, true)), true),
+    key('up', 'Photo above', ['Up'], () => choose(nearestAcross(boxes, at, false)), true),
+    key('keep', 'Keep the photo', ['K'], onKeep),
+    key('let-go', 'Let the photo go', ['L'], onLetGo),
+    key('look', 'Look at it large', ['Space'], onLook),
+    key('pick', 'Pick it for the light table', ['C'], onPick),
+    {
+      ...key('lay', 'Lay the light table', ['Enter'], onLay),
+      when: () => !paused && picked.length >= 2,
+    },
+  ]);
   const scrolled = () => {
     const b = box.current;
     if (b && more && b.scrollTop + b.clientHeight > b.scrollHeight - 300) more();
   };
   useEffect(scrolled);
   return (
-    <div ref={box} className="min-h-0 flex-1 overflow-auto pr-1" onScroll={scrolled} onKeyDown={keys}>
+    <div ref={box} className="min-h-0 flex-1 overflow-auto pr-1" onScroll={scrolled} data-leaves-keys>
       <ul
         className="relative m-1"
-        style={{ height: height + 8 }}
+        style={{ height: virtual.getTotalSize() + 8 }}
         aria-label="Candidates: arrows move, K keeps, L lets go, Space looks large, C picks for the light table, Enter lays it"
       >
-        {candidates.map((c, i) => {
-          const b = boxes[i];
-          if (!b) return null;
-          const last = lastJob(jobs, c.id);
-          const job = last?.state === 'running' ? last : undefined;
-          const failed = last?.state === 'failed' && !c.kept ? last : undefined;
-          const isPicked = picked.includes(keyOf(c));
-          return (
-            <li key={keyOf(c)} className="group absolute" style={{ left: b.left, top: b.top, width: b.width }}>
-              <button
-                id={`candidate-${i}`}
-                tabIndex={i === at ? 0 : -1}
-                onFocus={() => setAt(i)}
-                onClick={(e) => {
-                  setAt(i);
-                  if (e.shiftKey || e.ctrlKey || e.metaKey) onPick(c);
-                }}
-                aria-pressed={isPicked}
-                onDoubleClick={() => onLook(c)}
-                aria-label={`${c.title || 'Untitled'}, ${c.maker || 'unknown maker'}, ${c.inWords}${c.kept ? ', kept' : ''}`}
-                className={`block w-full outline-none ${i === at ? 'chosen' : ''}`}
-              >
-                <img
-                  src={c.thumbnail}
-                  alt=""
-                  draggable={false}
-                  className={`block w-full ${c.open ? '' : 'opacity-60'}`}
-                  style={{ height: b.height }}
-                />
-              </button>
-              {isPicked && (
-                <span className="absolute left-0 bg-word px-1.5 text-[12px] text-ink" style={{ top: b.height - 20 }}>
-                  {picked.indexOf(keyOf(c)) + 1} for the light table
-                </span>
-              )}
-              {c.kept && (
-                <span className="absolute top-0 left-0 bg-verdigris px-1.5 text-[12px] text-[#0d2723]">kept</span>
-              )}
-              <span className="absolute top-1 right-1 flex gap-1 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
-                {!job && (
-                  <button
-                    className="bg-black/75 px-2 py-0.5 text-[12px] text-word"
-                    tabIndex={-1}
-                    onClick={() => onPick(c)}
-                  >
-                    {isPicked ? 'Unpick' : 'Pick'}
-                  </button>
-                )}
-                {job ? (
-                  <button
-                    className="bg-black/75 px-2 py-0.5 text-[12px] text-word"
-                    tabIndex={-1}
-                    onClick={() => void told(api.DELETE('/api/jobs/{jobId}', { params: { path: { jobId: job.id } } }))}
-                  >
-                    Stop
-                  </button>
-                ) : c.kept ? (
-                  <button
-                    className="bg-black/75 px-2 py-0.5 text-[12px] text-word"
-                    tabIndex={-1}
-                    onClick={() => onLetGo(c)}
-                  >
-                    Let go
-                  </button>
-                ) : (
-                  <button
-                    className="bg-black/75 px-2 py-0.5 text-[12px] text-word"
-                    tabIndex={-1}
-                    title={`Takes ${c.takes}`}
-                    onClick={() => onKeep(c)}
-                  >
-                    Keep
-                  </button>
-                )}
-              </span>
-              {job && (
-                <span
-                  className="absolute inset-x-0 h-1 bg-black/60"
-                  style={{ top: b.height - 4 }}
-                  role="progressbar"
-                  aria-label="Taking the photo"
-                  aria-valuenow={Math.round(job.progress * 100)}
-                >
-                  <span
-                    className="block h-full bg-verdigris transition-[width] duration-100"
-                    style={{ width: `${Math.max(5, job.progress * 100)}%` }}
-                  />
-                </span>
-              )}
-              {failed ? (
-                <p className="truncate pt-0.5 text-[12.5px] leading-5 text-marigold" title={failed.message}>
-                  <button className="border-b border-marigold" onClick={() => onKeep(c)}>
-                    Take it again
-                  </button>{' '}
-                  {failed.message}
-                </p>
-              ) : (
-                <p className="truncate pt-0.5 text-[12.5px] leading-5" title={tip(c)}>
-                  <span className="font-medium text-word">{c.maker || 'Unknown maker'}</span>{' '}
-                  <span className={c.open ? 'text-quiet' : 'text-marigold'}>{c.inWords}</span>
-                  {c.sources.length > 1 && <span className="text-quiet"> · in {c.sources.length} collections</span>}
-                </p>
-              )}
-            </li>
-          );
-        })}
+        {virtual.getVirtualItems().flatMap((row) =>
+          rows[row.index]!.map((i) => {
+            const c = candidates[i];
+            const b = boxes[i];
+            return c && b ? (
+              <Tile
+                key={keyOf(c)}
+                candidate={c}
+                index={i}
+                box={b}
+                current={i === at}
+                place={picked.indexOf(keyOf(c))}
+                job={lastJob(jobs, c.id)}
+                onChoose={() => setHere(keyOf(c))}
+                onKeep={onKeep}
+                onLetGo={onLetGo}
+                onLook={onLook}
+                onPick={onPick}
+              />
+            ) : null;
+          }),
+        )}
       </ul>
     </div>
+  );
+}
+
+interface TileProps extends Pick<Props, 'onKeep' | 'onLetGo' | 'onLook' | 'onPick'> {
+  candidate: Candidate;
+  index: number;
+  box: Box;
+  current: boolean;
+  /** Its place on the light table, or -1. */
+  place: number;
+  job: Job | undefined;
+  onChoose(): void;
+}
+
+function Tile({ candidate: c, index, box, current, place, job: last, onChoose, ...on }: TileProps) {
+  const job = last && open(last) ? last : undefined;
+  const failed = last?.state === 'failed' && !c.kept ? last : undefined;
+  return (
+    <li className="group absolute" style={{ left: box.left, top: box.top, width: box.width }}>
+      <Button
+        id={`candidate-${index}`}
+        tabIndex={current ? 0 : -1}
+        onFocus={onChoose}
+        onClick={(e) => {
+          onChoose();
+          if (e.shiftKey || e.ctrlKey || e.metaKey) on.onPick(c);
+        }}
+        aria-pressed={place >= 0}
+        onDoubleClick={() => on.onLook(c)}
+        aria-label={`${c.title || 'Untitled'}, ${c.maker || 'unknown maker'}, ${c.inWords}${c.kept ? ', kept' : ''}`}
+        className={`block w-full outline-none ${current ? 'chosen' : ''}`}
+      >
+        <img
+          src={c.thumbnail}
+          alt=""
+          draggable={false}
+          className={`block w-full bg-panel ${c.open ? '' : 'opacity-60'}`}
+          style={{ height: box.height }}
+        />
+      </Button>
+      {place >= 0 && (
+        <span className="absolute left-0 bg-word px-1.5 text-note text-ink" style={{ top: box.height - 20 }}>
+          {place + 1} for the light table
+        </span>
+      )}
+      {c.kept && <span className="absolute top-0 left-0 bg-verdigris px-1.5 text-note text-on-verdigris">kept</span>}
+      {/* Shown for the current one, so that nothing is reached by hovering alone; the others show theirs as well when pointed at. */}
+      <span
+        className={`absolute top-1 right-1 flex gap-1 ${current ? '' : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100'}`}
+      >
+        {!job && (
+          <Button kind="chip" tabIndex={-1} onClick={() => on.onPick(c)}>
+            {place >= 0 ? 'Unpick' : 'Pick'}
+          </Button>
+        )}
+        {job ? (
+          <Button
+            kind="chip"
+            tabIndex={-1}
+            onClick={() => void told(api.DELETE('/api/jobs/{jobId}', { params: { path: { jobId: job.id } } }))}
+          >
+            Stop
+          </Button>
+        ) : c.kept ? (
+          <Button kind="chip" tabIndex={-1} onClick={() => on.onLetGo(c)}>
+            Let go
+          </Button>
+        ) : (
+          <Button kind="chip" tabIndex={-1} title={`Takes ${c.takes}`} onClick={() => on.onKeep(c)}>
+            Keep
+          </Button>
+        )}
+      </span>
+      {job && (
+        <span
+          className="absolute inset-x-0 h-1 bg-black/60"
+          style={{ top: box.height - 4 }}
+          role="progressbar"
+          aria-label="Taking the photo"
+          aria-valuenow={Math.round(job.progress * 100)}
+        >
+          <span
+            className="block h-full bg-verdigris transition-[width] duration-100"
+            style={{ width: `${Math.max(5, job.progress * 100)}%` }}
+          />
+        </span>
+      )}
+      {failed ? (
+        <p className="truncate pt-0.5 text-note leading-5 text-marigold" title={failed.message}>
+          <Button className="border-b border-marigold" onClick={() => on.onKeep(c)}>
+            Take it again
+          </Button>{' '}
+          {failed.message}
+        </p>
+      ) : (
+        <p className="truncate pt-0.5 text-note leading-5" title={tip(c)}>
+          <span className="font-medium text-word">{c.maker || 'Unknown maker'}</span>{' '}
+          <span className={c.open ? 'text-quiet' : 'text-marigold'}>{c.inWords}</span>
+          {c.sources.length > 1 && <span className="text-quiet"> · in {c.sources.length} collections</span>}
+        </p>
+      )}
+    </li>
   );
 }
 

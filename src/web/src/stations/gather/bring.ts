@@ -1,5 +1,5 @@
 import { api, sentence, told } from '../../api/client';
-import { useNotices } from '../../desk/useNotices';
+import { useNotices } from '../../ui/useNotices';
 
 const atOnce = 3;
 const photoName = /\.(jpe?g|png|webp)$/i;

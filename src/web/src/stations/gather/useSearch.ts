@@ -1,33 +1,15 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { api, Refusal, told } from '../../api/client';
-import type { Shape, WallState } from '../../api/types';
+import type { Filter, WallState } from '../../api/types';
 
-export type LicenceWish = 'any' | 'fitsTalk' | 'asksNothing' | 'asksCredit';
-export type ToneWish = 'any' | 'light' | 'dark';
-
-export interface Filter {
-  licence: LicenceWish;
-  shape: Shape;
-  fills: boolean;
-  calm: boolean;
-  tone: ToneWish;
-  closed: boolean;
+/** How a wall is narrowed, and the collections that are left out. */
+export interface Wish extends Filter {
   without: string[];
 }
 
-export const openFilter: Filter = {
-  licence: 'fitsTalk',
-  shape: 'any',
-  fills: false,
-  calm: false,
-  tone: 'any',
-  closed: false,
-  without: [],
-};
-
 /** A search over all collections. The wall is asked for again until every collection has answered and every picture was looked at. */
-export function useSearch(deckId: string, pointId: string, words: string, filter: Filter) {
+export function useSearch(deckId: string, pointId: string, words: string, wish: Wish) {
   const client = useQueryClient();
   const [again, setAgain] = useState(0);
   const started = useQuery({
@@ -44,8 +26,9 @@ export function useSearch(deckId: string, pointId: string, words: string, filter
       ),
   });
   const searchId = started.data?.id;
+  const { without, fillsSlide, ...rest } = wish;
   const wall = useQuery<WallState>({
-    queryKey: ['wall', searchId, filter],
+    queryKey: ['wall', searchId, wish],
     enabled: searchId !== undefined && words !== '',
     retry: false,
     placeholderData: (old) => (old?.id === searchId ? old : undefined),
@@ -54,7 +37,7 @@ export function useSearch(deckId: string, pointId: string, words: string, filter
       told(
         api.GET('/api/searches/{searchId}', {
           signal,
-          params: { path: { searchId: searchId! }, query: { ...filter, without: filter.without.join(',') } },
+          params: { path: { searchId: searchId! }, query: { ...rest, fills: fillsSlide, without: without.join(',') } },
         }),
       ),
   });

@@ -1,17 +1,31 @@
 import type { Point } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
+import { choosePoint } from '../../deck/choice';
+import { edit } from '../../deck/edit';
+import { usePhotos, useSlides } from '../../deck/store';
 import { clock, readClock } from '../../deck/time';
-import { Field } from '../../desk/Field';
-import { useNotices } from '../../desk/useNotices';
-import { photoUrl } from '../../scene/photoUrl';
+import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
+import { useNotices } from '../../ui/useNotices';
+import { photoUrl } from '../../deck/photoUrl';
 
 /** One point on the page: its words, its facts, its time, the photo it has become. */
-export function PointRow({ point, index, chosen }: { point: Point; index: number; chosen: boolean }) {
-  const { deck, edit, choosePoint } = useOpenDeck();
+export function PointRow({
+  point,
+  index,
+  count,
+  chosen,
+}: {
+  point: Point;
+  index: number;
+  count: number;
+  chosen: boolean;
+}) {
+  const slides = useSlides();
+  const photos = usePhotos();
   const say = useNotices((s) => s.say);
-  const slideNumber = deck.slides.findIndex((s) => s.pointId === point.id) + 1;
-  const ground = deck.slides[slideNumber - 1]?.ground?.photoId;
-  const photo = deck.photos[ground ?? point.kept[0] ?? ''];
+  const slideNumber = slides.findIndex((s) => s.pointId === point.id) + 1;
+  const shown = slides[slideNumber - 1]?.items.flatMap((i) => i.photos)[0];
+  const photo = photos[shown ?? point.kept[0] ?? ''];
   const references = point.facts.filter((f) => f.reference !== '').length;
   const move = (to: number) => void edit({ kind: 'move-point', pointId: point.id, to });
   return (
@@ -21,10 +35,10 @@ export function PointRow({ point, index, chosen }: { point: Point; index: number
       onFocus={() => !chosen && choosePoint(point.id)}
       onClick={() => !chosen && choosePoint(point.id)}
     >
-      <span className="pt-0.5 pl-1 font-mono text-[13px] text-ink-quiet">{index + 1}</span>
+      <span className="pt-0.5 pl-1 font-mono text-small text-ink-quiet">{index + 1}</span>
       <div className="min-w-0">
         <Field
-          className="text-[17px] font-semibold"
+          className="text-lead font-semibold"
           label={`Point ${index + 1}`}
           value={point.wording}
           onCommit={(wording) => wording !== '' && void edit({ kind: 'edit-point', pointId: point.id, wording })}
@@ -40,20 +54,20 @@ export function PointRow({ point, index, chosen }: { point: Point; index: number
           </p>
         )}
       </div>
-      <span className="flex gap-3 pt-0.5 text-[13px] opacity-0 group-focus-within:opacity-100 group-hover:opacity-100">
+      <span className="flex gap-3 pt-0.5 text-small">
         {index > 0 && (
-          <button className="verb" onClick={() => move(index - 1)}>
+          <Button kind="verb" onClick={() => move(index - 1)}>
             up
-          </button>
+          </Button>
         )}
-        {index < deck.points.length - 1 && (
-          <button className="verb" onClick={() => move(index + 1)}>
+        {index < count - 1 && (
+          <Button kind="verb" onClick={() => move(index + 1)}>
             down
-          </button>
+          </Button>
         )}
-        <button className="verb" onClick={() => void edit({ kind: 'remove-point', pointId: point.id })}>
+        <Button kind="verb" onClick={() => void edit({ kind: 'remove-point', pointId: point.id })}>
           remove
-        </button>
+        </Button>
       </span>
       <Field
         className="text-right font-mono"
@@ -67,11 +81,11 @@ export function PointRow({ point, index, chosen }: { point: Point; index: number
       />
       {photo ? (
         <figure className="text-right">
-          <img alt="" src={photoUrl(photo.id, photo.width, 160)} className="h-9 w-16 object-cover" />
+          <img alt="" src={photoUrl(photo, 160)} className="h-9 w-16 object-cover" />
           <figcaption className="sr-only">{slideNumber > 0 ? `slide ${slideNumber}` : 'kept'}</figcaption>
         </figure>
       ) : (
-        <span className="pt-0.5 text-right text-[13px] text-marigold-ink">no photo</span>
+        <span className="pt-0.5 text-right text-small text-marigold-ink">no photo</span>
       )}
     </li>
   );

@@ -1,13 +1,17 @@
 import { useState } from 'react';
 import type { Point } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
-import { Field } from '../../desk/Field';
+import { choosePoint } from '../../deck/choice';
+import { edit } from '../../deck/edit';
+import { goTo } from '../../deck/navigate';
+import { useSlides } from '../../deck/store';
+import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
 
 /** Beside the page: what to look for, the facts, and how many photos the chosen point has. */
 export function PointSide({ point, number }: { point: Point; number: number }) {
-  const { deck, edit, goTo, choosePoint } = useOpenDeck();
+  const slides = useSlides();
   const [word, setWord] = useState('');
-  const slide = deck.slides.findIndex((s) => s.pointId === point.id) + 1;
+  const slide = slides.findIndex((s) => s.pointId === point.id) + 1;
   const setWords = (searchWords: string[]) => edit({ kind: 'edit-point', pointId: point.id, searchWords });
   const setFacts = (facts: Point['facts']) => void edit({ kind: 'edit-point', pointId: point.id, facts });
   return (
@@ -15,22 +19,22 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
       <h2 className="mt-7 text-ink-quiet">Look for, under point {number}</h2>
       <ul className="mt-1">
         {point.searchWords.map((w) => (
-          <li key={w} className="group flex justify-between text-[16px]">
+          <li key={w} className="group flex justify-between text-lead">
             {w}
-            <button
-              className="text-[13px] text-ink-quiet opacity-0 group-hover:opacity-100 hover:text-ink focus:opacity-100"
+            <Button
+              className="text-small text-ink-quiet hover:text-ink"
               aria-label={`Drop ${w}`}
               onClick={() => void setWords(point.searchWords.filter((x) => x !== w))}
             >
               drop
-            </button>
+            </Button>
           </li>
         ))}
       </ul>
       <input
         aria-label="Add search words"
         placeholder="add words"
-        className="field text-[16px]"
+        className="field text-lead"
         value={word}
         onChange={(e) => setWord(e.target.value)}
         onKeyDown={async (e) => {
@@ -44,7 +48,7 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
           <Field
             lines
             label={`Fact ${i + 1}`}
-            className="resize-none text-[15px]"
+            className="resize-none text-lead"
             value={f.text}
             onCommit={(text) => setFacts(point.facts.map((x, j) => (j === i ? { ...x, text } : x)))}
           />
@@ -60,7 +64,7 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
       <Field
         label="New fact"
         placeholder="add a fact"
-        className="mt-2 text-[16px]"
+        className="mt-2 text-lead"
         value=""
         onCommit={(text) => text !== '' && setFacts([...point.facts, { text, reference: '' }])}
       />
@@ -72,15 +76,16 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
             : `${point.kept.length} photos kept`}
         {slide > 0 ? `, shown on slide ${slide}.` : ', no slide yet.'}
       </p>
-      <button
-        className="deed mt-1 text-[16px]"
+      <Button
+        kind="link"
+        className="mt-1 text-lead"
         onClick={() => {
           choosePoint(point.id);
           goTo('gather');
         }}
       >
         Gather photos for this point
-      </button>
+      </Button>
     </>
   );
 }

@@ -1,20 +1,21 @@
 import type { Use } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
-import { Choice } from '../../desk/Choice';
-import { Field } from '../../desk/Field';
+import { edit } from '../../deck/edit';
+import { rules } from '../../deck/rules';
+import { useHeader } from '../../deck/store';
+import { Select } from '../../ui/Select';
+import { Field } from '../../ui/Field';
 
 /** What the talk is for, as a sentence whose words open their alternatives; licences are judged by it. */
 export function UseSentence({ use, minutes, speaker = false }: { use: Use; minutes: number; speaker?: boolean }) {
-  const { deck, edit } = useOpenDeck();
+  const header = useHeader();
   const set = (change: Partial<Use>) => void edit({ kind: 'set-use', use: { ...use, ...change } });
-  const lengths = [5, 10, 15, 20, 30, 45, 60, 90];
-  const options = [...new Set([...lengths, minutes])]
+  const options = [...new Set([...rules().slotChoices, minutes])]
     .sort((a, b) => a - b)
     .map((m): [string, string] => [String(m), `${m} minutes`]);
   return (
-    <p className={speaker ? 'mt-2 text-[16px] leading-8 text-ink-quiet' : 'mt-1 leading-relaxed'}>
+    <p className={speaker ? 'mt-2 text-lead leading-8 text-ink-quiet' : 'mt-1 leading-relaxed'}>
       A{' '}
-      <Choice
+      <Select
         label="Who sees it"
         value={use.audience}
         options={[
@@ -24,14 +25,14 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
         onChoose={(audience) => set({ audience })}
       />{' '}
       of{' '}
-      <Choice
+      <Select
         label="Time slot"
         value={String(minutes)}
         options={options}
         onChoose={(m) => void edit({ kind: 'set-slot', minutes: Number(m) })}
       />
       ,{' '}
-      <Choice
+      <Select
         label="Entry"
         value={use.commercial ? 'paid' : 'free'}
         options={[
@@ -41,7 +42,7 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
         onChoose={(v) => set({ commercial: v === 'paid' })}
       />
       ,{' '}
-      <Choice
+      <Select
         label="Copies"
         value={use.handedOn ? 'on' : 'off'}
         options={[
@@ -53,7 +54,7 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
       {use.handedOn && (
         <>
           ,{' '}
-          <Choice
+          <Select
             label="Changes by others"
             value={use.othersMayAdapt ? 'yes' : 'no'}
             options={[
@@ -65,7 +66,7 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
         </>
       )}
       ,{' '}
-      <Choice
+      <Select
         label="Recording"
         value={use.recorded ? 'on' : 'off'}
         options={[
@@ -80,9 +81,9 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
           <Field
             label="Speaker"
             className="!inline !w-32 border-b-verdigris-ink/50 text-ink"
-            value={deck.speaker}
+            value={header.speaker}
             placeholder="your name"
-            maxLength={200}
+            maxLength={rules().longestTitle}
             onCommit={(speaker) => void edit({ kind: 'set-speaker', speaker })}
           />
         </>

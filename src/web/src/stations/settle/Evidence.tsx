@@ -9,11 +9,11 @@ export function Evidence({ photoId }: { photoId: string }) {
   });
   return evidence.data?.map((e, i) => (
     <div key={e.sha256 + i} className="mt-4 border-t border-line pt-3">
-      <p className="text-[13px] break-all text-quiet">
+      <p className="text-small break-all text-quiet">
         {e.address}, read {new Date(e.readAt).toLocaleString('en-GB', { timeZone: 'UTC' })} UTC
       </p>
-      <pre className="mt-2 max-h-56 overflow-auto bg-deep p-3 font-mono text-[12px] whitespace-pre-wrap">{e.text}</pre>
-      <p className="mt-1 font-mono text-[11px] break-all text-quiet">SHA-256 {e.sha256}</p>
+      <pre className="mt-2 max-h-56 overflow-auto bg-deep p-3 font-mono text-note whitespace-pre-wrap">{e.text}</pre>
+      <p className="mt-1 font-mono text-note break-all text-quiet">SHA-256 {e.sha256}</p>
     </div>
   ));
 }

@@ -1,17 +1,26 @@
-import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import type { Photo } from '../../api/types';
-import { Dialog } from '../../desk/Dialog';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+import { Labelled, Line, Lines } from '../../ui/Line';
 import { useRecord } from './useRecord';
 
-const line = 'mt-1 w-full border-b border-line bg-transparent pb-1 outline-none focus:border-verdigris';
+interface Permission {
+  from: string;
+  on: string;
+  words: string;
+  file: FileList | null;
+}
 
-/** Records a permission for a photo, with the file that shows it. */
+/** Records a permission for a photo, with the file that shows it. What is missing in it is said by the server. */
 export function PermissionDialog({ photo, onClose }: { photo: Photo | null; onClose(): void }) {
   const { permit } = useRecord(photo?.id ?? '');
-  const [from, setFrom] = useState(photo?.maker ?? '');
-  const [on, setOn] = useState(() => new Date().toISOString().slice(0, 10));
-  const [words, setWords] = useState('');
-  const [file, setFile] = useState<File | null>(null);
+  const { register, handleSubmit } = useForm<Permission>({
+    defaultValues: { from: photo?.maker ?? '', on: new Date().toISOString().slice(0, 10), words: '', file: null },
+  });
+  const send = async ({ from, on, words, file }: Permission) => {
+    if (await permit(from, on, words, file?.[0] ?? null)) onClose();
+  };
   return (
     <Dialog
       open={photo !== null}
@@ -23,34 +32,26 @@ export function PermissionDialog({ photo, onClose }: { photo: Photo | null; onCl
           : "It can be placed once the maker's permission is recorded. Otherwise choose another."
       }
     >
-      <form
-        className="mt-4 flex flex-col gap-4"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void permit(from, on, words, file).then((done) => done && onClose());
-        }}
-      >
-        <label>
-          <span className="text-quiet">Who gave it</span>
-          <input className={line} value={from} onChange={(e) => setFrom(e.target.value)} />
-        </label>
-        <label>
-          <span className="text-quiet">When</span>
-          <input type="date" className={`${line} scheme-dark`} value={on} onChange={(e) => setOn(e.target.value)} />
-        </label>
-        <label>
-          <span className="text-quiet">What they allowed, in their words</span>
-          <textarea rows={3} className={line} value={words} onChange={(e) => setWords(e.target.value)} />
-        </label>
-        <label>
-          <span className="text-quiet">A file that shows it, such as the letter</span>
-          <input type="file" className={line} onChange={(e) => setFile(e.target.files?.[0] ?? null)} />
-        </label>
+      <form className="mt-4 flex flex-col gap-4" onSubmit={(e) => void handleSubmit(send)(e)}>
+        <Labelled label="Who gave it">
+          <Line {...register('from')} />
+        </Labelled>
+        <Labelled label="When">
+          <Line type="date" className="scheme-dark" {...register('on')} />
+        </Labelled>
+        <Labelled label="What they allowed, in their words">
+          <Lines rows={3} {...register('words')} />
+        </Labelled>
+        <Labelled label="A file that shows it, such as the letter">
+          <Line type="file" {...register('file')} />
+        </Labelled>
         <div className="flex justify-end gap-5">
-          <button type="button" className="verb" onClick={onClose}>
+          <Button kind="verb" onClick={onClose}>
             Leave it
-          </button>
-          <button className="rounded-sm bg-verdigris px-4 py-1.5 font-medium text-black">Record the permission</button>
+          </Button>
+          <Button kind="solid" type="submit">
+            Record the permission
+          </Button>
         </div>
       </form>
     </Dialog>

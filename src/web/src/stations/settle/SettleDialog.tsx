@@ -2,9 +2,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { api, told } from '../../api/client';
 import type { Photo } from '../../api/types';
-import { useOpenDeck } from '../../deck/DeckContext';
-import { Dialog } from '../../desk/Dialog';
-import { photoUrl } from '../../scene/photoUrl';
+import { useDeckId } from '../../deck/store';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+import { photoUrl } from '../../deck/photoUrl';
 import { Evidence } from './Evidence';
 import { PermissionDialog } from './PermissionDialog';
 import { useRecord } from './useRecord';
@@ -23,11 +24,7 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
       wide
     >
       <div className="mt-3 flex gap-5">
-        <img
-          src={photoUrl(photo.id, photo.width, 320)}
-          alt=""
-          className="max-h-40 max-w-56 self-start object-contain"
-        />
+        <img src={photoUrl(photo, 320)} alt="" className="max-h-40 max-w-56 self-start object-contain" />
         <div className="min-w-0 flex-1">
           <Line label="Title" value={photo.title} onCommit={(title) => correct({ title })} />
           <Line label="Maker" value={photo.maker} onCommit={(maker) => correct({ maker })} needed />
@@ -56,16 +53,13 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
           <ul className="mt-1 grid grid-cols-2 gap-3">
             {c.said.map((s) => (
               <li key={s.source + s.value}>
-                <span className="text-[13px] text-quiet">{s.source}</span>
+                <span className="text-small text-quiet">{s.source}</span>
                 <br />
                 {s.value}{' '}
                 {(c.field === 'maker' || c.field === 'title' || c.field === 'licence') && (
-                  <button
-                    className="border-b border-verdigris text-verdigris hover:text-word"
-                    onClick={() => void correct({ [c.field]: s.value, settle: true })}
-                  >
+                  <Button kind="link" onClick={() => void correct({ [c.field]: s.value, settle: true })}>
                     Take this
-                  </button>
+                  </Button>
                 )}
               </li>
             ))}
@@ -76,9 +70,9 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
         <p className="mt-3 border-l-2 border-marigold pl-3 text-marigold">
           The source now says: {photo.sourceNowSays}. When the photo was taken it said:{' '}
           {photo.licenceAsFound || 'nothing'}.{' '}
-          <button className="border-b border-verdigris text-verdigris" onClick={() => void correct({ settle: true })}>
+          <Button kind="link" onClick={() => void correct({ settle: true })}>
             Keep what it said then
-          </button>
+          </Button>
         </p>
       )}
       <p className="mt-4 flex flex-wrap gap-x-6 gap-y-1 border-t border-line pt-3">
@@ -97,9 +91,9 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
         <Evidence photoId={photo.id} />
       </details>
       <div className="mt-4 text-right">
-        <button className="verb" onClick={onClose}>
+        <Button kind="verb" onClick={onClose}>
           Close
-        </button>
+        </Button>
       </div>
     </Dialog>
   );
@@ -107,9 +101,9 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
 
 function Verb({ act, on, children }: { act(): void; on?: boolean; children: ReactNode }) {
   return (
-    <button className="verb" aria-pressed={on} onClick={act}>
+    <Button kind="verb" aria-pressed={on} onClick={act}>
       {children}
-    </button>
+    </Button>
   );
 }
 
@@ -150,15 +144,15 @@ function Line({
 
 /** Pictures found or harvested that look the same and have a record. */
 function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
-  const { deck } = useOpenDeck();
+  const deckId = useDeckId();
   const { adopt } = useRecord(photo.id);
   const [busy, setBusy] = useState('');
   const origins = useQuery({
-    queryKey: ['origins', deck.id, photo.id],
+    queryKey: ['origins', deckId, photo.id],
     gcTime: 0,
     queryFn: () =>
       told(
-        api.GET('/api/decks/{id}/photos/{photoId}/origins', { params: { path: { id: deck.id, photoId: photo.id } } }),
+        api.GET('/api/decks/{id}/photos/{photoId}/origins', { params: { path: { id: deckId, photoId: photo.id } } }),
       ),
   });
   if (!origins.data)
@@ -183,13 +177,14 @@ function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
             <p className="text-quiet">
               by {c.maker || 'unknown maker'}, {c.licence}, {c.sources[0]?.name}
             </p>
-            <p className="text-[13px] text-quiet">
+            <p className="text-small text-quiet">
               {distance === 0 ? 'Looks exactly the same' : 'Looks the same'}
               {c.sizeKnown && `, ${c.width} x ${c.height} instead of ${photo.width} x ${photo.height}`}
             </p>
           </div>
-          <button
-            className="self-center rounded-sm bg-verdigris px-4 py-1.5 font-medium text-black"
+          <Button
+            kind="solid"
+            className="self-center"
             disabled={busy !== ''}
             onClick={() => {
               setBusy(c.id);
@@ -197,7 +192,7 @@ function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
             }}
           >
             {busy === c.id ? 'Taking it' : 'Adopt it'}
-          </button>
+          </Button>
         </li>
       ))}
     </ul>

@@ -1,23 +1,23 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { api, sentence, told } from '../../api/client';
 import type { components } from '../../generated/api';
-import { useOpenDeck } from '../../deck/DeckContext';
+import { catchUp } from '../../deck/edit';
+import { useDeckId } from '../../deck/store';
 import { finished } from '../../deck/jobs';
-import { refresh } from '../../deck/useDeck';
-import { useNotices } from '../../desk/useNotices';
+import { useNotices } from '../../ui/useNotices';
 
 type Correction = components['schemas']['RecordRequest'];
 
 /** What can be done to a photo's record; each answers whether it was done, and refusals are shown. */
 export function useRecord(photoId: string) {
-  const { deck } = useOpenDeck();
+  const deckId = useDeckId();
   const client = useQueryClient();
   const say = useNotices((s) => s.say);
   const attempt = async (work: () => Promise<string | void>) => {
     try {
       const words = await work();
       if (words) say(words);
-      await refresh(client, deck.id);
+      await catchUp();
       await client.invalidateQueries({ queryKey: ['evidence', photoId] });
       return true;
     } catch (error) {
@@ -44,7 +44,7 @@ export function useRecord(photoId: string) {
         const job = await finished(
           await told(
             api.POST('/api/decks/{id}/photos/{photoId}/adopt', {
-              params: { path: { id: deck.id, photoId } },
+              params: { path: { id: deckId, photoId } },
               body: { collection, candidateId, largest: true },
             }),
           ),

@@ -1,0 +1,50 @@
+using System.Globalization;
+using Jaali.Core.Decks;
+using Jaali.Core.Ledgers;
+using Jaali.Core.Rights;
+using Jaali.Core.Scenes;
+
+namespace Jaali.Core.Composing;
+
+/// <summary>The end of a talk: the credits of its photos in order of appearance, then the sources of the facts under its points.</summary>
+public static class CreditsPages
+{
+    private const int MostNumbers = 3;
+
+    internal static IReadOnlyList<Scene> Build(Deck deck, Slide slide, ISceneFacts facts)
+    {
+        ListEntry[] photos =
+        [
+            .. Ledger
+                .Of(deck, facts.Photo)
+                .Where(e => deck.Style.Credits(e.Photo.Rights))
+                .Select(e => new ListEntry(Numbers(e.Slides), e.Credit.Spans)),
+        ];
+        ListEntry[] sources =
+        [
+            .. deck
+                .Points.SelectMany(p => p.Facts)
+                .Where(f => !string.IsNullOrWhiteSpace(f.Reference))
+                .Distinct()
+                .Select(f => new ListEntry("", Source(f))),
+        ];
+        IReadOnlyList<Scene> credits = ListPages.Build(deck, slide, facts, "Photographs", "credits", photos);
+        return [.. credits, .. ListPages.Build(deck, slide, facts, "Sources", "sources", sources, credits.Count)];
+    }
+
+    private static string Numbers(IReadOnlyList<int> slides) =>
+        string.Join(", ", slides.Take(MostNumbers).Select(n => n.ToString(CultureInfo.InvariantCulture)))
+        + (slides.Count > MostNumbers ? "…" : "");
+
+    private static CreditSpan[] Source(Fact fact)
+    {
+        string text = fact.Text.Trim(),
+            reference = fact.Reference.Trim();
+        bool leads = Uri.TryCreate(reference, UriKind.Absolute, out Uri? to) && to.Scheme is "http" or "https";
+        return
+        [
+            .. text.Length > 0 ? new[] { new CreditSpan(text + " ") } : [],
+            new CreditSpan(reference, leads ? reference : null),
+        ];
+    }
+}

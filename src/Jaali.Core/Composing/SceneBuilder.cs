@@ -1,0 +1,26 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Items;
+using Jaali.Core.Scenes;
+
+namespace Jaali.Core.Composing;
+
+/// <summary>Turns slides into scenes. A pure function of the deck and the facts about its photos; what an item looks like is said by its kind.</summary>
+public static class SceneBuilder
+{
+    /// <summary>All scenes of a slide: one, or as many pages as the credits need (none while there is no photo).</summary>
+    public static IReadOnlyList<Scene> Build(Deck deck, Slide slide, ISceneFacts facts) =>
+        slide.Kind == SlideKind.Credits ? CreditsPages.Build(deck, slide, facts) : [One(deck, slide, facts)];
+
+    /// <summary>All scenes of a deck, in order.</summary>
+    public static IReadOnlyList<Scene> BuildAll(Deck deck, ISceneFacts facts) =>
+        [.. deck.Slides.SelectMany(s => Build(deck, s, facts))];
+
+    private static Scene One(Deck deck, Slide slide, ISceneFacts facts)
+    {
+        var scene = new Composition(deck, slide, facts);
+        foreach (Item item in slide.Items)
+            scene.Item(item, () => ItemKinds.Of(item).Compose(item, scene));
+        CreditLine.Add(scene);
+        return scene.Finish();
+    }
+}

@@ -1,0 +1,34 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Puts a new item on top of a slide.</summary>
+/// <param name="SlideId">The slide.</param>
+/// <param name="Item">What it is; its kind fills in what is null.</param>
+/// <param name="Rect">Where; null for the kind's usual place.</param>
+public sealed record AddItem(Guid SlideId, ItemEdit Item, SlideRect? Rect = null) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (deck.Slide(SlideId) is not { } slide)
+            return Refusals.NoSlide;
+        if (slide.Kind == SlideKind.Credits)
+            return Refusals.OnlyComputed;
+        if (slide.Items.Count >= ItemKinds.MostOnSlide)
+            return new Refusal("too-many-items", $"A slide holds at most {ItemKinds.MostOnSlide} things.");
+        if (Rect is { } r && !(r.Width >= ItemKinds.Smallest && r.Height >= ItemKinds.Smallest))
+            return new Refusal(
+                "too-small",
+                $"A thing on a slide is at least {ItemKinds.Smallest} units wide and high. Make it larger."
+            );
+        ItemResult made = ItemKinds.Of(Item).Create(facts.NewId(), Item, Rect, new ItemPlace(deck, slide, facts));
+        return ItemCommand.Put(deck, slide, made, facts);
+    }
+}

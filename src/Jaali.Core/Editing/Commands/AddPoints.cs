@@ -1,0 +1,45 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Adds points, one for each line that says something, after the given point or at the end.</summary>
+public sealed record AddPoints(string Text, Guid? After = null) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        IReadOnlyList<string> lines = PointList.Parse(Text);
+        if (lines.Count == 0)
+            return new Refusal("empty-list", "There is no point in this list. Write at least one line.");
+        if (lines.FirstOrDefault(l => l.Length > DeckLimits.Wording) is { } longest)
+            return new Refusal(
+                "too-long",
+                $"One point has {longest.Length} characters; a point may have at most {DeckLimits.Wording}. "
+                    + "Shorten it or break it into lines; nothing was added."
+            );
+        if (deck.Points.Count + lines.Count > DeckLimits.Points)
+            return new Refusal(
+                "too-many-points",
+                $"A talk holds at most {DeckLimits.Points} points. Paste fewer; nothing was added."
+            );
+        int at = After is { } after ? deck.Points.FindIndex(p => p.Id == after) + 1 : deck.Points.Count;
+        if (After is not null && at == 0)
+            return Refusals.NoPoint;
+        double seconds = Pace.SecondsForNewPoint(deck, lines.Count);
+        IEnumerable<Point> added = lines.Select(l => new Point(
+            facts.NewId(),
+            l,
+            [],
+            seconds,
+            [.. SearchWords.Propose(l)],
+            []
+        ));
+        return deck with { Points = deck.Points.InsertRange(at, added) };
+    }
+}

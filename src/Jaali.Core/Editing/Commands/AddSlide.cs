@@ -1,0 +1,29 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Adds an empty slide after another, or at the end before the credits.</summary>
+public sealed record AddSlide(Guid? After = null) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (deck.Slides.Count >= DeckLimits.Slides)
+            return Refusals.TooManySlides(DeckLimits.Slides);
+        int credits = deck.Slides.FindIndex(s => s.Kind == SlideKind.Credits),
+            end = credits < 0 ? deck.Slides.Count : credits,
+            at = After is { } after ? deck.Slides.FindIndex(s => s.Id == after) + 1 : end;
+        if (After is not null && at == 0)
+            return Refusals.NoSlide;
+        if (at > 0 && deck.Slides[at - 1].Kind == SlideKind.Credits)
+            at--;
+        var made = new Slide(facts.NewId(), SlideKind.Free, null, [], "", Pace.NewSlideSeconds);
+        return deck with { Slides = deck.Slides.Insert(at, made) };
+    }
+}

@@ -1,0 +1,29 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Copies a slide to the place after it; its items keep their identities.</summary>
+public sealed record DuplicateSlide(Guid SlideId) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (deck.Slide(SlideId) is not { } slide)
+            return Refusals.NoSlide;
+        if (slide.Kind == SlideKind.Credits)
+            return new Refusal(
+                "one-credits-slide",
+                "The credits come once; they grow by themselves. Duplicate another slide."
+            );
+        if (deck.Slides.Count >= DeckLimits.Slides)
+            return Refusals.TooManySlides(DeckLimits.Slides);
+        int at = deck.Slides.IndexOf(slide) + 1;
+        return deck with { Slides = deck.Slides.Insert(at, slide with { Id = facts.NewId() }) };
+    }
+}

@@ -1,0 +1,17 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Changes what an item is, in the way of its kind.</summary>
+public sealed record EditItem(Guid SlideId, Guid ItemId, ItemEdit Edit) : ItemCommand(SlideId, ItemId)
+{
+    internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts) =>
+        Put(deck, slide, ItemKinds.Of(item).Edit(item, Edit, new ItemPlace(deck, slide, facts)), facts);
+}

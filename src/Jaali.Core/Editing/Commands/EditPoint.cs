@@ -1,0 +1,78 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Changes a point; what is null stays.</summary>
+public sealed record EditPoint(
+    Guid PointId,
+    string? Wording = null,
+    double? Seconds = null,
+    ImmutableList<string>? SearchWords = null,
+    ImmutableList<Fact>? Facts = null
+) : DeckCommand
+{
+    private const int MostWords = 12,
+        LongestWord = 60,
+        MostFacts = 40;
+
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (deck.Point(PointId) is not { } point)
+            return Refusals.NoPoint;
+        if (Wording is { } wording)
+        {
+            string line = wording.Trim().ReplaceLineEndings(" ");
+            if (line.Length == 0)
+                return new Refusal("empty-point", "A point needs words. To take it out, remove it.");
+            if (line.Length > DeckLimits.Wording)
+                return Refusals.TooLong("A point", DeckLimits.Wording);
+            // Words that were only proposed follow the wording; words that a person chose stay.
+            bool proposed = point.SearchWords.SequenceEqual(Photos.SearchWords.Propose(point.Wording));
+            point = point with
+            {
+                Wording = line,
+                SearchWords = proposed ? [.. Photos.SearchWords.Propose(line)] : point.SearchWords,
+            };
+        }
+        if (SearchWords is { } words)
+            point = point with
+            {
+                SearchWords =
+                [
+                    .. words
+                        .Select(w => w.Trim())
+                        .Where(w => w.Length is > 0 and <= LongestWord)
+                        .Distinct(StringComparer.OrdinalIgnoreCase)
+                        .Take(MostWords),
+                ],
+            };
+        if (Facts is { } given)
+        {
+            if (given.Count > MostFacts)
+                return new Refusal("too-many-facts", $"A point has at most {MostFacts} facts. Keep the telling ones.");
+            if (given.Any(f => f.Text.Length > DeckLimits.Text || f.Reference.Length > DeckLimits.Text))
+                return Refusals.TooLong("A fact", DeckLimits.Text);
+            point = point with
+            {
+                Facts =
+                [
+                    .. given.Where(f => !string.IsNullOrWhiteSpace(f.Text) || !string.IsNullOrWhiteSpace(f.Reference)),
+                ],
+            };
+        }
+        if (Seconds is not { } seconds)
+            return deck.With(point);
+        if (!Pace.Plannable(seconds))
+            return Pace.NotPlannable;
+        deck = deck.With(point with { Seconds = seconds });
+        Slide[] shown = [.. deck.Slides.Where(s => s.PointId == point.Id)];
+        return shown.Length == 1 ? deck.With(shown[0] with { Seconds = seconds }) : deck;
+    }
+}

@@ -1,0 +1,29 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Makes items one group, or takes them out of theirs. A ground is in no group.</summary>
+public sealed record GroupItems(Guid SlideId, ImmutableList<Guid> ItemIds, bool Together) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (deck.Slide(SlideId) is not { } slide)
+            return Refusals.NoSlide;
+        Item?[] items = [.. ItemIds.Distinct().Select(slide.Item)];
+        if (items.Any(i => i is null))
+            return Refusals.NoItem;
+        if (Together && (items.Length < 2 || items.Any(i => i!.At.IsGround)))
+            return new Refusal("no-group", "A group is two things or more, the ground not among them. Choose again.");
+        Guid? group = Together ? facts.NewId() : null;
+        foreach (Item? item in items)
+            slide = slide.With(item! with { At = item.At with { Group = group } });
+        return deck.With(slide);
+    }
+}

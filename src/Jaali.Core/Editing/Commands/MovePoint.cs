@@ -1,0 +1,22 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Moves a point to a place in the list, counted from 0.</summary>
+public sealed record MovePoint(Guid PointId, int To) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (deck.Point(PointId) is not { } point)
+            return Refusals.NoPoint;
+        ImmutableList<Point> rest = deck.Points.Remove(point);
+        return deck with { Points = rest.Insert(Math.Clamp(To, 0, rest.Count), point) };
+    }
+}

@@ -1,0 +1,25 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Puts an item at another place of its slide, in another size or turned. A ground fills its slide and stays.</summary>
+public sealed record PlaceItem(Guid SlideId, Guid ItemId, SlideRect Rect, double? Turn = null)
+    : ItemCommand(SlideId, ItemId)
+{
+    internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
+    {
+        if (item.At.Held)
+            return Refusals.Held;
+        if (item.At.IsGround)
+            return new Refusal("ground-fills", "The ground fills its slide. Make it a frame first, then move it.");
+        Placement to = item.At with { Rect = Rect, Turn = Turn is { } t ? Math.IEEERemainder(t, 360) : item.At.Turn };
+        return Put(deck, slide, ItemKinds.Of(item).Place(item, to, new ItemPlace(deck, slide, facts)), facts);
+    }
+}

@@ -1,0 +1,22 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Takes an item off its slide, with those of its group.</summary>
+public sealed record RemoveItem(Guid SlideId, Guid ItemId) : ItemCommand(SlideId, ItemId)
+{
+    internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
+    {
+        Item[] gone = [.. slide.Items.Where(i => i.Id == item.Id || (item.At.Group is { } g && i.At.Group == g))];
+        if (gone.Any(i => i.At.Held))
+            return Refusals.Held;
+        return deck.With(slide with { Items = slide.Items.RemoveRange(gone) });
+    }
+}

@@ -1,0 +1,42 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Removes a point; its slides stay, without it, and keep its words as typed ones.</summary>
+public sealed record RemovePoint(Guid PointId) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (deck.Point(PointId) is not { } point)
+            return Refusals.NoPoint;
+        return deck with
+        {
+            Points = deck.Points.Remove(point),
+            Slides = deck.Slides.ConvertAll(s =>
+                s.PointId != point.Id
+                    ? s
+                    : s with
+                    {
+                        PointId = null,
+                        Kind = SlideKind.Free,
+                        Items = s.Items.ConvertAll(i =>
+                            i is Words { Source: WordsSource.PointWording } w
+                                ? w with
+                                {
+                                    Source = WordsSource.Typed,
+                                    Text = point.Wording,
+                                }
+                                : i
+                        ),
+                    }
+            ),
+        };
+    }
+}

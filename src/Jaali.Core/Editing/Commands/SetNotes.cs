@@ -1,0 +1,23 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Sets a slide's notes.</summary>
+public sealed record SetNotes(Guid SlideId, string Notes) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (deck.Slide(SlideId) is not { } slide)
+            return Refusals.NoSlide;
+        if (Notes.Length > DeckLimits.Text)
+            return Refusals.TooLong("Notes", DeckLimits.Text);
+        return deck.With(slide with { Notes = Notes });
+    }
+}

@@ -1,0 +1,22 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Says who gives the talk.</summary>
+public sealed record SetSpeaker(string Speaker) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        string speaker = Speaker.Trim().ReplaceLineEndings(" ");
+        if (speaker.Length > DeckLimits.Title)
+            return Refusals.TooLong("A name", DeckLimits.Title);
+        return deck with { Speaker = speaker };
+    }
+}

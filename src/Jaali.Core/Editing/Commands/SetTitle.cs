@@ -1,0 +1,22 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Gives the talk its title; an empty one takes it away.</summary>
+public sealed record SetTitle(string Title) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        string title = Title.Trim().ReplaceLineEndings(" ");
+        if (title.Length > DeckLimits.Title)
+            return Refusals.TooLong("A title", DeckLimits.Title);
+        return deck with { Title = title.Length == 0 ? Deck.NoTitle : title };
+    }
+}

@@ -1,0 +1,26 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Shows a photo whole and unchanged wherever it is placed, as large as its place lets it.</summary>
+public sealed record ShowWhole(string PhotoId) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (facts.Photo(PhotoId) is not { } photo || !PhotoPlaces.IsShown(deck, PhotoId))
+            return Refusals.NotShown;
+        return PhotoPlaces.Each(
+            deck,
+            PhotoId,
+            facts,
+            (item, at) => item is Frame frame ? FrameKind.Whole(frame, photo) : item
+        );
+    }
+}

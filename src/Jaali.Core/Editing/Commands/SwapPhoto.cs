@@ -1,0 +1,62 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before others.</summary>
+public sealed record SwapPhoto(string PhotoId) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (!PhotoPlaces.IsShown(deck, PhotoId))
+            return Refusals.NotShown;
+        Deck after = deck;
+        foreach (Slide slide in deck.Slides.Where(s => ItemKinds.Shows(s, PhotoId)))
+        {
+            Point? point = slide.PointId is { } id ? deck.Point(id) : null;
+            if (point is null)
+                continue;
+            int at = point.Kept.IndexOf(PhotoId);
+            // Round the shortlist from the photo on; the first that stands clear, else the first that may be placed.
+            string[] next =
+            [
+                .. point
+                    .Kept.Skip(at + 1)
+                    .Concat(point.Kept.Take(Math.Max(0, at)))
+                    .Where(k => k != PhotoId && Ground(deck, k, facts) is not null),
+            ];
+            string? chosen = next.FirstOrDefault(k => StandsClear(deck, k, facts)) ?? next.FirstOrDefault();
+            if (chosen is null)
+                continue;
+            Slide now = slide;
+            foreach (Item item in PhotoPlaces.Showing(slide, PhotoId))
+                if (item is Frame)
+                {
+                    ItemResult made = ItemKinds
+                        .Of(item)
+                        .Edit(item, new FrameEdit(chosen), new ItemPlace(deck, slide, facts));
+                    now = now.With(made.Item!);
+                }
+            after = after.With(now);
+        }
+        return ReferenceEquals(after, deck)
+            ? new Refusal(
+                "nothing-to-swap",
+                "There is no other photo on this point's shortlist that may be placed. Gather one first."
+            )
+            : after;
+    }
+
+    private static Frame? Ground(Deck deck, string photoId, IEditFacts facts) =>
+        FrameKind.Ground(Guid.Empty, photoId, deck.Shape.Bounds(), facts);
+
+    private static bool StandsClear(Deck deck, string photoId, IEditFacts facts) =>
+        Judge.Of(facts.Photo(photoId)!.Rights, Ground(deck, photoId, facts)!.Changes, deck.Use, deck.Style).Standing
+        == Standing.Clear;
+}

@@ -1,0 +1,27 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Takes a photo off every slide; shortlists keep it.</summary>
+public sealed record TakeOff(string PhotoId) : DeckCommand
+{
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (!PhotoPlaces.IsShown(deck, PhotoId))
+            return Refusals.NotShown;
+        foreach (Slide slide in deck.Slides)
+        {
+            Item[] gone = [.. PhotoPlaces.Showing(slide, PhotoId)];
+            if (gone.Length > 0)
+                deck = deck.With(slide with { Items = slide.Items.RemoveRange(gone) });
+        }
+        return deck;
+    }
+}

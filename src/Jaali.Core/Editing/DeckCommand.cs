@@ -1,0 +1,26 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Photos;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>What commands need to know from outside the deck.</summary>
+public interface IEditFacts : IPhotoFacts
+{
+    /// <summary>A new identity.</summary>
+    Guid NewId();
+}
+
+/// <summary>Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its own and one line in <see cref="DeckCommands"/>.</summary>
+public abstract record DeckCommand
+{
+    /// <summary>The deck after the command, or why it is refused. Never throws for what a user can do.</summary>
+    internal abstract Change Apply(Deck deck, IEditFacts facts);
+}
+
+/// <summary>A deck after a change, or why there is none.</summary>
+internal readonly record struct Change(Deck? Deck, Refusal? Refusal)
+{
+    public static implicit operator Change(Deck deck) => new(deck, null);
+
+    public static implicit operator Change(Refusal refusal) => new(null, refusal);
+}

@@ -1,0 +1,56 @@
+namespace Jaali.Core.Editing;
+
+/// <summary>A kind of command.</summary>
+/// <param name="Name">In files and on the wire.</param>
+/// <param name="Type">Its record.</param>
+public sealed record CommandKind(string Name, Type Type);
+
+/// <summary>All kinds of commands there are: the only list. Tests of undo, refusal, merging and JSON are made from it.</summary>
+public static class DeckCommands
+{
+    /// <summary>The format in which commands and inverses are written. 1 knew a ground and words instead of items.</summary>
+    public const int Format = 2;
+
+    /// <summary>Every kind.</summary>
+    public static IReadOnlyList<CommandKind> All { get; } =
+    [
+        Kind<SetTitle>("set-title"),
+        Kind<SetSpeaker>("set-speaker"),
+        Kind<SetSlot>("set-slot"),
+        Kind<SetUse>("set-use"),
+        Kind<SetCreditStyle>("set-credit-style"),
+        Kind<DecideChange>("decide-change"),
+        Kind<AddPoints>("add-points"),
+        Kind<EditPoint>("edit-point"),
+        Kind<RemovePoint>("remove-point"),
+        Kind<MovePoint>("move-point"),
+        Kind<KeepPhoto>("keep-photo"),
+        Kind<LetGo>("let-go"),
+        Kind<OrderKept>("order-kept"),
+        Kind<MakeSlides>("make-slides"),
+        Kind<AddSlide>("add-slide"),
+        Kind<RemoveSlide>("remove-slide"),
+        Kind<MoveSlide>("move-slide"),
+        Kind<DuplicateSlide>("duplicate-slide"),
+        Kind<SetSeconds>("set-seconds"),
+        Kind<SetNotes>("set-notes"),
+        Kind<AddItem>("add-item"),
+        Kind<EditItem>("edit-item"),
+        Kind<PlaceItem>("place-item"),
+        Kind<OrderItem>("order-item"),
+        Kind<RemoveItem>("remove-item"),
+        Kind<DuplicateItem>("duplicate-item"),
+        Kind<HoldItem>("hold-item"),
+        Kind<GroupItems>("group-items"),
+        Kind<PlaceGround>("place-ground"),
+        Kind<MakeGround>("make-ground"),
+        Kind<ReplacePhoto>("replace-photo"),
+        Kind<ShowWhole>("show-whole"),
+        Kind<SwapPhoto>("swap-photo"),
+        Kind<TakeOff>("take-off"),
+        Kind<Restore>("restore"),
+    ];
+
+    private static CommandKind Kind<T>(string name)
+        where T : DeckCommand => new(name, typeof(T));
+}

@@ -1,0 +1,117 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Legibility;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Items;
+
+/// <summary>A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes the window.</summary>
+/// <param name="Id">Identity, which survives duplication of the slide.</param>
+/// <param name="At">Where it lies on the slide.</param>
+/// <param name="PhotoId">SHA-256 of the photo, lower-case hexadecimal.</param>
+/// <param name="Crop">What of the photo is seen; its shape in pixels is that of the frame.</param>
+/// <param name="Mask">The shape it is cut to.</param>
+/// <param name="Straighten">How far the photo is turned inside the frame, in degrees clockwise, -15 to 15; it is enlarged just so far that the frame stays filled.</param>
+/// <param name="Tone">How its colours are shown.</param>
+/// <param name="Covers">Patches that hide part of it, in fractions of the frame; null for none.</param>
+/// <param name="CreditSpot">Where its credit stands.</param>
+public sealed record Frame(
+    Guid Id,
+    Placement At,
+    string PhotoId,
+    CropWindow Crop,
+    FrameMask Mask = FrameMask.None,
+    double Straighten = 0,
+    FrameTone Tone = FrameTone.Natural,
+    ImmutableList<CropWindow>? Covers = null,
+    Spot CreditSpot = Spot.Auto
+) : Item(Id, At)
+{
+    /// <summary>The patches that hide part of it.</summary>
+    [JsonIgnore]
+    public ImmutableList<CropWindow> Hidden => Covers ?? [];
+
+    /// <summary>What is done to the photo.</summary>
+    [JsonIgnore]
+    public Changes Changes =>
+        new(
+            Crop.IsWhole ? 1 : Crop.Share,
+            Mask != FrameMask.None,
+            Straighten != 0 || At.Turn != 0,
+            Tone switch
+            {
+                FrameTone.Grey => Recolouring.Grey,
+                FrameTone.Brown => Recolouring.Other,
+                _ => Recolouring.None,
+            },
+            Hidden.Count > 0
+        );
+
+    /// <summary>Where the whole photo would lie so that the crop window falls on the frame.</summary>
+    [JsonIgnore]
+    public SlideRect WholePhoto
+    {
+        get
+        {
+            double w = At.Rect.Width / Crop.Width,
+                h = At.Rect.Height / Crop.Height;
+            return new(At.Rect.X - Crop.X * w, At.Rect.Y - Crop.Y * h, w, h);
+        }
+    }
+
+    /// <summary>The outline that the photo is seen through.</summary>
+    [JsonIgnore]
+    public Path Outline =>
+        Mask switch
+        {
+            FrameMask.Ellipse => Path.Ellipse(At.Rect),
+            FrameMask.Rounded => Path.RoundRect(At.Rect, Math.Min(At.Rect.Width, At.Rect.Height) / 8),
+            FrameMask.Rhomb => Path.Polygon(
+                new(At.Rect.X + At.Rect.Width / 2, At.Rect.Y),
+                new(At.Rect.Right, At.Rect.Y + At.Rect.Height / 2),
+                new(At.Rect.X + At.Rect.Width / 2, At.Rect.Bottom),
+                new(At.Rect.X, At.Rect.Y + At.Rect.Height / 2)
+            ),
+            _ => Path.Rect(At.Rect),
+        };
+
+    /// <summary>Where a patch of the frame lies on the slide.</summary>
+    public SlideRect Patch(CropWindow part) =>
+        new(
+            At.Rect.X + part.X * At.Rect.Width,
+            At.Rect.Y + part.Y * At.Rect.Height,
+            part.Width * At.Rect.Width,
+            part.Height * At.Rect.Height
+        );
+}
+
+/// <summary>The shapes that a photo is cut to.</summary>
+public enum FrameMask
+{
+    /// <summary>The frame's own rectangle.</summary>
+    None,
+
+    /// <summary>The ellipse inside the frame.</summary>
+    Ellipse,
+
+    /// <summary>The frame with round corners, an eighth of its shorter side.</summary>
+    Rounded,
+
+    /// <summary>The rhomb whose corners are the middles of the frame's sides.</summary>
+    Rhomb,
+}
+
+/// <summary>How a photo's colours are shown.</summary>
+public enum FrameTone
+{
+    /// <summary>As they are.</summary>
+    Natural,
+
+    /// <summary>In black and white.</summary>
+    Grey,
+
+    /// <summary>In brown tones.</summary>
+    Brown,
+}

@@ -1,0 +1,63 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Photos;
+
+namespace Jaali.Core.Items;
+
+/// <summary>All kinds of items there are: the only list.</summary>
+public static class ItemKinds
+{
+    /// <summary>The format in which items are written. 1 was a ground and a list of words.</summary>
+    public const int Format = 2;
+
+    /// <summary>Every kind.</summary>
+    public static IReadOnlyList<ItemKind> All { get; } = [new FrameKind(), new WordsKind()];
+
+    private static readonly Dictionary<Type, ItemKind> ByType = All.SelectMany(k =>
+            new[] { (Type: k.ItemType, Kind: k), (Type: k.EditType, Kind: k) }
+        )
+        .ToDictionary(k => k.Type, k => k.Kind);
+
+    private static readonly Dictionary<string, ItemKind> ByName = All.ToDictionary(k => k.Name, StringComparer.Ordinal);
+
+    /// <summary>The kind of an item.</summary>
+    public static ItemKind Of(Item item) => ByType[item.GetType()];
+
+    /// <summary>The kind that an edit is for.</summary>
+    public static ItemKind Of(ItemEdit edit) => ByType[edit.GetType()];
+
+    /// <summary>The kind of this name, or null.</summary>
+    public static ItemKind? Named(string name) => ByName.GetValueOrDefault(name);
+
+    /// <summary>The photos that a slide shows, from bottom to top.</summary>
+    public static IEnumerable<PhotoUse> Photos(Slide slide) => slide.Items.SelectMany(i => Of(i).Photos(i));
+
+    /// <summary>True where a slide shows a photo; where none is named, any.</summary>
+    public static bool Shows(Slide slide, string? photoId = null) =>
+        Photos(slide).Any(u => photoId is null || u.PhotoId == photoId);
+
+    /// <summary>Every photo that a deck shows, with the number of its slide from 1, in order.</summary>
+    public static IEnumerable<(int Number, PhotoUse Use)> Photos(Deck deck) =>
+        deck.Slides.SelectMany((s, i) => Photos(s).Select(u => (i + 1, u)));
+
+    /// <summary>What is wrong with an item, whatever its kind, or null.</summary>
+    public static Refusal? Fault(Item item, Deck deck, Slide slide, IPhotoFacts photos)
+    {
+        SlideRect r = item.At.Rect,
+            room = deck.Shape.Bounds().Grown(MostBeyond);
+        if (!(r.Width >= Smallest && r.Height >= Smallest))
+            return new("too-small", $"A thing on a slide is at least {Smallest} units wide and high. Make it larger.");
+        if (!(r.X >= room.X && r.Y >= room.Y && r.Right <= room.Right && r.Bottom <= room.Bottom))
+            return new("too-far-out", "This lies too far outside the slide. Move it nearer.");
+        return Of(item).Fault(item, new ItemPlace(deck, slide, photos));
+    }
+
+    /// <summary>The smallest side of an item, in slide units.</summary>
+    public const double Smallest = 8;
+
+    /// <summary>How far an item may reach beyond the slide, in slide units.</summary>
+    public const double MostBeyond = 4000;
+
+    /// <summary>Most items on one slide.</summary>
+    public const int MostOnSlide = 200;
+}

@@ -1,0 +1,81 @@
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Photos;
+
+namespace Jaali.Core.Layout;
+
+/// <summary>A line that a dragged photo may catch on.</summary>
+/// <param name="Axis">"x" for an upright line, "y" for a level one.</param>
+/// <param name="Value">The left or top edge of the whole photo, in slide units, at which the catch is exact.</param>
+/// <param name="Line">Where to draw the line, in slide units.</param>
+/// <param name="Kind">What meets there, in words.</param>
+public sealed record SnapLine(string Axis, double Value, double Line, string Kind);
+
+/// <summary>Everything a hand needs before it drags a photo inside its frame; while it moves, only these numbers are compared.</summary>
+/// <param name="Image">Where the whole photo lies now, in slide units, beyond the frame where it is cropped.</param>
+/// <param name="Frame">The frame.</param>
+/// <param name="MinX">Least left edge of the photo that still fills the frame.</param>
+/// <param name="MaxX">Greatest left edge.</param>
+/// <param name="MinY">Least top edge.</param>
+/// <param name="MaxY">Greatest top edge.</param>
+/// <param name="MinScale">Smallest size, as a factor of now.</param>
+/// <param name="MaxScale">Largest size, as a factor of now.</param>
+/// <param name="Enlarged">The factor by which a straightened photo is enlarged: hands move it by so much less.</param>
+/// <param name="SharpScale">The factor of now at which one pixel of the photo meets one of a display 1920 pixels wide.</param>
+/// <param name="Tolerance">How near counts as a catch, in slide units.</param>
+/// <param name="Snaps">The lines.</param>
+public sealed record DragGuides(
+    SlideRect Image,
+    SlideRect Frame,
+    double MinX,
+    double MaxX,
+    double MinY,
+    double MaxY,
+    double MinScale,
+    double MaxScale,
+    double Enlarged,
+    double SharpScale,
+    double Tolerance,
+    IReadOnlyList<SnapLine> Snaps
+)
+{
+    /// <summary>The guides of a placed photo.</summary>
+    public static DragGuides For(Frame frame, PhotoFacts photo)
+    {
+        SlideRect r = frame.At.Rect,
+            image = frame.WholePhoto;
+        List<SnapLine> snaps = [];
+        foreach (
+            (double part, string name) in (ReadOnlySpan<(double, string)>)
+                [(1 / 3.0, "subject on the third"), (.5, "subject in the middle"), (2 / 3.0, "subject on the third")]
+        )
+        {
+            Add("x", r.X + r.Width * part, image.Width * photo.Focal.X, r.Right - image.Width, r.X, name);
+            Add("y", r.Y + r.Height * part, image.Height * photo.Focal.Y, r.Bottom - image.Height, r.Y, name);
+        }
+        Add("x", r.X + r.Width / 2, image.Width / 2, r.Right - image.Width, r.X, "photo in the middle");
+        Add("y", r.Y + r.Height / 2, image.Height / 2, r.Bottom - image.Height, r.Y, "photo in the middle");
+        double fill = Math.Max(r.Width / image.Width, r.Height / image.Height);
+        return new(
+            image,
+            r,
+            r.Right - image.Width,
+            r.X,
+            r.Bottom - image.Height,
+            r.Y,
+            fill,
+            Math.Max(fill, 1) * 4,
+            Straightening.Enlargement(frame.Straighten, r.Aspect),
+            photo.Width / image.Width,
+            10,
+            snaps
+        );
+
+        void Add(string axis, double line, double inside, double least, double most, string kind)
+        {
+            double value = line - inside;
+            if (most - least > .5 && value >= least - .001 && value <= most + .001)
+                snaps.Add(new SnapLine(axis, value, line, kind));
+        }
+    }
+}

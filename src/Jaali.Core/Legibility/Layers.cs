@@ -1,0 +1,140 @@
+using Jaali.Core.Geometry;
+
+namespace Jaali.Core.Legibility;
+
+/// <summary>A whole photo in a rectangle, as its tone map has it.</summary>
+/// <param name="tones">Its colours.</param>
+/// <param name="image">Where the whole photo lies.</param>
+/// <param name="colours">A colour matrix of three rows of four, or null.</param>
+public sealed class PhotoLayer(ToneMap tones, SlideRect image, IReadOnlyList<double>? colours = null) : Layer
+{
+    /// <inheritdoc/>
+    public override SlideRect Bounds => image;
+
+    /// <inheritdoc/>
+    public override (double X, double Y)? Pitch => (image.Width / tones.Width, image.Height / tones.Height);
+
+    /// <inheritdoc/>
+    public override Shade At(double x, double y)
+    {
+        double u = (x - image.X) / image.Width,
+            v = (y - image.Y) / image.Height;
+        if (u < 0 || v < 0 || u > 1 || v > 1)
+            return default;
+        return new(tones.At((int)(u * tones.Width), (int)(v * tones.Height), colours), 1);
+    }
+}
+
+/// <summary>An outline filled with one colour.</summary>
+public sealed class FlatLayer(Path path, string colour, double opacity) : Layer
+{
+    private readonly double _luminance = Luminance.Of(colour);
+
+    /// <inheritdoc/>
+    public override SlideRect Bounds => path.Bounds;
+
+    /// <inheritdoc/>
+    public override Shade At(double x, double y) => path.Contains(x, y) ? new(_luminance, opacity) : default;
+}
+
+/// <summary>An outline filled with a straight gradient.</summary>
+/// <param name="path">The outline.</param>
+/// <param name="from">Where the first stop lies.</param>
+/// <param name="to">Where the last stop lies.</param>
+/// <param name="stops">Offset from 0 to 1, luminance and opacity, in order; at least one.</param>
+public sealed class GradientLayer(
+    Path path,
+    SlidePoint from,
+    SlidePoint to,
+    IReadOnlyList<(double Offset, double Luminance, double Opacity)> stops
+) : Layer
+{
+    /// <inheritdoc/>
+    public override SlideRect Bounds => path.Bounds;
+
+    /// <inheritdoc/>
+    public override (double X, double Y)? Pitch => (12, 12);
+
+    /// <inheritdoc/>
+    public override Shade At(double x, double y)
+    {
+        if (!path.Contains(x, y))
+            return default;
+        double dx = to.X - from.X,
+            dy = to.Y - from.Y,
+            length = dx * dx + dy * dy;
+        double t = length > 0 ? Math.Clamp(((x - from.X) * dx + (y - from.Y) * dy) / length, 0, 1) : 0;
+        int next = 0;
+        while (next < stops.Count && stops[next].Offset < t)
+            next++;
+        if (next == 0 || next == stops.Count)
+        {
+            (_, double l, double o) = stops[next == 0 ? 0 : ^1];
+            return new(l, o);
+        }
+        (double Offset, double Luminance, double Opacity) a = stops[next - 1],
+            b = stops[next];
+        double part = b.Offset > a.Offset ? (t - a.Offset) / (b.Offset - a.Offset) : 1;
+        return new(
+            Luminance.Decode(Luminance.Encode(a.Luminance) * (1 - part) + Luminance.Encode(b.Luminance) * part),
+            a.Opacity * (1 - part) + b.Opacity * part
+        );
+    }
+}
+
+/// <summary>A layer as a group shows it: cut to an outline, turned and scaled about a place, more or less opaque.</summary>
+public sealed class GroupLayer(
+    Layer inner,
+    Path? clip,
+    double opacity = 1,
+    double turn = 0,
+    double scale = 1,
+    SlidePoint about = default
+) : Layer
+{
+    private readonly double _cos = Math.Cos(-turn * Math.PI / 180) / scale,
+        _sin = Math.Sin(-turn * Math.PI / 180) / scale;
+
+    /// <inheritdoc/>
+    public override SlideRect Bounds { get; } = Around(inner.Bounds, clip, turn, scale, about);
+
+    /// <inheritdoc/>
+    public override (double X, double Y)? Pitch => inner.Pitch is { } p ? (p.X * scale, p.Y * scale) : null;
+
+    /// <inheritdoc/>
+    public override Shade At(double x, double y)
+    {
+        if (clip is not null && !clip.Contains(x, y))
+            return default;
+        double dx = x - about.X,
+            dy = y - about.Y;
+        Shade shade = inner.At(about.X + dx * _cos - dy * _sin, about.Y + dx * _sin + dy * _cos);
+        return shade with { Opacity = shade.Opacity * opacity };
+    }
+
+    private static SlideRect Around(SlideRect r, Path? clip, double turn, double scale, SlidePoint about)
+    {
+        SlidePoint[] corners =
+        [
+            .. new SlidePoint[] { new(r.X, r.Y), new(r.Right, r.Y), new(r.Right, r.Bottom), new(r.X, r.Bottom) }.Select(
+                p =>
+                    new SlidePoint(about.X + (p.X - about.X) * scale, about.Y + (p.Y - about.Y) * scale).Turned(
+                        about,
+                        turn
+                    )
+            ),
+        ];
+        double left = corners.Min(p => p.X),
+            top = corners.Min(p => p.Y),
+            right = corners.Max(p => p.X),
+            bottom = corners.Max(p => p.Y);
+        if (clip?.Bounds is { } c)
+            (left, top, right, bottom) = (
+                Math.Max(left, c.X),
+                Math.Max(top, c.Y),
+                Math.Min(right, c.Right),
+                Math.Min(bottom, c.Bottom)
+            );
+        return new(left, top, Math.Max(0, right - left), Math.Max(0, bottom - top));
+    }
+}

@@ -1,0 +1,59 @@
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Photos;
+
+/// <summary>A search result that has not been taken.</summary>
+/// <param name="Id">Identity within its collection.</param>
+/// <param name="Collection">The collection's identity.</param>
+/// <param name="Thumbnail">A small rendition.</param>
+/// <param name="Renditions">All sizes offered, at least one.</param>
+/// <param name="Rights">The record as found.</param>
+/// <param name="Tags">Words the source gives it.</param>
+/// <param name="Evidence">What the source said.</param>
+/// <param name="Service">Where any size can be asked for, or null.</param>
+public sealed record Candidate(
+    string Id,
+    string Collection,
+    Rendition Thumbnail,
+    IReadOnlyList<Rendition> Renditions,
+    RightsRecord Rights,
+    IReadOnlyList<string> Tags,
+    Evidence Evidence,
+    ImageService? Service = null
+)
+{
+    /// <summary>The largest rendition.</summary>
+    public Rendition Largest => Renditions.MaxBy(r => (long)r.Width * r.Height)!;
+
+    /// <summary>True where the source says how many pixels there are.</summary>
+    public bool SizeKnown => Largest.Width > 0;
+
+    /// <summary>Width over height; 1.5 until it is known.</summary>
+    public double Aspect =>
+        SizeKnown ? (double)Largest.Width / Largest.Height
+        : Thumbnail.Width > 0 ? (double)Thumbnail.Width / Thumbnail.Height
+        : 1.5;
+}
+
+/// <summary>A service of the IIIF Image API that makes any size of one photo.</summary>
+/// <param name="Base">Its address, without a slash at the end.</param>
+/// <param name="Width">Width of the whole photo, in pixels.</param>
+/// <param name="Height">Height of the whole photo, in pixels.</param>
+/// <param name="MostWidth">The greatest width it makes, or 0 for no limit.</param>
+public sealed record ImageService(string Base, int Width, int Height, int MostWidth = 0)
+{
+    /// <summary>The photo at exactly this width (IIIF Image API 3.0, section 4.2, <c>w,</c>), never more than it has.</summary>
+    public Rendition At(int width)
+    {
+        int most = MostWidth > 0 ? Math.Min(MostWidth, Width) : Width,
+            w = Math.Clamp(width, 1, most);
+        int h = Math.Max(1, (int)Math.Round((double)Height * w / Width));
+        return w == Width
+            ? new Rendition($"{Base}/full/max/0/default.jpg", Width, Height)
+            : new Rendition(
+                $"{Base}/full/{w.ToString(System.Globalization.CultureInfo.InvariantCulture)},/0/default.jpg",
+                w,
+                h
+            );
+    }
+}

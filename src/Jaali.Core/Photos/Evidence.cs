@@ -1,0 +1,20 @@
+namespace Jaali.Core.Photos;
+
+/// <summary>What a source said about a photo, word for word, when and where.</summary>
+/// <param name="Text">The words, or the piece of a document.</param>
+/// <param name="Address">Where it was read.</param>
+/// <param name="ReadAt">When, in UTC.</param>
+/// <param name="Sha256">Hash of the text in UTF-8, lower-case hexadecimal.</param>
+public sealed record Evidence(string Text, string Address, DateTimeOffset ReadAt, string Sha256)
+{
+    /// <summary>Evidence of a text, hashed.</summary>
+    public static Evidence Of(string text, string address, DateTimeOffset readAt) =>
+        new(
+            text,
+            address,
+            readAt,
+            Convert.ToHexStringLower(
+                System.Security.Cryptography.SHA256.HashData(System.Text.Encoding.UTF8.GetBytes(text))
+            )
+        );
+}

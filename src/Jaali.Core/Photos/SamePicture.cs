@@ -1,0 +1,54 @@
+using System.Numerics;
+
+namespace Jaali.Core.Photos;
+
+/// <summary>What a look at a candidate's picture told.</summary>
+/// <param name="Hash">Perceptual hash.</param>
+/// <param name="Width">Width of what was looked at, in pixels, after orientation.</param>
+/// <param name="Height">Height of what was looked at, in pixels, after orientation.</param>
+/// <param name="Lightness">Mean perceived lightness, 0 to 1 (the cube root of luminance, after CIE L*).</param>
+/// <param name="Calm">Share of a full slide's area that is calm enough for words, 0 to 1.</param>
+public sealed record Look(ulong Hash, int Width, int Height, double Lightness, double Calm)
+{
+    /// <summary>Light enough for dark words.</summary>
+    public bool IsLight => Lightness >= .62;
+
+    /// <summary>Dark enough for light words.</summary>
+    public bool IsDark => Lightness <= .5;
+}
+
+/// <summary>Tells whether two candidates are the same picture.</summary>
+public static class SamePicture
+{
+    /// <summary>Most bits that the hashes of re-saved and resized copies differ in.</summary>
+    public const int MostBits = 8;
+
+    /// <summary>True where the addresses of their source pages are the same, or their pictures look the same and have the same proportions.</summary>
+    public static bool Is(Candidate a, Look? lookA, Candidate b, Look? lookB)
+    {
+        if (a.Rights.SourceUrl is { } one && b.Rights.SourceUrl is { } other && Plain(one) == Plain(other))
+            return true;
+        return lookA is not null
+            && lookB is not null
+            && Alike(lookA.Hash, lookB.Hash)
+            && Math.Abs(Math.Log((double)lookA.Width / lookA.Height * lookB.Height / lookB.Width)) < .03;
+    }
+
+    /// <summary>True where two hashes are those of copies of one picture.</summary>
+    public static bool Alike(ulong a, ulong b) => BitOperations.PopCount(a ^ b) <= MostBits;
+
+    /// <summary>An address without its scheme, a leading "www.", a fragment and a slash at the end.</summary>
+    private static string Plain(string address)
+    {
+        ReadOnlySpan<char> s = address;
+        int scheme = s.IndexOf("://", StringComparison.Ordinal);
+        if (scheme >= 0)
+            s = s[(scheme + 3)..];
+        int fragment = s.IndexOf('#');
+        if (fragment >= 0)
+            s = s[..fragment];
+        if (s.StartsWith("www.", StringComparison.OrdinalIgnoreCase))
+            s = s[4..];
+        return s.TrimEnd('/').ToString();
+    }
+}

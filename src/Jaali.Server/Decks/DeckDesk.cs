@@ -1,0 +1,167 @@
+using System.Collections.Concurrent;
+using Jaali.Core;
+using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Photos;
+using Jaali.Store;
+
+namespace Jaali.Server;
+
+/// <summary>What came of an edit at the desk.</summary>
+public abstract record DeskAnswer;
+
+/// <summary>It was carried out and is on the disk.</summary>
+public sealed record Carried(StoredDeck Now) : DeskAnswer;
+
+/// <summary>It was refused.</summary>
+public sealed record Refused(Refusal Reason) : DeskAnswer;
+
+/// <summary>Someone else changed the same thing since; here is the newest state.</summary>
+public sealed record Stale(StoredDeck Now) : DeskAnswer;
+
+/// <summary>There is no such deck.</summary>
+public sealed record NoDeck : DeskAnswer;
+
+/// <summary>Where edits are carried out, one at a time for each deck: apply, save command and state, tell the others.</summary>
+public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches patches, Live live)
+{
+    private const int MostOpen = 50;
+    private readonly ConcurrentDictionary<Guid, Seat> _seats = new();
+
+    /// <summary>A deck as it is now, or null.</summary>
+    public async Task<StoredDeck?> OpenAsync(Guid id, CancellationToken cancel = default)
+    {
+        if (_seats.TryGetValue(id, out Seat? seat) && seat.Now is { } now)
+            return now;
+        return await AtSeatAsync(id, s => Task.FromResult(s.Now), cancel);
+    }
+
+    /// <summary>A deck as it was at a revision, while that is remembered; null after that.</summary>
+    public StoredDeck? At(Guid id, int revision) =>
+        _seats.TryGetValue(id, out Seat? seat) && seat.Past.TryGetValue(revision, out StoredDeck? deck) ? deck : null;
+
+    /// <summary>The patch from a revision to now, or the whole deck where the revision is no longer remembered.</summary>
+    public DeckPatch PatchSince(StoredDeck now, int? since, string? records) =>
+        since is { } from && (records is null || records == patches.Records)
+            ? patches.Between(At(now.Deck.Id, from), now)
+            : patches.Whole(now);
+
+    /// <summary>Carries out a command made on a revision; on null, on whatever is newest.</summary>
+    public Task<DeskAnswer> ApplyAsync(
+        Guid id,
+        int? made,
+        DeckCommand command,
+        string author = "",
+        CancellationToken cancel = default
+    ) =>
+        AtSeatAsync<DeskAnswer>(
+            id,
+            async seat =>
+            {
+                if (seat.Now is not { } now)
+                    return new NoDeck();
+                if (made > now.Revision || made < 0)
+                    return new Stale(now);
+                EditOutcome outcome = DeckEditor.Apply(now.Deck, command, new Facts(photos));
+                // What was made on an older state merges when it touches other parts; what is gone by now, or was changed too, is stale.
+                bool behind = made < now.Revision;
+                if (outcome is Rejected no)
+                    return behind ? new Stale(now) : new Refused(no.Reason);
+                var edited = (Edited)outcome;
+                if (behind && (await store.TouchedSinceAsync(id, made!.Value, cancel)).Overlaps(edited.Touched))
+                    return new Stale(now);
+                return await SaveAsync(seat, now, new(EditWay.Do, author, null, command, edited), cancel);
+            },
+            cancel
+        );
+
+    /// <summary>Takes back the newest edit of a person, or does again what they took back.</summary>
+    public Task<DeskAnswer> StepAsync(Guid id, bool redo, string author = "", CancellationToken cancel = default) =>
+        AtSeatAsync<DeskAnswer>(
+            id,
+            async seat =>
+            {
+                if (seat.Now is not { } now)
+                    return new NoDeck();
+                seat.History ??= new History(await store.LogAsync(id, 0, cancel));
+                HistoryStep step = redo ? seat.History.Redo(author) : seat.History.Undo(author);
+                if (step.Revision is not { } of)
+                    return new Refused(step.Refusal!);
+                Restore restore = await store.InverseAsync(now.Deck, of, cancel);
+                EditOutcome outcome = DeckEditor.Apply(now.Deck, restore, new Facts(photos));
+                EditWay way = redo ? EditWay.Redo : EditWay.Undo;
+                return outcome is Rejected no
+                    ? new Refused(no.Reason)
+                    : await SaveAsync(seat, now, new(way, author, of, restore, (Edited)outcome), cancel);
+            },
+            cancel
+        );
+
+    /// <summary>Forgets a removed deck.</summary>
+    public void Close(Guid id) => _seats.TryRemove(id, out _);
+
+    private async Task<DeskAnswer> SaveAsync(Seat seat, StoredDeck now, EditToSave edit, CancellationToken cancel)
+    {
+        // An edit that changes nothing is none; one that is taken back or done again is counted all the same, so that it is not met again.
+        if (edit.Edited.Touched.Count == 0 && edit.Way == EditWay.Do)
+            return new Carried(now);
+        if (!await store.SaveAsync(now.Revision, edit, cancel))
+        {
+            (seat.Now, seat.History) = (await store.LoadAsync(now.Deck.Id, cancel), null);
+            return seat.Now is { } newest ? new Stale(newest) : new NoDeck();
+        }
+        var then = new StoredDeck(edit.Edited.Deck, now.Revision + 1);
+        seat.Remember(now);
+        seat.Now = then;
+        seat.History?.Add(new(then.Revision, edit.Way, edit.Author, edit.Of, edit.Edited.Touched));
+        await live.DeckChangedAsync(patches.Between(now, then));
+        return new Carried(then);
+    }
+
+    private async Task<T> AtSeatAsync<T>(Guid id, Func<Seat, Task<T>> work, CancellationToken cancel)
+    {
+        if (_seats.Count > MostOpen)
+            foreach (
+                (Guid other, Seat idle) in _seats.Where(s => s.Key != id && s.Value.Turn.CurrentCount == 1).Take(10)
+            )
+                _seats.TryRemove(new(other, idle));
+        Seat seat = _seats.GetOrAdd(id, _ => new Seat());
+        await seat.Turn.WaitAsync(cancel);
+        try
+        {
+            seat.Now ??= await store.LoadAsync(id, cancel);
+            if (seat.Now is null)
+                _seats.TryRemove(id, out _);
+            return await work(seat);
+        }
+        finally
+        {
+            seat.Turn.Release();
+        }
+    }
+
+    private sealed class Seat
+    {
+        private const int MostPast = 64;
+
+        public SemaphoreSlim Turn { get; } = new(1);
+        public StoredDeck? Now { get; set; }
+        public History? History { get; set; }
+
+        // Earlier revisions share nearly everything with the newest, so that many can be kept.
+        public ConcurrentDictionary<int, StoredDeck> Past { get; } = new();
+
+        public void Remember(StoredDeck was)
+        {
+            Past[was.Revision] = was;
+            Past.TryRemove(was.Revision - MostPast, out _);
+        }
+    }
+
+    private sealed class Facts(PhotoStore photos) : IEditFacts
+    {
+        public PhotoFacts? Photo(string photoId) => photos.Facts(photoId);
+
+        public Guid NewId() => Guid.CreateVersion7();
+    }
+}

@@ -1,0 +1,107 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Scenes;
+using Jaali.Store;
+
+namespace Jaali.Server;
+
+/// <summary>
+/// What changed in a deck between two revisions, for who has the first of them. Whatever of it is there, is as it is now, so that it may be applied to any revision between the two.
+/// </summary>
+/// <param name="DeckId">The deck.</param>
+/// <param name="From">The revision that it leads from; null for the whole deck, which leads from anything.</param>
+/// <param name="Revision">The revision that it leads to.</param>
+/// <param name="Records">A mark of the photos' records; who has another needs the whole.</param>
+/// <param name="Header">What belongs to the deck as a whole; null where it is as it was.</param>
+/// <param name="PointOrder">The points there are, in order; null where they are as they were.</param>
+/// <param name="Points">Points that are new or differ.</param>
+/// <param name="SlideOrder">The slides there are, in order; null where they are as they were.</param>
+/// <param name="Slides">Slides that are new or differ.</param>
+/// <param name="Photos">Photos that are new.</param>
+/// <param name="SceneSlides">The slides whose scenes differ.</param>
+/// <param name="Scenes">All scenes of those.</param>
+public sealed record DeckPatch(
+    Guid DeckId,
+    int? From,
+    int Revision,
+    string Records,
+    DeckHeader? Header,
+    IReadOnlyList<Guid>? PointOrder,
+    IReadOnlyList<Point> Points,
+    IReadOnlyList<Guid>? SlideOrder,
+    IReadOnlyList<SlideView> Slides,
+    IReadOnlyList<PhotoView> Photos,
+    IReadOnlyList<Guid> SceneSlides,
+    IReadOnlyList<Scene> Scenes
+);
+
+/// <summary>Makes patches.</summary>
+public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore photos)
+{
+    private readonly string _start = Guid.NewGuid().ToString("N")[..8];
+
+    /// <summary>A mark of all photos' records as they are now; another after every correction and every start.</summary>
+    public string Records => $"{_start}-{photos.RecordsVersion}";
+
+    /// <summary>The whole deck.</summary>
+    public DeckPatch Whole(StoredDeck now)
+    {
+        Deck deck = now.Deck;
+        return new DeckPatch(
+            deck.Id,
+            null,
+            now.Revision,
+            Records,
+            views.HeaderOf(deck),
+            [.. deck.Points.Select(p => p.Id)],
+            deck.Points,
+            [.. deck.Slides.Select(s => s.Id)],
+            [.. deck.Slides.Select(s => views.Of(deck, s))],
+            [.. views.PhotosOf(deck)],
+            [.. deck.Slides.Select(s => s.Id)],
+            scenes.All(deck)
+        );
+    }
+
+    /// <summary>From one revision to a later one; the whole where the first is not known any more.</summary>
+    public DeckPatch Between(StoredDeck? was, StoredDeck now)
+    {
+        if (was is null)
+            return Whole(now);
+        Deck from = was.Deck,
+            to = now.Deck;
+        DeckHeader header = views.HeaderOf(to);
+        Dictionary<Guid, Slide> old = from.Slides.ToDictionary(s => s.Id);
+        List<SlideView> slides = [];
+        List<Guid> sceneSlides = [];
+        List<Scene> made = [];
+        foreach (Slide slide in to.Slides)
+        {
+            Slide? before = old.GetValueOrDefault(slide.Id);
+            SlideView? seen = before is null ? null : views.Of(from, before),
+                view = views.Of(to, slide);
+            if (!ReferenceEquals(seen, view))
+                slides.Add(view);
+            if (before is not null && scenes.KeyOf(from, before).Equals(scenes.KeyOf(to, slide)))
+                continue;
+            sceneSlides.Add(slide.Id);
+            made.AddRange(scenes.Of(to, slide));
+        }
+        Dictionary<Guid, Point> points = from.Points.ToDictionary(p => p.Id);
+        Guid[] pointOrder = [.. to.Points.Select(p => p.Id)],
+            slideOrder = [.. to.Slides.Select(s => s.Id)];
+        return new DeckPatch(
+            to.Id,
+            was.Revision,
+            now.Revision,
+            Records,
+            header == views.HeaderOf(from) ? null : header,
+            pointOrder.SequenceEqual(from.Points.Select(p => p.Id)) ? null : pointOrder,
+            [.. to.Points.Where(p => !points.TryGetValue(p.Id, out Point? b) || !ReferenceEquals(b, p))],
+            slideOrder.SequenceEqual(from.Slides.Select(s => s.Id)) ? null : slideOrder,
+            slides,
+            [.. views.PhotosOf(DeckViews.PhotoIdsOf(to).Except(DeckViews.PhotoIdsOf(from)))],
+            sceneSlides,
+            made
+        );
+    }
+}

@@ -1,0 +1,207 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Ledgers;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+using Jaali.Store;
+
+namespace Jaali.Server;
+
+/// <summary>A deck for the client: everything but its scenes.</summary>
+public sealed record DeckView(
+    Guid Id,
+    int Revision,
+    string Title,
+    string Speaker,
+    SlideShape Shape,
+    double SlotMinutes,
+    DeclaredUse Use,
+    IReadOnlyList<Point> Points,
+    IReadOnlyList<SlideView> Slides,
+    IReadOnlyDictionary<string, PhotoView> Photos,
+    double PlannedSeconds,
+    OpenCounts Open
+);
+
+/// <summary>What belongs to the deck as a whole.</summary>
+/// <param name="Title">The talk's title.</param>
+/// <param name="HasTitle">False while it has none and is called untitled.</param>
+/// <param name="Speaker">Who gives it.</param>
+/// <param name="Shape">The shape of its slides.</param>
+/// <param name="SlotMinutes">The time given to it.</param>
+/// <param name="Use">What it is for.</param>
+/// <param name="PlannedSeconds">How long it is planned to take.</param>
+/// <param name="Open">What is still open at each station.</param>
+/// <param name="Complete">Whether every point has a slide, and there are an opening and credits.</param>
+public sealed record DeckHeader(
+    string Title,
+    bool HasTitle,
+    string Speaker,
+    SlideShape Shape,
+    double SlotMinutes,
+    DeclaredUse Use,
+    double PlannedSeconds,
+    OpenCounts Open,
+    bool Complete
+);
+
+/// <summary>What is still open at each station.</summary>
+/// <param name="Plan">1 while there is nothing planned.</param>
+/// <param name="Gather">Points without a photo.</param>
+/// <param name="Compose">Slides of points without a photo.</param>
+/// <param name="Clear">Photos shown that are not clear.</param>
+public sealed record OpenCounts(int Plan, int Gather, int Compose, int Clear);
+
+/// <summary>A slide for the client.</summary>
+/// <param name="Id">Identity.</param>
+/// <param name="Kind">What it is for.</param>
+/// <param name="PointId">The point it shows.</param>
+/// <param name="Label">What it is called in the run.</param>
+/// <param name="Items">What lies on it, from bottom to top.</param>
+/// <param name="Notes">What the speaker reads.</param>
+/// <param name="Seconds">Planned time.</param>
+/// <param name="Standing">How its photos stand: as the worst of them.</param>
+/// <param name="Why">In a sentence.</param>
+public sealed record SlideView(
+    Guid Id,
+    SlideKind Kind,
+    Guid? PointId,
+    string Label,
+    IReadOnlyList<ItemView> Items,
+    string Notes,
+    double Seconds,
+    Standing Standing,
+    string Why
+);
+
+/// <summary>An item for the client.</summary>
+/// <param name="Item">The item.</param>
+/// <param name="Says">What it is, or says, in words.</param>
+/// <param name="Done">What was done to what it shows, in a sentence; empty for none.</param>
+/// <param name="Photos">The photos that it shows.</param>
+public sealed record ItemView(Item Item, string Says, string Done, IReadOnlyList<string> Photos);
+
+/// <summary>Makes views of decks; a slide's view stays the same object for as long as what it is made of stays the same.</summary>
+public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerShelf ledger)
+{
+    private readonly System.Runtime.CompilerServices.ConditionalWeakTable<Slide, Made> _made = [];
+
+    /// <summary>A deck's view.</summary>
+    public DeckView Of(StoredDeck stored)
+    {
+        Deck deck = stored.Deck;
+        DeckHeader header = HeaderOf(deck);
+        return new DeckView(
+            deck.Id,
+            stored.Revision,
+            deck.Title,
+            deck.Speaker,
+            deck.Shape,
+            deck.SlotMinutes,
+            deck.Use,
+            deck.Points,
+            [.. deck.Slides.Select(s => Of(deck, s))],
+            PhotosOf(deck).ToDictionary(p => p.Id),
+            header.PlannedSeconds,
+            header.Open
+        );
+    }
+
+    /// <summary>What belongs to the deck as a whole.</summary>
+    public DeckHeader HeaderOf(Deck deck)
+    {
+        HashSet<Guid> shown = [.. deck.Slides.Where(s => ItemKinds.Shows(s)).Select(s => s.PointId).OfType<Guid>()];
+        HashSet<Guid> made = [.. deck.Slides.Select(s => s.PointId).OfType<Guid>()];
+        var open = new OpenCounts(
+            deck.Points.Count == 0 ? 1 : 0,
+            deck.Points.Count(p => p.Kept.Count == 0 && !shown.Contains(p.Id)),
+            deck.Slides.Count(s => s.Kind == SlideKind.Point && !ItemKinds.Shows(s)),
+            ledger.Of(deck).Count(e => e.Judgement.Standing != Standing.Clear)
+        );
+        return new DeckHeader(
+            deck.Title,
+            deck.Title != Deck.NoTitle,
+            deck.Speaker,
+            deck.Shape,
+            deck.SlotMinutes,
+            deck.Use,
+            Pace.Planned(deck),
+            open,
+            deck.Points.All(p => made.Contains(p.Id))
+                && deck.Slides.Exists(s => s.Kind == SlideKind.Title)
+                && deck.Slides.Exists(s => s.Kind == SlideKind.Credits)
+        );
+    }
+
+    /// <summary>The photos that a deck keeps or shows, by their SHA-256.</summary>
+    public static IEnumerable<string> PhotoIdsOf(Deck deck) =>
+        deck.Points.SelectMany(p => p.Kept).Concat(ItemKinds.Photos(deck).Select(p => p.Use.PhotoId)).Distinct();
+
+    /// <summary>The photos that a deck keeps or shows.</summary>
+    public IEnumerable<PhotoView> PhotosOf(Deck deck) => PhotosOf(PhotoIdsOf(deck));
+
+    /// <summary>Photos by their SHA-256.</summary>
+    public IEnumerable<PhotoView> PhotosOf(IEnumerable<string> ids) =>
+        ids.Select(photos.Facts).OfType<PhotoFacts>().Select(photoViews.Of);
+
+    /// <summary>A slide's view.</summary>
+    public SlideView Of(Deck deck, Slide slide)
+    {
+        Clearance standing = ItemKinds
+            .Photos(slide)
+            .Select(u => (Use: u, Photo: photos.Facts(u.PhotoId)))
+            .Where(u => u.Photo is not null)
+            .Select(u =>
+                ledger
+                    .Judged(u.Photo!, u.Use.Changes, deck.Use, deck.Style, deck.Style.Decided.Contains(u.Use.PhotoId))
+                    .Clearance
+            )
+            .DefaultIfEmpty(new Clearance(Standing.Clear, ""))
+            .MaxBy(c => c.Standing)!;
+        var place = new ItemPlace(deck, slide, new Known(photos));
+        string[] says = [.. slide.Items.Select(i => ItemKinds.Of(i).Describe(i, place))];
+        string label = slide.Kind switch
+        {
+            SlideKind.Title => deck.Title,
+            SlideKind.Credits => "Photographs",
+            _ => slide.PointId is { } p && deck.Point(p) is { } point
+                ? point.Wording
+                : says.LastOrDefault() ?? "No words",
+        };
+        string key = string.Join('\n', says.Prepend(standing.Why).Prepend(standing.Standing.ToString()).Prepend(label));
+        if (_made.TryGetValue(slide, out Made? made) && made.Key == key)
+            return made.View;
+        var view = new SlideView(
+            slide.Id,
+            slide.Kind,
+            slide.PointId,
+            label,
+            [
+                .. slide.Items.Select(
+                    (item, n) =>
+                        new ItemView(
+                            item,
+                            says[n],
+                            ItemKinds.Of(item).Done(item),
+                            [.. ItemKinds.Of(item).Photos(item).Select(u => u.PhotoId)]
+                        )
+                ),
+            ],
+            slide.Notes,
+            slide.Seconds,
+            standing.Standing,
+            standing.Why
+        );
+        _made.AddOrUpdate(slide, new Made(key, view));
+        return view;
+    }
+
+    private sealed record Made(string Key, SlideView View);
+
+    private sealed class Known(PhotoStore photos) : IPhotoFacts
+    {
+        public PhotoFacts? Photo(string photoId) => photos.Facts(photoId);
+    }
+}

@@ -1,0 +1,110 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Ledgers;
+using Jaali.Core.Rights;
+
+namespace Jaali.Server;
+
+/// <summary>A row of the ledger.</summary>
+/// <param name="PhotoId">The photo.</param>
+/// <param name="Credit">The full credit, as it will read.</param>
+/// <param name="Short">The credit on its slides.</param>
+/// <param name="Slides">Numbers of its slides, from 1.</param>
+/// <param name="Standing">How it stands.</param>
+/// <param name="Why">In a sentence.</param>
+/// <param name="Changes">What is done to it.</param>
+/// <param name="Findings">What is unsettled, with what can be done.</param>
+/// <param name="Obligations">What is owed, and how it is met.</param>
+/// <param name="Decided">A person decided that its change may stand.</param>
+public sealed record LedgerRow(
+    string PhotoId,
+    IReadOnlyList<CreditSpan> Credit,
+    IReadOnlyList<CreditSpan> Short,
+    IReadOnlyList<int> Slides,
+    Standing Standing,
+    string Why,
+    string Changes,
+    IReadOnlyList<Finding> Findings,
+    IReadOnlyList<Obligation> Obligations,
+    bool Decided
+);
+
+/// <summary>The ledger of a deck.</summary>
+/// <param name="Sentence">On the whole deck.</param>
+/// <param name="Rows">A row a photo, in order of appearance.</param>
+/// <param name="Style">How credits are set.</param>
+/// <param name="Languages">In which the words for changes are known.</param>
+/// <param name="OwnLicences">What the finished deck may carry, and why not the others.</param>
+public sealed record LedgerView(
+    string Sentence,
+    IReadOnlyList<LedgerRow> Rows,
+    CreditStyle Style,
+    IReadOnlyCollection<string> Languages,
+    IReadOnlyList<DeckLicenceOption> OwnLicences
+);
+
+/// <summary>Another use, tried.</summary>
+/// <param name="Id">Stable and short.</param>
+/// <param name="Name">For a person.</param>
+/// <param name="Sentence">How the deck would stand.</param>
+/// <param name="Rows">What would not be clear.</param>
+public sealed record WhatIfView(string Id, string Name, string Sentence, IReadOnlyList<WhatIfRow> Rows);
+
+/// <summary>A photo that another use would leave unsettled.</summary>
+public sealed record WhatIfRow(string PhotoId, string Title, Standing Standing, string Why);
+
+/// <summary>Makes views of ledgers.</summary>
+public sealed class LedgerViews(LedgerShelf ledger)
+{
+    /// <summary>The ledger.</summary>
+    public LedgerView LedgerOf(Deck deck)
+    {
+        IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
+        return new LedgerView(
+            Ledger.Sentence(entries),
+            [
+                .. entries.Select(e => new LedgerRow(
+                    e.Photo.Id,
+                    e.Credit.Spans,
+                    e.Short.Spans,
+                    e.Slides,
+                    e.Judgement.Standing,
+                    e.Judgement.Clearance.Why,
+                    e.Changes.NoteIn(deck.Style.Language),
+                    e.Judgement.Findings,
+                    e.Judgement.Obligations,
+                    deck.Style.Decided.Contains(e.Photo.Id)
+                )),
+            ],
+            deck.Style,
+            ChangeWords.Languages,
+            DeckLicence.Options([.. entries.Select(e => (e.Photo.Rights, e.Changes))])
+        );
+    }
+
+    /// <summary>The deck put to other uses, without changing it.</summary>
+    public IReadOnlyList<WhatIfView> AuditOf(Deck deck) =>
+        [
+            .. Audit
+                .Of(deck.Use)
+                .Select(w =>
+                {
+                    IReadOnlyList<CreditEntry> entries = ledger.Of(deck, w.Use);
+                    return new WhatIfView(
+                        w.Id,
+                        w.Name,
+                        Ledger.Sentence(entries),
+                        [
+                            .. entries
+                                .Where(e => e.Judgement.Standing != Standing.Clear)
+                                .OrderByDescending(e => e.Judgement.Standing)
+                                .Select(e => new WhatIfRow(
+                                    e.Photo.Id,
+                                    e.Parts.Title.Length > 0 ? e.Parts.Title : "Untitled",
+                                    e.Judgement.Standing,
+                                    e.Judgement.Clearance.Why
+                                )),
+                        ]
+                    );
+                }),
+        ];
+}

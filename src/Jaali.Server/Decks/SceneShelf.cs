@@ -1,0 +1,90 @@
+using System.Collections.Concurrent;
+using System.Globalization;
+using System.Runtime.CompilerServices;
+using Jaali.Core.Composing;
+using Jaali.Core.Decks;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+using Jaali.Core.Scenes;
+using Jaali.Core.Typesetting;
+using Jaali.Imaging;
+using Jaali.Store;
+
+namespace Jaali.Server;
+
+/// <summary>Scenes, remembered for as long as what they are made of stays the same, so that an edit costs only what it touches.</summary>
+public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
+{
+    private readonly ConcurrentDictionary<(Guid Deck, Guid Slide), (object Key, IReadOnlyList<Scene> Scenes)> _made =
+        new();
+
+    /// <inheritdoc/>
+    public ITextMeasure Measure => fonts;
+
+    /// <inheritdoc/>
+    public PhotoFacts? Photo(string photoId) => photos.Facts(photoId);
+
+    /// <inheritdoc/>
+    public ToneMap? Tones(string photoId) => photos.Tones(photoId);
+
+    /// <summary>The scenes of a slide.</summary>
+    public IReadOnlyList<Scene> Of(Deck deck, Slide slide)
+    {
+        object key = KeyOf(deck, slide);
+        if (_made.TryGetValue((deck.Id, slide.Id), out var made) && made.Key.Equals(key))
+            return made.Scenes;
+        IReadOnlyList<Scene> scenes = SceneBuilder.Build(deck, slide, this);
+        _made[(deck.Id, slide.Id)] = (key, scenes);
+        return scenes;
+    }
+
+    /// <summary>The scenes of all slides, in order.</summary>
+    public IReadOnlyList<Scene> All(Deck deck) => [.. deck.Slides.SelectMany(s => Of(deck, s))];
+
+    /// <summary>Forgets the scenes of a removed deck.</summary>
+    public void Forget(Guid deckId)
+    {
+        foreach (var key in _made.Keys.Where(k => k.Deck == deckId))
+            _made.TryRemove(key, out _);
+    }
+
+    /// <summary>Everything that the scenes of a slide are made of: equal keys mean equal scenes.</summary>
+    public object KeyOf(Deck deck, Slide slide)
+    {
+        CreditStyle style = deck.Style;
+        object how = (style.Place, style.Courtesy, style.Language);
+        if (slide.Kind != SlideKind.Credits)
+        {
+            var place = new ItemPlace(deck, slide, this);
+            return (
+                slide.Items,
+                deck.Shape,
+                string.Join('\n', slide.Items.Select(i => ItemKinds.Of(i).Describe(i, place))),
+                Records(ItemKinds.Photos(slide)),
+                how
+            );
+        }
+        var shown = ItemKinds
+            .Photos(deck)
+            .Select(p =>
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{p.Number}:{p.Use.PhotoId}:{p.Use.Changes.NoteIn(style.Language)}"
+                )
+            );
+        return (
+            deck.Shape,
+            slide.Id,
+            string.Join('|', shown),
+            Records(ItemKinds.Photos(deck).Select(p => p.Use)),
+            string.Join('|', deck.Points.SelectMany(p => p.Facts).Select(f => f.Text + '\n' + f.Reference)),
+            how
+        );
+    }
+
+    // Facts of a photo are one object until its record is corrected.
+    private string Records(IEnumerable<PhotoUse> uses) =>
+        string.Join('|', uses.Select(u => RuntimeHelpers.GetHashCode(Photo(u.PhotoId))));
+}

@@ -1,0 +1,411 @@
+using Jaali.Core;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+using Jaali.Imaging;
+using Jaali.Server.Gathering;
+using Jaali.Sources;
+using Jaali.Store;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Jaali.Server;
+
+/// <summary>Where the same picture was found.</summary>
+public sealed record FoundIn(
+    string Collection,
+    string Name,
+    string CandidateId,
+    string? SourceUrl,
+    string Licence,
+    int Width,
+    int Height
+);
+
+/// <summary>A candidate on the wall.</summary>
+/// <param name="Id">Identity within its collection.</param>
+/// <param name="Collection">The collection's identity.</param>
+/// <param name="Thumbnail">An address of this application.</param>
+/// <param name="Picture">The same, larger, for looking closely.</param>
+/// <param name="Width">Of the largest rendition, in pixels; what was looked at where the source does not say.</param>
+/// <param name="Height">Of the largest rendition, in pixels.</param>
+/// <param name="SizeKnown">Whether the source says how many pixels there are.</param>
+/// <param name="Title">As found.</param>
+/// <param name="Maker">As found.</param>
+/// <param name="InWords">What the licence asks, in words.</param>
+/// <param name="Licence">Its label.</param>
+/// <param name="SourceUrl">The page about it.</param>
+/// <param name="Fits">Whether it fits the talk's declared use, placed over a whole slide.</param>
+/// <param name="Why">Why it does not, or what to settle.</param>
+/// <param name="Open">Whether it is openly licensed.</param>
+/// <param name="FillsSlide">Whether it has a pixel for each of a display 1920 wide.</param>
+/// <param name="Sharpness">Pixels for each one of such a display; 0 where the source does not say.</param>
+/// <param name="NeededWidth">The width in pixels that a full slide would need.</param>
+/// <param name="Takes">The rendition that keeping would fetch, as "1920 x 1280".</param>
+/// <param name="Calm">Share of the slide with calm room for words; null before it was looked at.</param>
+/// <param name="Sources">Every collection that has it, the one it is taken from first.</param>
+/// <param name="Kept">The photo it was kept as, for this point.</param>
+public sealed record CandidateView(
+    string Id,
+    string Collection,
+    string Thumbnail,
+    string Picture,
+    int Width,
+    int Height,
+    bool SizeKnown,
+    string Title,
+    string Maker,
+    string InWords,
+    string Licence,
+    string? SourceUrl,
+    bool Fits,
+    string Why,
+    bool Open,
+    bool FillsSlide,
+    double Sharpness,
+    int NeededWidth,
+    string Takes,
+    double? Calm,
+    IReadOnlyList<FoundIn> Sources,
+    string? Kept
+);
+
+/// <summary>Where a collection stands in a search.</summary>
+/// <param name="Id">Identity.</param>
+/// <param name="Name">Name.</param>
+/// <param name="State">Where it stands.</param>
+/// <param name="Message">Why it failed, in a sentence.</param>
+/// <param name="RetryAt">When it is asked again by itself.</param>
+/// <param name="Total">How many it says there are.</param>
+/// <param name="Here">How many of them were read.</param>
+public sealed record AnswerView(
+    string Id,
+    string Name,
+    AnswerState State,
+    string Message,
+    DateTimeOffset? RetryAt,
+    int? Total,
+    int Here
+);
+
+/// <summary>The wall as it stands.</summary>
+/// <param name="Id">Of the search.</param>
+/// <param name="Words">What was looked for.</param>
+/// <param name="Candidates">In order.</param>
+/// <param name="Answers">Each collection's state.</param>
+/// <param name="HiddenClosed">Hidden for not being openly licensed.</param>
+/// <param name="HiddenUnfit">Hidden for not fitting the talk.</param>
+/// <param name="HiddenFiltered">Hidden by the other filters.</param>
+/// <param name="Settled">Nothing more will come by itself.</param>
+/// <param name="More">There is a next page somewhere.</param>
+/// <param name="Related">Words for another search.</param>
+public sealed record WallView(
+    Guid Id,
+    string Words,
+    IReadOnlyList<CandidateView> Candidates,
+    IReadOnlyList<AnswerView> Answers,
+    int HiddenClosed,
+    int HiddenUnfit,
+    int HiddenFiltered,
+    bool Settled,
+    bool More,
+    IReadOnlyList<string> Related
+);
+
+/// <summary>Asks for a search.</summary>
+public sealed record SearchRequest(string Words);
+
+/// <summary>The identity of a search.</summary>
+public sealed record SearchStarted(Guid Id);
+
+/// <summary>Asks to keep a candidate.</summary>
+/// <param name="Collection">The collection's identity.</param>
+/// <param name="CandidateId">Identity within it.</param>
+/// <param name="Largest">The largest rendition instead of the one that is needed.</param>
+public sealed record KeepRequest(string Collection, string CandidateId, bool Largest = false);
+
+/// <summary>Searching and keeping.</summary>
+public static class SearchEndpoints
+{
+    /// <summary>Maps them.</summary>
+    public static void MapSearch(this IEndpointRouteBuilder app)
+    {
+        RouteGroupBuilder api = app.MapGroup("/api").WithTags("Gather");
+        api.MapPost("/decks/{id:guid}/points/{pointId:guid}/searches", StartAsync).WithName("startSearch");
+        api.MapGet(
+                "/decks/{id:guid}/points/{pointId:guid}/searches",
+                (Guid id, Guid pointId, CollectionStore store, CancellationToken cancel) =>
+                    store.SearchesAsync(id, pointId, cancel)
+            )
+            .WithName("earlierSearches");
+        api.MapGet("/searches/{searchId:guid}", ReadAsync).WithName("readSearch");
+        api.MapPost(
+                "/searches/{searchId:guid}/more",
+                Results<NoContent, ProblemHttpResult> (Guid searchId, Searching searching) =>
+                {
+                    if (searching.Find(searchId) is not { } search)
+                        return Gone();
+                    searching.More(search);
+                    return TypedResults.NoContent();
+                }
+            )
+            .WithName("moreOfSearch");
+        api.MapPost(
+                "/searches/{searchId:guid}/collections/{collection}/retry",
+                Results<NoContent, ProblemHttpResult> (Guid searchId, string collection, Searching searching) =>
+                    searching.Find(searchId) is { } search && searching.Retry(search, collection)
+                        ? TypedResults.NoContent()
+                        : Gone()
+            )
+            .WithName("retryCollection");
+        api.MapPost("/decks/{id:guid}/points/{pointId:guid}/keep", KeepAsync).WithName("keep");
+        api.MapGet("/candidates/picture", PictureAsync)
+            .WithName("readCandidatePicture")
+            .Produces(200, contentType: "image/jpeg");
+    }
+
+    private static async Task<Results<Ok<SearchStarted>, ProblemHttpResult>> StartAsync(
+        Guid id,
+        Guid pointId,
+        SearchRequest request,
+        DeckDesk desk,
+        Searching searching,
+        CancellationToken cancel
+    )
+    {
+        if (await desk.OpenAsync(id, cancel) is not { } stored || stored.Deck.Point(pointId) is null)
+            return Problems.NotFound("point");
+        if (string.IsNullOrWhiteSpace(request.Words))
+            return Problems.Of(new Refusal("no-words", "Write what to look for."));
+        if (request.Words.Length > RulesEndpoints.LongestSearch)
+            return Problems.Of(
+                new Refusal("too-long", $"Search with at most {RulesEndpoints.LongestSearch} characters.")
+            );
+        return TypedResults.Ok(
+            new SearchStarted((await searching.StartAsync(id, pointId, request.Words.Trim(), cancel)).Id)
+        );
+    }
+
+    private static async Task<Results<Ok<WallView>, ProblemHttpResult>> ReadAsync(
+        Guid searchId,
+        Searching searching,
+        Looking looking,
+        DeckDesk desk,
+        PhotoStore photos,
+        string licence = "fitsTalk",
+        string shape = "any",
+        bool fills = false,
+        bool calm = false,
+        string tone = "any",
+        bool closed = false,
+        string without = "",
+        CancellationToken cancel = default
+    )
+    {
+        if (searching.Find(searchId) is not { } search)
+            return Gone();
+        if (await desk.OpenAsync(search.DeckId, cancel) is not { } stored)
+            return Problems.NotFound("deck");
+        if (
+            Read<LicenceWish>(licence) is not { } wish
+            || Read<PhotoShape>(shape) is not { } wanted
+            || Read<ToneWish>(tone) is not { } toned
+        )
+            return Problems.Of(
+                new Refusal(
+                    "bad-filter",
+                    "This filter is not known. A shape is any, wide, tall or square; a tone any, light or dark."
+                )
+            );
+        Deck deck = stored.Deck;
+        var filter = new WallFilter(wish, wanted, fills, calm, toned, closed);
+        HashSet<string> off = [.. without.Split(',', StringSplitOptions.RemoveEmptyEntries)];
+        IReadOnlyList<WallPicture> wall = MergedWall.Of(
+            search.Parts.Where(p => !off.Contains(p.Collection.Id)).Select(p => p.Candidates),
+            looking.Of,
+            c => Suitability.Of(c, deck.Shape, deck.Use)
+        );
+        var kept = (deck.Point(search.PointId)?.Kept ?? [])
+            .Select(photos.Facts)
+            .OfType<PhotoFacts>()
+            .Where(p => p.Rights.SourceUrl is not null)
+            .GroupBy(p => p.Rights.SourceUrl!)
+            .ToDictionary(g => g.Key, g => g.First().Id);
+        Dictionary<string, string> names = search.Parts.ToDictionary(p => p.Collection.Id, p => p.Collection.Name);
+        List<WallPicture> fitting = [];
+        int hiddenClosed = 0,
+            hiddenUnfit = 0,
+            hiddenFiltered = 0;
+        foreach (WallPicture p in wall)
+        {
+            switch (filter.WhyHidden(p.Best, p.Suits, looking.Of(p.Best)))
+            {
+                case HiddenFor.Closed:
+                    hiddenClosed++;
+                    break;
+                case HiddenFor.Talk:
+                    hiddenUnfit++;
+                    break;
+                case HiddenFor.Filter:
+                    hiddenFiltered++;
+                    break;
+                default:
+                    fitting.Add(p);
+                    break;
+            }
+        }
+        // What was seen stays where it is; what comes later goes below, until the wall is narrowed otherwise.
+        SeenOrder seen = search.Seen.GetOrAdd($"{filter}|{without}", _ => new SeenOrder());
+        CandidateView[] shown = [.. seen.Arrange(fitting).Select(p => View(p, deck, looking.Of(p.Best), names, kept))];
+        AnswerView[] answers =
+        [
+            .. search.Parts.Select(p => new AnswerView(
+                p.Collection.Id,
+                p.Collection.Name,
+                p.State,
+                p.Message,
+                p.RetryAt,
+                p.Total,
+                p.Candidates.Count
+            )),
+        ];
+        IReadOnlyList<string> related = RelatedWords.Propose(
+            wall.Where(p => p.Best.Rights.IsOpenlyLicensed).Select(p => p.Best.Tags.Prepend(p.Best.Rights.Title)),
+            search.Words
+        );
+        return TypedResults.Ok(
+            new WallView(
+                search.Id,
+                search.Words,
+                shown,
+                answers,
+                hiddenClosed,
+                hiddenUnfit,
+                hiddenFiltered,
+                searching.Settled(search),
+                search.Parts.Exists(p => p is { State: AnswerState.Answered, Next: > 1 }),
+                related
+            )
+        );
+    }
+
+    /// <summary>A candidate's view.</summary>
+    internal static CandidateView View(
+        WallPicture p,
+        Deck deck,
+        Look? look,
+        IReadOnlyDictionary<string, string> names,
+        IReadOnlyDictionary<string, string> kept
+    )
+    {
+        Candidate c = p.Best;
+        Rendition takes = RenditionChoice.For(c, deck.Shape.Bounds());
+        (int width, int height) =
+            c.SizeKnown ? (c.Largest.Width, c.Largest.Height)
+            : look is not null ? (look.Width, look.Height)
+            : (3, 2);
+        string address =
+            $"/api/candidates/picture?collection={Uri.EscapeDataString(c.Collection)}&id={Uri.EscapeDataString(c.Id)}";
+        string? photo = new[] { c }
+            .Concat(p.Others)
+            .Select(o => o.Rights.SourceUrl is { } url ? kept.GetValueOrDefault(url) : null)
+            .FirstOrDefault(k => k is not null);
+        return new CandidateView(
+            c.Id,
+            c.Collection,
+            address,
+            address + "&width=1600",
+            width,
+            height,
+            c.SizeKnown,
+            c.Rights.Title,
+            c.Rights.Maker,
+            PhotoViews.InWords(c.Rights),
+            c.Rights.Licence?.Label ?? "licence not found",
+            c.Rights.SourceUrl,
+            p.Suits.Clearance.Standing == Standing.Clear,
+            p.Suits.Clearance.Why,
+            c.Rights.IsOpenlyLicensed,
+            p.Suits.FillsSlide,
+            p.Suits.Sharpness,
+            RenditionChoice.WidthFor(width, height, deck.Shape.Bounds()),
+            takes.Width > 0 ? $"{takes.Width} x {takes.Height}" : "the one size there is",
+            look?.Calm,
+            [
+                .. new[] { c }
+                    .Concat(p.Others)
+                    .Select(o => new FoundIn(
+                        o.Collection,
+                        names.GetValueOrDefault(o.Collection, o.Rights.Collection),
+                        o.Id,
+                        o.Rights.SourceUrl,
+                        o.Rights.Licence?.Label ?? "licence not found",
+                        o.Largest.Width,
+                        o.Largest.Height
+                    )),
+            ],
+            photo
+        );
+    }
+
+    private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> KeepAsync(
+        Guid id,
+        Guid pointId,
+        KeepRequest request,
+        DeckDesk desk,
+        FoundStore found,
+        Jobs jobs,
+        HttpContext http,
+        CancellationToken cancel
+    )
+    {
+        if (await desk.OpenAsync(id, cancel) is not { } stored || stored.Deck.Point(pointId) is null)
+            return Problems.NotFound("point");
+        if (await found.FindAsync(request.Collection, request.CandidateId, cancel) is null)
+            return Problems.Of(
+                new Refusal("candidate-gone", "This result is no longer known. Search again, then keep it.")
+            );
+        JobView job = await jobs.AskAsync(
+            id,
+            KeepJob.Name,
+            request.CandidateId,
+            new ToKeep(pointId, request.Collection, request.CandidateId, request.Largest),
+            Author.Of(http)
+        );
+        return TypedResults.Accepted($"/api/jobs/{job.Id}", job);
+    }
+
+    private static async Task<IResult> PictureAsync(
+        string collection,
+        string id,
+        FoundStore found,
+        Looking looking,
+        HttpContext context,
+        int width = 640,
+        CancellationToken cancel = default
+    )
+    {
+        if (await found.FindAsync(collection, id, cancel) is not { } candidate)
+            return Problems.NotFound("candidate");
+        try
+        {
+            byte[] bytes = await looking.PictureAsync(candidate.Candidate, Math.Clamp(width, 1, 2560), cancel);
+            context.Response.Headers.CacheControl = "private, max-age=86400";
+            return TypedResults.Bytes(bytes, "image/" + PhotoReader.Sniff(bytes));
+        }
+        catch (Exception e) when (e is SourceException or NotAPhotoException)
+        {
+            return Problems.Of(new Refusal("source-failed", e.Message), StatusCodes.Status502BadGateway);
+        }
+    }
+
+    private static T? Read<T>(string text)
+        where T : struct, Enum =>
+        Enum.TryParse(text, ignoreCase: true, out T value) && Enum.IsDefined(value) ? value : null;
+
+    private static ProblemHttpResult Gone() =>
+        Problems.Of(
+            new Refusal("search-gone", "This search is no longer remembered. Search again."),
+            StatusCodes.Status404NotFound
+        );
+}

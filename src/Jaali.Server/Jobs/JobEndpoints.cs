@@ -1,0 +1,26 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Jaali.Server;
+
+/// <summary>Long work: watching and stopping it.</summary>
+public static class JobEndpoints
+{
+    /// <summary>Maps them.</summary>
+    public static void MapJobs(this IEndpointRouteBuilder app)
+    {
+        RouteGroupBuilder api = app.MapGroup("/api").WithTags("Jobs");
+        api.MapGet(
+                "/jobs/{jobId:guid}",
+                async Task<Results<Ok<JobView>, ProblemHttpResult>> (Guid jobId, Jobs jobs, CancellationToken cancel) =>
+                    await jobs.FindAsync(jobId, cancel) is { } job ? TypedResults.Ok(job) : Problems.NotFound("job")
+            )
+            .WithName("readJob");
+        api.MapGet("/decks/{id:guid}/jobs", (Guid id, Jobs jobs) => jobs.Open(id)).WithName("listJobs");
+        api.MapDelete(
+                "/jobs/{jobId:guid}",
+                Results<NoContent, ProblemHttpResult> (Guid jobId, Jobs jobs) =>
+                    jobs.Cancel(jobId) ? TypedResults.NoContent() : Problems.NotFound("job at work")
+            )
+            .WithName("cancelJob");
+    }
+}

@@ -1,0 +1,75 @@
+using Jaali.Core.Photos;
+using Jaali.Imaging;
+using Jaali.Store;
+
+namespace Jaali.Server;
+
+/// <summary>Taken photos in other sizes, by the IIIF Image API's terms; whole photos at a ladder of widths are kept on the disk.</summary>
+public sealed class Renditions(PhotoStore photos, DataFolder folder)
+{
+    /// <summary>The widths that are kept; others are made each time, so that the cache stays small.</summary>
+    public static IReadOnlyList<int> Ladder { get; } = [160, 320, 480, 640, 960, 1280, 1920, 2560, 3840];
+
+    /// <summary>The widths at which a photo is kept ready: the rungs below its own width, and its own.</summary>
+    public static IReadOnlyList<int> WidthsOf(PhotoFacts photo) => [.. Ladder.Where(w => w < photo.Width), photo.Width];
+
+    // What the run, the stage and the show ask for on an ordinary display.
+    private static readonly int[] Needed = [320, 960, 1920];
+
+    /// <summary>Makes what will be asked for first, so that no stage is empty when a photo was just taken.</summary>
+    public async Task PrepareAsync(string id, CancellationToken cancel = default)
+    {
+        if (photos.Facts(id) is { } photo)
+            foreach (int width in Needed)
+                await AtLeastAsync(photo.Id, width, cancel);
+    }
+
+    /// <summary>The answer to a request; null where the photo's bytes are lost.</summary>
+    public async Task<byte[]?> AnswerAsync(string id, IiifRequest request, CancellationToken cancel = default)
+    {
+        if (photos.Facts(id) is not { } photo)
+            return null;
+        bool whole = request.Region == (0, 0, photo.Width, photo.Height);
+        string kept = folder.Derived(
+            id,
+            $"{request.Region.X}_{request.Region.Y}_{request.Region.Width}_{request.Region.Height}_{request.Width}x{request.Height}_{request.Rotation}{(request.Grey ? "g" : "")}.{request.Format}"
+        );
+        bool keep = whole && (Ladder.Contains(request.Width) || request.Width == photo.Width);
+        if (keep && File.Exists(kept))
+            return await File.ReadAllBytesAsync(kept, cancel);
+        if (photos.Bytes(id) is not { } original)
+            return null;
+        // The whole photo as it is: its own bytes, with nothing lost to saving them again.
+        bool itself =
+            whole
+            && request is { Rotation: 0, Grey: false, Format: "jpg" }
+            && (request.Width, request.Height) == (photo.Width, photo.Height);
+        if (itself && photos.IsPlainJpeg(id))
+            return original;
+        byte[] made = await Task.Run(() => IiifRenderer.Render(original, request, (photo.Width, photo.Height)), cancel);
+        if (keep)
+            DataFolder.WriteWhole(kept, made);
+        return made;
+    }
+
+    /// <summary>A photo upright, at least so many pixels wide as far as it has them: what the browser is given for the same place.</summary>
+    public async Task<byte[]?> AtLeastAsync(string id, double width, CancellationToken cancel = default)
+    {
+        if (photos.Facts(id) is not { } photo)
+            return null;
+        int rung = Ladder.FirstOrDefault(w => w >= width);
+        return await AnswerAsync(id, Request(photo, rung == 0 || rung >= photo.Width ? photo.Width : rung), cancel);
+    }
+
+    /// <summary>A photo upright in its own size: its own bytes where they stand upright already.</summary>
+    public byte[]? Upright(string id) =>
+        photos.Facts(id) is not { } photo ? null
+        : photos.IsUpright(id) ? photos.Bytes(id)
+        : AnswerAsync(id, Request(photo, photo.Width)).GetAwaiter().GetResult();
+
+    private static IiifRequest Request(PhotoFacts photo, int width) =>
+        width == photo.Width
+            ? new((0, 0, photo.Width, photo.Height), photo.Width, photo.Height, 0, false, "jpg")
+            : IiifRequest.Parse("full", $"{width},", "0", "default.jpg", photo.Width, photo.Height)
+                ?? throw new InvalidOperationException("A rung of the ladder is always valid.");
+}

@@ -1,0 +1,246 @@
+using System.Text.Json;
+using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Rights;
+using Microsoft.EntityFrameworkCore;
+
+namespace Jaali.Store;
+
+/// <summary>A deck at a revision.</summary>
+public sealed record StoredDeck(Deck Deck, int Revision);
+
+/// <summary>One line of the list of decks.</summary>
+public sealed record DeckLine(Guid Id, string Title, int Points, int Slides, DateTimeOffset ChangedAt);
+
+/// <summary>An edit to save.</summary>
+/// <param name="Way">Which way it goes.</param>
+/// <param name="Author">Who makes it; empty where nobody says.</param>
+/// <param name="Of">The revision that it takes back or does again.</param>
+/// <param name="Command">What was asked.</param>
+/// <param name="Edited">What came of it.</param>
+public sealed record EditToSave(EditWay Way, string Author, int? Of, DeckCommand Command, Edited Edited)
+{
+    /// <summary>A command of nobody in particular.</summary>
+    public static EditToSave Do(DeckCommand command, Edited edited) => new(EditWay.Do, "", null, command, edited);
+}
+
+/// <summary>
+/// Loads and saves decks. An edit and the state it leads to are saved in one transaction, only where the revision is still the expected one, and only the rows of the parts it touched are written.
+/// </summary>
+public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider clock)
+{
+    /// <summary>All decks, the latest changed first.</summary>
+    public async Task<IReadOnlyList<DeckLine>> ListAsync(CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        DeckRow[] rows = await db.Decks.AsNoTracking().ToArrayAsync(cancel);
+        return
+        [
+            .. rows.OrderByDescending(d => d.ChangedAt)
+                .Select(d => new DeckLine(
+                    d.Id,
+                    d.Title,
+                    Read<Guid[]>(d.PointOrder).Length,
+                    Read<Guid[]>(d.SlideOrder).Length,
+                    d.ChangedAt
+                )),
+        ];
+    }
+
+    /// <summary>Saves a new deck at revision 0.</summary>
+    public async Task CreateAsync(Deck deck, CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        var row = new DeckRow { Id = deck.Id };
+        db.Decks.Add(row);
+        DeckRows.Fill(row, deck, 0, clock.GetUtcNow());
+        db.Points.AddRange(deck.Points.Select(p => DeckRows.Of(deck.Id, p)));
+        foreach (Slide slide in deck.Slides)
+        {
+            db.Slides.Add(DeckRows.Of(deck.Id, slide));
+            db.Items.AddRange(slide.Items.Select(i => DeckRows.Of(deck.Id, slide.Id, i)));
+            db.Placements.AddRange(slide.Items.SelectMany(i => DeckRows.PlacementsOf(deck.Id, slide.Id, i)));
+        }
+        await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Removes a deck and its history; its photos stay in the store.</summary>
+    public async Task<bool> RemoveAsync(Guid id, CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        return await db.Decks.Where(d => d.Id == id).ExecuteDeleteAsync(cancel) > 0;
+    }
+
+    /// <summary>A deck, or null where there is none. What was written in an earlier format is upgraded.</summary>
+    public async Task<StoredDeck?> LoadAsync(Guid id, CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        if (await db.Decks.AsNoTracking().FirstOrDefaultAsync(d => d.Id == id, cancel) is not { } row)
+            return null;
+        Dictionary<Guid, PointRow> points = await db
+            .Points.AsNoTracking()
+            .Where(p => p.DeckId == id)
+            .ToDictionaryAsync(p => p.Id, cancel);
+        Dictionary<Guid, SlideRow> slides = await db
+            .Slides.AsNoTracking()
+            .Where(s => s.DeckId == id)
+            .ToDictionaryAsync(s => s.Id, cancel);
+        ILookup<Guid, ItemRow> items = (
+            await db.Items.AsNoTracking().Where(i => i.DeckId == id).ToArrayAsync(cancel)
+        ).ToLookup(i => i.SlideId);
+        SlideShape shape = Enum.Parse<SlideShape>(row.Shape);
+        var deck = new Deck(
+            id,
+            row.Title,
+            row.Speaker,
+            shape,
+            row.SlotMinutes,
+            Read<DeclaredUse>(row.Use),
+            [.. Read<Guid[]>(row.PointOrder).Select(p => DeckRows.Point(points[p]))],
+            [.. Read<Guid[]>(row.SlideOrder).Select(s => DeckRows.Slide(slides[s], items[s], shape.Bounds()))],
+            row.Style.Length > 0 ? Read<CreditStyle>(row.Style) : CreditStyle.Usual
+        );
+        return new StoredDeck(deck, row.Revision);
+    }
+
+    /// <summary>Saves an edit as the revision after <paramref name="from"/>; false where the deck is no longer at it.</summary>
+    public async Task<bool> SaveAsync(int from, EditToSave edit, CancellationToken cancel = default)
+    {
+        Deck deck = edit.Edited.Deck;
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        if (await db.Decks.FirstOrDefaultAsync(d => d.Id == deck.Id, cancel) is not { } row || row.Revision != from)
+            return false;
+        DeckRows.Fill(row, deck, from + 1, clock.GetUtcNow());
+        foreach (IGrouping<Guid, PartKey> slide in edit.Edited.Touched.Where(t => t.IsOfSlide).GroupBy(t => t.Of))
+            await PutSlideAsync(db, deck, slide.Key, [.. slide], cancel);
+        foreach (PartKey point in edit.Edited.Touched.Where(t => t.Kind == PartKind.Point))
+            await PutAsync(
+                db.Points,
+                deck.Point(point.Of) is { } p ? DeckRows.Of(deck.Id, p) : null,
+                [deck.Id, point.Of],
+                cancel
+            );
+        db.Commands.Add(
+            new CommandRow
+            {
+                DeckId = deck.Id,
+                Revision = from + 1,
+                Way = DeckRows.Name(edit.Way),
+                Author = edit.Author,
+                Of = edit.Of,
+                Format = DeckCommands.Format,
+                Command = StoredCommands.Write(edit.Command),
+                Inverse = StoredCommands.Write(edit.Edited.Inverse),
+                Touched = Write(edit.Edited.Touched.Select(t => t.ToString())),
+                At = clock.GetUtcNow(),
+            }
+        );
+        await db.SaveChangesAsync(cancel);
+        return true;
+    }
+
+    /// <summary>The parts touched after a revision.</summary>
+    public async Task<IReadOnlySet<PartKey>> TouchedSinceAsync(
+        Guid deckId,
+        int revision,
+        CancellationToken cancel = default
+    ) => (await LogAsync(deckId, revision, cancel)).SelectMany(e => e.Touched).ToHashSet();
+
+    /// <summary>The log of a deck after a revision, the oldest first.</summary>
+    public async Task<IReadOnlyList<LoggedEdit>> LogAsync(
+        Guid deckId,
+        int after = 0,
+        CancellationToken cancel = default
+    )
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        var rows = await db
+            .Commands.AsNoTracking()
+            .Where(c => c.DeckId == deckId && c.Revision > after)
+            .OrderBy(c => c.Revision)
+            .Select(c => new
+            {
+                c.Revision,
+                c.Way,
+                c.Author,
+                c.Of,
+                c.Touched,
+            })
+            .ToArrayAsync(cancel);
+        return
+        [
+            .. rows.Select(r => new LoggedEdit(
+                r.Revision,
+                DeckRows.Way(r.Way),
+                r.Author,
+                r.Of,
+                [.. Read<string[]>(r.Touched).SelectMany(DeckRows.PartsOf)]
+            )),
+        ];
+    }
+
+    /// <summary>What takes an edit back, for the deck as it is now.</summary>
+    public async Task<Restore> InverseAsync(Deck now, int revision, CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        var row = await db
+            .Commands.AsNoTracking()
+            .Where(c => c.DeckId == now.Id && c.Revision == revision)
+            .Select(c => new { c.Inverse, c.Format })
+            .FirstAsync(cancel);
+        return (Restore)StoredCommands.Read(row.Inverse, row.Format, now);
+    }
+
+    private static async Task PutSlideAsync(
+        JaaliDb db,
+        Deck deck,
+        Guid id,
+        IReadOnlyList<PartKey> touched,
+        CancellationToken cancel
+    )
+    {
+        Slide? slide = deck.Slide(id);
+        if (slide is null || touched.Any(t => t.Kind != PartKind.SlideItem))
+            await PutAsync(db.Slides, slide is null ? null : DeckRows.Of(deck.Id, slide), [deck.Id, id], cancel);
+        // The rows of a removed slide's items go with it.
+        if (slide is null)
+            return;
+        foreach (PartKey part in touched.Where(t => t.Kind == PartKind.SlideItem))
+        {
+            Item? item = slide.Item(part.ItemId);
+            await PutAsync(
+                db.Items,
+                item is null ? null : DeckRows.Of(deck.Id, id, item),
+                [deck.Id, id, part.ItemId],
+                cancel
+            );
+            PlacementRow[] old = await db
+                .Placements.Where(p => p.DeckId == deck.Id && p.SlideId == id && p.ItemId == part.ItemId)
+                .ToArrayAsync(cancel);
+            PlacementRow[] now = item is null ? [] : [.. DeckRows.PlacementsOf(deck.Id, id, item)];
+            db.Placements.RemoveRange(old.ExceptBy(now.Select(n => n.PhotoId), o => o.PhotoId));
+            db.Placements.AddRange(now.ExceptBy(old.Select(o => o.PhotoId), n => n.PhotoId));
+        }
+    }
+
+    private static async Task PutAsync<T>(DbSet<T> set, T? row, object[] key, CancellationToken cancel)
+        where T : class
+    {
+        T? old = await set.FindAsync(key, cancel);
+        if (row is null)
+        {
+            if (old is not null)
+                set.Remove(old);
+        }
+        else if (old is null)
+            set.Add(row);
+        else
+            set.Entry(old).CurrentValues.SetValues(row);
+    }
+
+    private static string Write<T>(T value) => JsonSerializer.Serialize(value, DeckJson.Options);
+
+    private static T Read<T>(string json) => DeckRows.Read<T>(json);
+}

@@ -1,0 +1,26 @@
+namespace Jaali.Store;
+
+/// <summary>A slide; its items have a table of their own.</summary>
+public sealed class SlideRow
+{
+    /// <summary>The deck.</summary>
+    public Guid DeckId { get; set; }
+
+    /// <summary>Identity.</summary>
+    public Guid Id { get; set; }
+
+    /// <summary>Which kind it is.</summary>
+    public string Kind { get; set; } = "";
+
+    /// <summary>The point it shows.</summary>
+    public Guid? PointId { get; set; }
+
+    /// <summary>Planned time.</summary>
+    public double Seconds { get; set; }
+
+    /// <summary>What the speaker reads.</summary>
+    public string Notes { get; set; } = "";
+
+    /// <summary>Identities of the items from bottom to top, as JSON.</summary>
+    public string ItemOrder { get; set; } = "[]";
+}

@@ -1,0 +1,104 @@
+import { Suspense, lazy, useEffect, useLayoutEffect, useState } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { sentence } from '../api/client';
+import { useChoice, useChosenPoint } from '../deck/choice';
+import { useGo } from '../deck/go';
+import { chosenQuery, goTo } from '../deck/navigate';
+import { useOpenDeck } from '../deck/open';
+import { useDeckStore } from '../deck/store';
+import { bring } from '../stations/gather/bring';
+import { useWaysIn } from '../stations/gather/useWaysIn';
+import { Lattice, Waiting } from '../ui/Star';
+import { CommandList } from './CommandList';
+import { KeysHelp } from './KeysHelp';
+import { Run } from './Run';
+import { Spine } from './Spine';
+import { useDeckCommands } from './useDeckCommands';
+
+const pages = {
+  plan: lazy(() => import('../stations/plan/Plan')),
+  gather: lazy(() => import('../stations/gather/Gather')),
+  compose: lazy(() => import('../stations/compose/Compose')),
+  clear: lazy(() => import('../stations/clear/Clear')),
+  deliver: lazy(() => import('../stations/deliver/Deliver')),
+};
+
+/** One open deck: the spine, a station, and the run. */
+export default function DeckDesk() {
+  const { id = '', station = 'plan' } = useParams();
+  const { there, problem } = useOpenDeck(id);
+  const [listOpen, setListOpen] = useState(false);
+  const [helpOpen, setHelpOpen] = useState(false);
+  const title = useDeckStore((d) => d.header.title);
+  const point = useChosenPoint();
+  useAddress(id, station);
+  useDeckCommands({ openList: () => setListOpen(true), openHelp: () => setHelpOpen(true) });
+  useEffect(() => {
+    document.title = there ? `${title} - Jaali` : 'Jaali';
+  }, [there, title]);
+
+  // In Gather the station itself takes what is dropped or pasted; elsewhere it comes in for the point that is chosen.
+  const hovering = useWaysIn({
+    enabled: station !== 'gather' && point !== undefined,
+    onFiles: (files) => point && void bring(id, point.id, files, () => Promise.resolve()),
+    onAddress: (address) => goTo('gather', { address }),
+  });
+
+  if (problem) return <NoDeck text={sentence(problem)} />;
+  if (!there) return <Waiting />;
+  const Page = pages[station as keyof typeof pages] ?? pages.plan;
+  return (
+    <>
+      <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[minmax(0,1fr)_118px]">
+        <Spine station={station} />
+        <Suspense fallback={<Waiting />}>
+          <Page key={id} />
+        </Suspense>
+        <Run />
+      </div>
+      {hovering && (
+        <div className="pointer-events-none fixed inset-3 z-30 grid place-items-center border-2 border-dashed border-verdigris bg-deep/85">
+          <p className="text-head text-word">Let go to take the photos in for “{point?.wording}”.</p>
+        </div>
+      )}
+      <CommandList open={listOpen} onOpenChange={setListOpen} />
+      <KeysHelp open={helpOpen} onOpenChange={setHelpOpen} />
+    </>
+  );
+}
+
+/** Keeps what is chosen and the address together: each follows the other. */
+function useAddress(id: string, station: string) {
+  const navigate = useNavigate();
+  const [search, setSearch] = useSearchParams();
+  const slideId = search.get('slide');
+  const pointId = search.get('point');
+  useLayoutEffect(() => {
+    useGo.setState({ to: (path, state) => void navigate(path, { state }), station });
+  }, [navigate, station]);
+  useLayoutEffect(() => useChoice.setState({ slideId, pointId }), [id, slideId, pointId]);
+  useLayoutEffect(() => useChoice.setState({ tool: null }), [station]);
+  useEffect(
+    () =>
+      useChoice.subscribe((now, was) => {
+        if (now.slideId !== was.slideId || now.pointId !== was.pointId)
+          setSearch(new URLSearchParams(chosenQuery()), { replace: true });
+      }),
+    [setSearch],
+  );
+}
+
+function NoDeck({ text }: { text: string }) {
+  return (
+    <main className="paper relative grid h-full place-items-center bg-paper text-ink">
+      <Lattice className="absolute inset-0 text-rule" />
+      <div className="relative max-w-md bg-paper p-8">
+        <h1 className="text-head font-semibold">This talk cannot be opened</h1>
+        <p className="mt-2 text-ink-quiet">{text}</p>
+        <a className="deed mt-4 inline-block" href="/">
+          Back to your talks
+        </a>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,49 @@
+import { Link } from 'react-router';
+import { goTo } from '../deck/navigate';
+import { stations } from '../deck/stations';
+import { useHeader } from '../deck/store';
+import { Star } from '../ui/Star';
+
+/** The five stations as upright words at the left edge, each with what is still open there. */
+export function Spine({ station }: { station: string }) {
+  const header = useHeader();
+  return (
+    <nav aria-label="Stations" className="row-span-2 flex flex-col bg-spine">
+      <Link
+        to="/"
+        className="grid h-13 place-items-center text-word hover:text-verdigris"
+        aria-label="All talks"
+        title="All talks"
+      >
+        <Star size={32} />
+      </Link>
+      {stations.map((s, i) => {
+        const here = s.id === station;
+        const open = s.open(header);
+        return (
+          <button
+            key={s.id}
+            onClick={() => goTo(s.id)}
+            aria-current={here ? 'page' : undefined}
+            title={`${s.name} (${i + 1})`}
+            className={`flex flex-1 flex-col items-center justify-center gap-2 border-b border-seam text-lead ${
+              here
+                ? s.paper
+                  ? 'bg-paper font-medium text-ink'
+                  : 'bg-surround font-medium text-word'
+                : 'text-quiet hover:text-word'
+            }`}
+          >
+            <span className="rotate-180 [writing-mode:vertical-rl]">{s.name}</span>
+            {open > 0 && (
+              <span className={`font-mono text-note ${here && s.paper ? 'text-marigold-ink' : 'text-marigold'}`}>
+                {open}
+                <span className="sr-only"> {s.counts}</span>
+              </span>
+            )}
+          </button>
+        );
+      })}
+    </nav>
+  );
+}

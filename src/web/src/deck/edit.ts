@@ -1,0 +1,74 @@
+import { api, author, Refusal, sentence, told } from '../api/client';
+import type { Command, DeckPatch } from '../api/types';
+import { useNotices } from '../ui/useNotices';
+import { leadsOn, patched, useDeckStore } from './store';
+
+type Changed = () => void;
+const listeners = new Set<Changed>();
+
+/** Calls back whenever the deck came to another revision or its photos' records changed. */
+export function onDeckChanged(changed: Changed): () => void {
+  listeners.add(changed);
+  return () => void listeners.delete(changed);
+}
+
+/** Takes a patch in; where it does not lead on from what is known, the patch from there is asked for. */
+export async function take(patch: DeckPatch) {
+  const state = useDeckStore.getState();
+  if (patch.deckId !== state.id) return;
+  const same = patch.records === state.records;
+  if (same && patch.revision <= state.revision) return;
+  if (!leadsOn(state, patch)) return await catchUp();
+  useDeckStore.setState(patched(state, patch), true);
+  listeners.forEach((l) => l());
+}
+
+/** Asks for what changed since the revision that is known. */
+export async function catchUp() {
+  const { id, revision, records } = useDeckStore.getState();
+  const patch = await told(
+    api.GET('/api/decks/{id}/changes', {
+      params: { path: { id }, query: revision < 0 ? {} : { since: revision, records } },
+    }),
+  );
+  const state = useDeckStore.getState();
+  if (state.id !== id || (patch.records === state.records && patch.revision <= state.revision)) return;
+  if (!leadsOn(state, patch)) return;
+  useDeckStore.setState(patched(state, patch), true);
+  listeners.forEach((l) => l());
+}
+
+// Edits of one page go one after the other, each on the revision that the one before it made.
+let queue: Promise<unknown> = Promise.resolve();
+
+/** Done when every edit sent so far has been answered. */
+export const settled = () => queue;
+
+function inTurn(work: (id: string, revision: number) => Promise<DeckPatch>): Promise<boolean> {
+  const turn = queue.then(async () => {
+    const { id, revision, records } = useDeckStore.getState();
+    author.records = records;
+    try {
+      await take(await work(id, revision));
+      return true;
+    } catch (error) {
+      useNotices.getState().say(sentence(error), 'refused');
+      if (error instanceof Refusal && [404, 409, 422].includes(error.status)) await catchUp().catch(() => undefined);
+      return false;
+    }
+  });
+  queue = turn;
+  return turn;
+}
+
+/** Sends an edit; answers whether it was carried out, and shows why not. */
+export const edit = (command: Command) =>
+  inTurn((id, revision) =>
+    told(api.POST('/api/decks/{id}/edits', { params: { path: { id } }, body: { revision, command } })),
+  );
+
+export const undo = () =>
+  inTurn((id, revision) => told(api.POST('/api/decks/{id}/undo', { params: { path: { id } }, body: { revision } })));
+
+export const redo = () =>
+  inTurn((id, revision) => told(api.POST('/api/decks/{id}/redo', { params: { path: { id } }, body: { revision } })));

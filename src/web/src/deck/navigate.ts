@@ -1,0 +1,26 @@
+import { chosenSlide, useChoice } from './choice';
+import { useGo } from './go';
+import { useDeckStore } from './store';
+
+/** What is chosen, as it stands in the address. */
+export function chosenQuery(): string {
+  const { slideId, pointId } = useChoice.getState();
+  const query = new URLSearchParams();
+  if (slideId) query.set('slide', slideId);
+  if (pointId) query.set('point', pointId);
+  const text = query.toString();
+  return text === '' ? '' : `?${text}`;
+}
+
+/** Goes to a station, with the same thing chosen. */
+export const goTo = (station: string, state?: unknown) =>
+  useGo.getState().to(`/deck/${useDeckStore.getState().id}/${station}${chosenQuery()}`, state);
+
+/** Shows the talk from the chosen slide or from the start. */
+export function show(fromStart: boolean) {
+  const { id, slideOrder } = useDeckStore.getState();
+  if (slideOrder.length === 0) return;
+  const slide = fromStart ? undefined : chosenSlide();
+  const back = useGo.getState().station;
+  useGo.getState().to(`/deck/${id}/show?${slide ? `slide=${slide.id}&` : ''}back=${back}`);
+}

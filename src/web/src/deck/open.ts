@@ -1,0 +1,42 @@
+import { useEffect, useState } from 'react';
+import { api, told } from '../api/client';
+import { listen } from '../api/live';
+import { catchUp, settled, take } from './edit';
+import { useJobs } from './jobs';
+import { loadRules, useRules } from './rules';
+import { unknownDeck, useDeckStore } from './store';
+
+/** Opens a deck and keeps it up to date: edits from elsewhere, records, jobs. Answers whether it is there, and what went wrong. */
+export function useOpenDeck(id: string): { there: boolean; problem: unknown } {
+  const here = useDeckStore((d) => d.id === id && d.revision >= 0);
+  const ruled = useRules((r) => r.rules !== null);
+  const [problem, setProblem] = useState<unknown>(null);
+  useEffect(() => {
+    let gone = false;
+    setProblem(null);
+    if (useDeckStore.getState().id !== id) useDeckStore.setState(unknownDeck(id), true);
+    void Promise.all([catchUp(), useRules.getState().rules ?? loadRules()]).catch(
+      (error: unknown) => !gone && setProblem(error),
+    );
+    const put = useJobs.getState().put;
+    const stop = listen(id, {
+      // An own edit is known by the time the queue is empty; anything newer came from elsewhere.
+      deckChanged: (patch) => void settled().then(() => take(patch).catch(() => undefined)),
+      jobChanged: put,
+      recordChanged(photoId) {
+        if (useDeckStore.getState().photos[photoId]) void settled().then(() => catchUp().catch(() => undefined));
+      },
+      async reconnected() {
+        const jobs = await told(api.GET('/api/decks/{id}/jobs', { params: { path: { id } } })).catch(() => []);
+        jobs.forEach(put);
+        await settled();
+        if (useDeckStore.getState().revision >= 0) await catchUp().catch(() => undefined);
+      },
+    });
+    return () => {
+      gone = true;
+      stop();
+    };
+  }, [id]);
+  return { there: here && ruled, problem };
+}

@@ -1,0 +1,17 @@
+import { create } from 'zustand';
+import { api, told } from '../api/client';
+import type { Rules } from '../api/types';
+
+/** The rules that the client needs before it asks; they come from the server, once. */
+export const useRules = create<{ rules: Rules | null }>(() => ({ rules: null }));
+
+export async function loadRules() {
+  useRules.setState({ rules: await told(api.GET('/api/rules')) });
+}
+
+/** The rules; only used below what waits for them. */
+export function rules(): Rules {
+  const known = useRules.getState().rules;
+  if (!known) throw new Error('The rules have not come yet.');
+  return known;
+}

@@ -1,0 +1,109 @@
+import { describe, expect, it } from 'vitest';
+import type { DeckPatch, Point, Scene, Slide } from '../api/types';
+import { leadsOn, patched, unknownDeck } from './store';
+
+const point = (id: string, wording = id): Point => ({ id, wording, facts: [], seconds: 60, searchWords: [], kept: [] });
+const slide = (id: string, notes = ''): Slide => ({
+  id,
+  kind: 'free',
+  pointId: null,
+  label: id,
+  items: [],
+  notes,
+  seconds: 60,
+  standing: 'clear',
+  why: '',
+});
+const scene = (slideId: string, page = 0): Scene => ({
+  slideId,
+  page,
+  width: 1920,
+  height: 1080,
+  background: '#000000',
+  nodes: [],
+  links: [],
+  parts: [],
+});
+const patch = (change: Partial<DeckPatch>): DeckPatch => ({
+  deckId: 'd',
+  from: 1,
+  revision: 2,
+  records: 'r',
+  header: null,
+  pointOrder: null,
+  points: [],
+  slideOrder: null,
+  slides: [],
+  photos: [],
+  sceneSlides: [],
+  scenes: [],
+  ...change,
+});
+const whole = patch({
+  from: null,
+  revision: 1,
+  header: { ...unknownDeck('d').header, title: 'T' },
+  pointOrder: ['p', 'q'],
+  points: [point('p'), point('q')],
+  slideOrder: ['a', 'b'],
+  slides: [slide('a'), slide('b')],
+  sceneSlides: ['a', 'b'],
+  scenes: [scene('a'), scene('b'), scene('b', 1)],
+});
+const deck = patched(unknownDeck('d'), whole);
+
+describe('a deck under patches', () => {
+  it('is whole after a whole patch', () => {
+    expect(deck.revision).toBe(1);
+    expect(deck.header.title).toBe('T');
+    expect(deck.slideOrder.map((id) => deck.slides[id]!.label)).toEqual(['a', 'b']);
+    expect(deck.scenes.b!.map((s) => s.page)).toEqual([0, 1]);
+  });
+
+  it('keeps every part that a patch does not hold as the same object', () => {
+    const next = patched(deck, patch({ slides: [slide('b', 'said')], sceneSlides: ['b'], scenes: [scene('b')] }));
+    expect(next.slides.b!.notes).toBe('said');
+    expect(next.scenes.b).toHaveLength(1);
+    expect(next.slides.a).toBe(deck.slides.a);
+    expect(next.scenes.a).toBe(deck.scenes.a);
+    expect(next.points).toBe(deck.points);
+    expect(next.header).toBe(deck.header);
+    expect(next.slideOrder).toBe(deck.slideOrder);
+  });
+
+  it('drops what is in no order any more', () => {
+    const next = patched(deck, patch({ slideOrder: ['b'], pointOrder: ['q'] }));
+    expect(Object.keys(next.slides)).toEqual(['b']);
+    expect(Object.keys(next.scenes)).toEqual(['b']);
+    expect(Object.keys(next.points)).toEqual(['q']);
+  });
+
+  it('takes a patch from before it to after it, and none with a gap, of another deck or of other records', () => {
+    const at5 = { ...deck, revision: 5 };
+    expect(leadsOn(at5, patch({ from: 4, revision: 7 }))).toBe(true);
+    expect(leadsOn(at5, patch({ from: 5, revision: 6 }))).toBe(true);
+    expect(leadsOn(at5, patch({ from: 6, revision: 7 }))).toBe(false);
+    expect(leadsOn(at5, patch({ from: 2, revision: 4 }))).toBe(false);
+    expect(leadsOn(at5, patch({ from: 5, revision: 6, deckId: 'x' }))).toBe(false);
+    expect(leadsOn(at5, patch({ from: 5, revision: 6, records: 'other' }))).toBe(false);
+    expect(leadsOn(at5, patch({ from: null, revision: 3, records: 'other' }))).toBe(true);
+    expect(patched(at5, patch({ from: 6, revision: 7, slides: [slide('a', 'no')] }))).toBe(at5);
+  });
+
+  it('ends the same whether patches come one by one or as one', () => {
+    const one = patch({ from: 1, revision: 2, slides: [slide('a', '1')], sceneSlides: ['a'], scenes: [scene('a')] });
+    const two = patch({ from: 2, revision: 3, slides: [slide('b', '2')], slideOrder: ['b', 'a'] });
+    const both = patch({
+      from: 1,
+      revision: 3,
+      slides: [slide('a', '1'), slide('b', '2')],
+      slideOrder: ['b', 'a'],
+      sceneSlides: ['a'],
+      scenes: [scene('a')],
+    });
+    const byOne = patched(patched(deck, one), two);
+    expect(byOne).toEqual(patched(deck, both));
+    // The answer to one's own edit may come after a message about the same: nothing is done twice.
+    expect(patched(byOne, both)).toEqual(byOne);
+  });
+});

@@ -1,0 +1,92 @@
+import type { Item, Slide } from '../../api/types';
+import { usePhoto, useScenes } from '../../deck/store';
+import { TextLink } from '../../ui/TextLink';
+import { frameOf } from './useFrame';
+
+const grades = { sharp: 'Sharp', aLittleSoft: 'A little soft', soft: 'Soft' } as const;
+
+/** The quiet column about a photo: whose it is and what it asks first, numbers last. */
+export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
+  const frame = frameOf(item);
+  const photo = usePhoto(frame?.photoId);
+  const parts = useScenes(slide.id)[0]?.parts ?? [];
+  const part = parts.find((p) => p.itemId === item.item.id);
+  const credit = parts.find((p) => p.role === 'credit');
+  const words = parts.find((p) => p.itemId !== null && p.contrast !== null);
+  if (!frame || !photo) return null;
+  const { crop } = frame;
+  return (
+    <>
+      <h2 className="text-lead leading-snug font-semibold">{photo.title || 'No title'}</h2>
+      <p className="mt-0.5">
+        by{' '}
+        {photo.makerUrl ? (
+          <TextLink href={photo.makerUrl}>{photo.maker || 'unknown maker'}</TextLink>
+        ) : (
+          photo.maker || 'unknown maker'
+        )}
+        {photo.sourceUrl && (
+          <>
+            {' · '}
+            <TextLink href={photo.sourceUrl}>source</TextLink>
+          </>
+        )}
+      </p>
+      <div className="mt-4 border-t border-line pt-3">
+        <h3 className="font-semibold first-letter:uppercase">{photo.inWords}</h3>
+        <p className="mt-0.5 text-small text-soft">
+          {photo.licenceUrl ? (
+            <TextLink href={photo.licenceUrl}>{photo.licenceName}</TextLink>
+          ) : (
+            photo.licenceName || 'No licence was found.'
+          )}
+        </p>
+        {slide.why && (
+          <p
+            className={`mt-1.5 ${slide.standing === 'blocked' ? 'text-madder-light' : slide.standing === 'toSettle' ? 'text-marigold' : 'text-quiet'}`}
+          >
+            {slide.why}
+          </p>
+        )}
+        {credit && <p className="mt-2.5 bg-deep px-2.5 py-2 font-mono text-note leading-snug">{credit.says}</p>}
+      </div>
+      <div className="mt-4 border-t border-line pt-3 text-soft">
+        <h3 className="text-quiet">Done to it</h3>
+        <p className="mt-0.5">{item.done}</p>
+      </div>
+      <div className="mt-4 border-t border-line pt-3 text-soft">
+        <h3 className="text-quiet">In the room</h3>
+        {part?.sharp && part.sharpness !== null && part.sharpness !== undefined && (
+          <>
+            <p className={`mt-0.5 ${part.sharp === 'soft' ? 'text-marigold' : ''}`}>
+              {grades[part.sharp]}: {part.sharpness.toFixed(2)} pixels for each shown.
+            </p>
+            <div className="relative mt-1.5 h-1 bg-line" aria-hidden>
+              <div className="h-full bg-word" style={{ width: `${Math.min(100, part.sharpness * 50)}%` }} />
+              <div className="absolute -top-1 left-1/2 h-3 w-px bg-word" />
+            </div>
+          </>
+        )}
+        {words && (
+          <p className={`mt-2 ${words.reads ? '' : 'text-marigold'}`}>
+            Words {words.reads ? 'stand out' : 'fade'}: {words.contrast?.toFixed(1)} to 1.
+          </p>
+        )}
+      </div>
+      <dl className="mt-4 grid grid-cols-[2.4rem_1fr_2.4rem_1fr] border-t border-line pt-3 font-mono text-note text-quiet">
+        <dt>crop</dt>
+        <dd>
+          {crop.x.toFixed(2)} {crop.y.toFixed(2)}
+        </dd>
+        <dt>size</dt>
+        <dd>
+          {crop.width.toFixed(2)} {crop.height.toFixed(2)}
+        </dd>
+        <dt>file</dt>
+        <dd className="col-span-3">
+          {photo.width} x {photo.height}
+        </dd>
+      </dl>
+    </>
+  );
+}

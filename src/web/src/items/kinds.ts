@@ -1,0 +1,30 @@
+import type { ComponentType } from 'react';
+import type { Item, Slide } from '../api/types';
+import { frame } from './frame/kind';
+import { words } from './words/kind';
+
+/** One verb of an item: a word under the stage that opens a line of controls, or acts at once. */
+export interface ItemVerb {
+  id: string;
+  name: string;
+  /** The key that opens it. */
+  key?: string;
+  Controls?: ComponentType<{ slide: Slide; item: Item }>;
+  run?(slide: Slide, item: Item): void;
+  when?(slide: Slide, item: Item): boolean;
+}
+
+/** Everything that one kind of item brings to the client. */
+export interface ItemClient {
+  kind: string;
+  verbs: ItemVerb[];
+  /** What the facts side says of it; nothing where there is nothing to say. */
+  Facts?: ComponentType<{ slide: Slide; item: Item }>;
+}
+
+/** The kinds of items, as the client knows them: the only list. A kind that is not in it is moved, ordered and removed like any other. */
+export const kinds: ItemClient[] = [frame, words];
+
+const unknown: ItemClient = { kind: '', verbs: [] };
+
+export const kindOf = (item: Item | undefined): ItemClient => kinds.find((k) => k.kind === item?.item.kind) ?? unknown;

@@ -1,0 +1,48 @@
+import type { Item, Slide } from '../../api/types';
+import { edit } from '../../deck/edit';
+import { rules } from '../../deck/rules';
+import { spots } from '../../deck/words';
+import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
+import { Select } from '../../ui/Select';
+
+/** Writes the words of a slide, or new ones where it has none, and puts them in their place. */
+export function WriteWords({ slide, item }: { slide: Slide; item: Item | undefined }) {
+  const words = item?.item.kind === 'words' ? item.item : undefined;
+  const slideId = slide.id;
+  const itemId = words?.id ?? '';
+  return (
+    <>
+      <Field
+        key={`${slideId}-${words?.id ?? 'new'}`}
+        label="Words on the slide"
+        className="!w-72 border-b-line text-word"
+        value={words ? (item?.says ?? '') : ''}
+        placeholder="write the words"
+        maxLength={rules().longestWording}
+        onCommit={(text) => {
+          if (text === '') return;
+          if (words) void edit({ kind: 'edit-item', slideId, itemId, edit: { kind: 'words', text } });
+          else void edit({ kind: 'add-item', slideId, item: { kind: 'words', text }, rect: null });
+        }}
+      />
+      {words && (
+        <>
+          <span>
+            in{' '}
+            <Select
+              dark
+              label="Place of the words"
+              value={words.spot}
+              options={words.spot === 'placed' ? [...spots, ['placed', 'the place they were put']] : spots}
+              onChoose={(spot) => void edit({ kind: 'edit-item', slideId, itemId, edit: { kind: 'words', spot } })}
+            />
+          </span>
+          <Button kind="verb" onClick={() => void edit({ kind: 'remove-item', slideId, itemId })}>
+            Remove
+          </Button>
+        </>
+      )}
+    </>
+  );
+}

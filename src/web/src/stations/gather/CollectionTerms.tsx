@@ -1,0 +1,86 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { api, sentence, told } from '../../api/client';
+import type { Collection } from '../../api/types';
+import { Button } from '../../ui/Button';
+import { Line } from '../../ui/Line';
+
+interface Terms {
+  name: string;
+  url: string;
+  asksCredit: boolean;
+  allowsPaid: boolean;
+  allowsChanges: boolean;
+}
+
+const grants = [
+  ['asksCredit', 'ask for credit'],
+  ['allowsPaid', 'allow paid use'],
+  ['allowsChanges', 'allow altered copies'],
+] as const;
+
+/** Terms of a collection's own, entered once: they hold for photos of which it names no licence. */
+export function CollectionTerms({ collection: c, onDone }: { collection: Collection; onDone(): void }) {
+  const client = useQueryClient();
+  const [problem, setProblem] = useState('');
+  const { register, handleSubmit } = useForm<Terms>({
+    defaultValues: {
+      name: c.terms?.name ?? `terms of ${c.name}`,
+      url: c.terms?.url ?? '',
+      asksCredit: c.terms?.asksCredit ?? true,
+      allowsPaid: c.terms?.allowsPaid ?? false,
+      allowsChanges: c.terms?.allowsChanges ?? false,
+    },
+  });
+  const path = { id: c.id };
+  const attempt = async (work: () => Promise<unknown>) => {
+    try {
+      await work();
+      await client.invalidateQueries({ queryKey: ['collections'] });
+      onDone();
+    } catch (error) {
+      setProblem(sentence(error));
+    }
+  };
+  const save = (terms: Terms) =>
+    attempt(() =>
+      told(api.PUT('/api/collections/{id}/terms', { params: { path }, body: { ...terms, url: terms.url || null } })),
+    );
+  return (
+    <form className="w-full bg-deep px-4 py-3 text-small" onSubmit={(e) => void handleSubmit(save)(e)}>
+      <p className="text-quiet">
+        Read its terms and enter what they allow. They hold for photos of which it names no licence.
+      </p>
+      <label className="mt-2 flex gap-3">
+        <span className="w-24 shrink-0 text-quiet">Called</span>
+        <Line {...register('name')} />
+      </label>
+      <label className="mt-1 flex gap-3">
+        <span className="w-24 shrink-0 text-quiet">To be read at</span>
+        <Line placeholder="https://" {...register('url')} />
+      </label>
+      <p className="mt-2 flex gap-5">
+        {grants.map(([field, text]) => (
+          <label key={field} className="flex items-center gap-2">
+            <input type="checkbox" {...register(field)} /> {text}
+          </label>
+        ))}
+      </p>
+      {problem && <p className="mt-2 text-marigold">{problem}</p>}
+      <p className="mt-2 flex justify-end gap-5">
+        {c.terms && (
+          <Button
+            kind="verb"
+            onClick={() => void attempt(() => told(api.DELETE('/api/collections/{id}/terms', { params: { path } })))}
+          >
+            Take them back
+          </Button>
+        )}
+        <Button kind="link" type="submit">
+          Enter them
+        </Button>
+      </p>
+    </form>
+  );
+}

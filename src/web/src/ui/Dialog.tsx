@@ -1,0 +1,35 @@
+import { Dialog as Radix } from 'radix-ui';
+import type { ReactNode } from 'react';
+
+/** A dialog on dark ground. */
+export function Dialog({
+  open,
+  onOpenChange,
+  title,
+  description,
+  wide = false,
+  children,
+}: {
+  open: boolean;
+  onOpenChange(open: boolean): void;
+  title: string;
+  description?: string;
+  wide?: boolean;
+  children: ReactNode;
+}) {
+  return (
+    <Radix.Root open={open} onOpenChange={onOpenChange}>
+      <Radix.Portal>
+        <Radix.Overlay className="fixed inset-0 z-40 bg-black/60" />
+        <Radix.Content
+          aria-describedby={description ? undefined : ''}
+          className={`fixed top-[14vh] left-1/2 z-40 max-h-[72vh] -translate-x-1/2 overflow-auto rounded-sm border border-line bg-panel p-6 text-word ${wide ? 'w-160' : 'w-110'}`}
+        >
+          <Radix.Title className="text-head font-semibold">{title}</Radix.Title>
+          {description && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}
+          {children}
+        </Radix.Content>
+      </Radix.Portal>
+    </Radix.Root>
+  );
+}

@@ -1,0 +1,30 @@
+import { Button } from './Button';
+import { useNotices } from './useNotices';
+
+export function Notices() {
+  const { list, drop, clear } = useNotices();
+  return (
+    <div
+      className="pointer-events-none fixed right-5 bottom-32 z-50 flex max-h-[60vh] w-96 flex-col gap-2 overflow-auto"
+      aria-live="polite"
+      role="status"
+    >
+      {list.length > 1 && (
+        <Button kind="chip" className="pointer-events-auto self-end" onClick={clear}>
+          Close all {list.length}
+        </Button>
+      )}
+      {list.map((n) => (
+        <div
+          key={n.id}
+          className={`pointer-events-auto flex items-start gap-3 rounded-sm border-l-4 bg-notice px-4 py-3 text-word ${n.tone === 'refused' ? 'border-marigold' : 'border-verdigris'}`}
+        >
+          <p className="flex-1">{n.text}</p>
+          <Button kind="verb" onClick={() => drop(n.id)}>
+            Close
+          </Button>
+        </div>
+      ))}
+    </div>
+  );
+}

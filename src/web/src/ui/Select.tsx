@@ -1,0 +1,48 @@
+import { DropdownMenu } from 'radix-ui';
+
+/** A word in a sentence that opens its alternatives. */
+export function Select<T extends string>({
+  label,
+  value,
+  options,
+  onChoose,
+  dark = false,
+}: {
+  label: string;
+  value: T;
+  options: [T, string][];
+  onChoose(value: T): void;
+  dark?: boolean;
+}) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger
+        aria-label={`${label}: ${options.find((o) => o[0] === value)?.[1] ?? value}`}
+        className={
+          dark ? 'border-b border-quiet text-word' : 'border-b border-verdigris-ink text-ink hover:text-verdigris-ink'
+        }
+      >
+        {options.find((o) => o[0] === value)?.[1] ?? value}
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="start"
+          sideOffset={4}
+          className="z-30 min-w-44 rounded-sm border border-line bg-panel py-1 text-word"
+        >
+          <DropdownMenu.RadioGroup value={value} onValueChange={(v) => onChoose(v as T)}>
+            {options.map(([v, text]) => (
+              <DropdownMenu.RadioItem
+                key={v}
+                value={v}
+                className="cursor-pointer px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround data-highlighted:text-word data-[state=checked]:text-verdigris"
+              >
+                {text}
+              </DropdownMenu.RadioItem>
+            ))}
+          </DropdownMenu.RadioGroup>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,295 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+using Jaali.Testing;
+
+namespace Jaali.Core.Tests.Editing;
+
+/// <summary>Chance, as numbers that a test case is made of.</summary>
+public sealed record Chance(int A, int B, double X)
+{
+    public T Of<T>(IReadOnlyList<T> some) => some[A % some.Count];
+
+    public T Other<T>(IReadOnlyList<T> some) => some[B % some.Count];
+}
+
+/// <summary>Examples of every kind of command: some that may succeed on any deck, and one for each refusal that the kind gives by itself.</summary>
+public static class CommandExamples
+{
+    public const string Photo = "p0",
+        Tall = "p1",
+        Closed = "closed",
+        Unknown = "nowhere";
+
+    /// <summary>A world with photos of several shapes, and a deck whose slides hold items of every kind.</summary>
+    public static (World World, Deck Deck) Start()
+    {
+        var world = new World();
+        world.Add(Photo, 2400, 1600);
+        world.Add(Tall, 900, 1400, new Licence(LicenceFamily.ByNd, "3.0", ""));
+        world.Add("p2", 1000, 1000);
+        world.Add(Closed, 1200, 800, new Licence(LicenceFamily.AllRightsReserved, "", ""));
+        Deck deck = world.Deck(4);
+        deck = world.Do(deck, new KeepPhoto(deck.Points[0].Id, Photo)).Deck;
+        deck = world.Do(deck, new KeepPhoto(deck.Points[0].Id, "p2")).Deck;
+        deck = world.Do(deck, new KeepPhoto(deck.Points[1].Id, Tall)).Deck;
+        // A point that has no slide yet.
+        deck = world.Do(deck, new AddPoints("Not yet shown")).Deck;
+        foreach (ItemExample example in ItemKinds.All.SelectMany(k => k.Examples(Photo)))
+            deck = world.Do(deck, new AddItem(deck.Slides[3].Id, example.Made)).Deck;
+        return (world, deck);
+    }
+
+    private static readonly Guid Nothing = new("00000000-0000-0000-0000-0000000000ff");
+
+    private static Slide SlideOf(Deck d, Chance c) => c.Of(d.Slides);
+
+    private static Guid PointOf(Deck d, Chance c) => d.Points.Count == 0 ? Nothing : c.Other(d.Points).Id;
+
+    private static string PhotoOf(Chance c) => c.Other(new[] { Photo, Tall, "p2" });
+
+    private static Guid ItemOf(Deck d, Chance c) =>
+        SlideOf(d, c) is { Items.Count: > 0 } s ? c.Other(s.Items).Id : Nothing;
+
+    private static SlideRect Rect(Chance c) => new(c.A % 900, c.B % 500, 100 + c.X * 900, 80 + c.B % 700);
+
+    /// <summary>For each kind of command, one made by chance for a deck.</summary>
+    public static IReadOnlyDictionary<Type, Func<Deck, Chance, DeckCommand>> Made { get; } =
+        new Dictionary<Type, Func<Deck, Chance, DeckCommand>>
+        {
+            [typeof(SetTitle)] = (_, c) => new SetTitle("Title " + c.A),
+            [typeof(SetSpeaker)] = (_, c) => new SetSpeaker("Speaker " + c.A),
+            [typeof(SetSlot)] = (_, c) => new SetSlot(1 + c.A % 90),
+            [typeof(SetUse)] = (_, c) => new SetUse(DeclaredUse.PublicTalk with { Commercial = c.A % 2 == 0 }),
+            [typeof(SetCreditStyle)] = (_, c) =>
+                new SetCreditStyle((CreditPlace)(c.A % 3), c.B % 2 == 0, c.A % 2 == 0 ? "de" : null),
+            [typeof(DecideChange)] = (_, c) => new DecideChange(PhotoOf(c), c.A % 2 == 0),
+            [typeof(AddPoints)] = (d, c) => new AddPoints($"One {c.A}\nTwo {c.B}", c.A % 2 == 0 ? PointOf(d, c) : null),
+            [typeof(EditPoint)] = (d, c) =>
+                new EditPoint(PointOf(d, c), "Said " + c.A, 30 + c.A % 100, ["word"], [new("fact", "ref " + c.B)]),
+            [typeof(RemovePoint)] = (d, c) => new RemovePoint(PointOf(d, c)),
+            [typeof(MovePoint)] = (d, c) => new MovePoint(PointOf(d, c), c.A % 9 - 2),
+            [typeof(KeepPhoto)] = (d, c) => new KeepPhoto(PointOf(d, c), PhotoOf(c)),
+            [typeof(LetGo)] = (d, c) => new LetGo(PointOf(d, c), PhotoOf(c)),
+            [typeof(OrderKept)] = (d, c) => new OrderKept(PointOf(d, c), PhotoOf(c), c.A % 4 - 1),
+            [typeof(MakeSlides)] = (_, _) => new MakeSlides(),
+            [typeof(AddSlide)] = (d, c) => new AddSlide(c.A % 2 == 0 ? SlideOf(d, c).Id : null),
+            [typeof(RemoveSlide)] = (d, c) => new RemoveSlide(SlideOf(d, c).Id),
+            [typeof(MoveSlide)] = (d, c) => new MoveSlide(SlideOf(d, c).Id, c.B % 9 - 2),
+            [typeof(DuplicateSlide)] = (d, c) => new DuplicateSlide(SlideOf(d, c).Id),
+            [typeof(SetSeconds)] = (d, c) => new SetSeconds(SlideOf(d, c).Id, 1 + c.B % 500),
+            [typeof(SetNotes)] = (d, c) => new SetNotes(SlideOf(d, c).Id, "note " + c.B),
+            [typeof(AddItem)] = (d, c) =>
+                new AddItem(
+                    SlideOf(d, c).Id,
+                    c.Other(ItemKinds.All.SelectMany(k => k.Examples(PhotoOf(c))).ToArray()).Made,
+                    c.A % 2 == 0 ? Rect(c) : null
+                ),
+            [typeof(EditItem)] = (d, c) => new EditItem(SlideOf(d, c).Id, ItemOf(d, c), EditFor(d, c)),
+            [typeof(PlaceItem)] = (d, c) => new PlaceItem(SlideOf(d, c).Id, ItemOf(d, c), Rect(c), c.A % 90),
+            [typeof(OrderItem)] = (d, c) => new OrderItem(SlideOf(d, c).Id, ItemOf(d, c), c.A % 5 - 1),
+            [typeof(RemoveItem)] = (d, c) => new RemoveItem(SlideOf(d, c).Id, ItemOf(d, c)),
+            [typeof(DuplicateItem)] = (d, c) => new DuplicateItem(SlideOf(d, c).Id, ItemOf(d, c)),
+            [typeof(HoldItem)] = (d, c) => new HoldItem(SlideOf(d, c).Id, ItemOf(d, c), c.X < .3),
+            [typeof(GroupItems)] = (d, c) =>
+                new GroupItems(
+                    SlideOf(d, c).Id,
+                    [.. SlideOf(d, c).Items.Where(i => !i.At.IsGround).Take(2).Select(i => i.Id)],
+                    c.B % 3 > 0
+                ),
+            [typeof(PlaceGround)] = (d, c) => new PlaceGround(SlideOf(d, c).Id, PhotoOf(c)),
+            [typeof(MakeGround)] = (d, c) => new MakeGround(SlideOf(d, c).Id, ItemOf(d, c), c.A % 2 == 0),
+            [typeof(ReplacePhoto)] = (_, c) => new ReplacePhoto(PhotoOf(c), c.Of(new[] { Photo, Tall, "p2" })),
+            [typeof(ShowWhole)] = (_, c) => new ShowWhole(PhotoOf(c)),
+            [typeof(SwapPhoto)] = (_, c) => new SwapPhoto(PhotoOf(c)),
+            [typeof(TakeOff)] = (_, c) => new TakeOff(PhotoOf(c)),
+            [typeof(Restore)] = (d, _) => new Restore(DeckParts.Changed(d with { Title = d.Title + "." }, d)),
+        };
+
+    private static ItemEdit EditFor(Deck d, Chance c)
+    {
+        Slide slide = SlideOf(d, c);
+        ItemKind kind = slide.Items.Count > 0 ? ItemKinds.Of(c.Other(slide.Items)) : ItemKinds.All[0];
+        return c.Of(kind.Examples(PhotoOf(c)).SelectMany(e => e.Edits).ToArray());
+    }
+
+    private static Slide Of(Deck d) => d.Slides[1];
+
+    private static Item Ground(Deck d) => Of(d).Ground!;
+
+    private static Item Free(Deck d) => d.Slides[3].Items.First(i => i is Words);
+
+    private static ImmutableSortedDictionary<PartKey, System.Text.Json.JsonElement?> Parts(string key, string json) =>
+        ImmutableSortedDictionary<PartKey, System.Text.Json.JsonElement?>.Empty.Add(
+            PartKey.Parse(key),
+            System.Text.Json.JsonDocument.Parse(json).RootElement
+        );
+
+    private static Deck Many(Deck d, int slides) =>
+        d with
+        {
+            Slides =
+            [
+                .. Enumerable
+                    .Range(0, slides)
+                    .Select(i => new Slide(new Guid(i, 9, 9, new byte[8]), SlideKind.Free, null, [], "", 9)),
+            ],
+        };
+
+    private static Deck Held(Deck d, Slide slide, Item item) =>
+        d.With(slide.With(item with { At = item.At with { Held = true } }));
+
+    /// <summary>For each kind, every refusal of its own: the deck, the command, the code.</summary>
+    public static IReadOnlyDictionary<
+        Type,
+        IReadOnlyList<(Func<Deck, Deck> On, Func<Deck, DeckCommand> Command, string Code)>
+    > Refused { get; } =
+        Refusals()
+            .GroupBy(r => r.Type)
+            .ToDictionary(
+                g => g.Key,
+                g =>
+                    (IReadOnlyList<(Func<Deck, Deck>, Func<Deck, DeckCommand>, string)>)
+                        [.. g.Select(r => (r.On, r.Command, r.Code))]
+            );
+
+    private static IEnumerable<(
+        Type Type,
+        Func<Deck, Deck> On,
+        Func<Deck, DeckCommand> Command,
+        string Code
+    )> Refusals()
+    {
+        List<(Type, Func<Deck, Deck>, Func<Deck, DeckCommand>, string)> all = [];
+        void No<T>(string code, Func<Deck, T> command, Func<Deck, Deck>? on = null)
+            where T : DeckCommand => all.Add((typeof(T), on ?? (d => d), d => command(d), code));
+        string longer = new('x', 6000);
+        No("too-long", _ => new SetTitle(longer));
+        No("missing", _ => new SetTitle(null!));
+        No("too-long", _ => new SetSpeaker(longer));
+        No("bad-slot", _ => new SetSlot(0));
+        No("bad-slot", _ => new SetSlot(601));
+        No("bad-number", _ => new SetSlot(double.NaN));
+        No("missing", _ => new SetUse(null!));
+        No("unknown-choice", _ => new SetUse(DeclaredUse.PublicTalk with { Audience = (Audience)7 }));
+        No("no-such-language", _ => new SetCreditStyle(Language: "xx"));
+        No("unknown-licence", _ => new SetCreditStyle(OwnLicence: "ask my aunt"));
+        No("unknown-choice", _ => new SetCreditStyle((CreditPlace)9));
+        No("no-such-photo", _ => new DecideChange(Unknown, true));
+        No("empty-list", _ => new AddPoints(" \n - \n"));
+        No("too-long", _ => new AddPoints("fine\n" + new string('x', 10_000)));
+        No("no-such-point", _ => new AddPoints("One", Nothing));
+        No("too-many-points", _ => new AddPoints(string.Join('\n', Enumerable.Range(0, 300).Select(i => "p " + i))));
+        No("no-such-point", _ => new EditPoint(Nothing, "x"));
+        No("empty-point", d => new EditPoint(d.Points[0].Id, "  "));
+        No("too-long", d => new EditPoint(d.Points[0].Id, longer));
+        No("too-long", d => new EditPoint(d.Points[0].Id, Facts: [new(longer, "")]));
+        No("too-many-facts", d => new EditPoint(d.Points[0].Id, Facts: [.. Enumerable.Repeat(new Fact("a", ""), 41)]));
+        No("missing", d => new EditPoint(d.Points[0].Id, Facts: [null!]));
+        No("missing", d => new EditPoint(d.Points[0].Id, Facts: [new(null!, "")]));
+        No("bad-time", d => new EditPoint(d.Points[0].Id, Seconds: 0));
+        No("bad-number", d => new EditPoint(d.Points[0].Id, Seconds: double.PositiveInfinity));
+        No("no-such-point", _ => new RemovePoint(Nothing));
+        No("no-such-point", _ => new MovePoint(Nothing, 0));
+        No("no-such-point", _ => new KeepPhoto(Nothing, Photo));
+        No("no-such-photo", d => new KeepPhoto(d.Points[0].Id, Unknown));
+        No("no-such-point", _ => new LetGo(Nothing, Photo));
+        No("no-such-point", _ => new OrderKept(Nothing, Photo, 0));
+        No("not-kept", d => new OrderKept(d.Points[3].Id, Photo, 0));
+        No("no-points", _ => new MakeSlides(), d => Deck.New(d.Id));
+        No("too-many-slides", _ => new MakeSlides(), d => Many(d, DeckLimits.Slides));
+        No("no-such-slide", _ => new AddSlide(Nothing));
+        No("too-many-slides", _ => new AddSlide(), d => Many(d, DeckLimits.Slides));
+        No("no-such-slide", _ => new RemoveSlide(Nothing));
+        No("no-such-slide", _ => new MoveSlide(Nothing, 0));
+        No("no-such-slide", _ => new DuplicateSlide(Nothing));
+        No("one-credits-slide", d => new DuplicateSlide(d.Slides[^1].Id));
+        No("too-many-slides", d => new DuplicateSlide(d.Slides[0].Id), d => Many(d, DeckLimits.Slides));
+        No("no-such-slide", _ => new SetSeconds(Nothing, 5));
+        No("bad-time", d => new SetSeconds(Of(d).Id, 4000));
+        No("bad-number", d => new SetSeconds(Of(d).Id, double.NaN));
+        No("no-such-slide", _ => new SetNotes(Nothing, ""));
+        No("too-long", d => new SetNotes(Of(d).Id, longer));
+        No("no-such-slide", _ => new AddItem(Nothing, new WordsEdit("x")));
+        No("credits-are-computed", d => new AddItem(d.Slides[^1].Id, new WordsEdit("x")));
+        No("no-words", d => new AddItem(Of(d).Id, new WordsEdit(" ")));
+        No("too-long", d => new AddItem(Of(d).Id, new WordsEdit(longer)));
+        No("no-such-photo", d => new AddItem(Of(d).Id, new FrameEdit(Unknown)));
+        No("no-such-photo", d => new AddItem(Of(d).Id, new FrameEdit()));
+        No("closed-licence", d => new AddItem(Of(d).Id, new FrameEdit(Closed)));
+        No("too-small", d => new AddItem(Of(d).Id, new WordsEdit("x"), new SlideRect(0, 0, 0, 10)));
+        No("too-far-out", d => new AddItem(Of(d).Id, new WordsEdit("x"), new SlideRect(1e9, 0, 10, 10)));
+        No("bad-number", d => new AddItem(Of(d).Id, new WordsEdit("x"), new SlideRect(double.NaN, 0, 10, 10)));
+        No("missing", d => new AddItem(Of(d).Id, null!));
+        No(
+            "too-many-items",
+            d => new AddItem(Of(d).Id, new WordsEdit("x")),
+            d =>
+                d.With(
+                    Of(d) with
+                    {
+                        Items =
+                        [
+                            .. Enumerable
+                                .Range(0, ItemKinds.MostOnSlide)
+                                .Select(i => Free(d) with { Id = new Guid(i, 1, 1, new byte[8]) }),
+                        ],
+                    }
+                )
+        );
+        No("no-such-slide", _ => new EditItem(Nothing, Nothing, new WordsEdit("x")));
+        No("no-such-item", d => new EditItem(Of(d).Id, Nothing, new WordsEdit("x")));
+        No("wrong-kind", d => new EditItem(Of(d).Id, Ground(d).Id, new WordsEdit("x")));
+        No("bad-turn", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Straighten: 16)));
+        No("bad-crop", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Crop: default(CropWindow))));
+        No("unknown-choice", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Tone: (FrameTone)9)));
+        No("unknown-choice", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(CreditSpot: (Spot)77)));
+        No("too-many-covers", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Covers: [.. new CropWindow[9]])));
+        No("bad-number", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Covers: [new(double.NaN, 0, 1, 1)])));
+        No("no-such-photo", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Unknown)));
+        No("closed-licence", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Closed)));
+        No("no-words", d => new EditItem(d.Slides[3].Id, Free(d).Id, new WordsEdit(" ")));
+        No("no-such-item", d => new PlaceItem(Of(d).Id, Nothing, new(0, 0, 9, 9)));
+        No("ground-fills", d => new PlaceItem(Of(d).Id, Ground(d).Id, new(0, 0, 90, 90)));
+        No("too-small", d => new PlaceItem(d.Slides[3].Id, Free(d).Id, new(0, 0, -5, 90)));
+        No("too-far-out", d => new PlaceItem(d.Slides[3].Id, Free(d).Id, new(-9e9, 0, 50, 90)));
+        No(
+            "held",
+            d => new PlaceItem(d.Slides[3].Id, Free(d).Id, new(0, 0, 90, 90)),
+            d => Held(d, d.Slides[3], Free(d))
+        );
+        No("no-such-item", d => new OrderItem(Of(d).Id, Nothing, 0));
+        No("ground-is-lowest", d => new OrderItem(Of(d).Id, Ground(d).Id, 1));
+        No("held", d => new OrderItem(d.Slides[3].Id, Free(d).Id, 0), d => Held(d, d.Slides[3], Free(d)));
+        No("no-such-item", d => new RemoveItem(Of(d).Id, Nothing));
+        No("held", d => new RemoveItem(Of(d).Id, Ground(d).Id), d => Held(d, Of(d), Ground(d)));
+        No("no-such-item", d => new DuplicateItem(Of(d).Id, Nothing));
+        No("no-such-item", d => new HoldItem(Of(d).Id, Nothing, true));
+        No("no-such-slide", _ => new GroupItems(Nothing, [], true));
+        No("no-such-item", d => new GroupItems(Of(d).Id, [Nothing], true));
+        No("no-group", d => new GroupItems(Of(d).Id, [Ground(d).Id], true));
+        No("no-such-slide", _ => new PlaceGround(Nothing, Photo));
+        No("credits-have-no-photo", d => new PlaceGround(d.Slides[^1].Id, Photo));
+        No("no-such-photo", d => new PlaceGround(Of(d).Id, Unknown));
+        No("closed-licence", d => new PlaceGround(Of(d).Id, Closed));
+        No("held", d => new PlaceGround(Of(d).Id, Tall), d => Held(d, Of(d), Ground(d)));
+        No("no-such-item", d => new MakeGround(Of(d).Id, Nothing, true));
+        No("no-ground", d => new MakeGround(d.Slides[3].Id, Free(d).Id, true));
+        No("held", d => new MakeGround(Of(d).Id, Ground(d).Id, false), d => Held(d, Of(d), Ground(d)));
+        No("no-such-photo", _ => new ReplacePhoto(Photo, Unknown));
+        No("closed-licence", _ => new ReplacePhoto(Photo, Closed));
+        No("not-shown", _ => new ShowWhole(Closed));
+        No("not-shown", _ => new SwapPhoto(Closed));
+        No("nothing-to-swap", _ => new SwapPhoto(Tall));
+        No("not-shown", _ => new TakeOff(Closed));
+        No("bad-restore", _ => new Restore(Parts("title", "7")));
+        No("bad-restore", _ => new Restore(Parts("slides", "\"all\"")));
+        No("bad-restore", d => new Restore(Parts($"slide/{Of(d).Id}/item/{Nothing}", "{\"kind\":\"no-such-kind\"}")));
+        return all;
+    }
+}

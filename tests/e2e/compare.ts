@@ -1,0 +1,55 @@
+import { expect, type Page } from '@playwright/test';
+import { PNG } from 'pngjs';
+import { ssim } from 'ssim.js';
+import type { Box, Scene } from './world';
+
+// Tiles of a picture of 1920 x 1080: 16 by 9 of 120 pixels each.
+const tile = 120;
+
+/** How like two pictures are, by structural similarity: as a whole, in the tile where they differ most, and in boxes of their own. */
+export function likeness(a: PNG, b: PNG, boxes: Box[] = []) {
+  expect([b.width, b.height]).toEqual([a.width, a.height]);
+  const of = (p: PNG) => ({ data: new Uint8ClampedArray(p.data), width: p.width, height: p.height });
+  // Each value of the map is of a window that begins there.
+  const { mssim, ssim_map: map } = ssim(of(a), of(b), { downsample: false });
+  const mean = (x: number, y: number, width: number, height: number) => {
+    const [left, top] = [Math.max(0, Math.floor(x)), Math.max(0, Math.floor(y))];
+    const [right, bottom] = [Math.min(map.width, Math.ceil(x + width)), Math.min(map.height, Math.ceil(y + height))];
+    let sum = 0;
+    for (let r = top; r < bottom; r++) for (let c = left; c < right; c++) sum += map.data[r * map.width + c]!;
+    return sum / Math.max(1, (right - left) * (bottom - top));
+  };
+  let worst = 1;
+  let where = '';
+  for (let y = 0; y < map.height; y += tile)
+    for (let x = 0; x < map.width; x += tile) {
+      const here = mean(x, y, tile, tile);
+      if (here < worst) [worst, where] = [here, `tile at ${x}, ${y}`];
+    }
+  const inBoxes = boxes.map((b) => mean(b.x - 8, b.y - 8, b.width + 16, b.height + 16));
+  return { whole: mssim, worst, where, boxes: Math.min(1, ...inBoxes) };
+}
+
+/** The slide that is shown as Chromium paints it, against Skia's picture of the same. */
+export async function expectSamePicture(page: Page, deckId: string, slideId: string, scene: Scene, name: string) {
+  await page.evaluate(() => document.fonts.ready);
+  await expect
+    .poll(() =>
+      page.evaluate(() =>
+        [...document.querySelectorAll<SVGImageElement>('[data-shown] image[data-photo]')].every((i) => i.dataset.there),
+      ),
+    )
+    .toBe(true);
+  const browser = PNG.sync.read(await page.screenshot());
+  const skia = PNG.sync.read(
+    await (await page.request.get(`/api/decks/${deckId}/slides/${slideId}/picture.png?width=1920`)).body(),
+  );
+  const found = likeness(
+    browser,
+    skia,
+    scene.parts.filter((p) => p.contrast !== null).map((p) => p.box),
+  );
+  expect(found.whole, `${name} as a whole`).toBeGreaterThanOrEqual(0.98);
+  expect(found.worst, `${name}, ${found.where}`).toBeGreaterThanOrEqual(0.9);
+  expect(found.boxes, `${name}, round its words and credits`).toBeGreaterThanOrEqual(0.9);
+}
