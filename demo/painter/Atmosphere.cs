@@ -2,7 +2,8 @@ using System.Numerics;
 
 namespace Jaali.Painter;
 
-/// <summary>Single scattering of sunlight in a clear atmosphere (Rayleigh, Mie, ozone), tabulated by azimuth from the sun and elevation.</summary>
+/// <summary>Single scattering of sunlight in a clear atmosphere (Rayleigh, Mie, ozone), tabulated by azimuth from the
+/// sun and elevation.</summary>
 internal sealed class Atmosphere
 {
     private const int Az = 256,

@@ -12,7 +12,8 @@ internal sealed class Camera(int width, int height, float fovDegrees, Vector3 ey
     /// <summary>The angle of one pixel, in radians.</summary>
     public float PixelAngle => 2 * _tan / width;
 
-    /// <summary>Unit direction through a place in pixels (fractions allowed). The field of view is that of the width.</summary>
+    /// <summary>Unit direction through a place in pixels (fractions allowed). The field of view is that of the
+    /// width.</summary>
     public Vector3 Ray(float px, float py)
     {
         float x = (2 * px / width - 1) * _tan,

@@ -46,7 +46,8 @@ internal sealed class Film(int width, int height)
         );
     }
 
-    /// <summary>Bloom, softness, aberration, vignette, balance, contrast, film curve, sharpening, grain: in that order.</summary>
+    /// <summary>Bloom, softness, aberration, vignette, balance, contrast, film curve, sharpening, grain: in that
+    /// order.</summary>
     public SKBitmap Develop(Development dev, int seed)
     {
         // Exposure first, so that the bloom sees what the sensor sees; a highlight keeps at most 60 times white.
@@ -94,7 +95,8 @@ internal sealed class Film(int width, int height)
         return Grain(img, dev.Grain, seed);
     }
 
-    /// <summary>The gain that a meter would choose: the scene's log-mean to middle grey, held back where much of it would burn out.</summary>
+    /// <summary>The gain that a meter would choose: the scene's log-mean to middle grey, held back where much of it
+    /// would burn out.</summary>
     private float Metered()
     {
         double sum = 0;
@@ -144,7 +146,8 @@ internal sealed class Film(int width, int height)
         return sum;
     }
 
-    /// <summary>A Gaussian of the given deviation in pixels: exact taps when small, three box passes when large.</summary>
+    /// <summary>A Gaussian of the given deviation in pixels: exact taps when small, three box passes when
+    /// large.</summary>
     public void Blur(Vector3[] a, float sigma) => Blur(a, Width, Height, sigma);
 
     /// <summary>As <see cref="Blur(Vector3[], float)"/>, for a plane of any size.</summary>

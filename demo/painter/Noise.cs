@@ -3,7 +3,8 @@ using System.Runtime.CompilerServices;
 
 namespace Jaali.Painter;
 
-/// <summary>Hashed lattice noise. Values are in about [-1, 1]; the same seed and place always give the same value.</summary>
+/// <summary>Hashed lattice noise. Values are in about [-1, 1]; the same seed and place always give the same
+/// value.</summary>
 internal static class Noise
 {
     /// <summary>A 32-bit integer hash of a lattice point (Wang-style avalanche).</summary>

@@ -2,7 +2,8 @@ using System.Numerics;
 
 namespace Jaali.Painter;
 
-/// <summary>One periodic patch of water: heights and slopes from a k^-4 wind-sea spectrum (Phillips), with mip levels that keep the slope variance lost by averaging.</summary>
+/// <summary>One periodic patch of water: heights and slopes from a k^-4 wind-sea spectrum (Phillips), with mip levels
+/// that keep the slope variance lost by averaging.</summary>
 internal sealed class WaterTile
 {
     private const int N = 512;

@@ -14,7 +14,8 @@ internal sealed record CloudSheet(
     float Warp = 1
 );
 
-/// <summary>A far coast: a ridge at a distance in metres, with a height in metres and the azimuths (radians) between which it stands.</summary>
+/// <summary>A far coast: a ridge at a distance in metres, with a height in metres and the azimuths (radians) between
+/// which it stands.</summary>
 internal sealed record Headland(float Distance, float Height, float From, float To, int Seed);
 
 /// <summary>What the sky is like.</summary>

@@ -1,3 +1,4 @@
+// Long lines: samples of data stand as they are.
 using System.Buffers.Binary;
 using System.Security;
 using System.Text;
@@ -5,7 +6,8 @@ using System.Text.Json;
 
 namespace Jaali.Painter;
 
-/// <summary>Writes XMP into finished JPEGs from the records beside them, in an APP1 segment as XMP part 3 describes.</summary>
+/// <summary>Writes XMP into finished JPEGs from the records beside them, in an APP1 segment as XMP part 3
+/// describes.</summary>
 internal static class Tags
 {
     private static ReadOnlySpan<byte> Header => "http://ns.adobe.com/xap/1.0/\0"u8;

@@ -1,3 +1,4 @@
+// Long lines: samples of data stand as they are.
 using System.Buffers.Binary;
 using System.Text;
 using SkiaSharp;
@@ -5,7 +6,8 @@ using SkiaSharp;
 namespace Jaali.Painter;
 
 /// <summary>
-/// Makes the files that a speaker would drop in: copies as they come out of messages and scanners, other formats, and metadata of every kind, good and bad.
+/// Makes the files that a speaker would drop in: copies as they come out of messages and scanners, other formats, and
+/// metadata of every kind, good and bad.
 /// </summary>
 internal static class Vary
 {

@@ -50,7 +50,8 @@ public static class CreditFiles
         return text.ToString();
     }
 
-    /// <summary>HTML with ccREL in RDFa: title, maker, source and licence of each photo can be read by programs.</summary>
+    /// <summary>HTML with ccREL in RDFa: title, maker, source and licence of each photo can be read by
+    /// programs.</summary>
     public static string Html(Deck deck, IReadOnlyList<CreditEntry> entries)
     {
         var text = new StringBuilder(
@@ -63,7 +64,8 @@ public static class CreditFiles
         {
             CreditParts p = e.Parts;
             text.Append($"<li about=\"{H(Subject(e))}\">{H(Slides(e))}: ");
-            // Property and rel stand on one element: inside a link of its own a property would speak of the page it leads to (RDFa Core 1.1, section 8.3.1).
+            // Property and rel stand on one element: inside a link of its own a property would speak of the page it
+            // leads to (RDFa Core 1.1, section 8.3.1).
             text.Append(
                     Linked(
                         "dct:title",

@@ -38,7 +38,8 @@ public sealed record EmbeddedMetadata(
         Ext = "http://iptc.org/std/Iptc4xmpExt/2008-02-29/",
         Plus = "http://ns.useplus.org/ldf/xmp/1.0/";
 
-    // IPTC's vocabulary "digital source type": pictures made by a trained model, by an algorithm, or composed with such parts.
+    // IPTC's vocabulary "digital source type": pictures made by a trained model, by an algorithm, or composed with
+    // such parts.
     private static readonly string[] MachineKinds =
     [
         "trainedAlgorithmicMedia",
@@ -49,7 +50,8 @@ public sealed record EmbeddedMetadata(
     ];
 
     /// <summary>
-    /// Reads a photo's metadata; null where it has none that speaks of rights. XMP comes before IIM, unless the IIM digest says that IIM was changed later, and both before EXIF
+    /// Reads a photo's metadata; null where it has none that speaks of rights. XMP comes before IIM, unless the IIM
+    /// digest says that IIM was changed later, and both before EXIF
     /// (Metadata Working Group, "Guidelines for Handling Image Metadata" 2.0, from memory).
     /// </summary>
     public static EmbeddedMetadata? Read(byte[] photo)
@@ -122,7 +124,8 @@ public sealed record EmbeddedMetadata(
     }
 
     /// <summary>
-    /// The record of a source, with what the file adds: empty fields are filled; where source and file name different licences neither is taken, and both are kept word for word.
+    /// The record of a source, with what the file adds: empty fields are filled; where source and file name different
+    /// licences neither is taken, and both are kept word for word.
     /// </summary>
     /// <param name="source">What the source says; an empty record for a file that came by itself.</param>
     public RightsRecord Complete(RightsRecord source)

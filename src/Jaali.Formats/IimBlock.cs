@@ -4,12 +4,14 @@ using System.Security.Cryptography;
 namespace Jaali.Formats;
 
 /// <summary>
-/// Tells whether the IPTC-IIM block of a JPEG was changed by a program that knew nothing of its digest: the block lies in image resource 0x0404, the MD5 of it in 0x0425
+/// Tells whether the IPTC-IIM block of a JPEG was changed by a program that knew nothing of its digest: the block
+/// lies in image resource 0x0404, the MD5 of it in 0x0425
 /// (Metadata Working Group, "Guidelines for Handling Image Metadata" 2.0, on the IIM checksum; from memory).
 /// </summary>
 internal static class IimBlock
 {
-    /// <summary>True where there is a digest and it is not that of the block; the block is then the newer word.</summary>
+    /// <summary>True where there is a digest and it is not that of the block; the block is then the newer
+    /// word.</summary>
     internal static bool ChangedLater(ReadOnlySpan<byte> jpeg)
     {
         if (jpeg.Length < 4 || jpeg[0] != 0xFF || jpeg[1] != 0xD8)
@@ -36,7 +38,8 @@ internal static class IimBlock
     private static byte[] Md5(byte[] bytes) => MD5.HashData(bytes);
 #pragma warning restore CA5351
 
-    // "Photoshop 3.0", then resources: "8BIM", identity, a name padded to even length, size, data padded to even length.
+    // "Photoshop 3.0", then resources: "8BIM", identity, a name padded to even length, size, data padded to even
+    // length.
     private static void Resources(ReadOnlySpan<byte> segment, ref byte[]? block, ref byte[]? digest)
     {
         ReadOnlySpan<byte> head = "Photoshop 3.0\0"u8;

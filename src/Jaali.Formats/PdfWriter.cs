@@ -6,7 +6,8 @@ using SkiaSharp;
 namespace Jaali.Formats;
 
 /// <summary>
-/// Writes a deck as PDF, a page a scene: words selectable in embedded typefaces, links live, and the bytes of a JPEG kept as they are, for a photo placed unscaled keeps its own pixels.
+/// Writes a deck as PDF, a page a scene: words selectable in embedded typefaces, links live, and the bytes of a JPEG
+/// kept as they are, for a photo placed unscaled keeps its own pixels.
 /// </summary>
 public sealed class PdfWriter(ScenePainter painter)
 {
@@ -85,7 +86,8 @@ public sealed class PdfWriter(ScenePainter painter)
             return photo(id) is { } bytes ? loaded[id] = SKData.CreateCopy(bytes) : null;
         }
 
-        // A colour matrix on a PDF's canvas would turn the photo into uncompressed pixels; a toned photo is saved once as a JPEG and placed like any other.
+        // A colour matrix on a PDF's canvas would turn the photo into uncompressed pixels; a toned photo is saved
+        // once as a JPEG and placed like any other.
         Scene Toned(Scene scene) => scene with { Nodes = TonedAll(scene.Nodes) };
 
         IReadOnlyList<SceneNode> TonedAll(IReadOnlyList<SceneNode> nodes) =>

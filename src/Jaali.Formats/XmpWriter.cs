@@ -6,7 +6,8 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Formats;
 
-/// <summary>Writes a photo's credit into its file as XMP, beside the pixels, which stay as they are: JPEG (APP1), PNG (iTXt) and WebP (chunk), as XMP Specification Part 3 has them.</summary>
+/// <summary>Writes a photo's credit into its file as XMP, beside the pixels, which stay as they are: JPEG (APP1), PNG
+/// (iTXt) and WebP (chunk), as XMP Specification Part 3 has them.</summary>
 public static class XmpWriter
 {
     /// <summary>The file with its XMP replaced by the credit's; other formats are returned as they are.</summary>
@@ -23,7 +24,8 @@ public static class XmpWriter
             : photo;
     }
 
-    /// <summary>The packet: Dublin Core, rights management and ccREL, each field only where something is known.</summary>
+    /// <summary>The packet: Dublin Core, rights management and ccREL, each field only where something is
+    /// known.</summary>
     public static string Packet(CreditParts p, string creditText)
     {
         string Alt(string name, string text) =>
@@ -31,8 +33,10 @@ public static class XmpWriter
                 ? $"<{name}><rdf:Alt><rdf:li xml:lang=\"x-default\">{X(text)}</rdf:li></rdf:Alt></{name}>"
                 : "";
         string Plain(string name, string? text) => string.IsNullOrEmpty(text) ? "" : $"<{name}>{X(text)}</{name}>";
-        return "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?><x:xmpmeta xmlns:x=\"adobe:ns:meta/\"><rdf:RDF xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\">"
-            + "<rdf:Description rdf:about=\"\" xmlns:dc=\"http://purl.org/dc/elements/1.1/\" xmlns:xmpRights=\"http://ns.adobe.com/xap/1.0/rights/\" xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:photoshop=\"http://ns.adobe.com/photoshop/1.0/\">"
+        return "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?><x:xmpmeta xmlns:x=\"adobe:ns:meta/\"><rdf:RDF "
+            + "xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\">"
+            + "<rdf:Description rdf:about=\"\" xmlns:dc=\"http://purl.org/dc/elements/1.1/\" xmlns:xmpRights=\"http://ns.adobe.com/xap/1.0/rights/\" "
+            + "xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:photoshop=\"http://ns.adobe.com/photoshop/1.0/\">"
             + Alt("dc:title", p.Title)
             + (p.Maker.Length > 0 ? $"<dc:creator><rdf:Seq><rdf:li>{X(p.Maker)}</rdf:li></rdf:Seq></dc:creator>" : "")
             + Alt("dc:rights", p.Notice.Length > 0 ? p.Notice : p.TermsName)

@@ -10,7 +10,8 @@ namespace Jaali.Imaging;
 /// <summary>A glyph and where it stands from the start of its line, in the unit of the size asked for.</summary>
 public readonly record struct PlacedGlyph(ushort Id, double X, double Y);
 
-/// <summary>The shipped typefaces: their metrics through HarfBuzz, and their outlines for Skia. Safe for use by many threads.</summary>
+/// <summary>The shipped typefaces: their metrics through HarfBuzz, and their outlines for Skia. Safe for use by many
+/// threads.</summary>
 public sealed class FontShelf : ITextMeasure, IDisposable
 {
     private const int MostRemembered = 20_000;
@@ -72,7 +73,8 @@ public sealed class FontShelf : ITextMeasure, IDisposable
         private readonly HarfBuzzSharp.Face _face;
         private readonly Font _font;
 
-        // No ligatures: a joined pair of letters cannot be copied out of a PDF as the letters it stands for. The browser is told the same.
+        // No ligatures: a joined pair of letters cannot be copied out of a PDF as the letters it stands for. The
+        // browser is told the same.
         private static readonly Feature[] NoLigatures =
         [
             new(new Tag('l', 'i', 'g', 'a'), 0),

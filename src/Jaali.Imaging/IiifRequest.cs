@@ -2,7 +2,8 @@ using System.Globalization;
 
 namespace Jaali.Imaging;
 
-/// <summary>A request of the IIIF Image API 3.0: region, size, rotation, quality and format. Section numbers refer to that specification.</summary>
+/// <summary>A request of the IIIF Image API 3.0: region, size, rotation, quality and format. Section numbers refer to
+/// that specification.</summary>
 /// <param name="Region">In pixels of the oriented photo.</param>
 /// <param name="Width">Width of the answer in pixels.</param>
 /// <param name="Height">Height of the answer in pixels.</param>
@@ -20,7 +21,8 @@ public sealed record IiifRequest(
 {
     private const int MostSide = 8000;
 
-    /// <summary>Reads the parts of an address against a photo's size; null where they are not valid or ask for more than is allowed.</summary>
+    /// <summary>Reads the parts of an address against a photo's size; null where they are not valid or ask for more
+    /// than is allowed.</summary>
     public static IiifRequest? Parse(
         string region,
         string size,

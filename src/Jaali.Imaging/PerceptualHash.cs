@@ -2,7 +2,8 @@ using System.Numerics;
 
 namespace Jaali.Imaging;
 
-/// <summary>A 64-bit fingerprint of what a picture looks like: the signs of its lowest cosine frequencies against their median (the "pHash" construction).</summary>
+/// <summary>A 64-bit fingerprint of what a picture looks like: the signs of its lowest cosine frequencies against
+/// their median (the "pHash" construction).</summary>
 public static class PerceptualHash
 {
     private const int Side = 32,

@@ -118,7 +118,8 @@ public static class PhotoReader
         return new Look(r.Hash, r.Width, r.Height, CalmArea.Lightness(r.Tones), CalmArea.Share(backdrop, slide));
     }
 
-    // Orientation applied, sRGB, three bands, no alpha, at most 480 pixels a side. A JPEG shrinks while it is decoded, yet its whole stream is read, so a cut one is found out.
+    // Orientation applied, sRGB, three bands, no alpha, at most 480 pixels a side. A JPEG shrinks while it is
+    // decoded, yet its whole stream is read, so a cut one is found out.
     private static Image SmallRgb(byte[] bytes, string format, Image header, int orientation)
     {
         Enums.Access access = orientation > 1 ? Enums.Access.Random : Enums.Access.Sequential;

@@ -3,7 +3,8 @@ using NetVips;
 
 namespace Jaali.Imaging;
 
-/// <summary>A tiny picture of a photo, a few hundred bytes, that travels with the deck so that no place of a photo is ever empty.</summary>
+/// <summary>A tiny picture of a photo, a few hundred bytes, that travels with the deck so that no place of a photo is
+/// ever empty.</summary>
 public static class Preview
 {
     private const int Side = 24,

@@ -85,7 +85,8 @@ internal static class AtomMedia
     }
 
     /// <summary>
-    /// The licence of an entry: <c>link rel="license"</c> (RFC 4946), <c>media:license</c>, <c>cc:license</c>, then prose. Where two of them name different licences, none is taken.
+    /// The licence of an entry: <c>link rel="license"</c> (RFC 4946), <c>media:license</c>, <c>cc:license</c>, then
+    /// prose. Where two of them name different licences, none is taken.
     /// </summary>
     private static (Licence? Licence, string AsFound) Terms(XElement entry)
     {

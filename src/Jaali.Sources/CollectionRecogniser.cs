@@ -143,6 +143,7 @@ public sealed class CollectionRecogniser(SourceHttp http, OaiPmh oai)
 
     private static SourceException Nothing(Uri address) =>
         new(
-            $"Nothing at {address.Authority} can be searched by Jaali. It knows OpenSearch descriptions, IIIF collections with a search, and OAI-PMH repositories; give the address of one of these."
+            $"Nothing at {address.Authority} can be searched by Jaali. It knows OpenSearch descriptions, IIIF collections "
+                + "with a search, and OAI-PMH repositories; give the address of one of these."
         );
 }

@@ -21,6 +21,7 @@ public interface IPhotoCollection
     /// <param name="words">What to look for.</param>
     /// <param name="page">From 1.</param>
     /// <param name="cancel">Stops it.</param>
-    /// <exception cref="SourceException">The collection is down, slow, or answers something else; the message says which.</exception>
+    /// <exception cref="SourceException">The collection is down, slow, or answers something else; the message says
+    /// which.</exception>
     Task<SearchPage> SearchAsync(string words, int page, CancellationToken cancel = default);
 }

@@ -5,7 +5,8 @@ using Jaali.Core.Photos;
 namespace Jaali.Sources;
 
 /// <summary>
-/// A collection that offers IIIF Content Search (2.0, and 1.0 answers) on an IIIF Presentation 3.0 collection or manifest. Each hit leads to its manifest, which is read for image and rights.
+/// A collection that offers IIIF Content Search (2.0, and 1.0 answers) on an IIIF Presentation 3.0 collection or
+/// manifest. Each hit leads to its manifest, which is read for image and rights.
 /// A general reader of these formats, not of one server.
 /// </summary>
 public sealed class IiifCollection(SourceHttp http, TimeProvider clock, string id, string name, Uri document)
@@ -127,7 +128,8 @@ public sealed class IiifCollection(SourceHttp http, TimeProvider clock, string i
         return IiifPresentation.Candidates(read, new Uri(manifest), canvas, id, name, now);
     }
 
-    // A hit's target is a canvas of a manifest (Content Search 2.0, section 4.3); version 1 calls it "on". A fragment (#xywh) names a part of the canvas.
+    // A hit's target is a canvas of a manifest (Content Search 2.0, section 4.3); version 1 calls it "on". A fragment
+    // (#xywh) names a part of the canvas.
     private (string Manifest, string? Canvas) Hit(JsonElement annotation)
     {
         JsonElement? target = annotation.At("target") ?? annotation.At("on");

@@ -6,7 +6,8 @@ using Jaali.Core.Rights;
 namespace Jaali.Sources;
 
 /// <summary>
-/// Reads manifests of the IIIF Presentation API 3.0: canvases with the image painted on them, <c>rights</c>, <c>requiredStatement</c>, <c>metadata</c> and <c>homepage</c>.
+/// Reads manifests of the IIIF Presentation API 3.0: canvases with the image painted on them, <c>rights</c>,
+/// <c>requiredStatement</c>, <c>metadata</c> and <c>homepage</c>.
 /// Section numbers refer to that specification.
 /// </summary>
 public static partial class IiifPresentation
@@ -23,7 +24,8 @@ public static partial class IiifPresentation
         "attribution",
     ];
 
-    /// <summary>The candidates of a manifest, one for each canvas that shows an image, or only that of one canvas.</summary>
+    /// <summary>The candidates of a manifest, one for each canvas that shows an image, or only that of one
+    /// canvas.</summary>
     /// <param name="manifest">The document.</param>
     /// <param name="address">Where it was read.</param>
     /// <param name="canvasId">The canvas wanted, or null for all.</param>
@@ -206,7 +208,8 @@ public static partial class IiifPresentation
 
     private static string Pair(JsonElement? pair, string part) => pair is { } p ? Language(p.At(part)) : "";
 
-    /// <summary>A language map (section 4): English, then no language, then the first. Markup that the specification allows is dropped.</summary>
+    /// <summary>A language map (section 4): English, then no language, then the first. Markup that the specification
+    /// allows is dropped.</summary>
     internal static string Language(JsonElement? map)
     {
         if (map is not { } m)

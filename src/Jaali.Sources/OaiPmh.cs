@@ -51,7 +51,8 @@ public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
         );
     }
 
-    /// <summary>A page of records changed since a date stamp (section 4.5); with a token, the page it leads to.</summary>
+    /// <summary>A page of records changed since a date stamp (section 4.5); with a token, the page it leads
+    /// to.</summary>
     /// <exception cref="SourceException">The repository cannot be read.</exception>
     /// <exception cref="TokenExpiredException">The token is no longer good.</exception>
     public async Task<OaiPage> ListAsync(

@@ -14,8 +14,10 @@ namespace Jaali.Sources;
 public sealed record PageReading(Candidate? Candidate, string Title, IReadOnlyList<Conflict> Conflicts);
 
 /// <summary>
-/// Reads a web page for a photo and its rights: ccREL in RDFa (rel="license", cc:attributionName, dct:title), JSON-LD ImageObject (schema.org), <c>link rel="license"</c>,
-/// <c>Link</c> headers (RFC 8288), and Open Graph as a weak hint for picture and title alone. Nothing in the page is run.
+/// Reads a web page for a photo and its rights: ccREL in RDFa (rel="license", cc:attributionName, dct:title), JSON-LD
+/// ImageObject (schema.org), <c>link rel="license"</c>,
+/// <c>Link</c> headers (RFC 8288), and Open Graph as a weak hint for picture and title alone. Nothing in the page is
+/// run.
 /// </summary>
 public static partial class PageReader
 {

@@ -3,7 +3,8 @@ using System.Xml.Linq;
 
 namespace Jaali.Sources;
 
-/// <summary>Reads XML from outside: no document type, so that no entity expands; nothing is fetched; a limit on size.</summary>
+/// <summary>Reads XML from outside: no document type, so that no entity expands; nothing is fetched; a limit on
+/// size.</summary>
 internal static class SafeXml
 {
     /// <summary>The document.</summary>

@@ -20,7 +20,8 @@ public sealed class SourceException(string message, Exception? inner = null, Tim
 public sealed record Fetched(byte[] Bytes, string ContentType, Uri Address, IReadOnlyList<string> Links);
 
 /// <summary>
-/// Fetches from sources with limits on addresses, time, bytes and redirects. Loopback and private addresses are refused, but for the origins that are configured.
+/// Fetches from sources with limits on addresses, time, bytes and redirects. Loopback and private addresses are
+/// refused, but for the origins that are configured.
 /// The connection goes to the very address that was checked.
 /// </summary>
 public sealed class SourceHttp : IDisposable
@@ -89,7 +90,8 @@ public sealed class SourceHttp : IDisposable
         );
 
     /// <summary>
-    /// Downloads into a file, and goes on where an earlier try broke off if the source can (RFC 9110, range requests with <c>If-Range</c>). What was received stays on the disk when it fails.
+    /// Downloads into a file, and goes on where an earlier try broke off if the source can (RFC 9110, range requests
+    /// with <c>If-Range</c>). What was received stays on the disk when it fails.
     /// </summary>
     /// <param name="address">http or https.</param>
     /// <param name="part">The file; a second one beside it, ending in ".tag", remembers the source's validator.</param>

@@ -5,7 +5,8 @@ using NetVips;
 namespace Jaali.StandIns;
 
 /// <summary>
-/// A field-studies archive: OAI-PMH 2.0 with Dublin Core, old scans, licences in prose, records with gaps. It can be filled up with invented records for measuring.
+/// A field-studies archive: OAI-PMH 2.0 with Dublin Core, old scans, licences in prose, records with gaps. It can be
+/// filled up with invented records for measuring.
 /// </summary>
 public sealed class Archive(IReadOnlyList<PhotoRecord> photos, string folder, int generated)
 {

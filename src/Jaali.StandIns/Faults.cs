@@ -3,7 +3,8 @@ using System.Globalization;
 
 namespace Jaali.StandIns;
 
-/// <summary>Troubles of single collections that can be switched on for tests and demonstrations: <c>POST /faults?kind=slow&amp;collection=museum</c>.</summary>
+/// <summary>Troubles of single collections that can be switched on for tests and demonstrations: <c>POST
+/// /faults?kind=slow&amp;collection=museum</c>.</summary>
 public sealed class Faults
 {
     private readonly ConcurrentDictionary<string, string> _kinds = new();
@@ -67,7 +68,8 @@ public sealed class Faults
         }
     }
 
-    /// <summary>Sends a photo's bytes as a server does that can go on after a break (RFC 9110, section 14), or as the collection's trouble has it.</summary>
+    /// <summary>Sends a photo's bytes as a server does that can go on after a break (RFC 9110, section 14), or as the
+    /// collection's trouble has it.</summary>
     public async Task<IResult> SendAsync(HttpContext context, byte[] bytes, string type)
     {
         string kind = Of(CollectionOf(context.Request.Path));

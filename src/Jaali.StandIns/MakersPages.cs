@@ -1,3 +1,4 @@
+// Long lines: samples of data stand as they are.
 using System.Net;
 using System.Text;
 
@@ -29,7 +30,8 @@ public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionShel
             "/pages/huge",
             () =>
                 Html(
-                    "<title>Huge</title><figure><img src=\"/pages/huge.jpg\"></figure><a rel=\"license\" href=\"https://creativecommons.org/licenses/by/4.0/\">CC BY</a>"
+                    "<title>Huge</title><figure><img src=\"/pages/huge.jpg\"></figure><a rel=\"license\" href=\"https://creativecommons.org/licenses/by/4.0/\">"
+                        + "CC BY</a>"
                 )
         );
         app.MapGet(
@@ -57,7 +59,8 @@ public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionShel
 
     /// <summary>A plain page about a photo.</summary>
     public static string Plain(string title, string maker, string terms, string picture) =>
-        $"<!doctype html><meta charset=utf-8><title>{WebUtility.HtmlEncode(title)}</title><h1>{WebUtility.HtmlEncode(title)}</h1><p>by {WebUtility.HtmlEncode(maker)}</p><figure><img src=\"{picture}\" alt=\"\"></figure>{terms}";
+        $"<!doctype html><meta charset=utf-8><title>{WebUtility.HtmlEncode(title)}</title><h1>{WebUtility.HtmlEncode(title)}</h1>"
+        + $"<p>by {WebUtility.HtmlEncode(maker)}</p><figure><img src=\"{picture}\" alt=\"\"></figure>{terms}";
 
     // Four ways in turn: ccREL in RDFa, JSON-LD, a Link header, and nothing but a picture.
     private IResult Page(PhotoRecord p, HttpContext context)
@@ -71,7 +74,10 @@ public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionShel
         {
             case "ccrel":
                 return Html(
-                    $"<title>{title}</title><div about=\"{file}\" xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:dct=\"http://purl.org/dc/terms/\"><img src=\"{file}\" alt=\"\"><p><span property=\"dct:title\">{title}</span> by <a rel=\"cc:attributionURL\" property=\"cc:attributionName\" href=\"/pages\">{maker}</a> is under a <a rel=\"license\" href=\"{licence}\">Creative Commons licence</a>.</p></div>"
+                    $"<title>{title}</title><div about=\"{file}\" xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:dct=\"http://purl.org/dc/terms/\">"
+                        + $"<img src=\"{file}\" alt=\"\"><p><span property=\"dct:title\">{title}</span> by <a rel=\"cc:attributionURL\" "
+                        + $"property=\"cc:attributionName\" href=\"/pages\">{maker}</a> is under a <a rel=\"license\" href=\"{licence}\">"
+                        + "Creative Commons licence</a>.</p></div>"
                 );
             case "jsonld":
                 return Html(

@@ -55,7 +55,8 @@ app.MapGet(
     "/",
     () =>
         Results.Content(
-            "<!doctype html><meta charset=utf-8><title>Tern Commons</title><link rel=\"search\" type=\"application/opensearchdescription+xml\" href=\"/opensearch.xml\" title=\"Tern Commons\"><h1>Tern Commons</h1>",
+            "<!doctype html><meta charset=utf-8><title>Tern Commons</title><link rel=\"search\" type=\"application/opensearchdescription+xml\" "
+                + "href=\"/opensearch.xml\" title=\"Tern Commons\"><h1>Tern Commons</h1>",
             "text/html; charset=utf-8"
         )
 );

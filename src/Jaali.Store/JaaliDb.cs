@@ -45,7 +45,8 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
     /// <summary>Long work.</summary>
     public DbSet<JobRow> Jobs => Set<JobRow>();
 
-    /// <summary>Opens the database of a folder: write-ahead log, foreign keys on, five seconds of patience with a lock.</summary>
+    /// <summary>Opens the database of a folder: write-ahead log, foreign keys on, five seconds of patience with a
+    /// lock.</summary>
     public static DbContextOptions<JaaliDb> Options(string folder) =>
         new DbContextOptionsBuilder<JaaliDb>().UseSqlite(ConnectionString(folder)).Options;
 

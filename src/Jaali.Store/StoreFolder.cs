@@ -10,7 +10,8 @@ public sealed class StoreException(string message, Exception inner) : Exception(
 public static class StoreFolder
 {
     /// <summary>Makes the folder if need be and brings the database to the newest schema.</summary>
-    /// <exception cref="StoreException">The folder cannot be written, the disk is full, or the database is locked or damaged.</exception>
+    /// <exception cref="StoreException">The folder cannot be written, the disk is full, or the database is locked or
+    /// damaged.</exception>
     public static void Prepare(string folder)
     {
         try

@@ -17,8 +17,10 @@ public sealed class CreditTests
     );
 
     /// <summary>
-    /// Creative Commons, "Recommended practices for attribution", ideal attribution: “Creative Commons 10th Birthday Celebration San Francisco” by Timothy Vollmer
-    /// is licensed under CC BY 4.0, with title, author and licence linked (wording of the example from memory). Ours must hold the same four parts and lead to the same places.
+    /// Creative Commons, "Recommended practices for attribution", ideal attribution: “Creative Commons 10th Birthday
+    /// Celebration San Francisco” by Timothy Vollmer
+    /// is licensed under CC BY 4.0, with title, author and licence linked (wording of the example from memory). Ours
+    /// must hold the same four parts and lead to the same places.
     /// </summary>
     [Fact]
     public void Holds_every_part_of_the_published_example()

@@ -1,3 +1,4 @@
+// Long lines: samples of data stand as they are.
 using System.Globalization;
 using System.Text.Json;
 using CsCheck;

@@ -5,7 +5,8 @@ using Jaali.Testing;
 
 namespace Jaali.Core.Tests;
 
-/// <summary>Against every Creative Commons entry of the npm data set spdx-license-list: identifier, name and address.</summary>
+/// <summary>Against every Creative Commons entry of the npm data set spdx-license-list: identifier, name and
+/// address.</summary>
 public sealed partial class LicenceReaderTests
 {
     public static TheoryData<string, string, string> Entries()

@@ -110,7 +110,8 @@ public sealed partial class RightsTests
         );
     }
 
-    /// <summary>The 8 x 8 chart of the Creative Commons FAQ ("Can I combine material under different Creative Commons licenses in my work?"), from memory.</summary>
+    /// <summary>The 8 x 8 chart of the Creative Commons FAQ ("Can I combine material under different Creative Commons
+    /// licenses in my work?"), from memory.</summary>
     [Fact]
     public void The_combination_chart()
     {
@@ -551,7 +552,8 @@ public sealed partial class RightsTests
         // The sources of facts follow, with their links live.
         Scenes.Scene sources = Composing.SceneBuilder.Build(deck, deck.Slides[^1], world)[^1];
         Assert.Equal("https://log.example/dunes", Assert.Single(sources.Links).Href);
-        // Under the photo there is room once it is shown whole and narrower than the slide is high; a wide one gets a corner.
+        // Under the photo there is room once it is shown whole and narrower than the slide is high; a wide one gets a
+        // corner.
         Deck under = world
             .Do(world.Do(deck, new SetCreditStyle(CreditPlace.UnderPhoto)).Deck, new ShowWhole("by"))
             .Deck;

@@ -37,7 +37,8 @@ public sealed class SourcingTests
 
     private static Suitability Suits(Candidate c) => Suitability.Of(c, SlideShape.Wide, DeclaredUse.PublicTalk);
 
-    /// <summary>Cormack et al. 2009: score(d) = sum of 1 / (60 + rank). Worked by hand: first and third of two lists against second of both.</summary>
+    /// <summary>Cormack et al. 2009: score(d) = sum of 1 / (60 + rank). Worked by hand: first and third of two lists
+    /// against second of both.</summary>
     [Fact]
     public void Ranks_are_fused_by_the_published_formula()
     {
@@ -227,7 +228,8 @@ public sealed class SourcingTests
         Assert.Equal(HiddenFor.Filter, Why(any with { Calm = true }, by, light with { Calm = .1 }));
     }
 
-    /// <summary>A service that makes any size is asked for exactly what the frame needs (IIIF Image API 3.0, section 4.2, "w,").</summary>
+    /// <summary>A service that makes any size is asked for exactly what the frame needs (IIIF Image API 3.0, section
+    /// 4.2, "w,").</summary>
     [Fact]
     public void A_service_is_asked_for_exactly_the_size_needed() =>
         Gen.Select(Gen.Int[300, 9000], Gen.Int[300, 9000], Gen.Bool)

@@ -151,7 +151,8 @@ public sealed class CreditFileTests
         return [.. rows];
     }
 
-    /// <summary>Written by us, read by exiftool and exiv2; the pixels stay as they are (ImageMagick's signature).</summary>
+    /// <summary>Written by us, read by exiftool and exiv2; the pixels stay as they are (ImageMagick's
+    /// signature).</summary>
     [Theory]
     [InlineData("jpg")]
     [InlineData("png")]

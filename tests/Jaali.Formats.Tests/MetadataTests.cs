@@ -69,7 +69,8 @@ public sealed class MetadataTests
         );
     }
 
-    /// <summary>Metadata Working Group guidance 2.0 (from memory): XMP before IIM, unless the IIM digest says that IIM was changed later. exiftool keeps the digest when told to.</summary>
+    /// <summary>Metadata Working Group guidance 2.0 (from memory): XMP before IIM, unless the IIM digest says that
+    /// IIM was changed later. exiftool keeps the digest when told to.</summary>
     [Fact]
     public void Xmp_comes_before_iim_unless_the_digest_says_that_iim_is_newer()
     {

@@ -156,7 +156,8 @@ public sealed class HostileTests
         Assert.True(Of("fog-empty.jpg").Calm > .9 && Of("pebbles.jpg").Calm < .15);
     }
 
-    /// <summary>Against the decisions of the npm package blockhash-core on re-saved, resized and different pictures.</summary>
+    /// <summary>Against the decisions of the npm package blockhash-core on re-saved, resized and different
+    /// pictures.</summary>
     [Fact]
     public void The_fingerprint_decides_as_blockhash_does()
     {

@@ -1,3 +1,4 @@
+// Long lines: samples of data stand as they are.
 using System.Diagnostics;
 using System.Globalization;
 using Jaali.Core.Geometry;

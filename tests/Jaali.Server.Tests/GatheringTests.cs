@@ -122,7 +122,8 @@ public sealed class GatheringTests : IDisposable
             "240x360!",
             upright
         );
-        // The photo stands in the middle of the slide, 240 of 640 pixels wide; the same photo upside down would be far off.
+        // The photo stands in the middle of the slide, 240 of 640 pixels wide; the same photo upside down would be
+        // far off.
         Outside.Run("convert", file, "-crop", "240x360+200+0", "+repage", folder.File("c.png"));
         double miss = double.Parse(
             Outside.Run(

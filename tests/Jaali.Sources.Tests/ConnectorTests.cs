@@ -1,3 +1,4 @@
+// Long lines: samples of data stand as they are.
 using System.Text.Json;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
@@ -8,7 +9,8 @@ namespace Jaali.Sources.Tests;
 /// <summary>Connectors against the examples of the specifications they speak, not against our own stand-ins.</summary>
 public sealed class ConnectorTests
 {
-    /// <summary>The shape of a manifest in the IIIF Presentation API 3.0 specification and its cookbook ("simplest manifest", "rights statement and required statement"; from memory), with an invented work.</summary>
+    /// <summary>The shape of a manifest in the IIIF Presentation API 3.0 specification and its cookbook ("simplest
+    /// manifest", "rights statement and required statement"; from memory), with an invented work.</summary>
     private const string Manifest = """
         {"@context":"http://iiif.io/api/presentation/3/context.json","id":"ORIGIN/book1/manifest","type":"Manifest",
          "label":{"en":["Book 1"],"fr":["Livre 1"]},"rights":"http://creativecommons.org/licenses/by/4.0/",
@@ -104,7 +106,8 @@ public sealed class ConnectorTests
         Assert.Equal(2, all.Count);
     }
 
-    /// <summary>The GetRecord and ListRecords answers of the OAI-PMH 2.0 specification, sections 4.1 and 4.5 (from memory), with an image in them.</summary>
+    /// <summary>The GetRecord and ListRecords answers of the OAI-PMH 2.0 specification, sections 4.1 and 4.5 (from
+    /// memory), with an image in them.</summary>
     private static string Oai(string inside) =>
         $"""<?xml version="1.0" encoding="UTF-8"?><OAI-PMH xmlns="http://www.openarchives.org/OAI/2.0/" xmlns:xsi="http://www.w3.org/2001/XMLSchema-instance"><responseDate>2002-06-01T19:20:30Z</responseDate><request verb="ListRecords">http://sheets.example/oai</request>{inside}</OAI-PMH>""";
 
@@ -242,7 +245,8 @@ public sealed class ConnectorTests
             DateTimeOffset.UnixEpoch
         );
 
-    /// <summary>The markup of the ccREL submission to W3C ("The Creative Commons Rights Expression Language", 2008, section 6; from memory), with an invented work.</summary>
+    /// <summary>The markup of the ccREL submission to W3C ("The Creative Commons Rights Expression Language", 2008,
+    /// section 6; from memory), with an invented work.</summary>
     [Fact]
     public void Ccrel_is_read()
     {

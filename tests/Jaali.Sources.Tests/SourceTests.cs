@@ -1,3 +1,4 @@
+// Long lines: samples of data stand as they are.
 using System.Net;
 using System.Net.Sockets;
 using System.Text;
@@ -35,7 +36,8 @@ public sealed class SourceTests
         return page;
     }
 
-    /// <summary>An entry as Media RSS 1.5 and RFC 4946 describe it, written differently from our own stand-in: no group, several licences that agree.</summary>
+    /// <summary>An entry as Media RSS 1.5 and RFC 4946 describe it, written differently from our own stand-in: no
+    /// group, several licences that agree.</summary>
     [Fact]
     public async Task An_entry_of_another_server_is_read()
     {

@@ -11,7 +11,8 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Jaali.Store.Tests;
 
-/// <summary>A database of the first format, written by the version that had it and never touched since, with every kind of edit in its log.</summary>
+/// <summary>A database of the first format, written by the version that had it and never touched since, with every
+/// kind of edit in its log.</summary>
 public sealed class FrozenTests : IDisposable
 {
     private readonly ScratchFolder _folder = new();
@@ -130,7 +131,8 @@ public sealed class FrozenTests : IDisposable
         Assert.Equal(12, await db.Placements.CountAsync());
     }
 
-    /// <summary>Undo reaches back through edits that the first version made, to the empty deck, and every state on the way is what it was.</summary>
+    /// <summary>Undo reaches back through edits that the first version made, to the empty deck, and every state on
+    /// the way is what it was.</summary>
     [Fact]
     public async Task Its_whole_history_is_taken_back_and_done_again()
     {

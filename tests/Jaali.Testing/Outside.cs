@@ -2,7 +2,8 @@ using System.Diagnostics;
 
 namespace Jaali.Testing;
 
-/// <summary>The world outside the project that checks are made against: the repository's files and general-purpose programs.</summary>
+/// <summary>The world outside the project that checks are made against: the repository's files and general-purpose
+/// programs.</summary>
 public static class Outside
 {
     /// <summary>The root of the checkout.</summary>

@@ -10,7 +10,8 @@ using Jaali.Core.Typesetting;
 
 namespace Jaali.Testing;
 
-/// <summary>A small world without server, database or files: photos by name, and letters half as wide as high.</summary>
+/// <summary>A small world without server, database or files: photos by name, and letters half as wide as
+/// high.</summary>
 public sealed class World : IEditFacts, ISceneFacts, ITextMeasure
 {
     private int _next;

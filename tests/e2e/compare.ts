@@ -6,7 +6,10 @@ import type { Box, Scene } from './world';
 // Tiles of a picture of 1920 x 1080: 16 by 9 of 120 pixels each.
 const tile = 120;
 
-/** How like two pictures are, by structural similarity: as a whole, in the tile where they differ most, and in boxes of their own. */
+/**
+ * How like two pictures are, by structural similarity: as a whole, in the tile where they differ most, and in boxes
+ * of their own.
+ */
 export function likeness(a: PNG, b: PNG, boxes: Box[] = []) {
   expect([b.width, b.height]).toEqual([a.width, a.height]);
   const of = (p: PNG) => ({ data: new Uint8ClampedArray(p.data), width: p.width, height: p.height });

@@ -1,4 +1,5 @@
-// Reads a file of credits with general-purpose parsers of RDFa and JSON-LD and prints its statements, one a line: subject, predicate, object.
+// Reads a file of credits with general-purpose parsers of RDFa and JSON-LD and prints its statements, one a line:
+// subject, predicate, object.
 import { readFileSync } from 'node:fs';
 import { RdfaParser } from 'rdfa-streaming-parser';
 import { JsonLdParser } from 'jsonld-streaming-parser';

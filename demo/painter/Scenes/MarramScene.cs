@@ -2,7 +2,8 @@ using System.Numerics;
 
 namespace Jaali.Painter.Scenes;
 
-/// <summary>Marram against the light: blades as shaded curves in depth layers, each with the blur of its distance.</summary>
+/// <summary>Marram against the light: blades as shaded curves in depth layers, each with the blur of its
+/// distance.</summary>
 internal sealed class MarramScene(
     SkyPlan sky,
     float fov,

@@ -6,7 +6,8 @@ using Jaali.Core.Scenes;
 
 namespace Jaali.Core.Composing;
 
-/// <summary>The end of a talk: the credits of its photos in order of appearance, then the sources of the facts under its points.</summary>
+/// <summary>The end of a talk: the credits of its photos in order of appearance, then the sources of the facts under
+/// its points.</summary>
 public static class CreditsPages
 {
     private const int MostNumbers = 3;

@@ -13,7 +13,8 @@ namespace Jaali.Core.Composing;
 /// <param name="Spans">Its words, with the addresses they lead to.</param>
 internal sealed record ListEntry(string Label, IReadOnlyList<CreditSpan> Spans);
 
-/// <summary>Lists at the end of a talk: as many pages as they need at one readable size. An entry stays together, unless it is longer than a page; nothing is cut.</summary>
+/// <summary>Lists at the end of a talk: as many pages as they need at one readable size. An entry stays together,
+/// unless it is longer than a page; nothing is cut.</summary>
 internal static class ListPages
 {
     private const double LabelColumn = 96,

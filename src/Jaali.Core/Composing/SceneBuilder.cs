@@ -4,10 +4,12 @@ using Jaali.Core.Scenes;
 
 namespace Jaali.Core.Composing;
 
-/// <summary>Turns slides into scenes. A pure function of the deck and the facts about its photos; what an item looks like is said by its kind.</summary>
+/// <summary>Turns slides into scenes. A pure function of the deck and the facts about its photos; what an item looks
+/// like is said by its kind.</summary>
 public static class SceneBuilder
 {
-    /// <summary>All scenes of a slide: one, or as many pages as the credits need (none while there is no photo).</summary>
+    /// <summary>All scenes of a slide: one, or as many pages as the credits need (none while there is no
+    /// photo).</summary>
     public static IReadOnlyList<Scene> Build(Deck deck, Slide slide, ISceneFacts facts) =>
         slide.Kind == SlideKind.Credits ? CreditsPages.Build(deck, slide, facts) : [One(deck, slide, facts)];
 

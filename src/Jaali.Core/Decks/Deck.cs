@@ -4,7 +4,8 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Decks;
 
-/// <summary>A talk: its points, its slides and what it will be used for. A value; every change makes a new one.</summary>
+/// <summary>A talk: its points, its slides and what it will be used for. A value; every change makes a new
+/// one.</summary>
 /// <param name="Id">Identity, never reused.</param>
 /// <param name="Title">The talk's title, which is also the deck's name.</param>
 /// <param name="Speaker">Who gives the talk; empty until someone says.</param>

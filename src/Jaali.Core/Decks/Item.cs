@@ -4,14 +4,16 @@ using Jaali.Core.Geometry;
 namespace Jaali.Core.Decks;
 
 /// <summary>
-/// One thing on a slide. What it is, is said by its kind: a record in <c>Items</c>, listed once. A value; its identity survives duplication of its slide, so that it can be followed from slide to slide.
+/// One thing on a slide. What it is, is said by its kind: a record in <c>Items</c>, listed once. A value; its
+/// identity survives duplication of its slide, so that it can be followed from slide to slide.
 /// </summary>
 /// <param name="Id">Identity, once on each slide.</param>
 /// <param name="At">Where and how it lies.</param>
 public abstract record Item(Guid Id, Placement At);
 
 /// <summary>Where and how an item lies on its slide.</summary>
-/// <param name="Rect">Its rectangle before it is turned, in slide units. That of a ground is always the slide's.</param>
+/// <param name="Rect">Its rectangle before it is turned, in slide units. That of a ground is always the
+/// slide's.</param>
 /// <param name="Turn">Degrees clockwise about the middle of the rectangle.</param>
 /// <param name="IsGround">It is the ground: the lowest item, as large as the slide. At most one on a slide.</param>
 /// <param name="Held">It is held in its place: no hand moves, orders or removes it.</param>

@@ -49,7 +49,8 @@ public enum PartKind
 }
 
 /// <summary>
-/// The name of a part of a deck. Edits that touch different parts merge. Written as <c>title</c>, <c>point/ID</c>, <c>slide/ID</c>, <c>slide/ID/items</c>, <c>slide/ID/item/ID</c>,
+/// The name of a part of a deck. Edits that touch different parts merge. Written as <c>title</c>, <c>point/ID</c>,
+/// <c>slide/ID</c>, <c>slide/ID/items</c>, <c>slide/ID/item/ID</c>,
 /// <c>slide/ID/notes</c>, <c>slide/ID/seconds</c>.
 /// </summary>
 /// <param name="Kind">What it is.</param>

@@ -8,7 +8,8 @@ namespace Jaali.Core.Decks;
 /// <param name="Id">Identity.</param>
 /// <param name="Kind">What it is for.</param>
 /// <param name="PointId">The point it shows, if any.</param>
-/// <param name="Items">What lies on it, from bottom to top. Whatever order is given, a ground comes first and is the only one: the first that is marked so.</param>
+/// <param name="Items">What lies on it, from bottom to top. Whatever order is given, a ground comes first and is the
+/// only one: the first that is marked so.</param>
 /// <param name="Notes">What the speaker reads.</param>
 /// <param name="Seconds">Time planned for it.</param>
 public sealed record Slide(

@@ -10,7 +10,8 @@ public interface IEditFacts : IPhotoFacts
     Guid NewId();
 }
 
-/// <summary>Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its own and one line in <see cref="DeckCommands"/>.</summary>
+/// <summary>Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
+/// own and one line in <see cref="DeckCommands"/>.</summary>
 public abstract record DeckCommand
 {
     /// <summary>The deck after the command, or why it is refused. Never throws for what a user can do.</summary>

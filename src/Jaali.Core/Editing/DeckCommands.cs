@@ -5,10 +5,12 @@ namespace Jaali.Core.Editing;
 /// <param name="Type">Its record.</param>
 public sealed record CommandKind(string Name, Type Type);
 
-/// <summary>All kinds of commands there are: the only list. Tests of undo, refusal, merging and JSON are made from it.</summary>
+/// <summary>All kinds of commands there are: the only list. Tests of undo, refusal, merging and JSON are made from
+/// it.</summary>
 public static class DeckCommands
 {
-    /// <summary>The format in which commands and inverses are written. 1 knew a ground and words instead of items.</summary>
+    /// <summary>The format in which commands and inverses are written. 1 knew a ground and words instead of
+    /// items.</summary>
     public const int Format = 2;
 
     /// <summary>Every kind.</summary>

@@ -12,7 +12,8 @@ public static class DeckJson
     /// <summary>The name of the member that tells kinds apart.</summary>
     public const string Kind = "kind";
 
-    /// <summary>Takes the kinds of items, edits and commands from their lists, so that a new one needs no attribute anywhere.</summary>
+    /// <summary>Takes the kinds of items, edits and commands from their lists, so that a new one needs no attribute
+    /// anywhere.</summary>
     public static IJsonTypeInfoResolver Resolver { get; } = new DefaultJsonTypeInfoResolver { Modifiers = { Kinds } };
 
     /// <summary>The options.</summary>

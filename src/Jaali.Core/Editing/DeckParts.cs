@@ -7,11 +7,13 @@ using Jaali.Core.Rights;
 namespace Jaali.Core.Editing;
 
 /// <summary>
-/// A deck seen as named parts, each with a JSON value. The parts in which two decks differ are what an edit touched: its inverse, its conflicts, the rows to save and the patch to send all follow from them.
+/// A deck seen as named parts, each with a JSON value. The parts in which two decks differ are what an edit touched:
+/// its inverse, its conflicts, the rows to save and the patch to send all follow from them.
 /// </summary>
 public static class DeckParts
 {
-    /// <summary>The parts that differ, with their values in <paramref name="from"/>; null where it lacks the part.</summary>
+    /// <summary>The parts that differ, with their values in <paramref name="from"/>; null where it lacks the
+    /// part.</summary>
     public static ImmutableSortedDictionary<PartKey, JsonElement?> Changed(Deck from, Deck to)
     {
         var changed = ImmutableSortedDictionary.CreateBuilder<PartKey, JsonElement?>();

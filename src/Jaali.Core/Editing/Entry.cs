@@ -7,7 +7,8 @@ using Jaali.Core.Decks;
 namespace Jaali.Core.Editing;
 
 /// <summary>
-/// The one check of everything that enters, before any rule sees it: no member is missing that must be there, no number is without end or none at all, no choice is one that there is not,
+/// The one check of everything that enters, before any rule sees it: no member is missing that must be there, no
+/// number is without end or none at all, no choice is one that there is not,
 /// no text is beyond all limits.
 /// </summary>
 public static class Entry

@@ -33,7 +33,8 @@ public sealed record LoggedEdit(
 public readonly record struct HistoryStep(int? Revision, Refusal? Refusal);
 
 /// <summary>
-/// A deck's log, from which everyone takes back their own edits, the last one first. An edit that someone else has built on since is not taken back, but named, and the one before it is next.
+/// A deck's log, from which everyone takes back their own edits, the last one first. An edit that someone else has
+/// built on since is not taken back, but named, and the one before it is next.
 /// What nobody in particular made is everyone's own.
 /// </summary>
 public sealed class History

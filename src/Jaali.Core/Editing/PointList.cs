@@ -5,7 +5,8 @@ namespace Jaali.Core.Editing;
 /// <summary>Reads a pasted list: one point a line, whatever marks stand before it.</summary>
 public static partial class PointList
 {
-    /// <summary>The lines that say something, without bullets, dashes, numbers ("3.", "3)") and boxes before them.</summary>
+    /// <summary>The lines that say something, without bullets, dashes, numbers ("3.", "3)") and boxes before
+    /// them.</summary>
     public static IReadOnlyList<string> Parse(string text) =>
         [
             .. text.Split(['\n', '\r', '\u2028', '\u2029', '\v'], StringSplitOptions.RemoveEmptyEntries)

@@ -4,7 +4,8 @@ namespace Jaali.Core.Geometry;
 public static class CropFinder
 {
     /// <summary>
-    /// The largest window of a frame's shape, moved so that the focal point lies on the third line nearest to it, as far as the photo reaches.
+    /// The largest window of a frame's shape, moved so that the focal point lies on the third line nearest to it, as
+    /// far as the photo reaches.
     /// The focal point itself is always inside.
     /// </summary>
     /// <param name="photoAspect">Width over height of the oriented photo, in pixels.</param>
@@ -19,7 +20,8 @@ public static class CropFinder
         return CropWindow.Create(Start(focal.X, w), Start(focal.Y, h), w, h);
     }
 
-    /// <summary>A window of the frame's shape with the middle and the width of another, shrunk only where the photo ends.</summary>
+    /// <summary>A window of the frame's shape with the middle and the width of another, shrunk only where the photo
+    /// ends.</summary>
     public static CropWindow Shaped(CropWindow wanted, double photoAspect, double frameAspect)
     {
         double ratio = photoAspect / frameAspect; // height of the window over its width, both in fractions
@@ -38,7 +40,8 @@ public static class CropFinder
     {
         if (span >= 1)
             return 0;
-        // Each third gives a start; the photo's edges limit it. Take the one that leaves the focal point nearest a third.
+        // Each third gives a start; the photo's edges limit it. Take the one that leaves the focal point nearest a
+        // third.
         double best = 0,
             bestMiss = double.MaxValue;
         foreach (double third in (ReadOnlySpan<double>)[1 / 3.0, 2 / 3.0])

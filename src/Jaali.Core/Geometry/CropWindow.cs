@@ -4,7 +4,8 @@ namespace Jaali.Core.Geometry;
 
 /// <summary>
 /// The part of an oriented photo that a frame shows, in fractions [0, 1] of its width and height.
-/// Always inside the photo and never empty: <see cref="Create"/> is the only way to make one from numbers of unknown origin.
+/// Always inside the photo and never empty: <see cref="Create"/> is the only way to make one from numbers of unknown
+/// origin.
 /// </summary>
 public readonly record struct CropWindow(double X, double Y, double Width, double Height)
 {

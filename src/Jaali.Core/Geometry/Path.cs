@@ -24,12 +24,14 @@ public readonly record struct SlidePoint(double X, double Y)
 }
 
 /// <summary>
-/// A closed or open outline of straight lines and cubic curves, in slide units. Written as the path data of SVG 2 (chapter 9.3: M, L, C, Z, absolute), which browsers and painters read alike.
+/// A closed or open outline of straight lines and cubic curves, in slide units. Written as the path data of SVG 2
+/// (chapter 9.3: M, L, C, Z, absolute), which browsers and painters read alike.
 /// </summary>
 [JsonConverter(typeof(PathJson))]
 public sealed class Path : IEquatable<Path>
 {
-    // How far the control points of a quarter ellipse lie from its ends, in radii: 4/3 (sqrt 2 - 1), the usual least-error choice.
+    // How far the control points of a quarter ellipse lie from its ends, in radii: 4/3 (sqrt 2 - 1), the usual
+    // least-error choice.
     private const double Quarter = .5522847498307936;
     private const int Steps = 16;
 

@@ -3,7 +3,8 @@ namespace Jaali.Core.Geometry;
 /// <summary>Photos turned inside their frames.</summary>
 public static class Straightening
 {
-    /// <summary>How much a photo is enlarged so that, turned about the frame's middle, it still fills the frame: cos a + max(w/h, h/w) sin a.</summary>
+    /// <summary>How much a photo is enlarged so that, turned about the frame's middle, it still fills the frame: cos
+    /// a + max(w/h, h/w) sin a.</summary>
     /// <param name="degrees">Either way, up to 90.</param>
     /// <param name="aspect">Width over height of the frame.</param>
     public static double Enlargement(double degrees, double aspect)

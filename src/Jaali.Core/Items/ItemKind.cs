@@ -33,13 +33,15 @@ public readonly record struct ItemResult(Item? Item, Refusal? Refusal)
     public static implicit operator ItemResult(Refusal refusal) => new(null, refusal);
 }
 
-/// <summary>An example of a kind: how to make one, and edits of it. Tests of undo, painters, exports and stores run on every kind's examples.</summary>
+/// <summary>An example of a kind: how to make one, and edits of it. Tests of undo, painters, exports and stores run
+/// on every kind's examples.</summary>
 /// <param name="Made">Makes the item.</param>
 /// <param name="Edits">Edits of it that must succeed and change it, each on what the one before it left.</param>
 public sealed record ItemExample(ItemEdit Made, IReadOnlyList<ItemEdit> Edits);
 
 /// <summary>
-/// Everything that is particular to one kind of item: its name, what may be wrong with it, how it becomes nodes, which photos it shows, how it is described, and its edits.
+/// Everything that is particular to one kind of item: its name, what may be wrong with it, how it becomes nodes,
+/// which photos it shows, how it is described, and its edits.
 /// A kind is a folder and one line in <see cref="ItemKinds"/>; nothing else knows it.
 /// </summary>
 public abstract class ItemKind
@@ -78,13 +80,15 @@ public abstract class ItemKind
     /// <summary>The photos that it shows.</summary>
     public abstract IEnumerable<PhotoUse> Photos(Item item);
 
-    /// <summary>The item with one photo in the place of another; the same item where it does not show that one.</summary>
+    /// <summary>The item with one photo in the place of another; the same item where it does not show that
+    /// one.</summary>
     public abstract ItemResult Exchange(Item item, string photoId, string with, ItemPlace at);
 
     /// <summary>What it is, in a few words.</summary>
     public abstract string Describe(Item item, ItemPlace at);
 
-    /// <summary>What was done to what it shows, in a sentence for the person who did it; empty for nothing to say.</summary>
+    /// <summary>What was done to what it shows, in a sentence for the person who did it; empty for nothing to
+    /// say.</summary>
     public virtual string Done(Item item) => "";
 
     /// <summary>A stored body of an earlier format, brought to this one.</summary>

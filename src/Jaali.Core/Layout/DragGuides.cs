@@ -11,7 +11,8 @@ namespace Jaali.Core.Layout;
 /// <param name="Kind">What meets there, in words.</param>
 public sealed record SnapLine(string Axis, double Value, double Line, string Kind);
 
-/// <summary>Everything a hand needs before it drags a photo inside its frame; while it moves, only these numbers are compared.</summary>
+/// <summary>Everything a hand needs before it drags a photo inside its frame; while it moves, only these numbers are
+/// compared.</summary>
 /// <param name="Image">Where the whole photo lies now, in slide units, beyond the frame where it is cropped.</param>
 /// <param name="Frame">The frame.</param>
 /// <param name="MinX">Least left edge of the photo that still fills the frame.</param>
@@ -21,7 +22,8 @@ public sealed record SnapLine(string Axis, double Value, double Line, string Kin
 /// <param name="MinScale">Smallest size, as a factor of now.</param>
 /// <param name="MaxScale">Largest size, as a factor of now.</param>
 /// <param name="Enlarged">The factor by which a straightened photo is enlarged: hands move it by so much less.</param>
-/// <param name="SharpScale">The factor of now at which one pixel of the photo meets one of a display 1920 pixels wide.</param>
+/// <param name="SharpScale">The factor of now at which one pixel of the photo meets one of a display 1920 pixels
+/// wide.</param>
 /// <param name="Tolerance">How near counts as a catch, in slide units.</param>
 /// <param name="Snaps">The lines.</param>
 public sealed record DragGuides(

@@ -11,7 +11,8 @@ public sealed record WhatIf(string Id, string Name, DeclaredUse Use);
 /// <summary>Other uses, tried without changing the deck.</summary>
 public static class Audit
 {
-    /// <summary>The talk as it is declared, but paid; published as a recording; handed on as a file that others may change; kept in the room.</summary>
+    /// <summary>The talk as it is declared, but paid; published as a recording; handed on as a file that others may
+    /// change; kept in the room.</summary>
     public static IReadOnlyList<WhatIf> Of(DeclaredUse use) =>
         [
             new("paid", "as a paid event", use with { Commercial = true }),

@@ -33,7 +33,8 @@ public static class Ledger
     /// <param name="deck">The deck.</param>
     /// <param name="photo">A photo by its SHA-256, or null.</param>
     /// <param name="use">The use to judge by; null for the declared one.</param>
-    /// <param name="judge">Judges one photo; null for <see cref="Judge.Of"/>. A caller that remembers judgements gives its own.</param>
+    /// <param name="judge">Judges one photo; null for <see cref="Judge.Of"/>. A caller that remembers judgements
+    /// gives its own.</param>
     public static IReadOnlyList<CreditEntry> Of(
         Deck deck,
         Func<string, PhotoFacts?> photo,

@@ -13,7 +13,8 @@ public abstract class Layer
     /// <summary>Where it may show anything.</summary>
     public abstract SlideRect Bounds { get; }
 
-    /// <summary>Distances across and down, in units, at which it is worth sampling; null for plain colours, which one sample tells.</summary>
+    /// <summary>Distances across and down, in units, at which it is worth sampling; null for plain colours, which one
+    /// sample tells.</summary>
     public virtual (double X, double Y)? Pitch => null;
 
     /// <summary>What it shows at a place of the slide.</summary>
@@ -55,7 +56,8 @@ public sealed class Backdrop(string colour)
     }
 
     /// <summary>
-    /// How restless it is under a rectangle: the mean step of perceived lightness (the cube root of luminance, after CIE L*) from sample to sample, plus half its spread. 0 is a plain colour.
+    /// How restless it is under a rectangle: the mean step of perceived lightness (the cube root of luminance, after
+    /// CIE L*) from sample to sample, plus half its spread. 0 is a plain colour.
     /// </summary>
     public double Busyness(SlideRect box)
     {

@@ -8,7 +8,8 @@ public static class CalmArea
     private const int Columns = 12,
         Rows = 8;
 
-    /// <summary>Most restlessness (<see cref="Backdrop.Busyness"/>) of a place for words. A choice of ours, no source.</summary>
+    /// <summary>Most restlessness (<see cref="Backdrop.Busyness"/>) of a place for words. A choice of ours, no
+    /// source.</summary>
     public const double Restless = .045;
 
     /// <summary>The share of the slide, 0 to 1, whose cells of a twelfth by an eighth are calm.</summary>

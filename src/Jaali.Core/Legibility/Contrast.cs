@@ -12,7 +12,8 @@ public static class Contrast
     /// <summary>Contrast ratio of two relative luminances, 1 to 21 (WCAG 2.2, "contrast ratio").</summary>
     public static double Ratio(double a, double b) => (Math.Max(a, b) + .05) / (Math.Min(a, b) + .05);
 
-    /// <summary>The contrast at the worst tenth of the pixels: nine tenths of them contrast at least so much with the ink.</summary>
+    /// <summary>The contrast at the worst tenth of the pixels: nine tenths of them contrast at least so much with the
+    /// ink.</summary>
     /// <param name="under">Relative luminances; sorted in place.</param>
     /// <param name="ink">Relative luminance of the ink.</param>
     public static double WorstTenth(Span<double> under, double ink)

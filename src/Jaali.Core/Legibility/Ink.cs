@@ -21,7 +21,8 @@ public sealed record Ink(string Colour, double Ratio, string PlateColour, double
         return light >= dark ? new(Light, light, Dark, 0) : new(Dark, dark, Light, 0);
     }
 
-    /// <summary>The better ink with the weakest plate, in steps of a hundredth, that lifts it to the wanted contrast.</summary>
+    /// <summary>The better ink with the weakest plate, in steps of a hundredth, that lifts it to the wanted
+    /// contrast.</summary>
     public static Ink WithPlate(double[] under, double wanted)
     {
         Ink ink = Best(under);
@@ -29,7 +30,8 @@ public sealed record Ink(string Colour, double Ratio, string PlateColour, double
             return ink;
         double own = Luminance.Of(ink.Colour),
             plate = Math.Round(255 * Luminance.Encode(Luminance.Of(ink.PlateColour)));
-        // What is under the plate is only known by its luminance; mixing its grey in sRGB, as painters do, is within a step of mixing the colours.
+        // What is under the plate is only known by its luminance; mixing its grey in sRGB, as painters do, is within
+        // a step of mixing the colours.
         double[] grey = [.. under.Select(l => Luminance.Encode(l) * 255)];
         int low = 1,
             high = 100;

@@ -82,7 +82,8 @@ public sealed class GradientLayer(
     }
 }
 
-/// <summary>A layer as a group shows it: cut to an outline, turned and scaled about a place, more or less opaque.</summary>
+/// <summary>A layer as a group shows it: cut to an outline, turned and scaled about a place, more or less
+/// opaque.</summary>
 public sealed class GroupLayer(
     Layer inner,
     Path? clip,

@@ -5,7 +5,8 @@ public static class Luminance
 {
     private static readonly double[] Linear = [.. Enumerable.Range(0, 256).Select(i => Decode(i / 255.0))];
 
-    /// <summary>Relative luminance, 0 for black to 1 for white, of an 8-bit sRGB colour (WCAG 2.2, "relative luminance").</summary>
+    /// <summary>Relative luminance, 0 for black to 1 for white, of an 8-bit sRGB colour (WCAG 2.2, "relative
+    /// luminance").</summary>
     public static double Of(byte r, byte g, byte b) => .2126 * Linear[r] + .7152 * Linear[g] + .0722 * Linear[b];
 
     /// <summary>Relative luminance of a colour written as <c>#RRGGBB</c>.</summary>

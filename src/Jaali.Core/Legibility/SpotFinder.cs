@@ -33,7 +33,8 @@ public static class SpotFinder
     private static readonly Spot[] Corners = [Spot.BottomLeft, Spot.BottomRight, Spot.TopLeft, Spot.TopRight];
 
     /// <summary>
-    /// Tries all four corners. A corner that another thing covers is left out while another is free; among the others the calm, contrasting one wins,
+    /// Tries all four corners. A corner that another thing covers is left out while another is free; among the others
+    /// the calm, contrasting one wins,
     /// away from the subjects, the earlier in <paramref name="preferred"/> on near ties.
     /// </summary>
     /// <param name="around">What lies there.</param>

@@ -1,6 +1,7 @@
 namespace Jaali.Core.Legibility;
 
-/// <summary>A small picture of a photo's colours, from which legibility is measured. Values are sRGB, 8 bits, three a pixel.</summary>
+/// <summary>A small picture of a photo's colours, from which legibility is measured. Values are sRGB, 8 bits, three a
+/// pixel.</summary>
 /// <param name="Width">Pixels.</param>
 /// <param name="Height">Pixels.</param>
 /// <param name="Rgb">Rows from the top, three bytes a pixel.</param>

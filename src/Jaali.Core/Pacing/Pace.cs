@@ -22,7 +22,8 @@ public static class Pace
         deck.Slides.Count > 0 ? deck.Slides.Sum(s => s.Seconds) : deck.Points.Sum(p => p.Seconds);
 
     /// <summary>
-    /// What to plan for each of some new points: an even share of the nine tenths of the slot not yet planned, in steps of 15 s, at least 30 s and at most 3 min.
+    /// What to plan for each of some new points: an even share of the nine tenths of the slot not yet planned, in
+    /// steps of 15 s, at least 30 s and at most 3 min.
     /// A tenth is left for questions (common practice, no source).
     /// </summary>
     public static double SecondsForNewPoint(Deck deck, int count)

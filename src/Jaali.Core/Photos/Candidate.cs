@@ -42,7 +42,8 @@ public sealed record Candidate(
 /// <param name="MostWidth">The greatest width it makes, or 0 for no limit.</param>
 public sealed record ImageService(string Base, int Width, int Height, int MostWidth = 0)
 {
-    /// <summary>The photo at exactly this width (IIIF Image API 3.0, section 4.2, <c>w,</c>), never more than it has.</summary>
+    /// <summary>The photo at exactly this width (IIIF Image API 3.0, section 4.2, <c>w,</c>), never more than it
+    /// has.</summary>
     public Rendition At(int width)
     {
         int most = MostWidth > 0 ? Math.Min(MostWidth, Width) : Width,

@@ -3,8 +3,10 @@ using System.Numerics;
 namespace Jaali.Core.Photos;
 
 /// <summary>
-/// Finds the near-duplicates of a 64-bit hash among many without looking at all of them: multi-index hashing in four blocks of 16 bits
-/// (Norouzi, Punjani and Fleet, "Fast search in Hamming space with multi-index hashing", CVPR 2012). Two hashes within a distance r agree
+/// Finds the near-duplicates of a 64-bit hash among many without looking at all of them: multi-index hashing in four
+/// blocks of 16 bits
+/// (Norouzi, Punjani and Fleet, "Fast search in Hamming space with multi-index hashing", CVPR 2012). Two hashes
+/// within a distance r agree
 /// in at least one block to within r / 4 bits, so that only buckets that near need to be opened.
 /// </summary>
 public sealed class HashIndex

@@ -1,6 +1,7 @@
 namespace Jaali.Core.Photos;
 
-/// <summary>One picture on the wall: the candidate that is taken when it is kept, and the same picture elsewhere.</summary>
+/// <summary>One picture on the wall: the candidate that is taken when it is kept, and the same picture
+/// elsewhere.</summary>
 /// <param name="Best">Cleared terms first, then the most pixels.</param>
 /// <param name="Others">The same picture in other collections.</param>
 /// <param name="Suits">What the best would be on a slide.</param>
@@ -11,7 +12,8 @@ public sealed record WallPicture(Candidate Best, IReadOnlyList<Candidate> Others
 public static class MergedWall
 {
     /// <summary>
-    /// Merges the same picture from several collections into one, fuses the collections' orders (<see cref="RankFusion"/>), and lets those lead that suit the need.
+    /// Merges the same picture from several collections into one, fuses the collections' orders
+    /// (<see cref="RankFusion"/>), and lets those lead that suit the need.
     /// </summary>
     /// <param name="answers">Each collection's candidates in its own order.</param>
     /// <param name="look">What is known of a candidate's picture, or null.</param>

@@ -13,7 +13,8 @@ public sealed record Suitability(Clearance Clearance, double KeptShare, double S
     public bool FillsSlide => Sharpness >= .999;
 
     /// <summary>
-    /// A factor for ranking, 0 to 1: how it stands counts most, then sharpness up to what can be seen, then how much of it the slide shows. A choice of ours, no source.
+    /// A factor for ranking, 0 to 1: how it stands counts most, then sharpness up to what can be seen, then how much
+    /// of it the slide shows. A choice of ours, no source.
     /// </summary>
     public double Factor =>
         (
@@ -81,7 +82,8 @@ public sealed record WallFilter(
     bool Closed = false
 )
 {
-    /// <summary>Why a candidate is not shown, or null where it is. What has not been looked at yet passes the filters of tone and calm.</summary>
+    /// <summary>Why a candidate is not shown, or null where it is. What has not been looked at yet passes the filters
+    /// of tone and calm.</summary>
     public HiddenFor? WhyHidden(Candidate c, Suitability suits, Look? look)
     {
         RightsRecord r = c.Rights;

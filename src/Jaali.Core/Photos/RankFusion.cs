@@ -8,7 +8,8 @@ public static class RankFusion
 
     /// <summary>
     /// Reciprocal rank fusion: each list gives a thing 1 / (60 + rank), rank counted from 1, and these are added
-    /// (Cormack, Clarke and Buettcher, "Reciprocal Rank Fusion outperforms Condorcet and individual rank learning methods", SIGIR 2009).
+    /// (Cormack, Clarke and Buettcher, "Reciprocal Rank Fusion outperforms Condorcet and individual rank learning
+    /// methods", SIGIR 2009).
     /// </summary>
     /// <returns>The score of each thing that is in a list.</returns>
     public static Dictionary<T, double> Scores<T>(IEnumerable<IEnumerable<T>> lists)

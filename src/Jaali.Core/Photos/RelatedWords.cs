@@ -4,7 +4,8 @@ namespace Jaali.Core.Photos;
 public static class RelatedWords
 {
     /// <summary>
-    /// The words that most of the found pictures share in titles and tags, without those asked for and stop words: first those in several results but not in nearly all.
+    /// The words that most of the found pictures share in titles and tags, without those asked for and stop words:
+    /// first those in several results but not in nearly all.
     /// </summary>
     /// <param name="found">Titles and tags of each result.</param>
     /// <param name="asked">What was searched.</param>

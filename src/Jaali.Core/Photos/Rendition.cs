@@ -12,7 +12,8 @@ public sealed record Rendition(string Url, int Width, int Height);
 public static class RenditionChoice
 {
     /// <summary>
-    /// The smallest rendition that has a pixel for each pixel of the display inside the frame, seen through the crop that the frame would get;
+    /// The smallest rendition that has a pixel for each pixel of the display inside the frame, seen through the crop
+    /// that the frame would get;
     /// the largest where none has.
     /// </summary>
     /// <param name="offered">At least one.</param>
@@ -36,7 +37,8 @@ public static class RenditionChoice
         return bySize[^1];
     }
 
-    /// <summary>What to fetch of a candidate for a frame: exactly the width needed where a service makes any, the smallest sufficient rendition elsewhere; on request the largest there is.</summary>
+    /// <summary>What to fetch of a candidate for a frame: exactly the width needed where a service makes any, the
+    /// smallest sufficient rendition elsewhere; on request the largest there is.</summary>
     public static Rendition For(
         Candidate candidate,
         SlideRect frame,
@@ -51,7 +53,8 @@ public static class RenditionChoice
         );
     }
 
-    /// <summary>The least width, in pixels, at which a photo of these proportions has a pixel for each one shown in a frame.</summary>
+    /// <summary>The least width, in pixels, at which a photo of these proportions has a pixel for each one shown in a
+    /// frame.</summary>
     public static int WidthFor(int width, int height, SlideRect frame, double displayPixelsPerUnit = 1)
     {
         CropWindow crop = CropFinder.Largest((double)width / height, frame.Aspect, PhotoPoint.Centre);

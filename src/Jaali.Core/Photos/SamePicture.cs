@@ -23,7 +23,8 @@ public static class SamePicture
     /// <summary>Most bits that the hashes of re-saved and resized copies differ in.</summary>
     public const int MostBits = 8;
 
-    /// <summary>True where the addresses of their source pages are the same, or their pictures look the same and have the same proportions.</summary>
+    /// <summary>True where the addresses of their source pages are the same, or their pictures look the same and have
+    /// the same proportions.</summary>
     public static bool Is(Candidate a, Look? lookA, Candidate b, Look? lookB)
     {
         if (a.Rights.SourceUrl is { } one && b.Rights.SourceUrl is { } other && Plain(one) == Plain(other))

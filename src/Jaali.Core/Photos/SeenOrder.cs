@@ -1,7 +1,8 @@
 namespace Jaali.Core.Photos;
 
 /// <summary>
-/// The order of a wall that fills while it is looked at: what was shown once stays before all that comes later, however well the later suits; among what is new the given order decides.
+/// The order of a wall that fills while it is looked at: what was shown once stays before all that comes later,
+/// however well the later suits; among what is new the given order decides.
 /// Two pictures that turn out to be one stand where the first of them stood.
 /// </summary>
 public sealed class SeenOrder

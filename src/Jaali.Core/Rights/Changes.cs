@@ -48,7 +48,8 @@ public sealed record Changes(
     public bool None => CroppedTo >= 1 && !Masked && !Turned && Tone == Recolouring.None && !Covered && !Merged;
 
     /// <summary>
-    /// True where the picture itself is another one: recoloured, part hidden, cut to a shape, merged. A crop or a turn alone shows part of the same picture.
+    /// True where the picture itself is another one: recoloured, part hidden, cut to a shape, merged. A crop or a
+    /// turn alone shows part of the same picture.
     /// The line is Jaali's policy, shown to the user.
     /// </summary>
     public bool Alters => Masked || Tone != Recolouring.None || Covered || Merged;

@@ -1,7 +1,8 @@
 namespace Jaali.Core.Rights;
 
 /// <summary>
-/// Terms of a collection's own that are no open licence ("free to use"), as a person read and entered them, once for the collection. They hold for photos of which the collection names no licence.
+/// Terms of a collection's own that are no open licence ("free to use"), as a person read and entered them, once for
+/// the collection. They hold for photos of which the collection names no licence.
 /// </summary>
 /// <param name="Name">As credits name them, such as "terms of the parish archive".</param>
 /// <param name="Url">Where they can be read.</param>

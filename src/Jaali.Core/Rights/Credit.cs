@@ -5,7 +5,8 @@ namespace Jaali.Core.Rights;
 /// <summary>A piece of a credit, with the address it leads to, if any.</summary>
 public sealed record CreditSpan(string Text, string? Href = null);
 
-/// <summary>The parts of a credit, before it is written in any form. Texts are one line each and cannot reorder what stands around them.</summary>
+/// <summary>The parts of a credit, before it is written in any form. Texts are one line each and cannot reorder what
+/// stands around them.</summary>
 /// <param name="Title">Empty where none is known.</param>
 /// <param name="Maker">Empty where none is known.</param>
 /// <param name="MakerUrl">The maker's page.</param>
@@ -61,7 +62,8 @@ public sealed record CreditParts(
         );
     }
 
-    /// <summary>One line, no control or direction-override characters: a title from a page must not reorder or break the credit around it.</summary>
+    /// <summary>One line, no control or direction-override characters: a title from a page must not reorder or break
+    /// the credit around it.</summary>
     private static string Clean(string text)
     {
         var clean = new StringBuilder(text.Length);
@@ -76,7 +78,8 @@ public sealed record CreditParts(
 }
 
 /// <summary>
-/// The wording of a credit, composed from the rights record and the changes made. Its parts follow Creative Commons' recommended practice
+/// The wording of a credit, composed from the rights record and the changes made. Its parts follow Creative Commons'
+/// recommended practice
 /// for attribution (title, author, source, licence; and whether it was changed).
 /// </summary>
 public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
@@ -84,11 +87,13 @@ public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
     /// <summary>All spans as one line.</summary>
     public string Text => string.Concat(Spans.Select(s => s.Text));
 
-    /// <summary>The credit on the slide: maker, linked to the source, and licence, linked to its deed. Neither is ever dropped.</summary>
+    /// <summary>The credit on the slide: maker, linked to the source, and licence, linked to its deed. Neither is
+    /// ever dropped.</summary>
     public static Credit Short(RightsRecord r, Changes changes, string language = "en") =>
         Short(CreditParts.Of(r, changes, language));
 
-    /// <summary>The credit on the credits slide: title, maker, source, licence, notice, statement and changes.</summary>
+    /// <summary>The credit on the credits slide: title, maker, source, licence, notice, statement and
+    /// changes.</summary>
     public static Credit Full(RightsRecord r, Changes changes, string language = "en") =>
         Full(CreditParts.Of(r, changes, language));
 

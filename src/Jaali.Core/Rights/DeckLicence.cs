@@ -7,7 +7,8 @@ namespace Jaali.Core.Rights;
 public sealed record DeckLicenceOption(string Label, bool May, string Why);
 
 /// <summary>
-/// Which licences the finished deck may carry. The deck is a collection, in which each photo keeps its own terms; what is made of a photo (recoloured, part hidden, cut to a shape, merged)
+/// Which licences the finished deck may carry. The deck is a collection, in which each photo keeps its own terms;
+/// what is made of a photo (recoloured, part hidden, cut to a shape, merged)
 /// is an adaptation, and where it is under share alike, the slide that holds it binds what the deck may carry.
 /// </summary>
 public static class DeckLicence

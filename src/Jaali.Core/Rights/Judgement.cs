@@ -2,12 +2,14 @@ namespace Jaali.Core.Rights;
 
 /// <summary>Why something holds: the term, where it stands, and the value of the deck that triggered it.</summary>
 /// <param name="Term">In plain words.</param>
-/// <param name="Section">Version and section, such as "CC BY-ND 4.0, s.3(a)(1)(B)"; empty where no licence is behind it.</param>
+/// <param name="Section">Version and section, such as "CC BY-ND 4.0, s.3(a)(1)(B)"; empty where no licence is behind
+/// it.</param>
 /// <param name="Trigger">What in the deck or the record it is about.</param>
 public sealed record Reason(string Term, string Section, string Trigger);
 
 /// <summary>Something that is owed.</summary>
-/// <param name="What">"credit", "licence link", "source link", "note of changes", "share alike", "statement", "notice", "no endorsement".</param>
+/// <param name="What">"credit", "licence link", "source link", "note of changes", "share alike", "statement",
+/// "notice", "no endorsement".</param>
 /// <param name="Met">Whether the deck does it.</param>
 /// <param name="How">How it is done, or why it is not.</param>
 /// <param name="Reason">Why it is owed.</param>

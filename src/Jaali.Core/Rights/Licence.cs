@@ -27,7 +27,8 @@ public sealed record Licence(LicenceFamily Family, string Version, string Port)
     [JsonIgnore]
     public bool SharesAlike => Terms.Asks.HasFlag(Ask.ShareAlike);
 
-    /// <summary>True where nothing is asked: CC0, the mark, the old dedication, works of the US government, no known copyright.</summary>
+    /// <summary>True where nothing is asked: CC0, the mark, the old dedication, works of the US government, no known
+    /// copyright.</summary>
     [JsonIgnore]
     public bool AsksNothing => Terms is { Grant: Grant.Open, Asks: Ask.Nothing };
 
@@ -54,11 +55,21 @@ public sealed record Licence(LicenceFamily Family, string Version, string Port)
     [JsonIgnore]
     public string Name =>
         IsCreativeCommons
-            ? $"Creative Commons {string.Join('-', Elements.Split('-').Select(ElementName))}{(Version.Length > 0 ? " " + Version : "")}{(Port.Length > 0 ? " " + LicencePorts.NameOf(Port) : "")}"
+            ? string.Join(
+                ' ',
+                new[]
+                {
+                    "Creative Commons",
+                    string.Join('-', Elements.Split('-').Select(ElementName)),
+                    Version,
+                    Port.Length > 0 ? LicencePorts.NameOf(Port) : "",
+                }.Where(p => p.Length > 0)
+            )
         : Terms.Versioned && Family != LicenceFamily.Cc0 ? $"{Terms.Name}{(Version.Length > 0 ? " " + Version : "")}"
         : Terms.Name;
 
-    /// <summary>The address of the licence's deed or statement, or null where no version is known or there is none.</summary>
+    /// <summary>The address of the licence's deed or statement, or null where no version is known or there is
+    /// none.</summary>
     [JsonIgnore]
     public string? Url =>
         !IsCreativeCommons ? Terms.Address?.Replace("{version}", Version, StringComparison.Ordinal)

@@ -4,7 +4,8 @@ namespace Jaali.Core.Rights;
 public static class LicenceAgreement
 {
     /// <summary>
-    /// What the sayings name together: an address says more than a name without a version, so two agree when one only leaves something out. Where two name different licences none is taken.
+    /// What the sayings name together: an address says more than a name without a version, so two agree when one only
+    /// leaves something out. Where two name different licences none is taken.
     /// </summary>
     /// <returns>The licence, or null, and all sayings as one text.</returns>
     public static (Licence? Licence, string AsFound) Of(IEnumerable<string?> sayings)

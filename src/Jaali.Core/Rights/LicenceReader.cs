@@ -1,11 +1,14 @@
+// Long lines: samples of data stand as they are.
 using System.Text.RegularExpressions;
 
 namespace Jaali.Core.Rights;
 
-/// <summary>Recognises a licence in whatever form a source gives it: address, SPDX identifier, badge text or prose.</summary>
+/// <summary>Recognises a licence in whatever form a source gives it: address, SPDX identifier, badge text or
+/// prose.</summary>
 public static partial class LicenceReader
 {
-    /// <summary>The licence named by a text, or null where none is recognised. A guess is never made: prose that names no known licence is null.</summary>
+    /// <summary>The licence named by a text, or null where none is recognised. A guess is never made: prose that
+    /// names no known licence is null.</summary>
     public static Licence? Read(string? text)
     {
         if (string.IsNullOrWhiteSpace(text))

@@ -3,7 +3,8 @@ namespace Jaali.Core.Rights;
 /// <summary>Which photos may be put on a slide at all.</summary>
 public static class PlacementRule
 {
-    /// <summary>Why a photo may not be placed, or null where it may. An unclear one may be tried; it is flagged.</summary>
+    /// <summary>Why a photo may not be placed, or null where it may. An unclear one may be tried; it is
+    /// flagged.</summary>
     public static Refusal? WhyNot(RightsRecord rights)
     {
         if (rights.Permission is not null || rights.OwnWork)

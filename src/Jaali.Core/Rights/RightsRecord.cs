@@ -18,7 +18,8 @@ namespace Jaali.Core.Rights;
 /// <param name="OwnWork">The speaker made it.</param>
 /// <param name="Statement">A statement that must be shown with it, if supplied.</param>
 /// <param name="Conflicts">Where sources say different things and nobody has decided; empty otherwise.</param>
-/// <param name="SourceNowSays">What the source says since it was read again, where that differs; empty otherwise.</param>
+/// <param name="SourceNowSays">What the source says since it was read again, where that differs; empty
+/// otherwise.</param>
 /// <param name="Terms">Terms of the collection's own under which it stands, where it names no licence.</param>
 /// <param name="PublicDomainReason">Why it is in the public domain, where a person gave a reason.</param>
 public sealed record RightsRecord(

@@ -13,7 +13,8 @@ public sealed record Placed(RightsRecord Rights, Changes Changes, SlideRect Rect
 public static class SlideCredits
 {
     /// <summary>
-    /// Short credits, told apart by place ("left", "top right") where there are several, or by number where two have the same place; photos of one maker under one licence are named together.
+    /// Short credits, told apart by place ("left", "top right") where there are several, or by number where two have
+    /// the same place; photos of one maker under one licence are named together.
     /// </summary>
     public static Credit Compose(IReadOnlyList<Placed> photos, SlideRect slide, string language = "en")
     {

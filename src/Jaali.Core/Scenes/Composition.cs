@@ -5,7 +5,8 @@ using Jaali.Core.Legibility;
 namespace Jaali.Core.Scenes;
 
 /// <summary>
-/// A scene while it is made: each item adds its nodes in turn, from bottom to top, and sees what lies below it. What is added is measured for legibility by what it is, so that no kind has to say so.
+/// A scene while it is made: each item adds its nodes in turn, from bottom to top, and sees what lies below it. What
+/// is added is measured for legibility by what it is, so that no kind has to say so.
 /// </summary>
 public sealed class Composition
 {
@@ -48,7 +49,8 @@ public sealed class Composition
     /// <summary>What words that look for a place have around them.</summary>
     public Surroundings Around => new(Bounds, Backdrop, _taken, _subjects);
 
-    /// <summary>Composes one item as a thing of its own: what <paramref name="compose"/> adds goes into one group that carries the item's identity and its turn.</summary>
+    /// <summary>Composes one item as a thing of its own: what <paramref name="compose"/> adds goes into one group
+    /// that carries the item's identity and its turn.</summary>
     public void Item(Item item, Action compose)
     {
         if (_item is not null)

@@ -11,7 +11,8 @@ namespace Jaali.Core.Scenes;
 /// <param name="Background">Colour under everything, <c>#RRGGBB</c>.</param>
 /// <param name="Nodes">What to paint, in this order, each over those before it.</param>
 /// <param name="Links">Places that lead somewhere.</param>
-/// <param name="Parts">What is on it, in words and measures, in reading order: for those who cannot see it and for those who judge it.</param>
+/// <param name="Parts">What is on it, in words and measures, in reading order: for those who cannot see it and for
+/// those who judge it.</param>
 public sealed record Scene(
     Guid SlideId,
     int Page,
@@ -34,7 +35,8 @@ public sealed record Scene(
 }
 
 /// <summary>
-/// One thing to paint. There are five, and a painter refuses any other: a photo, a path, words, a group, a moving picture. Every kind of item is made of these.
+/// One thing to paint. There are five, and a painter refuses any other: a photo, a path, words, a group, a moving
+/// picture. Every kind of item is made of these.
 /// </summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(PhotoNode), "photo")]
@@ -44,11 +46,13 @@ public sealed record Scene(
 [JsonDerivedType(typeof(MediaNode), "media")]
 public abstract record SceneNode;
 
-/// <summary>The whole of a photo painted into a rectangle; what of it is seen is decided by the groups around it.</summary>
+/// <summary>The whole of a photo painted into a rectangle; what of it is seen is decided by the groups around
+/// it.</summary>
 /// <param name="PhotoId">SHA-256 of the photo.</param>
 /// <param name="Image">Where the whole photo lies.</param>
 /// <param name="Alt">What it shows, for those who cannot see it.</param>
-/// <param name="Colours">Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0 to 1; null for none.</param>
+/// <param name="Colours">Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0
+/// to 1; null for none.</param>
 public sealed record PhotoNode(string PhotoId, SlideRect Image, string Alt, IReadOnlyList<double>? Colours = null)
     : SceneNode;
 
@@ -91,7 +95,8 @@ public sealed record TextNode(string Face, double Size, string Ink, IReadOnlyLis
 public sealed record SceneLine(double X, double Baseline, double Width, string Text);
 
 /// <summary>Several nodes as one thing.</summary>
-/// <param name="ItemId">The item it shows, by which it is followed from slide to slide; null for computed things.</param>
+/// <param name="ItemId">The item it shows, by which it is followed from slide to slide; null for computed
+/// things.</param>
 /// <param name="Nodes">What it holds, in the order of painting.</param>
 /// <param name="Clip">Nothing is seen outside; null for no limit. In the measure of what is around the group.</param>
 /// <param name="Opacity">0 to 1, of the whole.</param>

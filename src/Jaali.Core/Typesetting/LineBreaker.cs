@@ -4,7 +4,8 @@ namespace Jaali.Core.Typesetting;
 public static class LineBreaker
 {
     /// <summary>
-    /// Lines no wider than <paramref name="width"/>. Breaks at spaces, after hyphens and dashes, and between ideographs, after the plain rules of Unicode UAX #14;
+    /// Lines no wider than <paramref name="width"/>. Breaks at spaces, after hyphens and dashes, and between
+    /// ideographs, after the plain rules of Unicode UAX #14;
     /// a word wider than the line is broken where it must. Line feeds are kept. Trailing spaces are dropped.
     /// </summary>
     /// <param name="text">What to set.</param>
@@ -38,7 +39,8 @@ public static class LineBreaker
         return lines;
     }
 
-    /// <summary>The same number of lines as <see cref="Break"/>, with the width shared out so that no line is left nearly empty.</summary>
+    /// <summary>The same number of lines as <see cref="Break"/>, with the width shared out so that no line is left
+    /// nearly empty.</summary>
     public static IReadOnlyList<string> Balance(string text, double width, Func<string, double> measure)
     {
         IReadOnlyList<string> best = Break(text, width, measure);

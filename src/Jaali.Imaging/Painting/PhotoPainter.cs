@@ -40,7 +40,8 @@ public static class PhotoPainter
         return toned.Encode(SKEncodedImageFormat.Jpeg, 88);
     }
 
-    // A cubic filter where a photo grows or shrinks by less than half; below that mipmaps, which a cubic filter would leave speckled.
+    // A cubic filter where a photo grows or shrinks by less than half; below that mipmaps, which a cubic filter would
+    // leave speckled.
     private static SKSamplingOptions Sampling(SKCanvas canvas, SKImage image, SKRect to) =>
         canvas.TotalMatrix.MapVector(to.Width / image.Width, 0).Length switch
         {

@@ -4,7 +4,8 @@ using SkiaSharp;
 namespace Jaali.Imaging.Painting;
 
 /// <summary>
-/// Paints scenes with Skia: to PNG, or onto any canvas, a PDF page's included. It measures nothing and decides nothing; nodes are painted strictly in their order, and one it does not know is refused.
+/// Paints scenes with Skia: to PNG, or onto any canvas, a PDF page's included. It measures nothing and decides
+/// nothing; nodes are painted strictly in their order, and one it does not know is refused.
 /// </summary>
 public sealed class ScenePainter(FontShelf fonts)
 {

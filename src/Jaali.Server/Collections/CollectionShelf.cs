@@ -8,7 +8,8 @@ using Jaali.Store;
 
 namespace Jaali.Server.Gathering;
 
-/// <summary>A collection as a file of them describes it; <c>{standins}</c> in an address stands for where the simulated collections are.</summary>
+/// <summary>A collection as a file of them describes it; <c>{standins}</c> in an address stands for where the
+/// simulated collections are.</summary>
 public sealed record CollectionEntry(string Id, string Name, Protocol Protocol, string Address);
 
 /// <summary>The collections that can be searched: those given at the start and those the user added.</summary>
@@ -46,7 +47,8 @@ public sealed class CollectionShelf(SourceHttp http, CollectionStore store, Foun
         CancellationToken cancel = default
     ) => [.. (await store.ListAsync(cancel)).Select(r => (r, _open.GetOrAdd(r.Id + " " + r.Address, _ => Open(r))))];
 
-    /// <summary>Adds what was recognised at an address; the same address again gives the collection that is there.</summary>
+    /// <summary>Adds what was recognised at an address; the same address again gives the collection that is
+    /// there.</summary>
     public async Task<CollectionRow> AddAsync(RecognisedCollection recognised, string? name, CancellationToken cancel)
     {
         IReadOnlyList<CollectionRow> all = await store.ListAsync(cancel);

@@ -13,7 +13,8 @@ namespace Jaali.Server.Gathering;
 public sealed record HarvestView(bool Running, int Records, int? Whole, string Message);
 
 /// <summary>
-/// Harvests repositories page by page into the local index: incrementally, by date stamp and resumption token, so that a harvest that was broken off goes on where it was.
+/// Harvests repositories page by page into the local index: incrementally, by date stamp and resumption token, so
+/// that a harvest that was broken off goes on where it was.
 /// </summary>
 public sealed class Harvesting(
     OaiPmh oai,
@@ -71,7 +72,8 @@ public sealed class Harvesting(
                 }
                 catch (TokenExpiredException) when (!restarted)
                 {
-                    // The token is no longer good: begin again from the date stamp; what is there is put in place once more.
+                    // The token is no longer good: begin again from the date stamp; what is there is put in place
+                    // once more.
                     (token, restarted) = ("", true);
                     continue;
                 }
@@ -89,7 +91,8 @@ public sealed class Harvesting(
                         if (token.Length > 0)
                             return;
                         mark.HarvestedAt = clock.GetUtcNow();
-                        // The next harvest asks from the newest stamp seen; stamps are whole days or seconds, so the same records may come again and change nothing.
+                        // The next harvest asks from the newest stamp seen; stamps are whole days or seconds, so the
+                        // same records may come again and change nothing.
                         mark.HarvestFrom = newest;
                     },
                     cancel
@@ -123,7 +126,8 @@ public sealed class Harvesting(
             Start(row);
     }
 
-    // A page is asked for up to three times: repositories are often slow or limit their callers (OAI-PMH 2.0, section 3.1.2.2).
+    // A page is asked for up to three times: repositories are often slow or limit their callers (OAI-PMH 2.0, section
+    // 3.1.2.2).
     private async Task<OaiPage> PageAsync(
         Uri repository,
         string from,

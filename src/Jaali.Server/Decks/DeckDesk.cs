@@ -22,7 +22,8 @@ public sealed record Stale(StoredDeck Now) : DeskAnswer;
 /// <summary>There is no such deck.</summary>
 public sealed record NoDeck : DeskAnswer;
 
-/// <summary>Where edits are carried out, one at a time for each deck: apply, save command and state, tell the others.</summary>
+/// <summary>Where edits are carried out, one at a time for each deck: apply, save command and state, tell the
+/// others.</summary>
 public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches patches, Live live)
 {
     private const int MostOpen = 50;
@@ -40,7 +41,8 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
     public StoredDeck? At(Guid id, int revision) =>
         _seats.TryGetValue(id, out Seat? seat) && seat.Past.TryGetValue(revision, out StoredDeck? deck) ? deck : null;
 
-    /// <summary>The patch from a revision to now, or the whole deck where the revision is no longer remembered.</summary>
+    /// <summary>The patch from a revision to now, or the whole deck where the revision is no longer
+    /// remembered.</summary>
     public DeckPatch PatchSince(StoredDeck now, int? since, string? records) =>
         since is { } from && (records is null || records == patches.Records)
             ? patches.Between(At(now.Deck.Id, from), now)
@@ -63,7 +65,8 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
                 if (made > now.Revision || made < 0)
                     return new Stale(now);
                 EditOutcome outcome = DeckEditor.Apply(now.Deck, command, new Facts(photos));
-                // What was made on an older state merges when it touches other parts; what is gone by now, or was changed too, is stale.
+                // What was made on an older state merges when it touches other parts; what is gone by now, or was
+                // changed too, is stale.
                 bool behind = made < now.Revision;
                 if (outcome is Rejected no)
                     return behind ? new Stale(now) : new Refused(no.Reason);
@@ -102,7 +105,8 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
 
     private async Task<DeskAnswer> SaveAsync(Seat seat, StoredDeck now, EditToSave edit, CancellationToken cancel)
     {
-        // An edit that changes nothing is none; one that is taken back or done again is counted all the same, so that it is not met again.
+        // An edit that changes nothing is none; one that is taken back or done again is counted all the same, so that
+        // it is not met again.
         if (edit.Edited.Touched.Count == 0 && edit.Way == EditWay.Do)
             return new Carried(now);
         if (!await store.SaveAsync(now.Revision, edit, cancel))

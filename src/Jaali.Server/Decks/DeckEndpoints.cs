@@ -139,7 +139,8 @@ public static class DeckEndpoints
         CancellationToken cancel
     ) => Answer(desk, has?.Revision, http, await desk.StepAsync(id, redo, Author.Of(http), cancel));
 
-    // The patch leads from the revision that the client has, not from the one before the edit: others may have edited meanwhile.
+    // The patch leads from the revision that the client has, not from the one before the edit: others may have edited
+    // meanwhile.
     private static Results<Ok<DeckPatch>, ProblemHttpResult> Answer(
         DeckDesk desk,
         int? has,

@@ -5,7 +5,8 @@ using Jaali.Store;
 namespace Jaali.Server;
 
 /// <summary>
-/// What changed in a deck between two revisions, for who has the first of them. Whatever of it is there, is as it is now, so that it may be applied to any revision between the two.
+/// What changed in a deck between two revisions, for who has the first of them. Whatever of it is there, is as it is
+/// now, so that it may be applied to any revision between the two.
 /// </summary>
 /// <param name="DeckId">The deck.</param>
 /// <param name="From">The revision that it leads from; null for the whole deck, which leads from anything.</param>
@@ -39,7 +40,8 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
 {
     private readonly string _start = Guid.NewGuid().ToString("N")[..8];
 
-    /// <summary>A mark of all photos' records as they are now; another after every correction and every start.</summary>
+    /// <summary>A mark of all photos' records as they are now; another after every correction and every
+    /// start.</summary>
     public string Records => $"{_start}-{photos.RecordsVersion}";
 
     /// <summary>The whole deck.</summary>

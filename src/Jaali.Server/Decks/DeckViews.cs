@@ -83,7 +83,8 @@ public sealed record SlideView(
 /// <param name="Photos">The photos that it shows.</param>
 public sealed record ItemView(Item Item, string Says, string Done, IReadOnlyList<string> Photos);
 
-/// <summary>Makes views of decks; a slide's view stays the same object for as long as what it is made of stays the same.</summary>
+/// <summary>Makes views of decks; a slide's view stays the same object for as long as what it is made of stays the
+/// same.</summary>
 public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerShelf ledger)
 {
     private readonly System.Runtime.CompilerServices.ConditionalWeakTable<Slide, Made> _made = [];

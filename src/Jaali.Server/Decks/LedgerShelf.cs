@@ -7,7 +7,8 @@ using Jaali.Store;
 
 namespace Jaali.Server;
 
-/// <summary>Judgements, remembered for as long as what they rest on stays the same, so that an edit judges only what it touches.</summary>
+/// <summary>Judgements, remembered for as long as what they rest on stays the same, so that an edit judges only what
+/// it touches.</summary>
 public sealed class LedgerShelf(PhotoStore photos)
 {
     private const int MostRemembered = 20_000;

@@ -14,7 +14,8 @@ using Jaali.Store;
 
 namespace Jaali.Server;
 
-/// <summary>Scenes, remembered for as long as what they are made of stays the same, so that an edit costs only what it touches.</summary>
+/// <summary>Scenes, remembered for as long as what they are made of stays the same, so that an edit costs only what
+/// it touches.</summary>
 public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
 {
     private readonly ConcurrentDictionary<(Guid Deck, Guid Slide), (object Key, IReadOnlyList<Scene> Scenes)> _made =

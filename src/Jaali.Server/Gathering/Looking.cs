@@ -10,7 +10,8 @@ using Jaali.Store;
 
 namespace Jaali.Server.Gathering;
 
-/// <summary>Fetches the small pictures of candidates, keeps them on the disk, and notes what a look at each tells: its hash, its lightness, its calm room.</summary>
+/// <summary>Fetches the small pictures of candidates, keeps them on the disk, and notes what a look at each tells:
+/// its hash, its lightness, its calm room.</summary>
 public sealed class Looking(SourceHttp http, FoundStore found, DataFolder folder, ILogger<Looking> log) : IDisposable
 {
     private const long MostBytes = 12 * 1024 * 1024;
@@ -55,7 +56,8 @@ public sealed class Looking(SourceHttp http, FoundStore found, DataFolder folder
         return look;
     }
 
-    /// <summary>The bytes of a candidate's picture, at least so wide where it is offered so; kept on the disk.</summary>
+    /// <summary>The bytes of a candidate's picture, at least so wide where it is offered so; kept on the
+    /// disk.</summary>
     /// <exception cref="SourceException">The source fails.</exception>
     /// <exception cref="NotAPhotoException">It sends no photo.</exception>
     public async Task<byte[]> PictureAsync(Candidate c, int width, CancellationToken cancel)

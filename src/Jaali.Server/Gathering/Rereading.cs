@@ -11,7 +11,8 @@ namespace Jaali.Server.Gathering;
 /// <param name="Sentence">For a person.</param>
 public sealed record RereadView(bool Changed, string Sentence);
 
-/// <summary>Reads the source of a photo again. What it says now is added to the evidence; where it differs both stand, and the change becomes a finding.</summary>
+/// <summary>Reads the source of a photo again. What it says now is added to the evidence; where it differs both
+/// stand, and the change becomes a finding.</summary>
 public sealed class Rereading(SourceHttp http, OaiPmh oai, PhotoStore photos, TimeProvider clock)
 {
     private const long MostBytes = 8 * 1024 * 1024;

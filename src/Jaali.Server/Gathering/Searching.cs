@@ -25,7 +25,8 @@ public enum AnswerState
     Limited,
 }
 
-/// <summary>One search over all collections. Each answers in its own time; none holds up or empties the others.</summary>
+/// <summary>One search over all collections. Each answers in its own time; none holds up or empties the
+/// others.</summary>
 public sealed class Search(Guid id, Guid deckId, Guid pointId, string words)
 {
     /// <summary>Identity.</summary>

@@ -13,7 +13,8 @@ using Jaali.Store;
 
 namespace Jaali.Server.Gathering;
 
-/// <summary>Takes photos in: fetches the rendition that is needed or reads a file, measures it, and stores bytes, record and evidence.</summary>
+/// <summary>Takes photos in: fetches the rendition that is needed or reads a file, measures it, and stores bytes,
+/// record and evidence.</summary>
 public sealed class Taking(
     SourceHttp http,
     PhotoStore photos,
@@ -102,7 +103,8 @@ public sealed class Taking(
         return (id, photos.Facts(id)!.Rights);
     }
 
-    // A download that breaks off goes on by itself a few times, then waits for the user; what was received is kept for the next try.
+    // A download that breaks off goes on by itself a few times, then waits for the user; what was received is kept
+    // for the next try.
     private async Task DownloadAsync(Uri address, string part, Action<double> report, CancellationToken cancel)
     {
         for (int tried = 1; ; tried++)

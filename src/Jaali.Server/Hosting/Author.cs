@@ -1,6 +1,7 @@
 namespace Jaali.Server;
 
-/// <summary>Who makes an edit: a mark that a browser gives itself, so that each person takes back their own edits.</summary>
+/// <summary>Who makes an edit: a mark that a browser gives itself, so that each person takes back their own
+/// edits.</summary>
 public static class Author
 {
     /// <summary>The header that carries it.</summary>

@@ -1,6 +1,7 @@
 namespace Jaali.Server;
 
-/// <summary>Keeps other sites out: known host names only, changes only from this origin and with a header that other sites cannot send, and a strict content policy.</summary>
+/// <summary>Keeps other sites out: known host names only, changes only from this origin and with a header that other
+/// sites cannot send, and a strict content policy.</summary>
 public static class Guard
 {
     /// <summary>The header that every change must carry.</summary>
@@ -14,7 +15,9 @@ public static class Guard
                 HttpRequest request = context.Request;
                 IHeaderDictionary headers = context.Response.Headers;
                 headers.ContentSecurityPolicy =
-                    "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; script-src 'self'; connect-src 'self' ws: wss:; font-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'";
+                    "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; script-src 'self';"
+                    + " connect-src 'self' ws: wss:; font-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none';"
+                    + " form-action 'self'";
                 headers.XContentTypeOptions = "nosniff";
                 headers["Referrer-Policy"] = "no-referrer";
                 headers["Cross-Origin-Opener-Policy"] = "same-origin";

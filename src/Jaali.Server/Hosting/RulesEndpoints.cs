@@ -3,7 +3,8 @@ using Jaali.Core.Photos;
 
 namespace Jaali.Server;
 
-/// <summary>What the client needs to know of the rules before it asks for anything, so that it holds none itself.</summary>
+/// <summary>What the client needs to know of the rules before it asks for anything, so that it holds none
+/// itself.</summary>
 /// <param name="LongestTitle">Characters.</param>
 /// <param name="LongestWording">Characters of a point, or of words on a slide.</param>
 /// <param name="LongestText">Characters of notes or a fact.</param>

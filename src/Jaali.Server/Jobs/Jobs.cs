@@ -48,7 +48,8 @@ public sealed record JobView(
 /// <summary>Thrown inside a job to end it with a sentence for a person.</summary>
 public sealed class JobFailedException(string message, Exception? inner = null) : Exception(message, inner);
 
-/// <summary>One kind of long work. It may be begun anew after a restart, so that doing it twice must do no harm.</summary>
+/// <summary>One kind of long work. It may be begun anew after a restart, so that doing it twice must do no
+/// harm.</summary>
 public interface IJobWork
 {
     /// <summary>Its name in the table.</summary>
@@ -63,7 +64,8 @@ public interface IJobWork
 }
 
 /// <summary>
-/// Long work beside the requests, kept in a table: asked for, watched, cancelled. A few at once; the others wait. What a restart interrupts is begun anew, and results are removed after a time.
+/// Long work beside the requests, kept in a table: asked for, watched, cancelled. A few at once; the others wait.
+/// What a restart interrupts is begun anew, and results are removed after a time.
 /// </summary>
 public sealed class Jobs(
     JobStore store,
@@ -83,7 +85,8 @@ public sealed class Jobs(
         services.GetServices<IJobWork>().ToDictionary(w => w.Kind, StringComparer.Ordinal)
     );
 
-    /// <summary>Begins: what a restart interrupted is queued again, what is old is removed, and the queue is worked off until the application stops.</summary>
+    /// <summary>Begins: what a restart interrupted is queued again, what is old is removed, and the queue is worked
+    /// off until the application stops.</summary>
     public async Task StartAsync()
     {
         await SweepAsync();

@@ -13,7 +13,8 @@ public sealed class LiveHub : Hub
 }
 
 /// <summary>
-/// Sends live messages: <c>deckChanged(patch)</c>, <c>recordChanged(photo)</c> and <c>jobChanged(job)</c>. A patch leads from the revision before; who is further behind asks for the patch from their own.
+/// Sends live messages: <c>deckChanged(patch)</c>, <c>recordChanged(photo)</c> and <c>jobChanged(job)</c>. A patch
+/// leads from the revision before; who is further behind asks for the patch from their own.
 /// </summary>
 public sealed class Live(IHubContext<LiveHub> hub)
 {

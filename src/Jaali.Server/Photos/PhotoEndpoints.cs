@@ -198,7 +198,8 @@ public static class PhotoEndpoints
                 return Problems.Of(
                     new Refusal(
                         "no-picture",
-                        $"No photo was found on {fetched.Address.Authority}{fetched.Address.AbsolutePath}. Give the address of the photo's own page, or of the picture."
+                        $"No photo was found on {fetched.Address.Authority}{fetched.Address.AbsolutePath}. Give the address of "
+                            + "the photo's own page, or of the picture."
                     )
                 );
             await found.RememberAsync([c], cancel);
@@ -240,7 +241,8 @@ public static class PhotoEndpoints
         IReadOnlyList<(Candidate Candidate, int Distance)> alike = await found.AlikeAsync(hash, cancel: cancel);
         if (alike.Count == 0)
         {
-            // Nothing seen so far: look at what the collections have for the points that the photo was kept for, and compare again.
+            // Nothing seen so far: look at what the collections have for the points that the photo was kept for, and
+            // compare again.
             foreach (Point point in stored.Deck.Points.Where(p => p.Kept.Contains(photoId) && p.SearchWords.Count > 0))
                 await searching.SettledAsync(
                     await searching.StartAsync(id, point.Id, string.Join(' ', point.SearchWords), cancel),
@@ -335,7 +337,8 @@ public static class PhotoEndpoints
             return Problems.Of(
                 new Refusal(
                     "unknown-licence",
-                    "This names no licence that Jaali knows. Give its address, such as https://creativecommons.org/licenses/by/4.0/, or its short name, such as CC BY 4.0."
+                    "This names no licence that Jaali knows. Give its address, such as https://creativecommons.org/licenses/by/4.0/,"
+                        + " or its short name, such as CC BY 4.0."
                 )
             );
         string? source = request.SourceUrl?.Trim();

@@ -27,7 +27,8 @@ namespace Jaali.Server;
 /// <param name="SourceNowSays">What its source says by now, where that is something else.</param>
 /// <param name="LicenceAsFound">The licence, word for word.</param>
 /// <param name="PublicDomainReason">Why it is in the public domain.</param>
-/// <param name="Preview">A tiny picture as a data address, shown until the photo is there; empty where there is none.</param>
+/// <param name="Preview">A tiny picture as a data address, shown until the photo is there; empty where there is
+/// none.</param>
 /// <param name="Widths">The widths in pixels that are kept ready, the photo's own the last.</param>
 public sealed record PhotoView(
     string Id,

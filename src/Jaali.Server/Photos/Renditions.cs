@@ -4,7 +4,8 @@ using Jaali.Store;
 
 namespace Jaali.Server;
 
-/// <summary>Taken photos in other sizes, by the IIIF Image API's terms; whole photos at a ladder of widths are kept on the disk.</summary>
+/// <summary>Taken photos in other sizes, by the IIIF Image API's terms; whole photos at a ladder of widths are kept
+/// on the disk.</summary>
 public sealed class Renditions(PhotoStore photos, DataFolder folder)
 {
     /// <summary>The widths that are kept; others are made each time, so that the cache stays small.</summary>
@@ -32,7 +33,9 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
         bool whole = request.Region == (0, 0, photo.Width, photo.Height);
         string kept = folder.Derived(
             id,
-            $"{request.Region.X}_{request.Region.Y}_{request.Region.Width}_{request.Region.Height}_{request.Width}x{request.Height}_{request.Rotation}{(request.Grey ? "g" : "")}.{request.Format}"
+            string.Join('_', request.Region.X, request.Region.Y, request.Region.Width, request.Region.Height)
+                + $"_{request.Width}x{request.Height}_{request.Rotation}"
+                + $"{(request.Grey ? "g" : "")}.{request.Format}"
         );
         bool keep = whole && (Ladder.Contains(request.Width) || request.Width == photo.Width);
         if (keep && File.Exists(kept))
@@ -52,7 +55,8 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
         return made;
     }
 
-    /// <summary>A photo upright, at least so many pixels wide as far as it has them: what the browser is given for the same place.</summary>
+    /// <summary>A photo upright, at least so many pixels wide as far as it has them: what the browser is given for
+    /// the same place.</summary>
     public async Task<byte[]?> AtLeastAsync(string id, double width, CancellationToken cancel = default)
     {
         if (photos.Facts(id) is not { } photo)

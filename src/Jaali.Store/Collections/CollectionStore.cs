@@ -33,7 +33,8 @@ public sealed class CollectionStore(IDbContextFactory<JaaliDb> databases, TimePr
         await db.SaveChangesAsync(cancel);
     }
 
-    /// <summary>Enters a collection's own terms, or takes them back with null; false where there is no such collection. Photos taken under them keep them.</summary>
+    /// <summary>Enters a collection's own terms, or takes them back with null; false where there is no such
+    /// collection. Photos taken under them keep them.</summary>
     public async Task<bool> SetTermsAsync(string id, CollectionTerms? terms, CancellationToken cancel = default)
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);

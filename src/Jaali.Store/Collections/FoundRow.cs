@@ -1,6 +1,7 @@
 namespace Jaali.Store;
 
-/// <summary>A candidate that was found or harvested: its words are indexed for full-text search where it was harvested.</summary>
+/// <summary>A candidate that was found or harvested: its words are indexed for full-text search where it was
+/// harvested.</summary>
 public sealed class FoundRow
 {
     /// <summary>Identity.</summary>

@@ -15,11 +15,13 @@ namespace Jaali.Store;
 public sealed record FoundCandidate(Candidate Candidate, Look? Look);
 
 /// <summary>
-/// Every candidate that was found or harvested. Harvested ones are searched by their words (SQLite FTS5); all of them by the look of their picture.
+/// Every candidate that was found or harvested. Harvested ones are searched by their words (SQLite FTS5); all of them
+/// by the look of their picture.
 /// </summary>
 public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvider clock)
 {
-    // The places that words are looked for in, the most telling first. A word in every record ("plate") makes bm25() read all of them for each search; going by place does not.
+    // The places that words are looked for in, the most telling first. A word in every record ("plate") makes bm25()
+    // read all of them for each search; going by place does not.
     private static readonly string[] Places = ["{Title} : ", "{Title Subjects} : ", "{Title Subjects Maker} : ", ""];
     private const string Ids =
         "SELECT f.Id FROM FoundWords w JOIN Found f ON f.Id = w.rowid WHERE FoundWords MATCH $match AND f.Collection = $collection LIMIT $count";
@@ -35,7 +37,8 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
         await WriteAsync(candidates.Select(c => (c, Description: "", Harvested: false)), [], cancel);
     }
 
-    /// <summary>Takes a page of a harvest in: what was deleted goes, the rest is put in place of what was there. One transaction with the collection's mark.</summary>
+    /// <summary>Takes a page of a harvest in: what was deleted goes, the rest is put in place of what was there. One
+    /// transaction with the collection's mark.</summary>
     public Task HarvestAsync(
         string collection,
         IEnumerable<(Candidate Candidate, string Description)> records,
@@ -52,7 +55,8 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
         );
 
     /// <summary>
-    /// Searches what was harvested from a collection; all words must be there, in any form with the same stem. Records with all of them in the title come first, then those with subjects, then makers, then the rest.
+    /// Searches what was harvested from a collection; all words must be there, in any form with the same stem.
+    /// Records with all of them in the title come first, then those with subjects, then makers, then the rest.
     /// </summary>
     /// <returns>The page, and whether there are more.</returns>
     public async Task<(IReadOnlyList<FoundCandidate> Found, bool More)> SearchAsync(
@@ -116,7 +120,8 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
         return row is null ? null : Read(row.Candidate, row.Look);
     }
 
-    /// <summary>What looks at a collection's candidates told, by their identity; those nobody looked at are left out.</summary>
+    /// <summary>What looks at a collection's candidates told, by their identity; those nobody looked at are left
+    /// out.</summary>
     public async Task<IReadOnlyDictionary<string, Look>> LooksAsync(
         string collection,
         IReadOnlyCollection<string> ids,
@@ -217,7 +222,8 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
         _index = null;
     }
 
-    /// <summary>Words as an FTS5 query: each quoted, so that nothing in them is an operator. The index stems, so plurals and endings meet.</summary>
+    /// <summary>Words as an FTS5 query: each quoted, so that nothing in them is an operator. The index stems, so
+    /// plurals and endings meet.</summary>
     public static string MatchOf(string words)
     {
         var match = new StringBuilder();
@@ -246,15 +252,21 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         await db.Database.OpenConnectionAsync(cancel);
         var connection = (SqliteConnection)db.Database.GetDbConnection();
-        // deferred: false takes the write lock at once, so that two writers wait for each other instead of failing midway.
+        // deferred: false takes the write lock at once, so that two writers wait for each other instead of failing
+        // midway.
         await using SqliteTransaction transaction = connection.BeginTransaction(deferred: false);
         await db.Database.UseTransactionAsync(transaction, cancel);
         await using (SqliteCommand put = connection.CreateCommand())
         {
             put.Transaction = transaction;
             put.CommandText = """
-                INSERT INTO Found (Collection, CandidateId, Candidate, Title, Maker, Subjects, Description, Harvested, Look, SeenAt) VALUES ($collection, $id, $candidate, $title, $maker, $subjects, $description, $harvested, '', $at)
-                ON CONFLICT (Collection, CandidateId) DO UPDATE SET Candidate = excluded.Candidate, Title = excluded.Title, Maker = excluded.Maker, Subjects = excluded.Subjects, Description = excluded.Description, Harvested = max(Harvested, excluded.Harvested), SeenAt = excluded.SeenAt
+                INSERT INTO Found
+                  (Collection, CandidateId, Candidate, Title, Maker, Subjects, Description, Harvested, Look, SeenAt)
+                VALUES ($collection, $id, $candidate, $title, $maker, $subjects, $description, $harvested, '', $at)
+                ON CONFLICT (Collection, CandidateId) DO UPDATE SET
+                  Candidate = excluded.Candidate, Title = excluded.Title, Maker = excluded.Maker,
+                  Subjects = excluded.Subjects, Description = excluded.Description,
+                  Harvested = max(Harvested, excluded.Harvested), SeenAt = excluded.SeenAt
                 """;
             SqliteParameter[] p =
             [

@@ -27,7 +27,8 @@ public sealed record EditToSave(EditWay Way, string Author, int? Of, DeckCommand
 }
 
 /// <summary>
-/// Loads and saves decks. An edit and the state it leads to are saved in one transaction, only where the revision is still the expected one, and only the rows of the parts it touched are written.
+/// Loads and saves decks. An edit and the state it leads to are saved in one transaction, only where the revision is
+/// still the expected one, and only the rows of the parts it touched are written.
 /// </summary>
 public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider clock)
 {
@@ -105,7 +106,8 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
         return new StoredDeck(deck, row.Revision);
     }
 
-    /// <summary>Saves an edit as the revision after <paramref name="from"/>; false where the deck is no longer at it.</summary>
+    /// <summary>Saves an edit as the revision after <paramref name="from"/>; false where the deck is no longer at
+    /// it.</summary>
     public async Task<bool> SaveAsync(int from, EditToSave edit, CancellationToken cancel = default)
     {
         Deck deck = edit.Edited.Deck;

@@ -31,7 +31,8 @@ public sealed class JobStore(IDbContextFactory<JaaliDb> databases)
         return [.. rows.OrderBy(j => j.StartedAt)];
     }
 
-    /// <summary>Takes out jobs that ended before a moment, and gives them back for their results to be removed.</summary>
+    /// <summary>Takes out jobs that ended before a moment, and gives them back for their results to be
+    /// removed.</summary>
     public async Task<IReadOnlyList<JobRow>> ForgetAsync(DateTimeOffset before, CancellationToken cancel = default)
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);

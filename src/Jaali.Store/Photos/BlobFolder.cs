@@ -2,7 +2,8 @@ using System.Security.Cryptography;
 
 namespace Jaali.Store;
 
-/// <summary>Bytes by the SHA-256 of their content. A blob is written under a temporary name, flushed to the disk and then renamed, so that a name never stands for half a file.</summary>
+/// <summary>Bytes by the SHA-256 of their content. A blob is written under a temporary name, flushed to the disk and
+/// then renamed, so that a name never stands for half a file.</summary>
 public sealed class BlobFolder
 {
     private readonly string _root;

@@ -12,7 +12,8 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Jaali.Store;
 
-/// <summary>Taken photos: bytes, measurements, rights and evidence. Facts are remembered, for scenes ask for them often.</summary>
+/// <summary>Taken photos: bytes, measurements, rights and evidence. Facts are remembered, for scenes ask for them
+/// often.</summary>
 public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder blobs, TimeProvider clock)
 {
     private const int MostTones = 400;
@@ -21,7 +22,8 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
     private readonly ConcurrentDictionary<string, byte[]> _previews = new();
     private long _records;
 
-    /// <summary>Keeps a photo with its record; the bytes come first, the rows only when they are safe. A photo that is there keeps its record, and the evidence is added.</summary>
+    /// <summary>Keeps a photo with its record; the bytes come first, the rows only when they are safe. A photo that
+    /// is there keeps its record, and the evidence is added.</summary>
     /// <returns>The photo's SHA-256.</returns>
     public async Task<string> KeepAsync(
         byte[] bytes,
@@ -74,7 +76,8 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         return id;
     }
 
-    /// <summary>Grows with every record that is corrected: what was made of records before it may be out of date.</summary>
+    /// <summary>Grows with every record that is corrected: what was made of records before it may be out of
+    /// date.</summary>
     public long RecordsVersion => Interlocked.Read(ref _records);
 
     /// <summary>What the rules need of a photo, or null.</summary>
@@ -167,7 +170,8 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
     }
 
     /// <summary>
-    /// Puts a corrected record in place of the one that is there and adds what it rests on; what sources said before stays among the evidence. False where there is no such photo.
+    /// Puts a corrected record in place of the one that is there and adds what it rests on; what sources said before
+    /// stays among the evidence. False where there is no such photo.
     /// </summary>
     public async Task<bool> CorrectAsync(
         string id,

@@ -18,7 +18,8 @@ public sealed record Chance(int A, int B, double X)
     public T Other<T>(IReadOnlyList<T> some) => some[B % some.Count];
 }
 
-/// <summary>Examples of every kind of command: some that may succeed on any deck, and one for each refusal that the kind gives by itself.</summary>
+/// <summary>Examples of every kind of command: some that may succeed on any deck, and one for each refusal that the
+/// kind gives by itself.</summary>
 public static class CommandExamples
 {
     public const string Photo = "p0",

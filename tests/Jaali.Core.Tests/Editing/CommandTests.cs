@@ -127,7 +127,8 @@ public sealed class CommandTests
         }
     }
 
-    /// <summary>Of any two edits that touch different parts, the first can be taken back after the second, which stays.</summary>
+    /// <summary>Of any two edits that touch different parts, the first can be taken back after the second, which
+    /// stays.</summary>
     [Theory]
     [MemberData(nameof(Kinds))]
     public void Taking_it_back_leaves_what_others_did_elsewhere(string name)
@@ -167,7 +168,8 @@ public sealed class CommandTests
         Assert.True(met > 0, $"{name} never met an edit elsewhere");
     }
 
-    /// <summary>Any run of commands, taken back one by one, leads to where it started; whatever is done, no photo is stretched, and a ground is the lowest and as large as its slide.</summary>
+    /// <summary>Any run of commands, taken back one by one, leads to where it started; whatever is done, no photo is
+    /// stretched, and a ground is the lowest and as large as its slide.</summary>
     [Fact]
     public void Any_run_of_commands_keeps_the_rules_and_leads_back() =>
         Runs.Sample(

@@ -12,7 +12,8 @@ public sealed class PlanningTests
 {
     private static string Json(Deck deck) => JsonSerializer.Serialize(deck, DeckJson.Options);
 
-    /// <summary>"One point, one photo, one slide: a six-line list becomes six photo slides plus a closing slide of words" (common practice, no source); the opening comes on top.</summary>
+    /// <summary>"One point, one photo, one slide: a six-line list becomes six photo slides plus a closing slide of
+    /// words" (common practice, no source); the opening comes on top.</summary>
     [Fact]
     public void A_six_line_list_becomes_six_slides()
     {
@@ -24,7 +25,8 @@ public sealed class PlanningTests
         Assert.Equal(Json(deck), Json(world.Do(deck, new MakeSlides()).Deck));
     }
 
-    /// <summary>"Six points and six K make six slides": keeping the first photo of a point puts it on the point's slide, in one edit.</summary>
+    /// <summary>"Six points and six K make six slides": keeping the first photo of a point puts it on the point's
+    /// slide, in one edit.</summary>
     [Fact]
     public void Keeping_the_first_photo_of_each_point_makes_its_slide_framed_and_credited()
     {
@@ -91,7 +93,8 @@ public sealed class PlanningTests
     public void Search_words_drop_stop_words(string wording, string words) =>
         Assert.Equal(words.Split(' '), SearchWords.Propose(wording));
 
-    /// <summary>About 1920 px for a full-slide photo on today's displays, and not the largest (common practice, no source).</summary>
+    /// <summary>About 1920 px for a full-slide photo on today's displays, and not the largest (common practice, no
+    /// source).</summary>
     [Fact]
     public void The_rendition_is_the_smallest_that_fills_the_frame()
     {

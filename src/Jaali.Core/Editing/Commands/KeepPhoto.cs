@@ -10,7 +10,8 @@ using Jaali.Core.Rights;
 namespace Jaali.Core.Editing;
 
 /// <summary>
-/// Puts a taken photo at the end of a point's shortlist. Where no slide of the point shows a photo yet, it becomes the ground of the point's slide at once, and the slide is made where there is none.
+/// Puts a taken photo at the end of a point's shortlist. Where no slide of the point shows a photo yet, it becomes
+/// the ground of the point's slide at once, and the slide is made where there is none.
 /// </summary>
 public sealed record KeepPhoto(Guid PointId, string PhotoId) : DeckCommand
 {

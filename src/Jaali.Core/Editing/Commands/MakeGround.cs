@@ -9,7 +9,8 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Makes an item the ground of its slide, or the ground a thing among the others. The ground that was becomes a frame under the new one's old place.</summary>
+/// <summary>Makes an item the ground of its slide, or the ground a thing among the others. The ground that was
+/// becomes a frame under the new one's old place.</summary>
 public sealed record MakeGround(Guid SlideId, Guid ItemId, bool Ground) : ItemCommand(SlideId, ItemId)
 {
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)

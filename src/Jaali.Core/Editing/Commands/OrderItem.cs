@@ -9,7 +9,8 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Raises or lowers an item to a place in the order of its slide, counted from 0 at the bottom; a ground stays below all.</summary>
+/// <summary>Raises or lowers an item to a place in the order of its slide, counted from 0 at the bottom; a ground
+/// stays below all.</summary>
 public sealed record OrderItem(Guid SlideId, Guid ItemId, int To) : ItemCommand(SlideId, ItemId)
 {
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)

@@ -10,7 +10,8 @@ using Jaali.Core.Rights;
 namespace Jaali.Core.Editing;
 
 /// <summary>
-/// Makes a photo the slide's ground, with the crop computed for its shape. It takes the place, and the identity, of the ground that is there, or of the only frame where there is no ground.
+/// Makes a photo the slide's ground, with the crop computed for its shape. It takes the place, and the identity, of
+/// the ground that is there, or of the only frame where there is no ground.
 /// </summary>
 public sealed record PlaceGround(Guid SlideId, string PhotoId) : DeckCommand
 {

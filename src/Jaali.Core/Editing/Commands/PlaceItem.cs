@@ -9,7 +9,8 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Puts an item at another place of its slide, in another size or turned. A ground fills its slide and stays.</summary>
+/// <summary>Puts an item at another place of its slide, in another size or turned. A ground fills its slide and
+/// stays.</summary>
 public sealed record PlaceItem(Guid SlideId, Guid ItemId, SlideRect Rect, double? Turn = null)
     : ItemCommand(SlideId, ItemId)
 {

@@ -23,7 +23,8 @@ internal static class PointSlides
             point.Seconds
         );
 
-    /// <summary>Where the slide of a point comes: behind the last slide of the nearest point before it that has one, else behind the opening.</summary>
+    /// <summary>Where the slide of a point comes: behind the last slide of the nearest point before it that has one,
+    /// else behind the opening.</summary>
     internal static int PlaceOf(Deck deck, Guid pointId)
     {
         int at = deck.Points.FindIndex(p => p.Id == pointId);

@@ -9,7 +9,8 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Puts one photo in the place of another everywhere in the deck: on shortlists and on slides, with the same part shown.</summary>
+/// <summary>Puts one photo in the place of another everywhere in the deck: on shortlists and on slides, with the same
+/// part shown.</summary>
 public sealed record ReplacePhoto(string PhotoId, string With) : DeckCommand
 {
     internal override Change Apply(Deck deck, IEditFacts facts)

@@ -4,7 +4,8 @@ using Jaali.Core.Decks;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Puts parts of the deck back as they were: the inverse of every other command. Null removes the part.</summary>
+/// <summary>Puts parts of the deck back as they were: the inverse of every other command. Null removes the
+/// part.</summary>
 public sealed record Restore(ImmutableSortedDictionary<PartKey, JsonElement?> Parts) : DeckCommand
 {
     internal override Change Apply(Deck deck, IEditFacts facts)

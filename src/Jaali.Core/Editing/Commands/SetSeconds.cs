@@ -9,7 +9,8 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Plans a slide's time, 1 to 3600 seconds; that of its point follows where the slide is the only one.</summary>
+/// <summary>Plans a slide's time, 1 to 3600 seconds; that of its point follows where the slide is the only
+/// one.</summary>
 public sealed record SetSeconds(Guid SlideId, double Seconds) : DeckCommand
 {
     internal override Change Apply(Deck deck, IEditFacts facts)

@@ -9,7 +9,8 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before others.</summary>
+/// <summary>Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before
+/// others.</summary>
 public sealed record SwapPhoto(string PhotoId) : DeckCommand
 {
     internal override Change Apply(Deck deck, IEditFacts facts)

@@ -8,7 +8,8 @@ using Jaali.Core.Items;
 namespace Jaali.Core.Editing;
 
 /// <summary>
-/// Commands of format 1, in which a slide had one ground and a list of words. An inverse named the parts <c>slide/ID/ground</c> and <c>slide/ID/words</c> as wholes;
+/// Commands of format 1, in which a slide had one ground and a list of words. An inverse named the parts
+/// <c>slide/ID/ground</c> and <c>slide/ID/words</c> as wholes;
 /// which items come and go is told by the deck that it is applied to.
 /// </summary>
 internal static class Format1

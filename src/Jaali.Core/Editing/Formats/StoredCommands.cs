@@ -14,7 +14,8 @@ public static class StoredCommands
     /// <summary>Reads a command.</summary>
     /// <param name="json">As it was stored.</param>
     /// <param name="format">The format it was written in.</param>
-    /// <param name="deck">The deck that it is about to be applied to: what an older format left unsaid is found there.</param>
+    /// <param name="deck">The deck that it is about to be applied to: what an older format left unsaid is found
+    /// there.</param>
     /// <exception cref="FormatException">It was written by a later version.</exception>
     /// <exception cref="JsonException">It cannot be read.</exception>
     public static DeckCommand Read(string json, int format, Deck deck)

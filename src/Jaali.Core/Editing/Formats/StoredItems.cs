@@ -21,7 +21,8 @@ public static class StoredItems
     /// <param name="format">The format it was written in.</param>
     /// <param name="body">Its members.</param>
     /// <param name="slide">The whole slide it lies on.</param>
-    /// <exception cref="FormatException">There is no such kind, or the format is a later one than this version knows.</exception>
+    /// <exception cref="FormatException">There is no such kind, or the format is a later one than this version
+    /// knows.</exception>
     /// <exception cref="JsonException">The body cannot be read.</exception>
     public static Item Read(string kind, int format, string body, SlideRect slide) =>
         Read(kind, format, (JsonObject)JsonNode.Parse(body)!, slide);

@@ -7,13 +7,15 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Items;
 
-/// <summary>A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes the window.</summary>
+/// <summary>A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes
+/// the window.</summary>
 /// <param name="Id">Identity, which survives duplication of the slide.</param>
 /// <param name="At">Where it lies on the slide.</param>
 /// <param name="PhotoId">SHA-256 of the photo, lower-case hexadecimal.</param>
 /// <param name="Crop">What of the photo is seen; its shape in pixels is that of the frame.</param>
 /// <param name="Mask">The shape it is cut to.</param>
-/// <param name="Straighten">How far the photo is turned inside the frame, in degrees clockwise, -15 to 15; it is enlarged just so far that the frame stays filled.</param>
+/// <param name="Straighten">How far the photo is turned inside the frame, in degrees clockwise, -15 to 15; it is
+/// enlarged just so far that the frame stays filled.</param>
 /// <param name="Tone">How its colours are shown.</param>
 /// <param name="Covers">Patches that hide part of it, in fractions of the frame; null for none.</param>
 /// <param name="CreditSpot">Where its credit stands.</param>

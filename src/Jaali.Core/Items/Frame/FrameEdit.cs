@@ -5,7 +5,8 @@ using Jaali.Core.Legibility;
 
 namespace Jaali.Core.Items;
 
-/// <summary>Shows another part of a photo, cuts it to a shape, straightens, tones, hides parts, swaps the photo, moves its credit; what is null stays.</summary>
+/// <summary>Shows another part of a photo, cuts it to a shape, straightens, tones, hides parts, swaps the photo,
+/// moves its credit; what is null stays.</summary>
 /// <param name="PhotoId">Another photo in the same frame, cropped anew for its shape.</param>
 /// <param name="Crop">What of the photo is seen. The window keeps its middle and takes the frame's shape.</param>
 /// <param name="Mask">The shape it is cut to.</param>

@@ -29,7 +29,8 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             )
             : null;
 
-    /// <summary>The frame with its photo shown whole and unchanged, as large as the place of the frame lets it.</summary>
+    /// <summary>The frame with its photo shown whole and unchanged, as large as the place of the frame lets
+    /// it.</summary>
     public static Frame Whole(Frame frame, PhotoFacts photo)
     {
         SlideRect r = frame.At.Rect;
@@ -130,7 +131,8 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             return NoPhoto;
         if (PlacementRule.WhyNot(photo.Rights) is { } why)
             return why;
-        // Two copies of one picture may differ a little in shape; the window keeps its middle and takes the frame's shape.
+        // Two copies of one picture may differ a little in shape; the window keeps its middle and takes the frame's
+        // shape.
         return item with { PhotoId = with, Crop = CropFinder.Shaped(item.Crop, photo.Aspect, item.At.Rect.Aspect) };
     }
 
@@ -205,7 +207,8 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
     {
         if (format >= 2)
             return body;
-        // Format 1: a rectangle of its own, filling the slide where it was the ground, and the photo's turn under that name.
+        // Format 1: a rectangle of its own, filling the slide where it was the ground, and the photo's turn under
+        // that name.
         var now = (JsonObject)body.DeepClone();
         var rect = (JsonObject?)now["rect"]?.DeepClone() ?? [];
         bool fills =

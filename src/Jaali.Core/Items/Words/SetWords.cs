@@ -22,7 +22,8 @@ internal sealed record SetWords(
 {
     private const double Step = 6;
 
-    /// <summary>The largest size, at most the setting's own, at which the words fit the room; they are never cut.</summary>
+    /// <summary>The largest size, at most the setting's own, at which the words fit the room; they are never
+    /// cut.</summary>
     internal static SetWords Fit(string text, TypeSetting how, double width, double height, ITextMeasure measure)
     {
         for (double size = how.Size; ; size -= Step)

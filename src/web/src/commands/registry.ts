@@ -1,7 +1,10 @@
 import { useEffect, useRef } from 'react';
 import { create } from 'zustand';
 
-/** Something that can be done. Keys, help, the searchable list and the verbs are all made from it; nothing is bound elsewhere. */
+/**
+ * Something that can be done. Keys, help, the searchable list and the verbs are all made from it; nothing is bound
+ * elsewhere.
+ */
 export interface Command {
   id: string;
   name: string;

@@ -6,7 +6,10 @@ import { useJobs } from './jobs';
 import { loadRules, useRules } from './rules';
 import { unknownDeck, useDeckStore } from './store';
 
-/** Opens a deck and keeps it up to date: edits from elsewhere, records, jobs. Answers whether it is there, and what went wrong. */
+/**
+ * Opens a deck and keeps it up to date: edits from elsewhere, records, jobs. Answers whether it is there, and what
+ * went wrong.
+ */
 export function useOpenDeck(id: string): { there: boolean; problem: unknown } {
   const here = useDeckStore((d) => d.id === id && d.revision >= 0);
   const ruled = useRules((r) => r.rules !== null);

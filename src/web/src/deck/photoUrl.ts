@@ -1,6 +1,9 @@
 import type { Photo } from '../api/types';
 
-/** The address of a whole photo, at least as many pixels wide as asked, as far as it has them. The widths that are kept ready come with the photo. */
+/**
+ * The address of a whole photo, at least as many pixels wide as asked, as far as it has them. The widths that are
+ * kept ready come with the photo.
+ */
 export function photoUrl(photo: Pick<Photo, 'id' | 'width' | 'widths'>, wanted: number): string {
   const width = photo.widths.find((w) => w >= wanted) ?? photo.width;
   return `/iiif/${photo.id}/full/${width === photo.width ? 'max' : `${width},`}/0/default.jpg`;

@@ -22,7 +22,10 @@ export interface ItemClient {
   Facts?: ComponentType<{ slide: Slide; item: Item }>;
 }
 
-/** The kinds of items, as the client knows them: the only list. A kind that is not in it is moved, ordered and removed like any other. */
+/**
+ * The kinds of items, as the client knows them: the only list. A kind that is not in it is moved, ordered and removed
+ * like any other.
+ */
 export const kinds: ItemClient[] = [frame, words];
 
 const unknown: ItemClient = { kind: '', verbs: [] };

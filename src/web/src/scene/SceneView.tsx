@@ -17,7 +17,10 @@ interface Props {
   silent?: boolean;
 }
 
-/** Paints a scene: one drawing, its nodes strictly in their order. It measures nothing and decides nothing; all numbers come with the scene. */
+/**
+ * Paints a scene: one drawing, its nodes strictly in their order. It measures nothing and decides nothing; all
+ * numbers come with the scene.
+ */
 export function SceneView({ scene, width, links, className = '', lazy = false, fill = false, silent = false }: Props) {
   const id = useId();
   const box = useRef<SVGSVGElement>(null);

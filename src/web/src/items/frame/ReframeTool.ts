@@ -10,7 +10,10 @@ export interface ReframeSurface {
   lines(lines: { axis: string; line: number }[]): void;
 }
 
-/** Moves and scales a photo inside its frame. While the hand moves only the picture's transform changes; at the end one edit goes out. */
+/**
+ * Moves and scales a photo inside its frame. While the hand moves only the picture's transform changes; at the end
+ * one edit goes out.
+ */
 export class ReframeTool implements StageTool {
   private work: Reframing | null = null;
   private from: Omit<Placed, 'caught'> = { x: 0, y: 0, scale: 1 };

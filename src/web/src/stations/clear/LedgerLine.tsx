@@ -13,7 +13,10 @@ import { useRecord } from '../settle/useRecord';
 
 const tones = { clear: 'text-ink-quiet', toSettle: 'text-marigold-ink', blocked: 'text-madder-ink' } as const;
 
-/** A row of the ledger: the picture, the credit as it will read, where it is used, what is unsettled and what can be done. */
+/**
+ * A row of the ledger: the picture, the credit as it will read, where it is used, what is unsettled and what can be
+ * done.
+ */
 export function LedgerLine({ row }: { row: LedgerRow }) {
   const order = useSlideOrder();
   const photo = usePhoto(row.photoId);

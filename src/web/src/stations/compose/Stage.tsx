@@ -14,7 +14,10 @@ import type { StageTool } from '../../items/tool';
 // A nudge or a turn of the wheel is sent when no other has come for so long, in milliseconds.
 const pause = 350;
 
-/** The slide, large: the painted scene, an overlay, and one tool at a time. A ground is dragged inside its slide; any other thing over it. */
+/**
+ * The slide, large: the painted scene, an overlay, and one tool at a time. A ground is dragged inside its slide; any
+ * other thing over it.
+ */
 export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item: Item | undefined }) {
   const room = useRef<HTMLDivElement>(null);
   const holder = useRef<HTMLDivElement>(null);

@@ -27,7 +27,10 @@ interface Props {
 
 export const keyOf = (c: Candidate) => `${c.collection}|${c.id}`;
 
-/** Candidates in justified rows, true proportions, never cropped; only the rows near the window are drawn. One of them is current, and its keys work as soon as it is shown. */
+/**
+ * Candidates in justified rows, true proportions, never cropped; only the rows near the window are drawn. One of them
+ * is current, and its keys work as soon as it is shown.
+ */
 export function Wall({ candidates, onKeep, onLetGo, onLook, picked, onPick, onLay, more, paused }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);

@@ -25,7 +25,10 @@ export async function filesOf(transfer: DataTransfer): Promise<File[]> {
   return files;
 }
 
-/** Sends files to be taken in for a point, a few at once. Tells what came in, what is unsettled, and what was refused and why. */
+/**
+ * Sends files to be taken in for a point, a few at once. Tells what came in, what is unsettled, and what was refused
+ * and why.
+ */
 export async function bring(deckId: string, pointId: string, files: File[], done: () => Promise<unknown>) {
   const { say } = useNotices.getState();
   const photos = files.filter((f) => photoName.test(f.name) || f.type.startsWith('image/'));

@@ -8,7 +8,10 @@ export interface Wish extends Filter {
   without: string[];
 }
 
-/** A search over all collections. The wall is asked for again until every collection has answered and every picture was looked at. */
+/**
+ * A search over all collections. The wall is asked for again until every collection has answered and every picture
+ * was looked at.
+ */
 export function useSearch(deckId: string, pointId: string, words: string, wish: Wish) {
   const client = useQueryClient();
   const [again, setAgain] = useState(0);

@@ -10,7 +10,10 @@ interface Ways {
 const isField = (target: EventTarget | null) =>
   target instanceof HTMLElement && target.closest('input, textarea, [contenteditable]') !== null;
 
-/** Files and folders dropped anywhere, pictures and addresses pasted outside a field. Answers whether something hovers. */
+/**
+ * Files and folders dropped anywhere, pictures and addresses pasted outside a field. Answers whether something
+ * hovers.
+ */
 export function useWaysIn({ enabled, onFiles, onAddress }: Ways): boolean {
   const [hovering, setHovering] = useState(false);
   const ways = useRef({ onFiles, onAddress });
