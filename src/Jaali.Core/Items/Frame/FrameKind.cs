@@ -234,7 +234,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             ),
             new(
                 new FrameEdit(photoId, Mask: FrameMask.Rounded, Tone: FrameTone.Brown),
-                [new FrameEdit(Mask: FrameMask.Rhomb), new FrameEdit(Covers: [])]
+                [new FrameEdit(Mask: FrameMask.Rhomb), new FrameEdit(Covers: [new CropWindow(.5, .5, .2, .2)])]
             ),
         ];
 

@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import type { Point, Slide } from '../api/types';
-import { useDeckStore } from './store';
+import { useDeckStore, type DeckState } from './store';
 
 /** What is chosen, and which tool is in hand. */
 interface Choice {
@@ -12,25 +12,31 @@ interface Choice {
 
 export const useChoice = create<Choice>(() => ({ slideId: null, pointId: null, itemId: null, tool: null }));
 
-/** The slide that is chosen, or the first. */
-export function chosenSlide(): Slide | undefined {
-  const { slides, slideOrder } = useDeckStore.getState();
-  return slides[useChoice.getState().slideId ?? ''] ?? slides[slideOrder[0] ?? ''];
+// The slide that is chosen; that of the chosen point, if it has one; else the first.
+function slideOf(d: DeckState, c: Pick<Choice, 'slideId' | 'pointId'>): Slide | undefined {
+  const chosen = d.slides[c.slideId ?? ''];
+  if (chosen) return chosen;
+  const id = c.pointId ? d.slideOrder.find((s) => d.slides[s]?.pointId === c.pointId) : d.slideOrder[0];
+  return d.slides[id ?? ''];
 }
+
+// The point that is chosen by itself; else that of the slide; else, where no slide has the choice, the first.
+function pointOf(d: DeckState, c: Pick<Choice, 'slideId' | 'pointId'>): Point | undefined {
+  const slide = slideOf(d, c);
+  const own = d.points[c.pointId ?? ''] ?? d.points[slide?.pointId ?? ''];
+  return own ?? (slide?.pointId ? undefined : d.points[d.pointOrder[0] ?? '']);
+}
+
+export const chosenSlide = (): Slide | undefined => slideOf(useDeckStore.getState(), useChoice.getState());
 
 export function useChosenSlide(): Slide | undefined {
-  const id = useChoice((c) => c.slideId);
-  return useDeckStore((d) => d.slides[id ?? ''] ?? d.slides[d.slideOrder[0] ?? '']);
+  const choice = useChoice();
+  return useDeckStore((d) => slideOf(d, choice));
 }
 
-/** The point that is chosen: that of the slide, or one without a slide. */
 export function useChosenPoint(): Point | undefined {
-  const slide = useChosenSlide();
-  const id = useChoice((c) => c.pointId);
-  return useDeckStore((d) => {
-    const wanted = slide?.pointId ?? id ?? '';
-    return d.points[wanted] ?? (slide?.pointId ? undefined : d.points[d.pointOrder[0] ?? '']);
-  });
+  const choice = useChoice();
+  return useDeckStore((d) => pointOf(d, choice));
 }
 
 export const choose = (slideId: string) => useChoice.setState({ slideId, pointId: null, itemId: null });
@@ -39,9 +45,8 @@ export const choose = (slideId: string) => useChoice.setState({ slideId, pointId
 export function choosePoint(pointId: string) {
   const { slides, slideOrder } = useDeckStore.getState();
   const first = slideOrder.find((id) => slides[id]?.pointId === pointId);
-  const free = slideOrder.find((id) => !slides[id]?.pointId);
   if (first) choose(first);
-  else useChoice.setState({ slideId: free ?? null, pointId, itemId: null });
+  else useChoice.setState({ slideId: null, pointId, itemId: null });
 }
 
 /** Chooses the slide so many places on. */

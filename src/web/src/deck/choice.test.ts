@@ -1,0 +1,61 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import type { Item, Point, Slide } from '../api/types';
+import { choose, chosenSlide, choosePoint, step, useChoice } from './choice';
+import { chosenQuery } from './navigate';
+import { unknownDeck, useDeckStore } from './store';
+
+const slide = (id: string, pointId: string | null = null, items: Item[] = []): Slide => ({
+  id,
+  kind: pointId ? 'point' : 'free',
+  pointId,
+  label: id,
+  items,
+  notes: '',
+  seconds: 60,
+  standing: 'clear',
+  why: '',
+});
+const point = (id: string): Point => ({ id, wording: id, facts: [], seconds: 60, searchWords: [], kept: [] });
+
+beforeEach(() => {
+  useChoice.setState({ slideId: null, pointId: null, itemId: null, tool: null });
+  useDeckStore.setState({
+    ...unknownDeck('d'),
+    revision: 1,
+    pointOrder: ['p', 'q', 'r'],
+    points: { p: point('p'), q: point('q'), r: point('r') },
+    slideOrder: ['a', 'b', 'c'],
+    slides: { a: slide('a', 'p'), b: slide('b'), c: slide('c', 'r') },
+  });
+});
+
+describe('what is chosen', () => {
+  it('is the first slide until something is', () => expect(chosenSlide()?.id).toBe('a'));
+
+  it('goes along with a slide that has a point and with a point that has none', () => {
+    choosePoint('r');
+    expect([chosenSlide()?.id, chosenQuery()]).toEqual(['c', '?slide=c']);
+    // A point without a slide is chosen by itself, although there are slides of others.
+    choosePoint('q');
+    expect([chosenSlide(), chosenQuery()]).toEqual([undefined, '?point=q']);
+    // As soon as its slide is made, that is the one.
+    const d = useDeckStore.getState();
+    useDeckStore.setState({ slideOrder: [...d.slideOrder, 'n'], slides: { ...d.slides, n: slide('n', 'q') } });
+    expect(chosenSlide()?.id).toBe('n');
+  });
+
+  it('steps along the run and stays at its ends', () => {
+    choose('b');
+    step(1);
+    expect(chosenSlide()?.id).toBe('c');
+    step(1);
+    expect(chosenSlide()?.id).toBe('c');
+    step(-2);
+    expect(chosenSlide()?.id).toBe('a');
+  });
+
+  it('falls back where what was chosen is gone', () => {
+    choose('gone');
+    expect(chosenSlide()?.id).toBe('a');
+  });
+});
