@@ -88,8 +88,8 @@ public sealed class CreditTests
     {
         RightsRecord closed = World.Rights(new Licence(LicenceFamily.AllRightsReserved, "", "")),
             sold = World.Rights(new Licence(LicenceFamily.By, "4.0", "")) with { Sponsored = true };
-        Assert.NotNull(PlacementRule.WhyNot(closed));
-        Assert.NotNull(PlacementRule.WhyNot(sold));
+        Assert.Equal("closed-licence", PlacementRule.WhyNot(closed)?.Code);
+        Assert.Equal("sponsored", PlacementRule.WhyNot(sold)?.Code);
         var given = new Permission("T. Oar", new DateOnly(2026, 3, 1), "for the evening talk");
         Assert.Null(PlacementRule.WhyNot(closed with { Permission = given }));
         Assert.Contains(

@@ -67,7 +67,9 @@ public sealed class ConnectorTests
                 (second.Rights.Licence!.Family, second.Service, second.Rights.Title)
             );
             Assert.EndsWith("/img/p2.jpg", second.Largest.Url, StringComparison.Ordinal);
-            Assert.NotNull((await museum.SearchAsync("bird & sea", 2)).Candidates);
+            SearchPage last = await museum.SearchAsync("bird & sea", 2);
+            Assert.Null(last.NextPage);
+            Assert.Equal(page.Candidates.Select(c => c.Id), last.Candidates.Select(c => c.Id));
         }
     }
 
