@@ -50,7 +50,18 @@ builder.WebHost.UseUrls($"http://{host}:{port}");
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = 4 * 1024 * 1024);
 builder.Services.ConfigureHttpJsonOptions(o => Copy(o.SerializerOptions));
 builder.Services.AddSignalR().AddJsonProtocol(o => Copy(o.PayloadSerializerOptions));
-builder.Services.AddProblemDetails();
+builder.Services.AddProblemDetails(o =>
+    o.CustomizeProblemDetails = c =>
+    {
+        // What the framework refuses by itself, such as JSON that is none, is told in a sentence, too.
+        if (c.ProblemDetails is { Status: StatusCodes.Status400BadRequest, Detail: null or "" } p)
+            (p.Type, p.Title, p.Detail) = (
+                "urn:jaali:bad-request",
+                "Not done",
+                "This cannot be read. Reload the page and try again; nothing was changed."
+            );
+    }
+);
 builder.Services.AddResponseCompression(o => o.EnableForHttps = false);
 builder.Services.AddOpenApi("v1", ApiDescription.Add);
 builder.Services.AddDbContextFactory<JaaliDb>(o => o.UseSqlite(JaaliDb.ConnectionString(data)));

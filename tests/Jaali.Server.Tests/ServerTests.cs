@@ -154,7 +154,25 @@ public sealed class ServerTests : IDisposable
                 HttpStatusCode.BadRequest
             )
         );
-        Assert.Equal(HttpStatusCode.BadRequest, (await Edit(id, 0, new { kind = "no-such-kind" })).StatusCode);
+        foreach (
+            string unread in new[]
+            {
+                """{"revision":0,"command":{"kind":"no-such-kind"}}""",
+                """{"revision":0,"command":{"kind":"set-title","title":"\ud800"}}""",
+                """{"revision":99999999999,"command":{"kind":"make-slides"}}""",
+                "nonsense",
+            }
+        )
+            Assert.Equal(
+                "urn:jaali:bad-request",
+                await Problem(
+                    await _client.PostAsync(
+                        $"/api/decks/{id}/edits",
+                        new StringContent(unread, System.Text.Encoding.UTF8, "application/json")
+                    ),
+                    HttpStatusCode.BadRequest
+                )
+            );
         Assert.Equal(
             "urn:jaali:nothing-to-undo",
             await Problem(await _client.PostAsync($"/api/decks/{id}/undo", null), HttpStatusCode.UnprocessableEntity)

@@ -107,7 +107,7 @@ test('single keys can be changed and switched off, and it is remembered', async 
   await expect(page).toHaveURL(/plan/);
   // Those with Ctrl still act; the list of commands is a combobox that is worked by keys.
   await page.keyboard.press('Control+k');
-  const box = page.getByRole('combobox', { name: 'Commands' });
+  const box = page.getByRole('combobox', { name: 'Find a command' });
   await box.fill('new slide');
   await expect(page.getByRole('option')).toHaveCount(1);
   expect(await serious(page)).toEqual([]);

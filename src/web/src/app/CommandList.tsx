@@ -13,14 +13,13 @@ export function CommandList({ open, onOpenChange }: { open: boolean; onOpenChang
   const commands = Object.values(byId).filter((c) => !c.onlyKeys && (!open || (c.when?.() ?? true)));
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title="Commands" wide>
-      <List label="Commands" className="mt-3" filter={(value, search) => Number(hasAll(value, search))}>
+      <List label="Find a command" className="mt-3" filter={(value, search) => Number(hasAll(value, search))}>
         <List.Input
           autoFocus
-          aria-label="Find a command"
           placeholder="What do you want to do"
           className="w-full border-b border-line bg-transparent pb-2 text-lead outline-none focus:border-verdigris"
         />
-        <List.List className="mt-2 max-h-80 overflow-auto" aria-label="Commands">
+        <List.List className="mt-2 max-h-80 overflow-auto" label="Commands">
           <List.Empty className="px-2 py-2 text-quiet">No command has these words.</List.Empty>
           {commands.map((c) => (
             <List.Item

@@ -1,32 +1,16 @@
 import { beforeEach, describe, expect, it } from 'vitest';
-import type { Item, Point, Slide } from '../api/types';
+import type { Item } from '../api/types';
+import { aPoint, aSlide, openDeck } from '../testing/parts';
 import { choose, chosenSlide, choosePoint, step, useChoice } from './choice';
 import { chosenQuery } from './navigate';
-import { unknownDeck, useDeckStore } from './store';
+import { useDeckStore } from './store';
 
-const slide = (id: string, pointId: string | null = null, items: Item[] = []): Slide => ({
-  id,
-  kind: pointId ? 'point' : 'free',
-  pointId,
-  label: id,
-  items,
-  notes: '',
-  seconds: 60,
-  standing: 'clear',
-  why: '',
-});
-const point = (id: string): Point => ({ id, wording: id, facts: [], seconds: 60, searchWords: [], kept: [] });
+const slide = (id: string, pointId: string | null = null, items: Item[] = []) =>
+  aSlide(id, { kind: pointId ? 'point' : 'free', pointId, items });
 
 beforeEach(() => {
   useChoice.setState({ slideId: null, pointId: null, itemId: null, tool: null });
-  useDeckStore.setState({
-    ...unknownDeck('d'),
-    revision: 1,
-    pointOrder: ['p', 'q', 'r'],
-    points: { p: point('p'), q: point('q'), r: point('r') },
-    slideOrder: ['a', 'b', 'c'],
-    slides: { a: slide('a', 'p'), b: slide('b'), c: slide('c', 'r') },
-  });
+  openDeck([aPoint('p'), aPoint('q'), aPoint('r')], [slide('a', 'p'), slide('b'), slide('c', 'r')]);
 });
 
 describe('what is chosen', () => {

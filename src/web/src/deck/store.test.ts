@@ -1,44 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import type { DeckPatch, Point, Scene, Slide } from '../api/types';
+import { aPatch as patch, aPoint as point, aScene, aSlide } from '../testing/parts';
 import { leadsOn, patched, unknownDeck } from './store';
 
-const point = (id: string, wording = id): Point => ({ id, wording, facts: [], seconds: 60, searchWords: [], kept: [] });
-const slide = (id: string, notes = ''): Slide => ({
-  id,
-  kind: 'free',
-  pointId: null,
-  label: id,
-  items: [],
-  notes,
-  seconds: 60,
-  standing: 'clear',
-  why: '',
-});
-const scene = (slideId: string, page = 0): Scene => ({
-  slideId,
-  page,
-  width: 1920,
-  height: 1080,
-  background: '#000000',
-  nodes: [],
-  links: [],
-  parts: [],
-});
-const patch = (change: Partial<DeckPatch>): DeckPatch => ({
-  deckId: 'd',
-  from: 1,
-  revision: 2,
-  records: 'r',
-  header: null,
-  pointOrder: null,
-  points: [],
-  slideOrder: null,
-  slides: [],
-  photos: [],
-  sceneSlides: [],
-  scenes: [],
-  ...change,
-});
+const slide = (id: string, notes = '') => aSlide(id, { notes });
+const scene = (id: string, page = 0) => aScene(id, [], { page });
 const whole = patch({
   from: null,
   revision: 1,
