@@ -92,13 +92,12 @@ public sealed record EmbeddedMetadata(
         [
             .. found
                 .SelectMany(b => b.Licences.Select(l => new Saying(b.Name, l)))
-                .Where(s => LicenceReader.Read(s.Value) is not null),
+                .Where(s => LicenceReader.Say(s.Value).Kind != SayingKind.Harmless),
         ];
         (Licence? licence, string asFound) = LicenceAgreement.Of(said.Select(s => s.Value));
         if (licence is null && said.Length > 1)
             conflicts.Add(new Conflict("licence", [.. said]));
-        string notice =
-            found.Select(b => b.Notice).FirstOrDefault(n => n.Length > 0 && LicenceReader.Read(n) is null) ?? "";
+        string notice = found.Select(b => b.Notice).FirstOrDefault(n => n.Length > 0) ?? "";
         if (asFound.Length == 0)
             asFound = found.SelectMany(b => b.Licences).FirstOrDefault(l => l.Length > 0) ?? "";
         return new EmbeddedMetadata(

@@ -81,9 +81,11 @@ public static partial class IiifPresentation
         // Section 3.2: what belongs to the canvas wins over what belongs to the manifest.
         string rights = canvas.Text("rights") is { Length: > 0 } own ? own : manifest.Text("rights");
         string statement = Pair(canvas.At("requiredStatement") ?? manifest.At("requiredStatement"), "value");
-        (Licence? licence, string asFound) = LicenceAgreement.Of(
-            rights.Length > 0 ? [rights] : [.. Metadata(manifest, "rights", "licence", "license", "copyright")]
-        );
+        (Licence? licence, string asFound) = LicenceAgreement.Of([
+            rights,
+            statement,
+            .. Metadata(manifest, "rights", "licence", "license", "copyright"),
+        ]);
         string maker = string.Join(
             ", ",
             Metadata(canvas, MakerLabels).Concat(Metadata(manifest, MakerLabels)).Distinct().Take(4)

@@ -141,7 +141,8 @@ public sealed class HouseTests : IDisposable
         return (string)problem["type"]!;
     }
 
-    /// <summary>Two people edit in turn, at once and behind each other; both always end with the same slides and scenes, and they are those of the deck.</summary>
+    /// <summary>Two people edit in turn, at once and behind each other; both always end with the same slides and scenes,
+    /// and they are those of the deck.</summary>
     [Fact]
     public async Task Two_who_edit_always_see_the_same()
     {

@@ -16,7 +16,7 @@ public sealed record CollectionTerms(string Name, string? Url, bool AsksCredit, 
         terms is null
         || record.Licence is not null
         || record.Sponsored
-        || LicenceReader.Read(record.LicenceAsFound) is not null
+        || LicenceReader.Say(record.LicenceAsFound).Mentions
             ? record
             : record with
             {

@@ -146,7 +146,9 @@ public static class Judge
             yield return new(
                 "unknown-licence",
                 Standing.ToSettle,
-                "The licence was not recognised.",
+                LicenceReader.Say(r.LicenceAsFound).Why is { Length: > 0 } why
+                    ? $"The licence is unclear: {why}."
+                    : "The licence was not recognised.",
                 new("A licence is never guessed.", "", $"the source says “{Short(r.LicenceAsFound)}”"),
                 [Fix.CorrectRecord, Fix.AdoptSource, Fix.RecordPermission, Fix.Swap]
             );

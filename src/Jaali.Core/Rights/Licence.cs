@@ -72,9 +72,13 @@ public sealed record Licence(LicenceFamily Family, string Version, string Port)
     /// none.</summary>
     [JsonIgnore]
     public string? Url =>
-        !IsCreativeCommons ? Terms.Address?.Replace("{version}", Version, StringComparison.Ordinal)
-        : Version.Length == 0 ? null
-        : $"https://creativecommons.org/licenses/{Elements}/{Version}/{(Port.Length > 0 ? Port + "/" : "")}";
+        !IsCreativeCommons
+            ? Version.Length == 0 && Terms.Address?.Contains("{version}", StringComparison.Ordinal) == true
+                ? null
+                : Terms.Address?.Replace("{version}", Version, StringComparison.Ordinal)
+            : Version.Length == 0
+                ? null
+                : $"https://creativecommons.org/licenses/{Elements}/{Version}/{(Port.Length > 0 ? Port + "/" : "")}";
 
     /// <summary>What it asks, in a few plain words for a wall of pictures.</summary>
     [JsonIgnore]

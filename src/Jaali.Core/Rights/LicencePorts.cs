@@ -71,17 +71,34 @@ public static class LicencePorts
     /// <summary>The country's name, or the code itself.</summary>
     public static string NameOf(string port) => Names.GetValueOrDefault(port, port.ToUpperInvariant());
 
-    /// <summary>The code in a text that follows a version number, or "" where it names no port.</summary>
-    internal static string Find(string tail)
-    {
-        string first = new([.. tail.TrimStart(' ', '-', '/', ',').TakeWhile(char.IsLetter)]);
-        if (first == "gb")
-            first = "uk";
-        if (Names.ContainsKey(first))
-            return first;
-        return Names
-                .FirstOrDefault(n => n.Key != "in" && tail.Contains(n.Value, StringComparison.OrdinalIgnoreCase))
-                .Key
-            ?? "";
-    }
+    // How the licences' own names call some of them in their language.
+    private static readonly (string[] Words, string Element)[] Phrases = LicenceWords.Phrases([
+        .. Names.Where(n => n.Key != "igo").Select(n => (n.Value.ToLowerInvariant(), n.Key)),
+        ("deutschland", "de"),
+        ("osterreich", "at"),
+        ("schweiz|suisse|svizzera", "ch"),
+        ("espana", "es"),
+        ("italia", "it"),
+        ("nederland", "nl"),
+        ("belgie|belgique", "be"),
+        ("brasil", "br"),
+        ("polska", "pl"),
+        ("sverige", "se"),
+        ("danmark", "dk"),
+        ("norge", "no"),
+        ("united kingdom|uk england wales|england wales", "uk"),
+        ("usa", "us"),
+    ]);
+
+    /// <summary>True for a code to whose law a licence was ported.</summary>
+    internal static bool Has(string port) => Names.ContainsKey(port);
+
+    /// <summary>True for a word that names a country: beside a licence it may be a limit of place.</summary>
+    internal static bool IsCountry(string word) =>
+        Array.Exists(Phrases, p => p.Words.Length == 1 && p.Words[0] == word)
+        || word is "uk" or "us" or "eu" or "europe" or "europa" or "america" or "africa" or "asia" or "eea";
+
+    /// <summary>The country named at a place, with how many words name it.</summary>
+    internal static (int Length, string Port)? At(IReadOnlyList<LicenceToken> tokens, int at) =>
+        LicenceWords.At(Phrases, tokens, at);
 }

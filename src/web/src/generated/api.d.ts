@@ -745,7 +745,10 @@ export interface components {
             /** @description The photo it was kept as, for this point. */
             kept: null | string;
         };
-        /** @description Terms of a collection's own that are no open licence ("free to use"), as a person read and entered them, once for the collection. They hold for photos of which the collection names no licence. */
+        /**
+         * @description Terms of a collection's own that are no open licence ("free to use"), as a person read and entered them, once for
+         *     the collection. They hold for photos of which the collection names no licence.
+         */
         CollectionTerms: {
             /** @description As credits name them, such as "terms of the parish archive". */
             name: string;
@@ -807,7 +810,8 @@ export interface components {
         };
         /**
          * @description The part of an oriented photo that a frame shows, in fractions [0, 1] of its width and height.
-         *     Always inside the photo and never empty: CropWindow CropWindow.Create(double x, double y, double width, double height) is the only way to make one from numbers of unknown origin.
+         *     Always inside the photo and never empty: CropWindow CropWindow.Create(double x, double y, double width, double height) is the only way to make one from numbers of unknown
+         *     origin.
          */
         CropWindow: {
             /** Format: double */
@@ -819,7 +823,10 @@ export interface components {
             /** Format: double */
             height: number;
         };
-        /** @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its own and one line in DeckCommands. */
+        /**
+         * @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
+         *                 own and one line in DeckCommands.
+         */
         DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
         /** @description Puts a new item on top of a slide. */
         DeckCommandAddItem: {
@@ -912,7 +919,10 @@ export interface components {
             /** Format: uuid */
             itemId: string;
         };
-        /** @description Puts a taken photo at the end of a point's shortlist. Where no slide of the point shows a photo yet, it becomes the ground of the point's slide at once, and the slide is made where there is none. */
+        /**
+         * @description Puts a taken photo at the end of a point's shortlist. Where no slide of the point shows a photo yet, it becomes
+         *     the ground of the point's slide at once, and the slide is made where there is none.
+         */
         DeckCommandKeepPhoto: {
             /** @enum {string} */
             kind: "keep-photo";
@@ -928,7 +938,10 @@ export interface components {
             pointId: string;
             photoId: string;
         };
-        /** @description Makes an item the ground of its slide, or the ground a thing among the others. The ground that was becomes a frame under the new one's old place. */
+        /**
+         * @description Makes an item the ground of its slide, or the ground a thing among the others. The ground that was
+         *                 becomes a frame under the new one's old place.
+         */
         DeckCommandMakeGround: {
             /** @enum {string} */
             kind: "make-ground";
@@ -961,7 +974,10 @@ export interface components {
             /** Format: int32 */
             to: number;
         };
-        /** @description Raises or lowers an item to a place in the order of its slide, counted from 0 at the bottom; a ground stays below all. */
+        /**
+         * @description Raises or lowers an item to a place in the order of its slide, counted from 0 at the bottom; a ground
+         *                 stays below all.
+         */
         DeckCommandOrderItem: {
             /** @enum {string} */
             kind: "order-item";
@@ -982,7 +998,10 @@ export interface components {
             /** Format: int32 */
             to: number;
         };
-        /** @description Makes a photo the slide's ground, with the crop computed for its shape. It takes the place, and the identity, of the ground that is there, or of the only frame where there is no ground. */
+        /**
+         * @description Makes a photo the slide's ground, with the crop computed for its shape. It takes the place, and the identity, of
+         *     the ground that is there, or of the only frame where there is no ground.
+         */
         DeckCommandPlaceGround: {
             /** @enum {string} */
             kind: "place-ground";
@@ -990,7 +1009,10 @@ export interface components {
             slideId: string;
             photoId: string;
         };
-        /** @description Puts an item at another place of its slide, in another size or turned. A ground fills its slide and stays. */
+        /**
+         * @description Puts an item at another place of its slide, in another size or turned. A ground fills its slide and
+         *                 stays.
+         */
         DeckCommandPlaceItem: {
             /** @enum {string} */
             kind: "place-item";
@@ -1025,14 +1047,20 @@ export interface components {
             /** Format: uuid */
             slideId: string;
         };
-        /** @description Puts one photo in the place of another everywhere in the deck: on shortlists and on slides, with the same part shown. */
+        /**
+         * @description Puts one photo in the place of another everywhere in the deck: on shortlists and on slides, with the same
+         *                 part shown.
+         */
         DeckCommandReplacePhoto: {
             /** @enum {string} */
             kind: "replace-photo";
             photoId: string;
             with: string;
         };
-        /** @description Puts parts of the deck back as they were: the inverse of every other command. Null removes the part. */
+        /**
+         * @description Puts parts of the deck back as they were: the inverse of every other command. Null removes the
+         *                 part.
+         */
         DeckCommandRestore: {
             /** @enum {string} */
             kind: "restore";
@@ -1058,7 +1086,10 @@ export interface components {
             slideId: string;
             notes: string;
         };
-        /** @description Plans a slide's time, 1 to 3600 seconds; that of its point follows where the slide is the only one. */
+        /**
+         * @description Plans a slide's time, 1 to 3600 seconds; that of its point follows where the slide is the only
+         *                 one.
+         */
         DeckCommandSetSeconds: {
             /** @enum {string} */
             kind: "set-seconds";
@@ -1098,7 +1129,10 @@ export interface components {
             kind: "show-whole";
             photoId: string;
         };
-        /** @description Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before others. */
+        /**
+         * @description Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before
+         *                 others.
+         */
         DeckCommandSwapPhoto: {
             /** @enum {string} */
             kind: "swap-photo";
@@ -1158,7 +1192,10 @@ export interface components {
             /** Format: date-time */
             changedAt: string;
         };
-        /** @description What changed in a deck between two revisions, for who has the first of them. Whatever of it is there, is as it is now, so that it may be applied to any revision between the two. */
+        /**
+         * @description What changed in a deck between two revisions, for who has the first of them. Whatever of it is there, is as it is
+         *     now, so that it may be applied to any revision between the two.
+         */
         DeckPatch: {
             /**
              * Format: uuid
@@ -1229,7 +1266,10 @@ export interface components {
             /** @description True where copies leave the room: the file, or a recording. */
             isShared?: boolean;
         };
-        /** @description Everything a hand needs before it drags a photo inside its frame; while it moves, only these numbers are compared. */
+        /**
+         * @description Everything a hand needs before it drags a photo inside its frame; while it moves, only these numbers are
+         *                 compared.
+         */
         DragGuides: {
             /** @description Where the whole photo lies now, in slide units, beyond the frame where it is cropped. */
             image: components["schemas"]["SlideRect"];
@@ -1272,7 +1312,8 @@ export interface components {
             enlarged: number;
             /**
              * Format: double
-             * @description The factor of now at which one pixel of the photo meets one of a display 1920 pixels wide.
+             * @description The factor of now at which one pixel of the photo meets one of a display 1920 pixels
+             *                 wide.
              */
             sharpScale: number;
             /**
@@ -1391,11 +1432,17 @@ export interface components {
             /** @description What went wrong the last time, or empty. */
             message: string;
         };
-        /** @description One thing on a slide. What it is, is said by its kind: a record in `Items`, listed once. A value; its identity survives duplication of its slide, so that it can be followed from slide to slide. */
+        /**
+         * @description One thing on a slide. What it is, is said by its kind: a record in `Items`, listed once. A value; its
+         *     identity survives duplication of its slide, so that it can be followed from slide to slide.
+         */
         Item: components["schemas"]["ItemFrame"] | components["schemas"]["ItemWords"];
         /** @description An edit of what one kind of item is; what its members leave null stays. */
         ItemEdit: components["schemas"]["ItemEditFrameEdit"] | components["schemas"]["ItemEditWordsEdit"];
-        /** @description Shows another part of a photo, cuts it to a shape, straightens, tones, hides parts, swaps the photo, moves its credit; what is null stays. */
+        /**
+         * @description Shows another part of a photo, cuts it to a shape, straightens, tones, hides parts, swaps the photo,
+         *                 moves its credit; what is null stays.
+         */
         ItemEditFrameEdit: {
             /** @enum {string} */
             kind: "frame";
@@ -1421,7 +1468,10 @@ export interface components {
             text?: null | string;
             spot?: null | components["schemas"]["Spot"];
         };
-        /** @description A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes the window. */
+        /**
+         * @description A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes
+         *                 the window.
+         */
         ItemFrame: {
             /** @enum {string} */
             kind: "frame";
@@ -1433,7 +1483,8 @@ export interface components {
             mask?: components["schemas"]["FrameMask"];
             /**
              * Format: double
-             * @description How far the photo is turned inside the frame, in degrees clockwise, -15 to 15; it is enlarged just so far that the frame stays filled.
+             * @description How far the photo is turned inside the frame, in degrees clockwise, -15 to 15; it is
+             *                 enlarged just so far that the frame stays filled.
              * @default 0
              */
             straighten: number;
@@ -1592,7 +1643,10 @@ export interface components {
         };
         /** @description Something that is owed. */
         Obligation: {
-            /** @description "credit", "licence link", "source link", "note of changes", "share alike", "statement", "notice", "no endorsement". */
+            /**
+             * @description "credit", "licence link", "source link", "note of changes", "share alike", "statement",
+             *                 "notice", "no endorsement".
+             */
             what: string;
             /** @description Whether the deck does it. */
             met: boolean;
@@ -1641,7 +1695,10 @@ export interface components {
             evidence: string;
             conflicts: components["schemas"]["Conflict"][];
         };
-        /** @description A closed or open outline of straight lines and cubic curves, in slide units. Written as the path data of SVG 2 (chapter 9.3: M, L, C, Z, absolute), which browsers and painters read alike. */
+        /**
+         * @description A closed or open outline of straight lines and cubic curves, in slide units. Written as the path data of SVG 2
+         *     (chapter 9.3: M, L, C, Z, absolute), which browsers and painters read alike.
+         */
         Path: string;
         /** @description A permission that a rights holder gave. */
         Permission: {
@@ -1724,14 +1781,20 @@ export interface components {
             licenceAsFound: string;
             /** @description Why it is in the public domain. */
             publicDomainReason: string;
-            /** @description A tiny picture as a data address, shown until the photo is there; empty where there is none. */
+            /**
+             * @description A tiny picture as a data address, shown until the photo is there; empty where there is
+             *         none.
+             */
             preview: string;
             /** @description The widths in pixels that are kept ready, the photo's own the last. */
             widths: number[];
         };
         /** @description Where and how an item lies on its slide. */
         Placement: {
-            /** @description Its rectangle before it is turned, in slide units. That of a ground is always the slide's. */
+            /**
+             * @description Its rectangle before it is turned, in slide units. That of a ground is always the
+             *                 slide's.
+             */
             rect: components["schemas"]["SlideRect"];
             /**
              * Format: double
@@ -1793,7 +1856,10 @@ export interface components {
         Reason: {
             /** @description In plain words. */
             term: string;
-            /** @description Version and section, such as "CC BY-ND 4.0, s.3(a)(1)(B)"; empty where no licence is behind it. */
+            /**
+             * @description Version and section, such as "CC BY-ND 4.0, s.3(a)(1)(B)"; empty where no licence is behind
+             *                 it.
+             */
             section: string;
             /** @description What in the deck or the record it is about. */
             trigger: string;
@@ -1876,7 +1942,8 @@ export interface components {
             /** @description Where sources say different things and nobody has decided; empty otherwise. */
             conflicts?: null | components["schemas"]["Conflict"][];
             /**
-             * @description What the source says since it was read again, where that differs; empty otherwise.
+             * @description What the source says since it was read again, where that differs; empty
+             *                 otherwise.
              * @default
              */
             sourceNowSays: string;
@@ -1887,7 +1954,10 @@ export interface components {
             publicDomainReason: string;
             terms?: null | components["schemas"]["CollectionTerms"];
         };
-        /** @description What the client needs to know of the rules before it asks for anything, so that it holds none itself. */
+        /**
+         * @description What the client needs to know of the rules before it asks for anything, so that it holds none
+         *         itself.
+         */
         RulesView: {
             /**
              * Format: int32
@@ -1984,7 +2054,10 @@ export interface components {
             nodes: components["schemas"]["SceneNode"][];
             /** @description Places that lead somewhere. */
             links: components["schemas"]["SceneLink"][];
-            /** @description What is on it, in words and measures, in reading order: for those who cannot see it and for those who judge it. */
+            /**
+             * @description What is on it, in words and measures, in reading order: for those who cannot see it and for
+             *                 those who judge it.
+             */
             parts: components["schemas"]["ScenePart"][];
         };
         /** @description One line: where its baseline starts, and its words. */
@@ -2003,7 +2076,10 @@ export interface components {
             href: string;
             label: string;
         };
-        /** @description One thing to paint. There are five, and a painter refuses any other: a photo, a path, words, a group, a moving picture. Every kind of item is made of these. */
+        /**
+         * @description One thing to paint. There are five, and a painter refuses any other: a photo, a path, words, a group, a moving
+         *     picture. Every kind of item is made of these.
+         */
         SceneNode: components["schemas"]["SceneNodePhotoNode"] | components["schemas"]["SceneNodePathNode"] | components["schemas"]["SceneNodeTextNode"] | components["schemas"]["SceneNodeGroupNode"] | components["schemas"]["SceneNodeMediaNode"];
         /** @description Several nodes as one thing. */
         SceneNodeGroupNode: {
@@ -2011,7 +2087,8 @@ export interface components {
             kind: "group";
             /**
              * Format: uuid
-             * @description The item it shows, by which it is followed from slide to slide; null for computed things.
+             * @description The item it shows, by which it is followed from slide to slide; null for computed
+             *                 things.
              */
             itemId: null | string;
             /** @description What it holds, in the order of painting. */
@@ -2075,7 +2152,10 @@ export interface components {
              */
             strokeWidth: number;
         };
-        /** @description The whole of a photo painted into a rectangle; what of it is seen is decided by the groups around it. */
+        /**
+         * @description The whole of a photo painted into a rectangle; what of it is seen is decided by the groups around
+         *                 it.
+         */
         SceneNodePhotoNode: {
             /** @enum {string} */
             kind: "photo";
@@ -2085,7 +2165,10 @@ export interface components {
             image: components["schemas"]["SlideRect"];
             /** @description What it shows, for those who cannot see it. */
             alt: string;
-            /** @description Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0 to 1; null for none. */
+            /**
+             * @description Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0
+             *                 to 1; null for none.
+             */
             colours?: null | number[];
         };
         /** @description Lines of words in one face, size and ink. */

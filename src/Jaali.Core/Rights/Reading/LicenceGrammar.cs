@@ -1,0 +1,372 @@
+using System.Text.RegularExpressions;
+
+namespace Jaali.Core.Rights;
+
+/// <summary>
+/// A small grammar over tokens that must be adjacent: a scheme, elements, a version, a port. What a saying holds beside
+/// the licence must be known to limit nothing, or be a name; anything else makes the reading unclear.
+/// </summary>
+internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
+{
+    private const string Breaks = ",;/|()[]{}:<>•·¦";
+
+    private static readonly (string[] Words, string Element)[] Others = LicenceWords.Phrases(
+        ("free art license|free art licence|licence art libre|freie kunst lizenz|lal|fal", "fal"),
+        ("gnu free documentation license|gnu free documentation licence|gfdl", "gfdl"),
+        (
+            "uk open government licence|uk open government license|open government licence uk|open government licence|"
+                + "open government license|ogl uk|uk ogl",
+            "ogl"
+        ),
+        (
+            "etalab open license|etalab open licence|etalab licence ouverte|licence ouverte open license|licence ouverte open licence|"
+                + "licence ouverte etalab|licence ouverte|etalab",
+            "etalab"
+        ),
+        (
+            "work of the us government|works of the us government|work of the u s government|work of the united states government|"
+                + "work of the us federal government|work of the united states federal government|us government public domain|us government work",
+            "us"
+        ),
+        ("no known copyright restrictions|no known copyright", "nkc")
+    );
+
+    private static readonly (string[] Words, string Element)[] Waived = LicenceWords.Phrases(
+        ("no rights reserved", "")
+    );
+
+    private readonly bool[] _used = new bool[tokens.Count];
+    private readonly List<Licence> _found = [];
+    private string? _doubt;
+
+    /// <summary>Reads the tokens.</summary>
+    /// <param name="addressed">What addresses in the same saying named.</param>
+    internal LicenceSaying Read(IEnumerable<Licence> addressed)
+    {
+        _found.AddRange(addressed);
+        for (int at = 0; at < tokens.Count && _doubt is null; )
+            at += Mention(at) is var length and > 0 ? Use(at, length) : 1;
+        if (_doubt is not null)
+            return LicenceSaying.Doubt(_doubt);
+        Licence[] distinct = [.. _found.Distinct()];
+        Licence? fullest = distinct.OrderByDescending(l => l.Version.Length + l.Port.Length).FirstOrDefault();
+        if (fullest is not null && !distinct.All(l => LicenceAgreement.Agree(l, fullest)))
+            return LicenceSaying.Doubt($"it names {string.Join(" and ", distinct.Select(l => l.Label))}");
+        // What keeps all rights cannot be limited further.
+        if (fullest is { Grant: Grant.Closed })
+            return LicenceSaying.Of(fullest);
+        Names();
+        int rest = Enumerable.Range(0, tokens.Count).FirstOrDefault(i => !_used[i] && !IsHarmless(i), -1);
+        if (rest >= 0)
+            return LicenceSaying.Doubt($"“{tokens[rest].Text}” in it is not understood", distinct.Length > 0);
+        return fullest is null ? LicenceSaying.Nothing : LicenceSaying.Of(fullest);
+    }
+
+    private int Use(int at, int length)
+    {
+        Array.Fill(_used, true, at, length);
+        return length;
+    }
+
+    private LicenceToken? Token(int at) => at < tokens.Count ? tokens[at] : null;
+
+    private int Mention(int at)
+    {
+        if (LicenceWords.At(LicenceWords.Idle, tokens, at) is { } idle)
+            return idle.Length;
+        if (LicenceWords.At(LicenceWords.Closed, tokens, at) is { } closed)
+            return Found(new(LicenceFamily.AllRightsReserved, "", ""), closed.Length);
+        if (LicenceWords.At(Waived, tokens, at) is { } none)
+            return Found(new(LicenceFamily.Cc0, "1.0", ""), none.Length);
+        if (LicenceWords.At(Others, tokens, at) is { } other)
+            return Other(at, other.Length, other.Element);
+        if (CreativeCommons(at) is var length and > 0)
+            return length;
+        if (LicenceWords.At(LicenceWords.PublicDomain, tokens, at) is { } domain)
+        {
+            int end = at + domain.Length;
+            if (Token(end) is { Text: "dedication", Joined: true })
+                return Found(new(LicenceFamily.Cc0, "1.0", ""), end + 1 - at);
+            end = Zero(end);
+            return Found(new(LicenceFamily.PublicDomainMark, "1.0", ""), end - at);
+        }
+        return 0;
+    }
+
+    private int Found(Licence licence, int length)
+    {
+        _found.Add(licence);
+        return length;
+    }
+
+    private int Doubt(string why)
+    {
+        _doubt = why;
+        return 1;
+    }
+
+    private int Other(int at, int length, string kind)
+    {
+        int end = at + length;
+        while (Token(end) is { Text: "open" or "license" or "licence" or "ouverte" or "etalab", Joined: true })
+            end++;
+        (string version, int next) = VersionAt(end);
+        if (kind is "fal" && tokens[at].Text is "lal" or "fal" && version.Length == 0)
+            return 0;
+        (LicenceFamily Family, string[] Versions, string Usual) = kind switch
+        {
+            "fal" => (LicenceFamily.FreeArt, new[] { "1.0", "1.1", "1.2", "1.3" }, "1.3"),
+            "gfdl" => (LicenceFamily.Gfdl, ["1.1", "1.2", "1.3"], "1.3"),
+            "ogl" => (LicenceFamily.OpenGovernment, ["1.0", "2.0", "3.0"], ""),
+            "etalab" => (LicenceFamily.Etalab, ["1.0", "2.0"], "2.0"),
+            "us" => (LicenceFamily.UsGovernment, [""], ""),
+            _ => (LicenceFamily.NoKnownCopyright, [""], ""),
+        };
+        if (version.Length > 0 && kind is not ("us" or "nkc"))
+        {
+            if (!Versions.Contains(version))
+                return Doubt($"there is no version {version} of it");
+            end = next;
+        }
+        else
+            version = Usual;
+        if (kind == "gfdl")
+            while (Token(end) is { Text: "only" or "or" or "any" or "later" or "no" or "invariants", Joined: true })
+                end++;
+        return Found(new(Family, version, ""), end - at);
+    }
+
+    // A scheme with what follows it, or elements by themselves that have a version.
+    private int CreativeCommons(int at)
+    {
+        int i = at;
+        LicenceToken first = tokens[at];
+        bool scheme = true;
+        if (first.Text == "creative" && Token(i + 1) is { Text: "commons", Close: true })
+            i += 2;
+        else if (first.Text is "cc" or "creativecommons")
+            i++;
+        else
+            scheme = false;
+        if (scheme)
+        {
+            while (Token(i) is { Joined: true } t && LicenceWords.Fillers.Contains(t.Text))
+                i++;
+            if (Token(i) is { Joined: true, Text: "cc" } && Token(i + 1) is { Text: "0", Before: "" or " " or "-" })
+                i++;
+            if (Token(i) is { Close: true, Text: "0" or "zero" })
+                return Found(new(LicenceFamily.Cc0, "1.0", ""), Zero(i + 1) - at);
+            if (LicenceWords.At(Dedication, tokens, i) is { } old && tokens[i].Joined)
+                return Found(new(LicenceFamily.PublicDomainDedication, "", ""), i + old.Length - at);
+            if (
+                Token(i) is { Joined: true, Text: "pdm" }
+                || LicenceWords.At(LicenceWords.PublicDomain, tokens, i) is { } && tokens[i].Joined
+            )
+                return i - at == 0 ? 0 : Idle(i - at);
+            if (Token(i) is { Close: true, Text: "sampling" })
+                return Sampling(at, i + 1);
+        }
+        else if (first.Text == "cczero" || first.Text == "cc0")
+            return Found(new(LicenceFamily.Cc0, "1.0", ""), Zero(i + 1) - at);
+        List<string> elements = [];
+        int end = ElementsAt(i, elements, mayBeFar: scheme);
+        if (elements.Count == 0)
+            return scheme ? Idle(i - at) : 0;
+        bool together = first.Text.StartsWith("ccby", StringComparison.Ordinal);
+        while (
+            Token(end) is { Joined: true } t
+            && LicenceWords.Fillers.Contains(t.Text)
+            && VersionAt(end + 1).Version.Length > 0
+        )
+            end++;
+        (string version, int next) = VersionAt(end);
+        // By themselves "by" and "sa" are words like others.
+        if (
+            !scheme
+            && !together
+            && (
+                version.Length == 0
+                || elements[0] != "by"
+                || elements.Count == 1 && first.Text == "by" && !tokens[end].Close
+            )
+        )
+            return 0;
+        if (version.Length > 0)
+            end = next;
+        if (Token(end) is { IsNumber: true, Close: true } number && !IsYear(number.Text))
+            return Doubt($"“{number.Text}” is no version");
+        if (Token(end) is { Before: "-" or "_" } glued && version.Length == 0)
+            return Doubt($"“{glued.Text}” is no element of a licence");
+        string port = "";
+        if (version.Length > 0)
+            (port, end) = PortAt(end);
+        if (elements.Distinct().Count() != elements.Count || LicenceElements.Family(elements) is not { } family)
+            return Doubt($"no licence has {string.Join(", ", elements).ToUpperInvariant()} together");
+        var licence = new Licence(family, version, port);
+        if (!LicenceElements.Exists(licence))
+            return Doubt($"there is no {licence.Label}");
+        return Found(licence, end - at);
+    }
+
+    private static readonly (string[] Words, string Element)[] Dedication = LicenceWords.Phrases(
+        ("public domain dedication and certification|pddc|public domain dedication", "")
+    );
+
+    private static int Idle(int length) => length;
+
+    private int Zero(int end)
+    {
+        if (Token(end) is { Text: "v", Joined: true } && Token(end + 1) is { Text: "1.0" })
+            end++;
+        if (Token(end) is { Text: "1.0", Joined: true })
+            end++;
+        while (LicenceWords.At(LicenceWords.Unported, tokens, end) is { } more && tokens[end].Joined)
+            end += more.Length;
+        return end;
+    }
+
+    private int Sampling(int at, int end)
+    {
+        bool plus = Token(end) is { Text: "+" or "plus", Joined: true };
+        if (plus)
+            end++;
+        if (VersionAt(end) is ("1.0", var next))
+            end = next;
+        return Found(new(plus ? LicenceFamily.SamplingPlus : LicenceFamily.Sampling, "1.0", ""), end - at);
+    }
+
+    private int ElementsAt(int i, List<string> elements, bool mayBeFar)
+    {
+        int end = i;
+        for (; ; )
+        {
+            int next = end;
+            if (elements.Count > 0)
+            {
+                if (Token(next) is { Text: "+", Joined: true })
+                    next++;
+                if (Token(next) is { Joined: true } t && LicenceWords.And.Contains(t.Text) && next + 1 < tokens.Count)
+                    next++;
+            }
+            if (Token(next) is not { } token || (next > i || mayBeFar) && !(token.Joined || token.Before == ", "))
+                return end;
+            if (LicenceWords.At(LicenceWords.Elements, tokens, next) is { } named)
+            {
+                elements.Add(named.Element);
+                end = next + named.Length;
+            }
+            else if (LicenceElements.Together(token.Text) is { } run)
+            {
+                elements.AddRange(run);
+                end = next + 1;
+            }
+            else
+                return end;
+        }
+    }
+
+    // "4.0", "v 3.0", "version 2.5", a bare 4 or 3.
+    private (string Version, int End) VersionAt(int at)
+    {
+        int i = at;
+        if (Token(i) is { Joined: true } t && LicenceWords.VersionWords.Contains(t.Text))
+            i++;
+        if (Token(i) is not { IsNumber: true, Joined: true } number)
+            return ("", at);
+        if (number.Before.Contains(',', StringComparison.Ordinal) && i == at)
+            return ("", at);
+        string text =
+            number.Text is "1" or "2" or "3" or "4" && (i > at || number.Text is "3" or "4")
+                ? number.Text + ".0"
+                : number.Text;
+        return Shape().IsMatch(text) && !IsYear(text) ? (text, i + 1) : ("", at);
+    }
+
+    private (string Port, int End) PortAt(int end)
+    {
+        while (LicenceWords.At(LicenceWords.Unported, tokens, end) is { } unported && tokens[end].Joined)
+            end += unported.Length;
+        if (
+            Token(end) is
+            {
+                Text: "license" or "licence" or "lizenz" or "licenza" or "licencia" or "licenca" or "licentie",
+                Joined: true
+            }
+        )
+            return ("", end);
+        if (Token(end) is not { Joined: true } token || token.Before.Contains(':', StringComparison.Ordinal))
+            return ("", end);
+        if (LicencePorts.At(tokens, end) is { } named)
+            return (named.Port, end + named.Length);
+        string code = token.Text == "gb" ? "uk" : token.Text;
+        bool marked = token.Upper || token.Before is "-" or "/" or "_";
+        bool last = end == tokens.Count - 1 && code is not ("no" or "in" or "it" or "at" or "be" or "us" or "is");
+        return LicencePorts.Has(code) && code.Length <= 3 && token.Before.Length > 0 && (marked || last)
+            ? (code, end + 1)
+            : ("", end);
+    }
+
+    private bool IsHarmless(int i) =>
+        LicenceWords.Harmless.Contains(tokens[i].Text)
+        || LicenceWords.Fillers.Contains(tokens[i].Text)
+        || LicenceWords.VersionWords.Contains(tokens[i].Text)
+        || tokens[i].IsNumber && IsYear(tokens[i].Text);
+
+    // Names: after a cue, or a part of two to five words with capitals that stands by itself.
+    private void Names()
+    {
+        bool shouts = tokens.Where(t => char.IsLetter(t.Text[0])).All(t => t.Upper);
+        for (int i = 0; i < tokens.Count; i++)
+        {
+            if (_used[i])
+                continue;
+            bool cued =
+                i > 0
+                && (LicenceWords.NameCues.Contains(tokens[i - 1].Text) || IsYear(tokens[i - 1].Text) && After(i - 1));
+            bool starts = i == 0 || _used[i - 1] || IsBreak(tokens[i].Before);
+            if (!(cued && !IsHarmless(i)) && !(starts && !shouts))
+                continue;
+            int end = i;
+            int full = 0;
+            while (end < tokens.Count && !_used[end] && (end == i || !IsBreak(tokens[end].Before)) && end - i < 7)
+            {
+                LicenceToken t = tokens[end];
+                bool name =
+                    t.Capital
+                    && LicenceTokens.IsLatin(t.Text[0])
+                    && !(cued ? IsLimit(t) : IsLimit(t) || LicenceWords.Harmless.Contains(t.Text));
+                if (!name && !(end > i && LicenceWords.Particles.Contains(t.Text)))
+                    break;
+                if (name)
+                    full++;
+                end++;
+            }
+            bool bounded =
+                end == tokens.Count
+                || _used[end]
+                || IsBreak(tokens[end].Before)
+                || LicenceWords.Harmless.Contains(tokens[end].Text);
+            if (full == 0 || !bounded || !cued && (full < 2 || end - i > 5))
+                continue;
+            Use(i, end - i);
+        }
+    }
+
+    // Initials such as "N." or "ND" are limits only by themselves.
+    private static bool IsLimit(LicenceToken t) => t.Text.Length > 1 && LicenceWords.MayLimit(t.Text);
+
+    private bool After(int year) => year > 0 && tokens[year - 1].Text is "©" or "c" or "copyright";
+
+    private static bool IsBreak(string before) =>
+        before.Any(c => Breaks.Contains(c, StringComparison.Ordinal))
+        || before.Contains(" - ", StringComparison.Ordinal)
+        || before.Length > 2 && before.Contains(". ", StringComparison.Ordinal);
+
+    private static bool IsYear(string text) => Year().IsMatch(text);
+
+    [GeneratedRegex(@"^\d\.\d$")]
+    private static partial Regex Shape();
+
+    [GeneratedRegex(@"^(?:1[5-9]|20)\d\d$")]
+    private static partial Regex Year();
+}

@@ -1,0 +1,29 @@
+namespace Jaali.Core.Rights;
+
+/// <summary>What a saying about rights comes to.</summary>
+public enum SayingKind
+{
+    /// <summary>It names one licence, and nothing in it limits that.</summary>
+    Read,
+
+    /// <summary>It names no licence and limits nothing: "Photo by", a year, "no changes made".</summary>
+    Harmless,
+
+    /// <summary>It is not understood, contradicts itself, or holds something that may be a limit.</summary>
+    Unclear,
+}
+
+/// <summary>A saying about rights, read.</summary>
+/// <param name="Kind">What it comes to.</param>
+/// <param name="Licence">The licence; null unless read.</param>
+/// <param name="Why">What made it unclear, for a person; else empty.</param>
+/// <param name="Mentions">It names some licence, clearly or not.</param>
+public sealed record LicenceSaying(SayingKind Kind, Licence? Licence, string Why, bool Mentions)
+{
+    internal static LicenceSaying Of(Licence licence) => new(SayingKind.Read, licence, "", true);
+
+    internal static LicenceSaying Doubt(string why, bool mentions = true) =>
+        new(SayingKind.Unclear, null, why, mentions);
+
+    internal static LicenceSaying Nothing { get; } = new(SayingKind.Harmless, null, "", false);
+}
