@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.RegularExpressions;
 using Jaali.Core.Rights;
 using MetadataExtractor;
 using MetadataExtractor.Formats.Exif;
@@ -19,7 +20,7 @@ namespace Jaali.Formats;
 /// <param name="MachineMade"><c>Iptc4xmpExt:DigitalSourceType</c> says so.</param>
 /// <param name="Conflicts">Where the blocks differ.</param>
 /// <param name="Words">All of it as lines of path and value: the evidence.</param>
-public sealed record EmbeddedMetadata(
+public sealed partial record EmbeddedMetadata(
     string Title,
     string Maker,
     string? MakerUrl,
@@ -97,7 +98,7 @@ public sealed record EmbeddedMetadata(
         (Licence? licence, string asFound) = LicenceAgreement.Of(said.Select(s => s.Value));
         if (licence is null && said.Length > 1)
             conflicts.Add(new Conflict("licence", [.. said]));
-        string notice = found.Select(b => b.Notice).FirstOrDefault(n => n.Length > 0) ?? "";
+        string notice = found.Select(b => b.Notice).FirstOrDefault(IsNotice) ?? "";
         if (asFound.Length == 0)
             asFound = found.SelectMany(b => b.Licences).FirstOrDefault(l => l.Length > 0) ?? "";
         return new EmbeddedMetadata(
@@ -112,6 +113,9 @@ public sealed record EmbeddedMetadata(
             [.. conflicts],
             words
         );
+
+        // A notice of copyright is kept although it names a licence; a line that names nothing else is the licence.
+        static bool IsNotice(string n) => n.Length > 0 && (Claims().IsMatch(n) || LicenceReader.Read(n) is null);
 
         string First(string field, Func<Block, string> part)
         {
@@ -303,6 +307,9 @@ public sealed record EmbeddedMetadata(
             if (Try(() => xmp.GetArrayItem(ns, name, i)?.Value) is { Length: > 0 } item)
                 yield return item;
     }
+
+    [GeneratedRegex(@"©|\(c\)|copyright|copr\.", RegexOptions.IgnoreCase)]
+    private static partial Regex Claims();
 
     private static string Try(Func<string?> read)
     {

@@ -50,6 +50,27 @@ public sealed class MetadataTests
         Assert.Equal(("E. Garrow", LicenceFamily.AllRightsReserved), (m.Maker, m.Licence!.Family));
     }
 
+    /// <summary>A notice of copyright survives although it names a licence (CC 4.0 s.3(a)(1)(A)(ii)); a line that is
+    /// the licence alone is no notice; a limit in one field is not dropped for the licence in another.</summary>
+    [Theory]
+    [InlineData("(c) 2025 E. Garrow, CC BY 4.0", "", "CC BY 4.0", "(c) 2025 E. Garrow, CC BY 4.0")]
+    [InlineData("CC BY 4.0", "", "CC BY 4.0", "")]
+    [InlineData("(c) 2025 E. Garrow", "CC BY 4.0", "CC BY 4.0", "(c) 2025 E. Garrow")]
+    [InlineData("(c) 2025 E. Garrow", "CC BY 4.0, editorial use only", null, "(c) 2025 E. Garrow")]
+    [InlineData("(c) 2025 E. Garrow, not for reuse", "CC BY 4.0", null, "(c) 2025 E. Garrow, not for reuse")]
+    [InlineData("All rights reserved", "CC BY 4.0", null, "")]
+    public void Notices_and_limits_survive(string notice, string terms, string? label, string kept)
+    {
+        using var folder = new ScratchFolder();
+        string[] usage = terms.Length > 0 ? ["-XMP-xmpRights:UsageTerms=" + terms] : [];
+        EmbeddedMetadata m = Written(
+            folder,
+            "exiftool",
+            ["-q", "-overwrite_original", "-EXIF:Copyright=" + notice, .. usage]
+        )!;
+        Assert.Equal((label, kept), (m.Licence?.Label, m.Notice));
+    }
+
     [Fact]
     public void Xmp_of_exiv2_is_read_with_every_field()
     {

@@ -324,7 +324,7 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
                 i > 0
                 && (LicenceWords.NameCues.Contains(tokens[i - 1].Text) || IsYear(tokens[i - 1].Text) && After(i - 1));
             bool starts = i == 0 || _used[i - 1] || IsBreak(tokens[i].Before);
-            if (!(cued && !IsHarmless(i)) && !(starts && !shouts))
+            if (!(cued && (tokens[i].Capital || !IsHarmless(i))) && !(starts && !shouts))
                 continue;
             int end = i;
             int full = 0;
@@ -355,7 +355,9 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
     // Initials such as "N." or "ND" are limits only by themselves.
     private static bool IsLimit(LicenceToken t) => t.Text.Length > 1 && LicenceWords.MayLimit(t.Text);
 
-    private bool After(int year) => year > 0 && tokens[year - 1].Text is "©" or "c" or "copyright";
+    private bool After(int year) =>
+        year > 0
+        && (tokens[year - 1].Text is "©" or "c" or "copyright" || IsYear(tokens[year - 1].Text) && After(year - 1));
 
     private static bool IsBreak(string before) =>
         before.Any(c => Breaks.Contains(c, StringComparison.Ordinal))
