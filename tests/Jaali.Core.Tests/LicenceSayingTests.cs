@@ -122,6 +122,10 @@ public sealed class LicenceSayingTests
     [InlineData("CC BY 4.0 / 商用利用不可")]
     [InlineData("CC BY 4.0 under embargo")]
     [InlineData("CC BY 4.0 Editorial Use Only")]
+    [InlineData("CC BY 4.0 Exhibition Copies")]
+    [InlineData("CC BY 4.0 Harbour Festival")]
+    [InlineData("Low Resolution, CC BY 4.0")]
+    [InlineData("Classroom Teaching / CC BY 4.0")]
     [InlineData("EDITORIAL USE ONLY CC BY 4.0")]
     // Two, or a choice.
     [InlineData("CC BY 4.0 or CC BY-SA 4.0")]

@@ -162,16 +162,16 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
                 Token(i) is { Joined: true, Text: "pdm" }
                 || LicenceWords.At(LicenceWords.PublicDomain, tokens, i) is { } && tokens[i].Joined
             )
-                return i - at == 0 ? 0 : Idle(i - at);
+                return i - at;
             if (Token(i) is { Close: true, Text: "sampling" })
                 return Sampling(at, i + 1);
         }
-        else if (first.Text == "cczero" || first.Text == "cc0")
+        else if (first.Text == "cczero")
             return Found(new(LicenceFamily.Cc0, "1.0", ""), Zero(i + 1) - at);
         List<string> elements = [];
         int end = ElementsAt(i, elements, mayBeFar: scheme);
         if (elements.Count == 0)
-            return scheme ? Idle(i - at) : 0;
+            return scheme ? i - at : 0;
         bool together = first.Text.StartsWith("ccby", StringComparison.Ordinal);
         while (
             Token(end) is { Joined: true } t
@@ -211,8 +211,6 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
     private static readonly (string[] Words, string Element)[] Dedication = LicenceWords.Phrases(
         ("public domain dedication and certification|pddc|public domain dedication", "")
     );
-
-    private static int Idle(int length) => length;
 
     private int Zero(int end)
     {
@@ -316,6 +314,7 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
     private void Names()
     {
         bool shouts = tokens.Where(t => char.IsLetter(t.Text[0])).All(t => t.Upper);
+        int first = Array.IndexOf(_used, true) is var used and >= 0 ? used : tokens.Count;
         for (int i = 0; i < tokens.Count; i++)
         {
             if (_used[i])
@@ -323,7 +322,8 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             bool cued =
                 i > 0
                 && (LicenceWords.NameCues.Contains(tokens[i - 1].Text) || IsYear(tokens[i - 1].Text) && After(i - 1));
-            bool starts = i == 0 || _used[i - 1] || IsBreak(tokens[i].Before);
+            // What stands by itself behind a licence is as likely a limit in capitals.
+            bool starts = (i == 0 || IsBreak(tokens[i].Before)) && i < first;
             if (!(cued && (tokens[i].Capital || !IsHarmless(i))) && !(starts && !shouts))
                 continue;
             int end = i;

@@ -142,6 +142,7 @@ internal static class LicenceWords
             + "tv film video audio sound music territor country countr region world week month day year time date period once single "
             + "member subscri customer client employee internal press media news newspaper book magazine social cover advert promo marketing "
             + "merchand resale resell tax custom contract agreement licensed under third party parties hereby revok withdr void invalid "
+            + "low high small resolution preview thumb classroom teach school student lesson exhib ausstell copies size "
             + "fair dealing personen images bilder imagen immagini imagens afbeeldingen photos fotos photographs pictures"
         ).Split(' ', StringSplitOptions.RemoveEmptyEntries),
     ];
