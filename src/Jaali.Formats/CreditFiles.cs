@@ -55,7 +55,8 @@ public static class CreditFiles
     public static string Html(Deck deck, IReadOnlyList<CreditEntry> entries)
     {
         var text = new StringBuilder(
-            "<!doctype html>\n<html lang=\"en\" prefix=\"cc: http://creativecommons.org/ns# dct: http://purl.org/dc/terms/\">\n<meta charset=\"utf-8\">\n"
+            "<!doctype html>\n<html lang=\"en\" prefix=\"cc: http://creativecommons.org/ns# dct: http://purl.org/dc/terms/ "
+                + "schema: http://schema.org/\">\n<meta charset=\"utf-8\">\n"
         );
         text.Append(
             $"<title>Photographs in “{H(deck.Title)}”</title>\n<h1>Photographs in “{H(deck.Title)}”</h1>\n<ul>\n"
@@ -63,7 +64,16 @@ public static class CreditFiles
         foreach (CreditEntry e in entries)
         {
             CreditParts p = e.Parts;
-            text.Append($"<li about=\"{H(Subject(e))}\">{H(Slides(e))}: ");
+            text.Append($"<li about=\"{H(Subject(e))}\" typeof=\"schema:ImageObject\">{H(Slides(e))}: ");
+            if (p.Own)
+            {
+                text.Append(
+                    p.Maker.Length > 0
+                        ? $"Photo: <span property=\"cc:attributionName\">{H(p.Maker)}</span></li>\n"
+                        : "Own photo</li>\n"
+                );
+                continue;
+            }
             // Property and rel stand on one element: inside a link of its own a property would speak of the page it
             // leads to (RDFa Core 1.1, section 8.3.1).
             text.Append(
@@ -95,6 +105,8 @@ public static class CreditFiles
                 text.Append($", {(p.SourceUrl is { } at ? $"<a href=\"{H(at)}\">{H(p.Source)}</a>" : H(p.Source))}");
             if (p.Statement.Length > 0)
                 text.Append($", {H(p.Statement)}");
+            if (p.Before.Length > 0)
+                text.Append($", changed before: {H(p.Before)}");
             if (p.Changes.Length > 0)
                 text.Append($", {H(p.Changes)}");
             text.Append("</li>\n");
@@ -106,7 +118,7 @@ public static class CreditFiles
     public static string Csv(IReadOnlyList<CreditEntry> entries)
     {
         var text = new StringBuilder(
-            "slides,title,maker,maker address,source,source address,licence,licence address,notice,statement,changes,credit\r\n"
+            "slides,title,maker,maker address,source,source address,licence,licence address,notice,statement,changed before,changes,credit\r\n"
         );
         foreach (CreditEntry e in entries)
         {
@@ -125,6 +137,7 @@ public static class CreditFiles
                         p.TermsUrl ?? "",
                         p.Notice,
                         p.Statement,
+                        p.Before,
                         p.Changes,
                         e.Credit.Text,
                     }.Select(Cell)
@@ -151,12 +164,19 @@ public static class CreditFiles
                 photo["name"] = p.Title;
             if (p.Maker.Length > 0)
             {
-                photo["creator"] = new JsonObject { ["@type"] = "Person", ["name"] = p.Maker };
+                // What the source does not say is not said here: a name alone may be a person's or a museum's.
+                photo["creator"] = new JsonObject { ["name"] = p.Maker };
+                if (p.Own || p.MakerKind == MakerKind.Person)
+                    photo["creator"]!["@type"] = "Person";
+                else if (p.MakerKind == MakerKind.Organisation)
+                    photo["creator"]!["@type"] = "Organization";
                 if (p.MakerUrl is { } url)
                     photo["creator"]!["url"] = url;
             }
             if (p.TermsUrl is { } licence)
                 photo["license"] = licence;
+            if (p.PictureUrl is { } picture)
+                photo["contentUrl"] = picture;
             if (p.SourceUrl is { } source)
                 photo["acquireLicensePage"] = source;
             if (p.Notice.Length > 0)
@@ -174,7 +194,8 @@ public static class CreditFiles
             talk["author"] = new JsonObject { ["@type"] = "Person", ["name"] = deck.Speaker };
         if (LicenceReader.Read(deck.Style.OwnLicence)?.Url is { } own)
             talk["license"] = own;
-        return talk.ToJsonString(Written);
+        // In a page a script would end at "</script>", wherever it stands.
+        return talk.ToJsonString(Written).Replace("<", "\\u003c", StringComparison.Ordinal);
     }
 
     private static string Linked(string property, string rel, string? href, string text, bool said)
@@ -191,14 +212,19 @@ public static class CreditFiles
     private static string Slides(CreditEntry e) =>
         $"{(e.Slides.Count == 1 ? "Slide" : "Slides")} {string.Join(", ", e.Slides.Select(s => s.ToString(CultureInfo.InvariantCulture)))}";
 
-    private static string Subject(CreditEntry e) => e.Parts.SourceUrl ?? "urn:sha256:" + e.Photo.Id;
+    // Statements speak of the picture, not of the page it stands on, on which there may be others.
+    private static string Subject(CreditEntry e) => e.Parts.PictureUrl ?? "urn:sha256:" + e.Photo.Id;
 
     private static string H(string text) => WebUtility.HtmlEncode(text);
 
-    // A cell that begins like a formula is kept from being one in spreadsheets.
+    // A cell that begins like a formula, in whatever width, is kept from being one in spreadsheets (CWE-1236).
     private static string Cell(string text)
     {
-        string t = text.Length > 0 && text[0] is '=' or '+' or '-' or '@' or '\t' ? "'" + text : text;
+        string t =
+            text.Length > 0
+            && text[0] is '=' or '+' or '-' or '@' or '\t' or '\r' or '\n' or '＝' or '＋' or '－' or '＠'
+                ? "'" + text
+                : text;
         return t.AsSpan().IndexOfAny(",\"\r\n") >= 0 ? $"\"{t.Replace("\"", "\"\"", StringComparison.Ordinal)}\"" : t;
     }
 

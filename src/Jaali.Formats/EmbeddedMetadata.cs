@@ -1,15 +1,14 @@
 using System.Collections.Immutable;
-using System.Text.RegularExpressions;
+using System.Text;
 using Jaali.Core.Rights;
 using MetadataExtractor;
 using MetadataExtractor.Formats.Exif;
-using MetadataExtractor.Formats.Iptc;
-using MetadataExtractor.Formats.Xmp;
+using MetadataExtractor.IO;
 using XmpCore;
 
 namespace Jaali.Formats;
 
-/// <summary>What a photo's own metadata says of its rights: XMP, IPTC-IIM and EXIF.</summary>
+/// <summary>What a photo's own metadata says of its rights: EXIF, XMP, IPTC-IIM and the texts of PNG.</summary>
 /// <param name="Title">As given by the first block that has one.</param>
 /// <param name="Maker">The same.</param>
 /// <param name="MakerUrl"><c>cc:attributionURL</c>.</param>
@@ -20,7 +19,7 @@ namespace Jaali.Formats;
 /// <param name="MachineMade"><c>Iptc4xmpExt:DigitalSourceType</c> says so.</param>
 /// <param name="Conflicts">Where the blocks differ.</param>
 /// <param name="Words">All of it as lines of path and value: the evidence.</param>
-public sealed partial record EmbeddedMetadata(
+public sealed record EmbeddedMetadata(
     string Title,
     string Maker,
     string? MakerUrl,
@@ -33,11 +32,15 @@ public sealed partial record EmbeddedMetadata(
     string Words
 )
 {
+    /// <summary>Licences that the file lets one choose among; null where it offers no choice.</summary>
+    public ImmutableList<LicenceOffer>? Offers { get; init; }
+
     private const string Dc = "http://purl.org/dc/elements/1.1/",
         XmpRights = "http://ns.adobe.com/xap/1.0/rights/",
         Cc = "http://creativecommons.org/ns#",
         Ext = "http://iptc.org/std/Iptc4xmpExt/2008-02-29/",
-        Plus = "http://ns.useplus.org/ldf/xmp/1.0/";
+        Plus = "http://ns.useplus.org/ldf/xmp/1.0/",
+        Photoshop = "http://ns.adobe.com/photoshop/1.0/";
 
     // IPTC's vocabulary "digital source type": pictures made by a trained model, by an algorithm, or composed with
     // such parts.
@@ -51,54 +54,46 @@ public sealed partial record EmbeddedMetadata(
     ];
 
     /// <summary>
-    /// Reads a photo's metadata; null where it has none that speaks of rights. XMP comes before IIM, unless the IIM
-    /// digest says that IIM was changed later, and both before EXIF
-    /// (Metadata Working Group, "Guidelines for Handling Image Metadata" 2.0, from memory).
+    /// Reads a photo's metadata; null where it has none that speaks of rights. For maker and notice EXIF comes first,
+    /// then XMP, unless the IIM digest says that IIM was changed later (Metadata Working Group, "Guidelines for Handling
+    /// Image Metadata" 2.0, as exiftool's MWG module reads it). Windows' own fields and the texts of PNG come last. A
+    /// credit line and the camera's owner stand in where nobody names a maker.
     /// </summary>
     public static EmbeddedMetadata? Read(byte[] photo)
     {
-        IReadOnlyList<MetadataExtractor.Directory> blocks;
-        try
-        {
-            using var stream = new MemoryStream(photo);
-            blocks = ImageMetadataReader.ReadMetadata(stream);
-        }
-        catch (Exception e)
-            when (e
-                    is ImageProcessingException
-                        or IOException
-                        or XmpException
-                        or ArgumentException
-                        or IndexOutOfRangeException
-                        or OverflowException
-            )
-        {
-            return null;
-        }
+        PhotoBlocks blocks = PhotoBlocks.Of(photo);
         List<Block> found = [];
-        IXmpMeta? xmp = blocks.OfType<XmpDirectory>().Select(d => d.XmpMeta).FirstOrDefault(m => m is not null);
-        if (xmp is not null)
-            found.Add(FromXmp(xmp));
-        if (blocks.OfType<IptcDirectory>().FirstOrDefault() is { } iim)
-            found.Insert(IimBlock.ChangedLater(photo) ? 0 : found.Count, FromIim(iim));
-        if (blocks.OfType<ExifIfd0Directory>().FirstOrDefault() is { } exif)
-            found.Add(FromExif(exif));
+        foreach (byte[] packet in blocks.Xmp)
+            if (Xmp(packet) is { } xmp)
+                found.Add(FromXmp(xmp));
+        if (IimBlock.Of(blocks.Iim) is { IsEmpty: false } iim)
+            found.Insert(IimBlock.ChangedLater(blocks) ? 0 : found.Count, FromIim(iim, found));
+        if (Exif(blocks.Exif) is { } exif)
+        {
+            found.Insert(0, FromExif(exif));
+            found.Add(FromWindows(exif));
+        }
+        if (blocks.Texts.Count > 0)
+            found.Add(FromTexts(blocks.Texts));
         string words = string.Join('\n', found.SelectMany(b => b.Words.Select(w => $"{b.Name} {w}")));
         if (words.Length == 0)
             return null;
         List<Conflict> conflicts = [];
         string title = First("title", b => b.Title),
             maker = First("maker", b => b.Maker);
+        if (maker.Length == 0)
+            maker = found.SelectMany(b => b.Credits).FirstOrDefault(c => c.Length > 0) ?? "";
         Saying[] said =
         [
             .. found
                 .SelectMany(b => b.Licences.Select(l => new Saying(b.Name, l)))
                 .Where(s => LicenceReader.Say(s.Value).Kind != SayingKind.Harmless),
         ];
-        (Licence? licence, string asFound) = LicenceAgreement.Of(said.Select(s => s.Value));
-        if (licence is null && said.Length > 1)
+        Agreement terms = LicenceAgreement.Of(said.Select(s => s.Value));
+        (Licence? licence, string asFound) = terms;
+        if (licence is null && terms.Offers is null && said.Length > 1)
             conflicts.Add(new Conflict("licence", [.. said]));
-        string notice = found.Select(b => b.Notice).FirstOrDefault(IsNotice) ?? "";
+        string notice = CopyrightNotice.Of([], found.Select(b => b.Notice));
         if (asFound.Length == 0)
             asFound = found.SelectMany(b => b.Licences).FirstOrDefault(l => l.Length > 0) ?? "";
         return new EmbeddedMetadata(
@@ -112,10 +107,10 @@ public sealed partial record EmbeddedMetadata(
             found.Exists(b => b.MachineMade),
             [.. conflicts],
             words
-        );
-
-        // A notice of copyright is kept although it names a licence; a line that names nothing else is the licence.
-        static bool IsNotice(string n) => n.Length > 0 && (Claims().IsMatch(n) || LicenceReader.Read(n) is null);
+        )
+        {
+            Offers = terms.Offers,
+        };
 
         string First(string field, Func<Block, string> part)
         {
@@ -143,18 +138,26 @@ public sealed partial record EmbeddedMetadata(
             MachineMade = source.MachineMade || MachineMade,
         };
         List<Conflict> conflicts = [.. source.Conflicts ?? [], .. Conflicts];
-        if (source.LicenceAsFound.Length == 0 && source.Licence is null)
-            r = r with { Licence = Licence, LicenceAsFound = LicenceAsFound };
+        bool fileSpeaks = Licence is not null || Speaks(LicenceAsFound),
+            sourceSpeaks = source.Licence is not null || Speaks(source.LicenceAsFound);
+        if (fileSpeaks && !sourceSpeaks)
+            r = r with { Licence = Licence, LicenceAsFound = LicenceAsFound, Offers = Offers ?? r.Offers };
+        else if (!fileSpeaks && source.LicenceAsFound.Length == 0 && source.Licence is null)
+            r = r with { LicenceAsFound = LicenceAsFound };
         else if (
-            Licence is { } own
-            && source.Licence is { } said
-            && !LicenceAgreement.Agree(own, said)
-            && !LicenceAgreement.Agree(said, own)
+            fileSpeaks
+            && !(
+                Licence is { } own
+                && source.Licence is { } said
+                && (LicenceAgreement.Agree(own, said) || LicenceAgreement.Agree(said, own))
+            )
         )
         {
+            // What either says and cannot be read may be a limit on what the other grants.
             r = r with
             {
                 Licence = null,
+                Offers = null,
                 LicenceAsFound = $"The source says: {source.LicenceAsFound}. The file says: {LicenceAsFound}.",
             };
             conflicts.Add(
@@ -170,9 +173,9 @@ public sealed partial record EmbeddedMetadata(
                 )
             );
         }
-        else if (source.Licence is null && Licence is not null && !conflicts.Exists(c => c.Field == "licence"))
-            r = r with { Licence = Licence };
         return r with { Conflicts = conflicts.Count > 0 ? [.. conflicts] : null };
+
+        static bool Speaks(string words) => LicenceReader.Say(words).Kind != SayingKind.Harmless;
     }
 
     /// <summary>The record of a file that came by itself.</summary>
@@ -192,7 +195,58 @@ public sealed partial record EmbeddedMetadata(
         string? SourceUrl,
         bool MachineMade,
         IReadOnlyList<string> Words
-    );
+    )
+    {
+        /// <summary>Who may be named where no maker is: a credit line, the owner of the camera.</summary>
+        public IReadOnlyList<string> Credits { get; init; } = [];
+    }
+
+    // XMP in whatever encoding its first bytes show (XMP specification, part 1, 7.2 on UTF-8, UTF-16 and UTF-32).
+    private static IXmpMeta? Xmp(byte[] packet)
+    {
+        Encoding encoding =
+            packet is [0xFF, 0xFE, 0, 0, ..] or [(byte)'<', 0, 0, 0, ..] ? Encoding.UTF32
+            : packet is [0xFF, 0xFE, ..] or [(byte)'<', 0, ..] ? Encoding.Unicode
+            : packet is [0xFE, 0xFF, ..] or [0, (byte)'<', ..] ? Encoding.BigEndianUnicode
+            : Encoding.UTF8;
+        string text = encoding.GetString(packet).Trim('\uFEFF', '\0', ' ', '\r', '\n');
+        int from = text.IndexOf('<', StringComparison.Ordinal);
+        // A document type could name entities; XMP has none.
+        if (from < 0 || text.Contains("<!DOCTYPE", StringComparison.OrdinalIgnoreCase))
+            return null;
+        try
+        {
+            return XmpMetaFactory.ParseFromString(text[from..]);
+        }
+        catch (Exception e) when (e is XmpException or System.Xml.XmlException or ArgumentException or FormatException)
+        {
+            return null;
+        }
+    }
+
+    private static IReadOnlyList<MetadataExtractor.Directory>? Exif(byte[]? tiff)
+    {
+        if (tiff is null)
+            return null;
+        try
+        {
+            List<MetadataExtractor.Directory> read = [];
+            MetadataExtractor.Formats.Tiff.TiffReader.ProcessTiff(new ByteArrayReader(tiff), new ExifTiffHandler(read));
+            return read;
+        }
+        catch (Exception e)
+            when (e
+                    is MetadataException
+                        or ImageProcessingException
+                        or IOException
+                        or ArgumentException
+                        or IndexOutOfRangeException
+                        or OverflowException
+            )
+        {
+            return null;
+        }
+    }
 
     private static Block FromXmp(IXmpMeta xmp)
     {
@@ -209,10 +263,13 @@ public sealed partial record EmbeddedMetadata(
                 Alternative(xmp, XmpRights, "UsageTerms"),
                 rights,
                 Value(xmp, Plus, "LicensorURL"),
+                Value(xmp, Photoshop, "Instructions"),
+                Matters(Value(xmp, Photoshop, "Credit")) ? Value(xmp, Photoshop, "Credit") : "",
             }.Where(l => l.Length > 0),
         ];
         string kind = Value(xmp, Ext, "DigitalSourceType"),
-            source = Value(xmp, Dc, "source");
+            source = Value(xmp, Dc, "source"),
+            credit = Value(xmp, Photoshop, "Credit");
         string[] words =
         [
             .. xmp
@@ -232,48 +289,131 @@ public sealed partial record EmbeddedMetadata(
             Web(source),
             MachineKinds.Any(k => kind.EndsWith(k, StringComparison.OrdinalIgnoreCase)),
             words
-        );
+        )
+        {
+            Credits = [credit],
+        };
     }
 
-    private static Block FromIim(IptcDirectory iim)
+    // IIM cuts its fields short; a longer one in XMP that begins so is the same (as exiftool's MWG module has it).
+    private static Block FromIim(IimBlock iim, IReadOnlyList<Block> others)
     {
-        string Text(int tag) => iim.GetString(tag)?.Trim() ?? "";
-        string[] makers = iim.GetStringArray(IptcDirectory.TagByLine) ?? [];
-        string maker =
-            makers.Length > 0 ? string.Join(", ", makers.Select(m => m.Trim())) : Text(IptcDirectory.TagByLine);
-        string notice = Text(IptcDirectory.TagCopyrightNotice),
-            instructions = Text(IptcDirectory.TagSpecialInstructions);
+        string notice = Whole(iim.First(116), 128, b => b.Notice),
+            instructions = iim.First(40),
+            credit = iim.First(110);
         return new Block(
             "IPTC",
-            Text(IptcDirectory.TagObjectName),
-            maker,
+            Whole(iim.First(5), 64, b => b.Title),
+            Whole(string.Join(", ", iim.All(80)), 32, b => b.Maker),
             null,
             notice,
-            [.. new[] { notice, instructions }.Where(t => t.Length > 0)],
-            Web(Text(IptcDirectory.TagSource)),
+            [.. new[] { notice, instructions, credit }.Where(t => t.Length > 0 && (t != credit || Matters(credit)))],
+            Web(iim.First(115)),
             false,
-            Lines(iim)
-        );
+            [.. iim.Lines]
+        )
+        {
+            Credits = [credit],
+        };
+
+        string Whole(string text, int most, Func<Block, string> of) =>
+            text.Length >= most
+                ? others.Select(of).FirstOrDefault(o => o.StartsWith(text, StringComparison.Ordinal)) ?? text
+                : text;
     }
 
-    private static Block FromExif(ExifIfd0Directory exif)
+    private static Block FromExif(IReadOnlyList<MetadataExtractor.Directory> exif)
     {
-        string Text(int tag) => exif.GetString(tag)?.Trim().TrimEnd('\0').Trim() ?? "";
-        string notice = Text(ExifDirectoryBase.TagCopyright),
-            maker = Text(ExifDirectoryBase.TagArtist);
-        bool speaks = notice.Length > 0 || maker.Length > 0;
+        ExifIfd0Directory? first = exif.OfType<ExifIfd0Directory>().FirstOrDefault();
+        string notice = Ascii(first, ExifDirectoryBase.TagCopyright),
+            maker = Ascii(first, ExifDirectoryBase.TagArtist),
+            owner = Ascii(exif.OfType<ExifSubIfdDirectory>().FirstOrDefault(), ExifDirectoryBase.TagCameraOwnerName);
+        bool speaks = notice.Length > 0 || maker.Length > 0 || owner.Length > 0;
         return new Block(
             "EXIF",
             "",
-            maker,
+            string.Join(
+                ", ",
+                maker
+                    .Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries)
+                    .Select(m => m.Trim('"'))
+            ),
             null,
             notice,
             notice.Length > 0 ? [notice] : [],
             null,
             false,
-            speaks ? Lines(exif) : []
+            !speaks ? [] : [.. Lines(first!), .. owner.Length > 0 ? new[] { "Camera Owner Name: " + owner } : []]
+        )
+        {
+            Credits = [owner],
+        };
+    }
+
+    // Titles and authors that Windows keeps beside those of EXIF, in UTF-16.
+    private static Block FromWindows(IReadOnlyList<MetadataExtractor.Directory> exif)
+    {
+        ExifIfd0Directory? first = exif.OfType<ExifIfd0Directory>().FirstOrDefault();
+        string title = Wide(ExifDirectoryBase.TagWinTitle),
+            maker = Wide(ExifDirectoryBase.TagWinAuthor);
+        return new Block(
+            "Windows",
+            title,
+            maker.Replace(";", ", ", StringComparison.Ordinal),
+            null,
+            "",
+            [],
+            null,
+            false,
+            [
+                .. title.Length > 0 ? new[] { "Title: " + title } : [],
+                .. maker.Length > 0 ? new[] { "Author: " + maker } : [],
+            ]
+        );
+
+        string Wide(int tag) =>
+            first?.GetByteArray(tag) is { Length: > 1 } bytes
+                ? Encoding.Unicode.GetString(bytes).Split('\0')[0].Trim()
+                : "";
+    }
+
+    // Keywords of PNG (third edition, 11.3.3.2).
+    private static Block FromTexts(IReadOnlyList<(string Key, string Text)> texts)
+    {
+        string Of(string key) =>
+            texts
+                .Where(t => t.Key.Equals(key, StringComparison.OrdinalIgnoreCase))
+                .Select(t => t.Text.Trim())
+                .FirstOrDefault(t => t.Length > 0)
+            ?? "";
+        string notice = Of("Copyright"),
+            disclaimer = Of("Disclaimer"),
+            terms = Of("License");
+        return new Block(
+            "PNG",
+            Of("Title"),
+            Of("Author") is { Length: > 0 } author ? author : Of("Artist"),
+            null,
+            notice,
+            [.. new[] { notice, disclaimer, terms }.Where(t => t.Length > 0)],
+            Web(Of("Source")),
+            false,
+            [.. texts.Where(t => t.Text.Length is > 0 and < 4000).Select(t => $"{t.Key}: {t.Text.Trim()}").Take(60)]
         );
     }
+
+    private static string Ascii(MetadataExtractor.Directory? of, int tag) =>
+        of?.GetObject(tag) switch
+        {
+            StringValue v => PhotoBlocks.Words(v.Bytes).Split('\0').FirstOrDefault(p => p.Trim().Length > 0)?.Trim()
+                ?? "",
+            byte[] v => PhotoBlocks.Words(v).Trim('\0', ' '),
+            { } v => v.ToString()?.Trim('\0', ' ') ?? "",
+            null => "",
+        };
+
+    // A credit line holds titles and names of every kind; it counts where it names a licence clearly.
+    private static bool Matters(string text) => LicenceReader.Read(text) is not null;
 
     private static string[] Lines(MetadataExtractor.Directory block) =>
         [
@@ -307,9 +447,6 @@ public sealed partial record EmbeddedMetadata(
             if (Try(() => xmp.GetArrayItem(ns, name, i)?.Value) is { Length: > 0 } item)
                 yield return item;
     }
-
-    [GeneratedRegex(@"©|\(c\)|copyright|copr\.", RegexOptions.IgnoreCase)]
-    private static partial Regex Claims();
 
     private static string Try(Func<string?> read)
     {

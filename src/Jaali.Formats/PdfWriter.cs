@@ -21,6 +21,7 @@ public sealed class PdfWriter(ScenePainter painter)
     /// <param name="photo">The bytes of a photo by its SHA-256; null where they are lost.</param>
     /// <param name="progress">Told the number of pages written.</param>
     /// <param name="cancel">Stops between pages.</param>
+    /// <exception cref="IOException">The stream takes no more, for example for want of room.</exception>
     public void Write(
         Stream output,
         Deck deck,
@@ -31,10 +32,11 @@ public sealed class PdfWriter(ScenePainter painter)
     )
     {
         Dictionary<string, SKData> loaded = [];
+        using var guarded = new GuardedStream(output);
         try
         {
             using var document = SKDocument.CreatePdf(
-                output,
+                guarded,
                 new SKDocumentPdfMetadata
                 {
                     Title = deck.Title,
@@ -69,9 +71,11 @@ public sealed class PdfWriter(ScenePainter painter)
                         link.Href
                     );
                 document.EndPage();
+                guarded.Check();
                 progress?.Invoke(i + 1);
             }
             document.Close();
+            guarded.Check();
         }
         finally
         {

@@ -24,6 +24,12 @@ public static class XmpWriter
             : photo;
     }
 
+    /// <summary>True for a file that XMP can be written into.</summary>
+    public static bool CanWrite(ReadOnlySpan<byte> b) =>
+        b.StartsWith((ReadOnlySpan<byte>)[0xFF, 0xD8])
+        || b.StartsWith((ReadOnlySpan<byte>)[0x89, 0x50, 0x4E, 0x47])
+        || b.Length > 20 && b[..4].SequenceEqual("RIFF"u8) && b[8..12].SequenceEqual("WEBP"u8);
+
     /// <summary>The packet: Dublin Core, rights management and ccREL, each field only where something is
     /// known.</summary>
     public static string Packet(CreditParts p, string creditText)
@@ -75,7 +81,8 @@ public static class XmpWriter
         while (at + 4 <= photo.Length && photo[at] == 0xFF && photo[at + 1] is >= 0xE0 and <= 0xEF)
         {
             int length = 2 + BinaryPrimitives.ReadUInt16BigEndian(photo.AsSpan(at + 2));
-            if (at + length > photo.Length)
+            // A segment counts its own two bytes of length (ITU-T T.81, B.1.1.4).
+            if (length < 4 || at + length > photo.Length)
                 break;
             // JFIF and EXIF come first, as their own rules want it; an earlier XMP goes.
             bool first = photo[at + 1] == 0xE0 || photo.AsSpan(at + 4, Math.Min(6, length - 4)).StartsWith("Exif\0"u8),
@@ -158,7 +165,11 @@ public static class XmpWriter
         chunks.RemoveAll(c => c.Name.AsSpan().SequenceEqual("XMP "u8));
         int vp8x = chunks.FindIndex(c => c.Name.AsSpan().SequenceEqual("VP8X"u8));
         if (vp8x >= 0)
+        {
+            if (chunks[vp8x].Data.Length < 10)
+                return photo;
             chunks[vp8x].Data[0] |= 4;
+        }
         else
         {
             if (Size(chunks) is not { } size)

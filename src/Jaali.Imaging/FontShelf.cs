@@ -1,5 +1,6 @@
-using System.Collections.Concurrent;
 using HarfBuzzSharp;
+using Jaali.Caching;
+using Jaali.Core;
 using Jaali.Core.Typesetting;
 using SkiaSharp;
 using Buffer = HarfBuzzSharp.Buffer;
@@ -14,9 +15,8 @@ public readonly record struct PlacedGlyph(ushort Id, double X, double Y);
 /// threads.</summary>
 public sealed class FontShelf : ITextMeasure, IDisposable
 {
-    private const int MostRemembered = 20_000;
     private readonly Dictionary<string, Loaded> _faces = [];
-    private readonly ConcurrentDictionary<(string Face, string Text), double> _widths = new();
+    private readonly Remembered<(string Face, string Text), double> _widths = new(Limits.Kept.Lines);
 
     /// <summary>Loads every face from a folder.</summary>
     /// <exception cref="FileNotFoundException">A typeface is missing from the folder.</exception>
@@ -42,9 +42,7 @@ public sealed class FontShelf : ITextMeasure, IDisposable
     {
         if (text.Length == 0)
             return 0;
-        if (_widths.Count > MostRemembered)
-            _widths.Clear();
-        return size * _widths.GetOrAdd((face.Id, text), static (k, f) => f[k.Face].Advance(k.Text), _faces);
+        return size * _widths.GetOrMake((face.Id, text), static (k, f) => f[k.Face].Advance(k.Text), _faces);
     }
 
     /// <inheritdoc/>

@@ -9,11 +9,24 @@ public static class IiifRenderer
     /// <param name="photo">The photo's original bytes.</param>
     /// <param name="request">What is asked.</param>
     /// <param name="oriented">Width and height after orientation.</param>
+    /// <exception cref="NotAPhotoException">The bytes are damaged.</exception>
     public static byte[] Render(byte[] photo, IiifRequest request, (int Width, int Height) oriented)
+    {
+        try
+        {
+            return Drawn(photo, request, oriented);
+        }
+        catch (VipsException e)
+        {
+            throw PhotoReader.Damaged(e);
+        }
+    }
+
+    private static byte[] Drawn(byte[] photo, IiifRequest request, (int Width, int Height) oriented)
     {
         Image image;
         bool whole = request.Region == (0, 0, oriented.Width, oriented.Height);
-        if (whole)
+        if (whole && OpenedPhoto.OfPng(photo) is null)
         {
             // Shrinks while decoding, and orients.
             image = Image.ThumbnailBuffer(
@@ -26,7 +39,8 @@ public static class IiifRenderer
         }
         else
         {
-            using Image full = Image.NewFromBuffer(photo, failOn: Enums.FailOn.Truncated);
+            using Image full = OpenedPhoto.Of(photo);
+            using IDisposable opened = Opening.Timed(full);
             using Image upright = full.Autorot();
             using Image region = upright.Crop(
                 request.Region.X,
@@ -37,6 +51,7 @@ public static class IiifRenderer
             image = region.ThumbnailImage(request.Width, height: request.Height, size: Enums.Size.Force);
         }
         using (image)
+        using (Opening.Timed(image))
         using (Image srgb = image.Colourspace(request.Grey ? Enums.Interpretation.Bw : Enums.Interpretation.Srgb))
         using (Image turned = Turn(srgb, request.Rotation))
             return request.Format switch

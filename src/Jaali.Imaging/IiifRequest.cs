@@ -1,4 +1,5 @@
 using System.Globalization;
+using Jaali.Core;
 
 namespace Jaali.Imaging;
 
@@ -19,8 +20,6 @@ public sealed record IiifRequest(
     string Format
 )
 {
-    private const int MostSide = 8000;
-
     /// <summary>Reads the parts of an address against a photo's size; null where they are not valid or ask for more
     /// than is allowed.</summary>
     public static IiifRequest? Parse(
@@ -110,8 +109,17 @@ public sealed record IiifRequest(
         (int Width, int Height) whole = (Math.Max(1, (int)Math.Round(s.W)), Math.Max(1, (int)Math.Round(s.H)));
         if (!up && (whole.Width > width || whole.Height > height))
             return null;
-        return whole.Width > MostSide || whole.Height > MostSide ? null : whole;
+        // Its own size is always to be had; what is larger or distorted is made up, and a little of it is enough.
+        return
+            whole.Width <= width && whole.Height <= height
+            || (long)whole.Width * whole.Height <= Limits.OfPhotos.EnlargedPixels
+            ? whole
+            : null;
     }
+
+    /// <summary>The height that goes with a width where nothing is distorted.</summary>
+    public static int HeightAt(int width, int photoWidth, int photoHeight) =>
+        Math.Max(1, (int)Math.Round(width / ((double)photoWidth / photoHeight)));
 
     private static bool Whole(string text, out int value)
     {
@@ -129,8 +137,7 @@ public sealed record IiifRequest(
         for (int i = 0; i < count; i++)
             if (
                 !double.TryParse(parts[i], NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out n[i])
-                || n[i] < 0
-                || n[i] > 1e7
+                || !(n[i] >= 0 && n[i] <= 1e7)
             )
                 return null;
         return n;

@@ -7,7 +7,7 @@ using NetVips;
 namespace Jaali.Imaging;
 
 /// <summary>What was measured on a photo when it was taken in.</summary>
-/// <param name="Format">"jpeg", "png" or "webp".</param>
+/// <param name="Format">"jpeg", "png", "webp", "gif", "tiff" or "avif".</param>
 /// <param name="Width">Pixels, after orientation.</param>
 /// <param name="Height">Pixels, after orientation.</param>
 /// <param name="Orientation">EXIF orientation, 1 to 8.</param>
@@ -28,14 +28,8 @@ public sealed record PhotoReading(
 public sealed class NotAPhotoException(string message) : Exception(message);
 
 /// <summary>Reads a photo that came from outside: nothing in it is believed before it is checked.</summary>
-public static class PhotoReader
+public static partial class PhotoReader
 {
-    /// <summary>Most bytes of a photo.</summary>
-    public const long MostBytes = 120L * 1024 * 1024;
-
-    /// <summary>Most pixels of a photo.</summary>
-    public const long MostPixels = 120_000_000;
-
     private const int ToneSide = 480;
 
     /// <summary>Decodes and measures a photo once.</summary>
@@ -44,30 +38,27 @@ public static class PhotoReader
     /// <exception cref="NotAPhotoException">It is no photo, is cut short, or is too large.</exception>
     public static PhotoReading Read(byte[] bytes, int smallest = 16)
     {
-        if (bytes.LongLength > MostBytes)
-            throw new NotAPhotoException(
-                $"The file is larger than {MostBytes / 1024 / 1024} MB. Take a smaller rendition."
-            );
+        if (bytes.LongLength > Limits.OfPhotos.Bytes)
+            throw Opening.TooLarge();
+        if (PhotoFormats.WhyNot(bytes) is { } why)
+            throw new NotAPhotoException(why);
         string format =
-            Sniff(bytes)
-            ?? throw new NotAPhotoException("This is not a photo that Jaali reads. It takes JPEG, PNG and WebP.");
+            PhotoFormats.Sniff(bytes)
+            ?? throw new NotAPhotoException("This is not a photo that Jaali reads. " + PhotoFormats.Takes);
+        Opening.Decoded(bytes, whole: false);
         try
         {
-            using Image header = Image.NewFromBuffer(
-                bytes,
-                access: Enums.Access.Sequential,
-                failOn: Enums.FailOn.Truncated
-            );
-            if ((long)header.Width * header.Height > MostPixels)
-                throw new NotAPhotoException(
-                    $"The photo has {header.Width} x {header.Height} pixels, more than Jaali opens. Take a smaller rendition."
-                );
+            using Image header = OpenedPhoto.Of(bytes, Enums.Access.Sequential);
+            if ((long)header.Width * header.Height > Limits.OfPhotos.Pixels)
+                throw Opening.TooMany(header.Width, header.Height);
             if (header.Width < smallest || header.Height < smallest)
                 throw new NotAPhotoException(
                     $"The picture is smaller than {smallest} pixels. Take a larger rendition."
                 );
+            // Pages of a TIFF and pictures of an AVIF beside the first are no motion.
             if (
-                header.GetFields().Contains("n-pages")
+                format is "webp" or "gif"
+                && header.GetFields().Contains("n-pages")
                 && Convert.ToInt32(header.Get("n-pages"), System.Globalization.CultureInfo.InvariantCulture) > 1
             )
                 throw new NotAPhotoException("This file moves. Jaali takes still photos.");
@@ -90,19 +81,12 @@ public static class PhotoReader
         }
         catch (VipsException e)
         {
-            throw new NotAPhotoException(
-                "The photo is damaged or cut short: " + e.Message.Split('\n')[0].Trim() + ". Take it again."
-            );
+            throw Damaged(e);
         }
     }
 
-    /// <summary>The format by the first bytes, or null.</summary>
-    public static string? Sniff(ReadOnlySpan<byte> b) =>
-        b.Length > 12 && b[0] == 0xFF && b[1] == 0xD8 && b[2] == 0xFF ? "jpeg"
-        : b.Length > 12 && b[..8].SequenceEqual((ReadOnlySpan<byte>)[0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A])
-            ? "png"
-        : b.Length > 12 && b[..4].SequenceEqual("RIFF"u8) && b[8..12].SequenceEqual("WEBP"u8) ? "webp"
-        : null;
+    /// <summary>True where an address names a part of its picture.</summary>
+    public static bool NamesPart(string address) => Fragment().IsMatch(address);
 
     /// <summary>What a look at a small picture tells of the photo it stands for.</summary>
     /// <exception cref="NotAPhotoException">It is no photo.</exception>
@@ -118,6 +102,63 @@ public static class PhotoReader
         return new Look(r.Hash, r.Width, r.Height, CalmArea.Lightness(r.Tones), CalmArea.Share(backdrop, slide));
     }
 
+    /// <summary>The part of a picture that its address names (Media Fragments URI 1.0, <c>#xywh=</c> in pixels), cut
+    /// out; the picture itself where the address names none.</summary>
+    /// <exception cref="NotAPhotoException">It is damaged, or the part lies outside.</exception>
+    public static byte[] Part(byte[] bytes, string address)
+    {
+        if (Fragment().Match(address) is not { Success: true } m)
+            return bytes;
+        int[] n =
+        [
+            .. m
+                .Groups.Values.Skip(1)
+                .Select(g => int.Parse(g.Value, System.Globalization.CultureInfo.InvariantCulture)),
+        ];
+        try
+        {
+            Opening.Decoded(bytes, whole: true);
+            using Image whole = OpenedPhoto.Of(bytes);
+            using IDisposable end = Opening.Timed(whole);
+            using Image upright = whole.Autorot();
+            int w = Math.Min(n[2], upright.Width - n[0]),
+                h = Math.Min(n[3], upright.Height - n[1]);
+            if (w < 1 || h < 1)
+                throw new NotAPhotoException("The part that the source shows lies outside of the picture.");
+            using Image part = upright.Crop(n[0], n[1], w, h);
+            return PhotoFormats.Sniff(bytes) switch
+            {
+                "png" => part.PngsaveBuffer(),
+                "webp" => part.WebpsaveBuffer(q: 95),
+                _ => part.JpegsaveBuffer(q: 95),
+            };
+        }
+        catch (VipsException e)
+        {
+            throw Damaged(e);
+        }
+    }
+
+    /// <summary>A picture as a browser can show it: itself, or a JPEG at most so wide where browsers do not know its
+    /// format.</summary>
+    /// <exception cref="NotAPhotoException">It is damaged.</exception>
+    public static (byte[] Bytes, string Type) Shown(byte[] bytes, int width)
+    {
+        string? format = PhotoFormats.Sniff(bytes);
+        if (format != "tiff")
+            return (bytes, "image/" + format);
+        try
+        {
+            using Image small = Image.ThumbnailBuffer(bytes, width, size: Enums.Size.Down, outputProfile: "srgb");
+            using Image flat = small.HasAlpha() ? small.Flatten(background: [255]) : small.Copy();
+            return (flat.JpegsaveBuffer(q: 88), "image/jpeg");
+        }
+        catch (VipsException e)
+        {
+            throw Damaged(e);
+        }
+    }
+
     // Orientation applied, sRGB, three bands, no alpha, at most 480 pixels a side. A JPEG shrinks while it is
     // decoded, yet its whole stream is read, so a cut one is found out.
     private static Image SmallRgb(byte[] bytes, string format, Image header, int orientation)
@@ -129,7 +170,8 @@ public static class PhotoReader
         using Image source =
             format == "jpeg"
                 ? Image.JpegloadBuffer(bytes, shrink: shrink, access: access, failOn: Enums.FailOn.Truncated)
-                : Image.NewFromBuffer(bytes, access: access, failOn: Enums.FailOn.Truncated);
+                : OpenedPhoto.Of(bytes, access);
+        using IDisposable end = Opening.Timed(source);
         using Image small = source.ThumbnailImage(
             ToneSide,
             height: ToneSide,
@@ -163,4 +205,26 @@ public static class PhotoReader
         );
         return new PhotoPoint(Math.Clamp((double)x / rgb.Width, 0, 1), Math.Clamp((double)y / rgb.Height, 0, 1));
     }
+
+    // What libvips adds to "unable to call", where it adds anything.
+    internal static NotAPhotoException Damaged(VipsException e)
+    {
+        string? why = e
+            .Message.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+            .Skip(1)
+            .Select(l => l[(l.IndexOf(": ", StringComparison.Ordinal) is var at and >= 0 ? at + 2 : 0)..].TrimEnd('.'))
+            .FirstOrDefault(l => l.Length > 0);
+        if (why == "killed")
+            return new NotAPhotoException(
+                "The photo takes too long to open. Save it as a plain JPEG and bring it again."
+            );
+        return new NotAPhotoException(
+            why is null
+                ? "The photo is damaged or cut short. Take it again."
+                : $"The photo is damaged or cut short ({why}). Take it again."
+        );
+    }
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"#xywh=(?:pixel:)?(\d{1,6}),(\d{1,6}),(\d{1,6}),(\d{1,6})$")]
+    private static partial System.Text.RegularExpressions.Regex Fragment();
 }

@@ -1,6 +1,7 @@
 using System.Net.Sockets;
 using System.Reflection;
 using System.Text.Json;
+using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Formats;
@@ -15,13 +16,23 @@ using Microsoft.Extensions.FileProviders;
 using Serilog;
 using Serilog.Formatting.Compact;
 
+// No pattern may search for ever in words from outside.
+AppDomain.CurrentDomain.SetData("REGEX_DEFAULT_MATCH_TIMEOUT", TimeSpan.FromSeconds(Limits.OfDocuments.PatternSeconds));
 WebApplicationBuilder builder = WebApplication.CreateBuilder(args);
 bool describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 string data = Path.GetFullPath(
     builder.Configuration["data"] ?? (describing ? Path.Combine(Path.GetTempPath(), "jaali-describe") : "data")
 );
-string port = builder.Configuration["port"] ?? "5080",
-    host = builder.Configuration["host"] ?? "127.0.0.1";
+(Listening? listening, string noPort) = Listening.Read(
+    builder.Configuration["host"] ?? "127.0.0.1",
+    builder.Configuration["port"] ?? "5080",
+    builder.Configuration["names"] ?? ""
+);
+if (listening is null)
+{
+    await Console.Error.WriteLineAsync(noPort);
+    return 2;
+}
 string[] near = (builder.Configuration["allow"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries);
 
 // A photo is decoded once and then forgotten; libvips' own memory of operations would only hold on to it.
@@ -46,10 +57,13 @@ builder.Host.UseSerilog(
         );
     }
 );
-builder.WebHost.UseUrls($"http://{host}:{port}");
-builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = 4 * 1024 * 1024);
+builder.WebHost.UseUrls(listening.Url);
+builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = Limits.ComingIn.RequestBytes);
+builder.Services.AddIntake();
 builder.Services.ConfigureHttpJsonOptions(o => Copy(o.SerializerOptions));
-builder.Services.AddSignalR().AddJsonProtocol(o => Copy(o.PayloadSerializerOptions));
+builder
+    .Services.AddSignalR(o => o.MaximumReceiveMessageSize = Limits.ComingIn.LiveBytes)
+    .AddJsonProtocol(o => Copy(o.PayloadSerializerOptions));
 builder.Services.AddProblemDetails(o =>
     o.CustomizeProblemDetails = c =>
     {
@@ -64,7 +78,7 @@ builder.Services.AddProblemDetails(o =>
 );
 builder.Services.AddResponseCompression(o => o.EnableForHttps = false);
 builder.Services.AddOpenApi("v1", ApiDescription.Add);
-builder.Services.AddDbContextFactory<JaaliDb>(o => o.UseSqlite(JaaliDb.ConnectionString(data)));
+builder.Services.AddDbContextFactory<JaaliDb>(o => JaaliDb.Configure(o, data));
 builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton(_ => new DataFolder(data));
 builder.Services.AddSingleton(s => new BlobFolder(s.GetRequiredService<DataFolder>().Blobs));
@@ -80,6 +94,7 @@ builder
     .AddSingleton<JobStore>();
 builder
     .Services.AddSingleton<OaiPmh>()
+    .AddSingleton<AddressReader>()
     .AddSingleton<CollectionRecogniser>()
     .AddSingleton<CollectionShelf>()
     .AddSingleton<Looking>()
@@ -95,19 +110,26 @@ builder
     .AddSingleton<Renditions>()
     .AddSingleton<PhotoViews>()
     .AddSingleton<DeckViews>()
+    .AddSingleton<TalkViews>()
     .AddSingleton<DeckPatches>()
     .AddSingleton<LedgerViews>()
     .AddSingleton<Taking>()
     .AddSingleton<IJobWork, KeepJob>()
     .AddSingleton<IJobWork, AdoptJob>()
     .AddSingleton<IJobWork, PdfJob>()
+    .AddSingleton<IJobWork, RetakeJob>()
+    .AddSingleton<Housekeeping>()
     .AddSingleton<DemoTalk>();
 
 if (!describing)
 {
     try
     {
-        StoreFolder.Prepare(data);
+        FolderLock held = StoreFolder.Prepare(data);
+        if (held.Report.Length > 0)
+            Console.WriteLine(held.Report);
+        // Made by the container, so that it is let go with everything else at the end.
+        builder.Services.AddSingleton(_ => held);
     }
     catch (StoreException e)
     {
@@ -116,6 +138,12 @@ if (!describing)
     }
 }
 WebApplication app = builder.Build();
+if (!describing)
+{
+    app.Services.GetRequiredService<FolderLock>();
+    // What a crash left half-written is cleared before anything is written, not when it is first asked for.
+    app.Services.GetRequiredService<BlobFolder>();
+}
 if (builder.Configuration["verify"] is not null)
 {
     VerifyView found = await PhotoEndpoints.VerifyAsync(
@@ -130,15 +158,19 @@ if (builder.Configuration["verify"] is not null)
         Console.WriteLine($"damaged {name}");
     return found.Missing.Count + found.Damaged.Count == 0 ? 0 : 1;
 }
-app.UseExceptionHandler(e => e.Run(Fault));
+app.UseExceptionHandler(
+    new ExceptionHandlerOptions { ExceptionHandler = Faults.AnswerAsync, SuppressDiagnosticsCallback = _ => true }
+);
 app.UseStatusCodePages();
-app.UseGuard(host is "127.0.0.1" or "localhost");
+app.UseGuard(listening);
+app.UseIntake();
 app.UseResponseCompression();
 app.MapOpenApi("/api/openapi.json");
 app.MapDecks();
 app.MapSearch();
 app.MapCollections();
 app.MapPhotos();
+app.MapAddresses();
 app.MapExports();
 app.MapJobs();
 app.MapRules();
@@ -192,11 +224,12 @@ try
             );
         await app.Services.GetRequiredService<Jobs>().StartAsync();
         await app.Services.GetRequiredService<Harvesting>().StartAllAsync(app.Lifetime.ApplicationStopping);
+        _ = app.Services.GetRequiredService<Housekeeping>().RunAsync(app.Lifetime.ApplicationStopping);
     }
     if (builder.Configuration["demo"] is { } demo)
         await app.Services.GetRequiredService<DemoTalk>().BuildAsync(demo, app.Lifetime.ApplicationStopping);
     if (!describing)
-        Console.WriteLine($"Jaali is ready at http://{(host == "127.0.0.1" ? "localhost" : host)}:{port}/");
+        Console.WriteLine($"Jaali is ready at {listening.Shown}");
     await app.WaitForShutdownAsync();
     return 0;
 }
@@ -206,7 +239,7 @@ catch (IOException e)
     )
 {
     await Console.Error.WriteLineAsync(
-        $"Port {port} is in use by another program. Close it, or choose another port with --port."
+        $"Port {listening.Port} is in use by another program. Close it, or choose another port with --port."
     );
     return 4;
 }
@@ -219,26 +252,6 @@ static void Copy(JsonSerializerOptions to)
     to.AllowOutOfOrderMetadataProperties = true;
     // Kinds of items, edits and commands come from their lists; what the framework brings itself stays behind them.
     to.TypeInfoResolverChain.Insert(0, DeckJson.Resolver);
-}
-
-// Faults are logged by the framework; the user reads a sentence. Unreadable bodies are the sender's mistake.
-static Task Fault(HttpContext context)
-{
-    Exception? e = context.Features.Get<Microsoft.AspNetCore.Diagnostics.IExceptionHandlerFeature>()?.Error;
-    return (
-        e is BadHttpRequestException
-            ? Problems.Of(
-                new Jaali.Core.Refusal("bad-request", "This request cannot be read. Reload the page and try again."),
-                StatusCodes.Status400BadRequest
-            )
-            : Problems.Of(
-                new Jaali.Core.Refusal(
-                    "fault",
-                    "This did not work because of a fault in Jaali. Nothing was changed; it is in the log."
-                ),
-                StatusCodes.Status500InternalServerError
-            )
-    ).ExecuteAsync(context);
 }
 
 /// <summary>The composition root; named so that tests can start it.</summary>

@@ -1,7 +1,8 @@
-using System.Text.Json;
 using System.Xml;
 using System.Xml.Linq;
 using AngleSharp.Html.Parser;
+using Jaali.Core;
+using Jaali.Sources.Feeds;
 
 namespace Jaali.Sources;
 
@@ -16,6 +17,9 @@ public enum Protocol
 
     /// <summary>OAI-PMH 2.0 with Dublin Core, harvested.</summary>
     OaiPmh,
+
+    /// <summary>A feed or a IIIF document without a search of its own, read whole and searched here.</summary>
+    Document,
 }
 
 /// <summary>What was recognised at an address.</summary>
@@ -26,20 +30,32 @@ public enum Protocol
 public sealed record RecognisedCollection(Protocol Protocol, string Name, Uri Address, string Says);
 
 /// <summary>Finds out what protocol speaks at an address that a user gives.</summary>
-public sealed class CollectionRecogniser(SourceHttp http, OaiPmh oai)
+public sealed class CollectionRecogniser(SourceHttp http, OaiPmh oai, TimeProvider clock)
 {
-    private const long MostBytes = 4 * 1024 * 1024;
-
     /// <summary>Reads the address, and the pages it points to, until a protocol is recognised.</summary>
     /// <exception cref="SourceException">Nothing can be read there, or nothing that Jaali can search.</exception>
     public async Task<RecognisedCollection> RecogniseAsync(Uri address, CancellationToken cancel = default)
     {
-        Fetched fetched = await http.FetchAsync(address, MostBytes, cancel: cancel).ConfigureAwait(false);
+        Fetched fetched = await http.FetchAsync(address, Limits.OfDocuments.DescriptionBytes, cancel: cancel)
+            .ConfigureAwait(false);
         if (Json(fetched) is { } iiif)
             return iiif;
+        // What has photos and no search is read whole; what has none says so.
+        if (
+            await new AddressReader(http, clock)
+                .DocumentAsync(fetched, "", fetched.Address.Host, cancel)
+                .ConfigureAwait(false) is
+            { } document
+        )
+            return new RecognisedCollection(
+                Protocol.Document,
+                document.Title,
+                fetched.Address,
+                $"A document with {document.Candidates.Count} photos, read whole and searched here."
+            );
         if (Xml(fetched) is { } root)
         {
-            if (root.Name == AtomMedia.OpenSearch + "OpenSearchDescription")
+            if (root.Name == FeedReader.OpenSearch + "OpenSearchDescription")
                 return Described(root, fetched.Address);
             // A repository asked without a verb answers with an error of its own protocol (OAI-PMH 2.0, section 3.6).
             if (root.Name.LocalName == "OAI-PMH")
@@ -53,16 +69,20 @@ public sealed class CollectionRecogniser(SourceHttp http, OaiPmh oai)
     private async Task<RecognisedCollection?> PointedToAsync(Fetched page, CancellationToken cancel)
     {
         using var document = await new HtmlParser()
-            .ParseDocumentAsync(new MemoryStream(page.Bytes), cancel)
+            .ParseDocumentAsync(ReadingTime.Stream(page.Bytes), cancel)
             .ConfigureAwait(false);
         string? link = document
             .QuerySelector("link[rel~=search][type='application/opensearchdescription+xml'][href]")
             ?.GetAttribute("href");
         if (link is not null && Sources.Json.Web(link, page.Address) is { } description)
         {
-            Fetched fetched = await http.FetchAsync(new Uri(description), MostBytes, cancel: cancel)
+            Fetched fetched = await http.FetchAsync(
+                    new Uri(description),
+                    Limits.OfDocuments.DescriptionBytes,
+                    cancel: cancel
+                )
                 .ConfigureAwait(false);
-            if (Xml(fetched) is { } root && root.Name == AtomMedia.OpenSearch + "OpenSearchDescription")
+            if (Xml(fetched) is { } root && root.Name == FeedReader.OpenSearch + "OpenSearchDescription")
                 return Described(root, fetched.Address);
         }
         return null;
@@ -76,19 +96,16 @@ public sealed class CollectionRecogniser(SourceHttp http, OaiPmh oai)
             Protocol.OaiPmh,
             who.Name,
             repository,
-            "A repository that is harvested (OAI-PMH with Dublin Core) and then searched here, also without a network."
+            "A repository that is fetched whole (OAI-PMH with Dublin Core) and then searched here, also without a network."
         );
     }
 
     private static RecognisedCollection Described(XElement root, Uri address)
     {
-        string name = root.Element(AtomMedia.OpenSearch + "LongName")?.Value.Trim() is { Length: > 0 } l
+        string name = root.Element(FeedReader.OpenSearch + "LongName")?.Value.Trim() is { Length: > 0 } l
             ? l
-            : root.Element(AtomMedia.OpenSearch + "ShortName")?.Value.Trim() ?? address.Host;
-        bool feed = root.Elements(AtomMedia.OpenSearch + "Url")
-            .Any(u =>
-                ((string?)u.Attribute("type"))?.StartsWith("application/atom+xml", StringComparison.Ordinal) == true
-            );
+            : root.Element(FeedReader.OpenSearch + "ShortName")?.Value.Trim() ?? address.Host;
+        bool feed = OpenSearchCollection.FeedOf(root) is not null;
         return feed
             ? new RecognisedCollection(
                 Protocol.OpenSearch,
@@ -101,39 +118,23 @@ public sealed class CollectionRecogniser(SourceHttp http, OaiPmh oai)
             );
     }
 
-    private static RecognisedCollection? Json(Fetched fetched)
-    {
-        if (fetched.Bytes.AsSpan().TrimStart((byte)' ') is not [(byte)'{', ..])
-            return null;
-        try
-        {
-            using JsonDocument read = JsonDocument.Parse(fetched.Bytes, new JsonDocumentOptions { MaxDepth = 64 });
-            JsonElement root = read.RootElement;
-            if (root.Type() is not ("Collection" or "Manifest"))
-                return null;
-            string name = IiifPresentation.Language(root.At("label"));
-            return IiifCollection.SearchService(root, fetched.Address) is null
-                ? throw new SourceException(
-                    $"{(name.Length > 0 ? name : fetched.Address.Host)} is a IIIF {root.Type().ToLowerInvariant()} without a search, so Jaali cannot use it."
-                )
-                : new RecognisedCollection(
-                    Protocol.Iiif,
-                    name.Length > 0 ? name : fetched.Address.Host,
-                    fetched.Address,
-                    "A museum or archive that makes any size of its images (IIIF Presentation 3 with Content Search)."
-                );
-        }
-        catch (JsonException)
-        {
-            return null;
-        }
-    }
+    private static RecognisedCollection? Json(Fetched fetched) =>
+        AddressReader.JsonOf(fetched) is { } root
+        && IiifPresentation.Is(root)
+        && IiifCollection.SearchService(root, fetched.Address) is not null
+            ? new RecognisedCollection(
+                Protocol.Iiif,
+                IiifPresentation.Name(root, fetched.Address),
+                fetched.Address,
+                "A museum or archive that makes any size of its images (IIIF Presentation with Content Search)."
+            )
+            : null;
 
     private static XElement? Xml(Fetched fetched)
     {
         try
         {
-            return SafeXml.Parse(fetched.Bytes, MostBytes).Root;
+            return SafeXml.Parse(fetched.Bytes, Limits.OfDocuments.DescriptionBytes).Root;
         }
         catch (XmlException)
         {
@@ -143,7 +144,7 @@ public sealed class CollectionRecogniser(SourceHttp http, OaiPmh oai)
 
     private static SourceException Nothing(Uri address) =>
         new(
-            $"Nothing at {address.Authority} can be searched by Jaali. It knows OpenSearch descriptions, IIIF collections "
-                + "with a search, and OAI-PMH repositories; give the address of one of these."
+            $"Nothing at {address.Authority} can be searched by Jaali. It knows OpenSearch descriptions, feeds, IIIF "
+                + "collections and OAI-PMH repositories; give the address of one of these."
         );
 }

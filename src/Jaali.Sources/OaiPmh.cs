@@ -1,9 +1,9 @@
+using System.Collections.Concurrent;
 using System.Globalization;
-using System.Text.RegularExpressions;
 using System.Xml;
 using System.Xml.Linq;
+using Jaali.Core;
 using Jaali.Core.Photos;
-using Jaali.Core.Rights;
 
 namespace Jaali.Sources;
 
@@ -30,13 +30,13 @@ public sealed record OaiPage(IReadOnlyList<OaiRecord> Records, string? Token, in
 public sealed class TokenExpiredException() : Exception("The resumption token is no longer good.");
 
 /// <summary>
-/// Reads repositories that speak OAI-PMH 2.0 with unqualified Dublin Core. Section numbers refer to that specification.
+/// Reads repositories that speak OAI-PMH 2.0 with unqualified Dublin Core or the Europeana Data Model. Section numbers refer to that specification.
 /// </summary>
-public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
+public sealed class OaiPmh(SourceHttp http, TimeProvider clock)
 {
-    private const long MostBytes = 32 * 1024 * 1024;
-    private static readonly XNamespace Oai = "http://www.openarchives.org/OAI/2.0/",
-        Dc = "http://purl.org/dc/elements/1.1/";
+    private const string Usual = "oai_dc";
+    internal static readonly XNamespace Oai = "http://www.openarchives.org/OAI/2.0/";
+    private readonly ConcurrentDictionary<Uri, string> _formats = new();
 
     /// <summary>Asks who a repository is (section 4.2).</summary>
     /// <exception cref="SourceException">It cannot be read.</exception>
@@ -66,7 +66,8 @@ public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
     {
         string query = token is { Length: > 0 }
             ? "verb=ListRecords&resumptionToken=" + Uri.EscapeDataString(token)
-            : "verb=ListRecords&metadataPrefix=oai_dc"
+            : "verb=ListRecords&metadataPrefix="
+                + Uri.EscapeDataString(await FormatAsync(repository, cancel).ConfigureAwait(false))
                 + (from is { Length: > 0 } ? "&from=" + Uri.EscapeDataString(from) : "");
         XElement root = await AskAsync(repository, query, cancel).ConfigureAwait(false);
         switch ((string?)root.Element(Oai + "error")?.Attribute("code"))
@@ -84,12 +85,17 @@ public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
         }
         XElement list = root.Element(Oai + "ListRecords") ?? throw Rubbish(repository);
         DateTimeOffset now = clock.GetUtcNow();
-        OaiRecord[] records =
-        [
-            .. list.Elements(Oai + "record")
-                .Select(r => Record(r, repository, collection, collectionName, now))
-                .OfType<OaiRecord>(),
-        ];
+        OaiRecord[] records = ReadingTime.Limit<OaiRecord[]>(() =>
+            [
+                .. list.Elements(Oai + "record")
+                    .Select(r =>
+                    {
+                        ReadingTime.Check();
+                        return OaiRecords.Read(r, repository, collection, collectionName, AddressOf, now);
+                    })
+                    .OfType<OaiRecord>(),
+            ]
+        );
         XElement? resume = list.Element(Oai + "resumptionToken");
         int? whole = int.TryParse(
             (string?)resume?.Attribute("completeListSize"),
@@ -112,102 +118,57 @@ public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
         CancellationToken cancel = default
     )
     {
-        XElement root = await AskAsync(
-                repository,
-                "verb=GetRecord&metadataPrefix=oai_dc&identifier=" + Uri.EscapeDataString(identifier),
-                cancel
-            )
+        await FormatAsync(repository, cancel).ConfigureAwait(false);
+        XElement root = await AskAsync(repository, AddressOf(repository, identifier).Query[1..], cancel)
             .ConfigureAwait(false);
         return root.Element(Oai + "GetRecord")?.Element(Oai + "record") is { } record
-            ? Record(record, repository, collection, collectionName, clock.GetUtcNow())?.Candidate
+            ? OaiRecords.Read(record, repository, collection, collectionName, AddressOf, clock.GetUtcNow())?.Candidate
             : null;
     }
 
     /// <summary>The address that answers for one record: where its evidence was read.</summary>
-    public static Uri AddressOf(Uri repository, string identifier) =>
-        Query(repository, "verb=GetRecord&metadataPrefix=oai_dc&identifier=" + Uri.EscapeDataString(identifier));
+    public Uri AddressOf(Uri repository, string identifier) =>
+        Query(
+            repository,
+            $"verb=GetRecord&metadataPrefix={Uri.EscapeDataString(_formats.GetValueOrDefault(repository, Usual))}&identifier="
+                + Uri.EscapeDataString(identifier)
+        );
 
-    private static OaiRecord? Record(
-        XElement record,
-        Uri repository,
-        string collection,
-        string collectionName,
-        DateTimeOffset now
-    )
+    // The Europeana Data Model where it is spoken, since it tells pictures from pages and whose rights are whose; else
+    // Dublin Core, which every repository speaks (sections 2.5 and 4.4).
+    private async Task<string> FormatAsync(Uri repository, CancellationToken cancel)
     {
-        if (
-            record.Element(Oai + "header") is not { } header
-            || header.Element(Oai + "identifier")?.Value.Trim() is not { Length: > 0 } id
-        )
-            return null;
-        string stamp = header.Element(Oai + "datestamp")?.Value.Trim() ?? "";
-        if (
-            (string?)header.Attribute("status") == "deleted"
-            || record.Element(Oai + "metadata")?.Elements().FirstOrDefault() is not { } dc
-        )
-            return new OaiRecord(id, stamp, null, "");
-        string[] All(string name) => [.. dc.Elements(Dc + name).Select(e => e.Value.Trim()).Where(v => v.Length > 0)];
-        string[] addresses =
-        [
-            .. All("identifier")
-                .Concat(All("relation"))
-                .Concat(All("source"))
-                .Where(v => Uri.TryCreate(v, UriKind.Absolute, out Uri? u) && u.Scheme is "http" or "https"),
-        ];
-        if (addresses.FirstOrDefault(a => PictureFile().IsMatch(a)) is not { } picture)
-            return new OaiRecord(id, stamp, null, "");
-        (int width, int height) = All("format")
-            .Select(f => Pixels().Match(f))
-            .Where(m => m.Success)
-            .Select(m => (Int(m, 1), Int(m, 2)))
-            .FirstOrDefault();
-        (Licence? licence, string asFound) = LicenceAgreement.Of(All("rights"));
-        string[] subjects =
-        [
-            .. All("subject")
-                .SelectMany(s => s.Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries))
-                .Where(s => s.Length < 60)
-                .Take(40),
-        ];
-        var rights = new RightsRecord(
-            Title: All("title").FirstOrDefault() ?? "",
-            Maker: string.Join(", ", All("creator").Take(4)),
-            MakerUrl: null,
-            SourceUrl: addresses.FirstOrDefault(a => !PictureFile().IsMatch(a)),
-            Collection: All("publisher").FirstOrDefault() ?? collectionName,
-            Licence: licence,
-            LicenceAsFound: asFound
-        );
-        var whole = new Rendition(picture, width, height);
-        var candidate = new Candidate(
-            id,
-            collection,
-            whole,
-            [whole],
-            rights,
-            subjects,
-            Evidence.Of(record.ToString(SaveOptions.DisableFormatting), AddressOf(repository, id).AbsoluteUri, now)
-        );
-        return new OaiRecord(
-            id,
-            stamp,
-            candidate,
-            string.Join(' ', All("description").Concat(All("coverage")).Concat(All("date")))
-        );
-
-        static int Int(Match m, int group) =>
-            int.TryParse(m.Groups[group].Value, NumberStyles.None, CultureInfo.InvariantCulture, out int v)
-            && v < 200_000
-                ? v
-                : 0;
+        if (_formats.TryGetValue(repository, out string? known))
+            return known;
+        string format = Usual;
+        try
+        {
+            XElement root = await AskAsync(repository, "verb=ListMetadataFormats", cancel).ConfigureAwait(false);
+            format =
+                root.Descendants(Oai + "metadataFormat")
+                    .Where(f =>
+                        f.Element(Oai + "metadataNamespace")?.Value.Contains("schemas/edm", StringComparison.Ordinal)
+                            == true
+                        || f.Element(Oai + "metadataPrefix")?.Value.Trim() == "edm"
+                    )
+                    .Select(f => f.Element(Oai + "metadataPrefix")?.Value.Trim())
+                    .FirstOrDefault(p => p is { Length: > 0 })
+                ?? Usual;
+        }
+        catch (SourceException)
+        {
+            // One that cannot say what it speaks is asked in what all have to.
+        }
+        return _formats.GetOrAdd(repository, format);
     }
 
     private async Task<XElement> AskAsync(Uri repository, string query, CancellationToken cancel)
     {
-        byte[] body = await http.GetAsync(Query(repository, query), MostBytes, cancel: cancel).ConfigureAwait(false);
+        byte[] body = await http.GetAsync(Query(repository, query), Limits.OfDocuments.HarvestBytes, cancel: cancel)
+            .ConfigureAwait(false);
         try
         {
-            XElement root = SafeXml.Parse(body, MostBytes).Root!;
+            XElement root = SafeXml.Parse(body, Limits.OfDocuments.HarvestBytes).Root!;
             return root.Name == Oai + "OAI-PMH" ? root : throw Rubbish(repository);
         }
         catch (XmlException e)
@@ -220,10 +181,4 @@ public sealed partial class OaiPmh(SourceHttp http, TimeProvider clock)
 
     private static SourceException Rubbish(Uri repository, Exception? inner = null) =>
         new($"{repository.Authority} answered with something that is not a list of records. Try again later.", inner);
-
-    [GeneratedRegex(@"\.(?:jpe?g|png|webp)(?:$|\?)", RegexOptions.IgnoreCase)]
-    private static partial Regex PictureFile();
-
-    [GeneratedRegex(@"(\d{2,6})\s*(?:x|×|by)\s*(\d{2,6})", RegexOptions.IgnoreCase)]
-    private static partial Regex Pixels();
 }

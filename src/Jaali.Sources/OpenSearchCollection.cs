@@ -2,7 +2,9 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using System.Xml;
 using System.Xml.Linq;
+using Jaali.Core;
 using Jaali.Core.Photos;
+using Jaali.Sources.Feeds;
 
 namespace Jaali.Sources;
 
@@ -18,7 +20,6 @@ public sealed partial class OpenSearchCollection(
     Uri description
 ) : IPhotoCollection
 {
-    private const long MostFeedBytes = 8 * 1024 * 1024;
     private const int PageSize = 40;
     private string? _template;
     private int _firstPage = 1;
@@ -34,27 +35,14 @@ public sealed partial class OpenSearchCollection(
     {
         _template ??= await ReadDescriptionAsync(cancel).ConfigureAwait(false);
         Uri address = Fill(_template, words, page);
-        byte[] body = await http.GetAsync(address, MostFeedBytes, cancel: cancel).ConfigureAwait(false);
+        byte[] body = await http.GetAsync(address, Limits.OfDocuments.AnswerBytes, cancel: cancel)
+            .ConfigureAwait(false);
         XElement feed = Parse(body).Root!;
-        if (feed.Name != AtomMedia.Atom + "feed")
+        if (!FeedReader.IsFeed(feed))
             throw Rubbish();
-        List<Candidate> found =
-        [
-            .. feed.Elements(AtomMedia.Atom + "entry")
-                .Select(e => AtomMedia.Read(e, id, name, address, clock.GetUtcNow()))
-                .OfType<Candidate>(),
-        ];
-        int? total = int.TryParse(
-            feed.Element(AtomMedia.OpenSearch + "totalResults")?.Value,
-            NumberStyles.None,
-            CultureInfo.InvariantCulture,
-            out int t
-        )
-            ? t
-            : null;
-        bool more =
-            feed.Elements(AtomMedia.Atom + "link").Any(l => (string?)l.Attribute("rel") == "next") && found.Count > 0;
-        return new SearchPage(found, total, more ? page + 1 : null);
+        FeedReading read = FeedReader.Read(feed, id, name, address, clock.GetUtcNow());
+        bool more = read.Next is not null && read.Candidates.Count > 0;
+        return new SearchPage(read.Candidates, read.Total, more ? page + 1 : null);
     }
 
     private async Task<string> ReadDescriptionAsync(CancellationToken cancel)
@@ -62,10 +50,7 @@ public sealed partial class OpenSearchCollection(
         byte[] body = await http.GetAsync(description, 256 * 1024, cancel: cancel).ConfigureAwait(false);
         XElement root = Parse(body).Root!;
         XElement url =
-            root.Elements(AtomMedia.OpenSearch + "Url")
-                .FirstOrDefault(u =>
-                    ((string?)u.Attribute("type"))?.StartsWith("application/atom+xml", StringComparison.Ordinal) == true
-                )
+            FeedOf(root)
             ?? throw new SourceException($"{name} does not offer its search as a feed, so Jaali cannot search it.");
         if (
             int.TryParse(
@@ -77,6 +62,26 @@ public sealed partial class OpenSearchCollection(
         )
             _firstPage = first;
         return (string?)url.Attribute("template") is { Length: > 0 } template ? template : throw Rubbish();
+    }
+
+    /// <summary>The address for feeds in a description, Atom before RSS; null where there is none.</summary>
+    internal static XElement? FeedOf(XElement description)
+    {
+        foreach (
+            string type in (string[])["application/atom+xml", "application/rss+xml", "application/rdf+xml", "text/xml"]
+        )
+            if (
+                description
+                    .Elements()
+                    .FirstOrDefault(u =>
+                        u.Name.LocalName == "Url"
+                        && ((string?)u.Attribute("type"))?.StartsWith(type, StringComparison.OrdinalIgnoreCase) == true
+                        && (string?)u.Attribute("rel") is null or "results"
+                    ) is
+                { } url
+            )
+                return url;
+        return null;
     }
 
     private Uri Fill(string template, string words, int page)
@@ -103,7 +108,7 @@ public sealed partial class OpenSearchCollection(
     {
         try
         {
-            return SafeXml.Parse(body, MostFeedBytes);
+            return SafeXml.Parse(body, Limits.OfDocuments.AnswerBytes);
         }
         catch (XmlException e)
         {

@@ -1,6 +1,9 @@
 using System.Collections.Concurrent;
 using System.Net;
 using System.Net.Sockets;
+using Jaali.Core;
+using Microsoft.Extensions.Http.Resilience;
+using Polly;
 
 namespace Jaali.Sources;
 
@@ -17,7 +20,14 @@ public sealed class SourceException(string message, Exception? inner = null, Tim
 /// <param name="ContentType">As announced, without parameters; not to be believed.</param>
 /// <param name="Address">After redirects.</param>
 /// <param name="Links">The values of its <c>Link</c> headers (RFC 8288).</param>
-public sealed record Fetched(byte[] Bytes, string ContentType, Uri Address, IReadOnlyList<string> Links);
+/// <param name="Charset">As announced, or empty.</param>
+public sealed record Fetched(
+    byte[] Bytes,
+    string ContentType,
+    Uri Address,
+    IReadOnlyList<string> Links,
+    string Charset = ""
+);
 
 /// <summary>
 /// Fetches from sources with limits on addresses, time, bytes and redirects. Loopback and private addresses are
@@ -26,7 +36,6 @@ public sealed record Fetched(byte[] Bytes, string ContentType, Uri Address, IRea
 /// </summary>
 public sealed class SourceHttp : IDisposable
 {
-    private const int MostRedirects = 4;
     private readonly ConcurrentDictionary<string, bool> _configured = new();
     private readonly HttpClient _client;
 
@@ -35,21 +44,51 @@ public sealed class SourceHttp : IDisposable
     {
         foreach (string origin in configuredOrigins)
             Allow(new Uri(origin));
-        _client = new HttpClient(
-            new SocketsHttpHandler
-            {
-                AllowAutoRedirect = false,
-                ConnectCallback = Connect,
-                ConnectTimeout = TimeSpan.FromSeconds(5),
-                AutomaticDecompression = DecompressionMethods.All,
-                PooledConnectionLifetime = TimeSpan.FromMinutes(2),
-            }
-        )
+        var sockets = new SocketsHttpHandler
         {
-            Timeout = timeout ?? TimeSpan.FromSeconds(15),
+            AllowAutoRedirect = false,
+            ConnectCallback = Connect,
+            ConnectTimeout = TimeSpan.FromSeconds(Limits.GoingOut.ConnectSeconds),
+            AutomaticDecompression = DecompressionMethods.All,
+            // A proxy of the environment would be asked for the address, and no check would see where it leads.
+            UseProxy = false,
+            PooledConnectionLifetime = TimeSpan.FromMinutes(2),
+            MaxConnectionsPerServer = Limits.GoingOut.HostAtOnce,
+        };
+        _client = new HttpClient(new ResilienceHandler(Again()) { InnerHandler = sockets })
+        {
+            Timeout = timeout ?? TimeSpan.FromSeconds(Limits.GoingOut.AnswerSeconds),
         };
         _client.DefaultRequestHeaders.UserAgent.ParseAdd("Jaali/0.1");
     }
+
+    // What fails in passing is asked for again, after the wait that the source asks for where that is short; a longer wait
+    // is told to the person and kept to by whoever asks.
+    private static ResiliencePipeline<HttpResponseMessage> Again() =>
+        new ResiliencePipelineBuilder<HttpResponseMessage>()
+            .AddRetry(
+                new HttpRetryStrategyOptions
+                {
+                    MaxRetryAttempts = Limits.GoingOut.Again,
+                    Delay = TimeSpan.FromMilliseconds(300),
+                    BackoffType = DelayBackoffType.Exponential,
+                    UseJitter = true,
+                    ShouldRetryAfterHeader = true,
+                    ShouldHandle = a =>
+                        ValueTask.FromResult(
+                            HttpClientResiliencePredicates.IsTransient(a.Outcome)
+                                && a.Outcome.Exception?.InnerException is not SourceException
+                                && (a.Outcome.Result is null || !(Wait(a.Outcome.Result) > Quiet))
+                        ),
+                }
+            )
+            .Build();
+
+    private static readonly TimeSpan Quiet = TimeSpan.FromSeconds(Limits.GoingOut.QuietWaitSeconds);
+
+    // Retry-After is a number of seconds or a date (RFC 9110, 10.2.3).
+    private static TimeSpan? Wait(HttpResponseMessage response) =>
+        response.Headers.RetryAfter is not { } asked ? null : asked.Delta ?? asked.Date - DateTimeOffset.UtcNow;
 
     /// <summary>Lets an origin be reached although it is an address of this computer or its own network.</summary>
     public void Allow(Uri origin) => _configured[origin.Authority] = true;
@@ -84,7 +123,13 @@ public sealed class SourceHttp : IDisposable
                 string[] links = response.Headers.TryGetValues("Link", out IEnumerable<string>? found)
                     ? [.. found]
                     : [];
-                return new Fetched(bytes, response.Content.Headers.ContentType?.MediaType ?? "", at, links);
+                return new Fetched(
+                    bytes,
+                    response.Content.Headers.ContentType?.MediaType ?? "",
+                    at,
+                    links,
+                    response.Content.Headers.ContentType?.CharSet?.Trim('"', '\'', ' ') ?? ""
+                );
             },
             cancel
         );
@@ -154,9 +199,10 @@ public sealed class SourceHttp : IDisposable
         CancellationToken cancel
     )
     {
+        address = WithoutCredentials(address);
         try
         {
-            for (int hop = 0; hop <= MostRedirects; hop++)
+            for (int hop = 0; hop <= Limits.GoingOut.Redirects; hop++)
             {
                 if (address.Scheme is not ("http" or "https"))
                     throw new SourceException($"Only http and https addresses can be read, not {address.Scheme}.");
@@ -167,7 +213,19 @@ public sealed class SourceHttp : IDisposable
                     .ConfigureAwait(false);
                 if ((int)response.StatusCode is >= 300 and < 400 && response.Headers.Location is { } next)
                 {
-                    address = new Uri(address, next);
+                    // "Location: //" names no host, and is none to go to.
+                    if (
+                        !Uri.TryCreate(address, next.OriginalString, out Uri? target)
+                        || target.Scheme is "http" or "https" && target.Host.Length == 0
+                    )
+                        throw new SourceException($"{address.Authority} redirects to an address that is none.");
+                    address = WithoutCredentials(target);
+                    continue;
+                }
+                // What was received is longer than what there is by now, or all of it: it is fetched anew.
+                if (response.StatusCode == HttpStatusCode.RequestedRangeNotSatisfiable && prepare is not null)
+                {
+                    prepare = null;
                     continue;
                 }
                 if (!response.IsSuccessStatusCode)
@@ -187,18 +245,29 @@ public sealed class SourceHttp : IDisposable
         {
             throw refused;
         }
-        catch (Exception e)
-            when (e is HttpRequestException or HttpIOException || e is IOException { InnerException: SocketException })
+        catch (InvalidDataException e)
+        {
+            throw new SourceException($"{address.Authority} sends what cannot be unpacked. Try again.", e);
+        }
+        catch (Exception e) when (e is UriFormatException or FormatException)
+        {
+            throw new SourceException($"{address.Authority} redirects to an address that is none.", e);
+        }
+        catch (Exception e) when (e is HttpRequestException or HttpIOException or IOException)
         {
             throw new SourceException($"{address.Authority} cannot be reached or broke off. Try again.", e);
         }
     }
 
+    /// <summary>An address without the name and password in it, which are nobody's to keep.</summary>
+    public static Uri WithoutCredentials(Uri address) =>
+        address.UserInfo.Length == 0 ? address : new UriBuilder(address) { UserName = "", Password = "" }.Uri;
+
     private static SourceException Refused(Uri address, HttpResponseMessage response)
     {
-        TimeSpan? wait = response.Headers.RetryAfter?.Delta;
+        TimeSpan? wait = Wait(response);
         string more = wait is { } w
-            ? $" It asks to be left alone for {w.TotalSeconds:0} seconds."
+            ? $" It asks to be left alone for {Math.Max(1, w.TotalSeconds):0} seconds."
             : " Try again later.";
         return new SourceException(
             $"{address.Authority} answered {(int)response.StatusCode} {response.ReasonPhrase}.{more}",
@@ -234,18 +303,29 @@ public sealed class SourceHttp : IDisposable
             throw TooLarge(address, mostBytes);
         // The client's timeout ends with the headers; the body gets its own, so that one that never ends is left.
         using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancel);
-        patience.CancelAfter(_client.Timeout * 4);
+        patience.CancelAfter(_client.Timeout * Limits.GoingOut.BodySeconds / Limits.GoingOut.AnswerSeconds);
         using Stream body = await response.Content.ReadAsStreamAsync(patience.Token).ConfigureAwait(false);
         byte[] buffer = new byte[64 * 1024];
         long got = had;
         int n;
-        while ((n = await body.ReadAsync(buffer, patience.Token).ConfigureAwait(false)) > 0)
+        while ((n = await NextAsync().ConfigureAwait(false)) > 0)
         {
             got += n;
             if (got > mostBytes)
                 throw TooLarge(address, mostBytes);
             await to.WriteAsync(buffer.AsMemory(0, n), patience.Token).ConfigureAwait(false);
             progress?.Invoke(got, whole);
+        }
+        async ValueTask<int> NextAsync()
+        {
+            try
+            {
+                return await body.ReadAsync(buffer, patience.Token).ConfigureAwait(false);
+            }
+            catch (Exception e) when (e is InvalidDataException or InvalidOperationException)
+            {
+                throw new SourceException($"{address.Authority} sends what cannot be unpacked. Try again.", e);
+            }
         }
         if (got < whole)
             throw new SourceException($"{address.Authority} broke off after {got} of {whole} bytes. Try again.");
@@ -261,7 +341,7 @@ public sealed class SourceHttp : IDisposable
             _configured.ContainsKey($"{target.Host}:{target.Port}")
             || (target.Port is 80 or 443 && _configured.ContainsKey(target.Host));
         IPAddress[] addresses = await Dns.GetHostAddressesAsync(target.Host, cancel).ConfigureAwait(false);
-        IPAddress[] allowed = [.. addresses.Where(a => configured || IsPublic(a))];
+        IPAddress[] allowed = [.. addresses.Where(a => configured || PublicNetwork.Has(a) && !PublicNetwork.IsOwn(a))];
         if (allowed.Length == 0)
             throw new SourceException(
                 $"{target.Host} is an address of this computer or its own network, which Jaali does not read."
@@ -277,33 +357,6 @@ public sealed class SourceHttp : IDisposable
             socket.Dispose();
             throw;
         }
-    }
-
-    /// <summary>False for loopback, private, link-local, shared, multicast and reserved addresses.</summary>
-    public static bool IsPublic(IPAddress address)
-    {
-        if (address.IsIPv4MappedToIPv6)
-            address = address.MapToIPv4();
-        if (IPAddress.IsLoopback(address))
-            return false;
-        byte[] b = address.GetAddressBytes();
-        return address.AddressFamily == AddressFamily.InterNetwork
-            ? !(
-                b[0] is 0 or 10 or 127 or >= 224
-                || (b[0] == 172 && b[1] is >= 16 and <= 31)
-                || (b[0] == 192 && b[1] == 168)
-                || (b[0] == 169 && b[1] == 254)
-                || (b[0] == 100 && b[1] is >= 64 and <= 127)
-                || (b[0] == 198 && b[1] is 18 or 19)
-            )
-            : !(
-                address.IsIPv6LinkLocal
-                || address.IsIPv6SiteLocal
-                || address.IsIPv6Multicast
-                || address.IsIPv6UniqueLocal
-                || address.Equals(IPAddress.IPv6None)
-                || address.Equals(IPAddress.IPv6Any)
-            );
     }
 
     /// <inheritdoc/>

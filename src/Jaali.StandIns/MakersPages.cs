@@ -43,6 +43,9 @@ public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionShel
                         + "\"}</script>"
                 )
         );
+        app.MapGet("/pages/five", Five);
+        app.MapGet("/pages/feed.xml", () => Results.Content(Feed(), "application/rss+xml"));
+        app.MapGet("/pages/manifest.json", () => Results.Content(Manifest(), "application/json"));
         app.MapGet(
             "/pages/{id}",
             (string id, HttpContext c) =>
@@ -94,6 +97,44 @@ public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionShel
                 );
         }
     }
+
+    // A page that names several pictures, each with its own record.
+    private IResult Five()
+    {
+        string each = string.Join(
+            ',',
+            photos.Select(p =>
+                $$$"""{"@type":"ImageObject","contentUrl":"/pages/file/{{{p.Id}}}.jpg","name":"{{{p.Title}}}","license":"{{{p.Licence}}}","creator":{"@type":"Person","name":"{{{p.Maker}}}"}}"""
+            )
+        );
+        return Html(
+            $$"""<title>Five of the sound</title><script type="application/ld+json">{"@context":"https://schema.org/","@graph":[{{each}}]}</script>"""
+        );
+    }
+
+    // A feed whose licence is its own and not that of the pictures in it.
+    private string Feed() =>
+        "<rss version=\"2.0\" xmlns:media=\"http://search.yahoo.com/mrss/\" xmlns:cc=\"http://creativecommons.org/ns#\"><channel><title>Makers of the sound</title>"
+        + "<cc:license>https://creativecommons.org/licenses/by/4.0/</cc:license>"
+        + string.Concat(
+            photos.Select(p =>
+                $"<item><title>{WebUtility.HtmlEncode(p.Title)}</title><guid isPermaLink=\"false\">{p.Id}</guid><media:credit role=\"photographer\">{WebUtility.HtmlEncode(p.Maker)}</media:credit>"
+                + $"<media:content url=\"/pages/file/{p.Id}.jpg\" medium=\"image\"/></item>"
+            )
+        )
+        + "</channel></rss>";
+
+    // A manifest of IIIF Presentation 2 with parts of pictures by plain addresses and a choice of licences.
+    private string Manifest() =>
+        """{"@context":"http://iiif.io/api/presentation/2/context.json","@id":"/pages/manifest.json","@type":"sc:Manifest","label":"Sheets of the sound","attribution":"GFDL 1.3 or CC BY-SA 3.0","metadata":[{"label":"Artist","value":"Oona Skerry"}],"sequences":[{"@type":"sc:Sequence","canvases":["""
+        + string.Join(
+            ',',
+            photos.Select(
+                (p, n) =>
+                    $$$$"""{"@id":"/pages/canvas/{{{{p.Id}}}}","@type":"sc:Canvas","label":"{{{{n + 1}}}}","images":[{"@type":"oa:Annotation","motivation":"sc:painting","resource":{"@id":"/pages/file/{{{{p.Id}}}}.jpg#xywh=40,30,900,500","@type":"dctypes:Image"}}]}"""
+            )
+        )
+        + "]}]}";
 
     private static async Task EndlessAsync(HttpContext context)
     {

@@ -48,7 +48,17 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
     /// <summary>Opens the database of a folder: write-ahead log, foreign keys on, five seconds of patience with a
     /// lock.</summary>
     public static DbContextOptions<JaaliDb> Options(string folder) =>
-        new DbContextOptionsBuilder<JaaliDb>().UseSqlite(ConnectionString(folder)).Options;
+        Configure(new DbContextOptionsBuilder<JaaliDb>(), folder).Options;
+
+    /// <summary>Sets a builder up for the database of a folder; every connection writes through to the disk.</summary>
+    public static T Configure<T>(T builder, string folder)
+        where T : DbContextOptionsBuilder
+    {
+        builder.UseSqlite(ConnectionString(folder)).AddInterceptors(Durable);
+        return builder;
+    }
+
+    private static readonly DurableConnections Durable = new();
 
     /// <summary>The connection to the database of a folder.</summary>
     public static string ConnectionString(string folder) =>

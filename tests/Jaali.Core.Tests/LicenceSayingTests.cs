@@ -60,6 +60,35 @@ public sealed class LicenceSayingTests
     [InlineData("Todos os direitos reservados", "all rights reserved")]
     [InlineData("Alle rechten voorbehouden", "all rights reserved")]
     [InlineData("© 2021 Museum. All rights reserved. Contact us for prints.", "all rights reserved")]
+    // As captions and tools write them.
+    [InlineData("Photo by Jane Doe on 12 May 2019, CC BY 4.0", "CC BY 4.0")]
+    [InlineData("\"Low tide\" by Jane Doe is licensed under CC BY 2.0", "CC BY 2.0")]
+    [InlineData(
+        "This work is licensed under the Creative Commons Attribution-NonCommercial 4.0 International License. To view a copy of this license, visit http://creativecommons.org/licenses/by-nc/4.0/ or send a letter to Creative Commons, PO Box 1866, Mountain View, CA 94042, USA.",
+        "CC BY-NC 4.0"
+    )]
+    [InlineData(
+        "To the extent possible under law, Jane Doe has waived all copyright and related or neighboring rights to Low tide. This work is published from: Canada.",
+        "CC0 1.0"
+    )]
+    [InlineData("CC0 Public Domain", "CC0 1.0")]
+    [InlineData("Public Domain (CC0)", "CC0 1.0")]
+    [InlineData("CC BY 4.0 (cropped)", "CC BY 4.0")]
+    [InlineData("CC BY 2.0, resized", "CC BY 2.0")]
+    [InlineData("CC BY 4.0, unmodified", "CC BY 4.0")]
+    [InlineData("Bildquelle: Jane Doe, CC BY 4.0", "CC BY 4.0")]
+    [InlineData("Foto de Jane Doe, licença CC BY 4.0", "CC BY 4.0")]
+    [InlineData("Ce contenu est mis à disposition sous licence Creative Commons Attribution 4.0", "CC BY 4.0")]
+    [InlineData("J. R. R. Doe, CC BY 4.0", "CC BY 4.0")]
+    [InlineData("O'Brien, CC BY 4.0", "CC BY 4.0")]
+    [InlineData("jane_doe, CC BY-SA 2.0", "CC BY-SA 2.0")]
+    [InlineData("user123, CC BY 2.0", "CC BY 2.0")]
+    [InlineData("Title: Low tide. Author: Jane Doe. License: CC BY 4.0.", "CC BY 4.0")]
+    [InlineData("CC BY-NC-SA 2.0 England & Wales", "CC BY-NC-SA 2.0 UK")]
+    [InlineData("© Jane Doe 2020 CC BY 4.0", "CC BY 4.0")]
+    [InlineData("Contains public sector information licensed under the Open Government Licence v3.0.", "OGL 3.0")]
+    [InlineData("Harbour Trust, Saltby. CC BY 4.0", "CC BY 4.0")]
+    [InlineData("GFDL", "GFDL")]
     // Official names, in their languages (from memory).
     [InlineData("Namensnennung - Weitergabe unter gleichen Bedingungen 4.0 International", "CC BY-SA 4.0")]
     [InlineData("Creative Commons Namensnennung-Nicht kommerziell 3.0 Deutschland", "CC BY-NC 3.0 DE")]
@@ -103,6 +132,21 @@ public sealed class LicenceSayingTests
     [InlineData("☐ CC0")]
     [InlineData("This isn't CC0")]
     [InlineData("formerly CC BY 2.0")]
+    // Limited in place and time, asked, or open to choice.
+    [InlineData("Public domain in Canada")]
+    [InlineData("Public domain in the United States")]
+    [InlineData("CC BY 4.0 in the United Kingdom")]
+    [InlineData("CC BY 4.0 for the European Union")]
+    [InlineData("CC BY 4.0 from 12 May 2027")]
+    [InlineData("CC BY 4.0 as of May 2027")]
+    [InlineData("CC BY 4.0 ab 2027")]
+    [InlineData("CC0 till 2030")]
+    [InlineData("CC BY 4.0?")]
+    [InlineData("no_cc0, CC BY 4.0")]
+    [InlineData("Public domain for schools")]
+    [InlineData("https://creativecommons.org/licenses/by/4.0/ Nutzung Untersagt")]
+    [InlineData("GFDL or CC BY-SA 3.0")]
+    [InlineData("CC BY 4.0 | Rückfrage Erforderlich")]
     // Limited.
     [InlineData("CC BY 4.0, images excluded")]
     [InlineData("CC BY 4.0 except where otherwise noted")]
@@ -299,5 +343,38 @@ public sealed class LicenceSayingTests
         }
         Assert.InRange(others, 300, 1000);
         Assert.True(wrong.Count == 0, string.Join('\n', wrong));
+    }
+
+    /// <summary>A choice is told as one; until somebody chooses, no licence is taken.</summary>
+    [Theory]
+    [InlineData("GFDL 1.2 or CC BY-SA 3.0", "GFDL 1.2|CC BY-SA 3.0")]
+    [InlineData("Dual licensed: CC BY 4.0 or CC BY-SA 4.0, at your choice", "CC BY 4.0|CC BY-SA 4.0")]
+    [InlineData("CC BY 4.0 oder CC BY-NC 4.0", "CC BY 4.0|CC BY-NC 4.0")]
+    [InlineData("CC BY 4.0 and CC BY-NC 4.0", "")]
+    [InlineData("CC BY 4.0 or all rights reserved", "")]
+    [InlineData("CC BY 4.0 or CC BY-SA 4.0, print only", "")]
+    public void A_choice_is_kept_as_a_choice(string said, string among)
+    {
+        LicenceSaying read = LicenceReader.Say(said);
+        Assert.Equal((SayingKind.Unclear, null), (read.Kind, read.Licence));
+        Assert.Equal(among, string.Join('|', read.Choices.Select(l => l.Label)));
+        Agreement agreed = LicenceAgreement.Of([said]);
+        Assert.Equal(among, string.Join('|', (agreed.Offers ?? []).Select(o => o.Licence.Label)));
+        if (among.Length == 0)
+            return;
+        Finding finding = Judge
+            .Of(
+                World.Rights(null) with
+                {
+                    LicenceAsFound = agreed.AsFound,
+                    Offers = agreed.Offers,
+                },
+                new Changes(1),
+                DeclaredUse.PublicTalk
+            )
+            .Findings[0];
+        Assert.Equal(("choice", Standing.ToSettle), (finding.Code, finding.Standing));
+        // Another saying that limits it takes the choice away.
+        Assert.Null(LicenceAgreement.Of([said, "Editorial use only"]).Offers);
     }
 }

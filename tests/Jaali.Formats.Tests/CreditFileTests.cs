@@ -68,7 +68,7 @@ public sealed class CreditFileTests
         var said = Statements(folder, "html", CreditFiles.Html(deck, entries));
         foreach (CreditEntry e in entries)
         {
-            string about = e.Parts.SourceUrl!;
+            string about = e.Parts.PictureUrl ?? "urn:sha256:" + e.Photo.Id;
             Assert.Equal(e.Parts.TermsUrl, said[(about, "http://www.w3.org/1999/xhtml/vocab#license")]);
             Assert.Equal(e.Parts.Maker, said[(about, "http://creativecommons.org/ns#attributionName")]);
             Assert.Equal(e.Parts.MakerUrl, said[(about, "http://creativecommons.org/ns#attributionURL")]);
@@ -85,13 +85,13 @@ public sealed class CreditFileTests
         var said = Statements(folder, "jsonld", CreditFiles.JsonLd(deck, entries));
         foreach (CreditEntry e in entries)
         {
-            string about = e.Parts.SourceUrl!;
+            string about = e.Parts.PictureUrl ?? "urn:sha256:" + e.Photo.Id;
             Assert.Equal(e.Parts.TermsUrl, said[(about, "https://schema.org/license")]);
-            Assert.Equal(about, said[(about, "https://schema.org/acquireLicensePage")]);
+            Assert.Equal(e.Parts.SourceUrl, said[(about, "https://schema.org/acquireLicensePage")]);
             Assert.Equal(e.Credit.Text, said[(about, "https://schema.org/creditText")]);
             Assert.Equal(e.Parts.Maker, said[(said[(about, "https://schema.org/creator")], "https://schema.org/name")]);
         }
-        Assert.Equal("© 2024 Maker", said[(entries[0].Parts.SourceUrl!, "https://schema.org/copyrightNotice")]);
+        Assert.Equal("© 2024 Maker", said[("urn:sha256:" + entries[0].Photo.Id, "https://schema.org/copyrightNotice")]);
     }
 
     [Fact]
@@ -114,7 +114,7 @@ public sealed class CreditFileTests
         // RFC 4180, read by a small reader of our own: rows of equal length; no cell is a formula.
         string[][] rows = Rows(csv);
         Assert.Equal(entries.Count + 1, rows.Length);
-        Assert.All(rows, r => Assert.Equal(12, r.Length));
+        Assert.All(rows, r => Assert.Equal(13, r.Length));
         Assert.Equal("'=HYPERLINK(\"x\")", rows[3][1]);
         Assert.DoesNotContain(
             "<b>",

@@ -141,6 +141,120 @@ public sealed class MetadataTests
         Assert.Null(EmbeddedMetadata.Read([0xFF, 0xD8, 0xFF, 0xE1, 0xFF, 0xFF]));
     }
 
+    /// <summary>exiftool writes each field; the credit line and the camera's owner stand in for a maker alone, and EXIF
+    /// goes before XMP (Metadata Working Group 2.0, as exiftool's MWG module has it).</summary>
+    [Theory]
+    [InlineData("N. Ayre", "-XMP-photoshop:Credit=Harbour Trust", "-IPTC:By-line=N. Ayre")]
+    [InlineData("Harbour Trust", "-XMP-photoshop:Credit=Harbour Trust")]
+    [InlineData("Harbour Trust", "-IPTC:Credit=Harbour Trust")]
+    [InlineData("V. Brae", "-EXIF:OwnerName=V. Brae")]
+    [InlineData("E. Garrow", "-EXIF:XPAuthor=E. Garrow")]
+    [InlineData("First", "-EXIF:Artist=First", "-XMP-dc:Creator=Second", "-IPTC:By-line=Third")]
+    [InlineData("One, Two", "-EXIF:Artist=One; Two")]
+    [InlineData(
+        "A maker whose name goes on and on and on",
+        "-IPTC:By-line=A maker whose name goes on and o",
+        "-XMP-dc:Creator=A maker whose name goes on and on and on"
+    )]
+    public void Every_field_that_may_name_the_maker_is_read(string maker, params string[] fields)
+    {
+        using var folder = new ScratchFolder();
+        Assert.Equal(maker, Written(folder, "exiftool", ["-q", "-overwrite_original", .. fields])!.Maker);
+    }
+
+    [Theory]
+    [InlineData("-EXIF:XPTitle=Söuth bar")]
+    [InlineData("-XMP-dc:Title=Söuth bar")]
+    [InlineData("-IPTC:ObjectName=Söuth bar")]
+    public void So_is_every_field_of_the_title(string field)
+    {
+        using var folder = new ScratchFolder();
+        Assert.Equal("Söuth bar", Written(folder, "exiftool", "-q", "-overwrite_original", field)!.Title);
+    }
+
+    /// <summary>PNG, third edition, 11.3.3: texts plain, packed and international; and the profiles in hexadecimal that
+    /// image programs write into them (common practice, no source).</summary>
+    [Fact]
+    public void Texts_and_profiles_of_png_are_read()
+    {
+        using var folder = new ScratchFolder();
+        string png = folder.File("photo.png");
+        Outside.Run("convert", Outside.Photo("fog-empty.jpg"), "-resize", "60x", "-strip", png);
+        Outside.Run(
+            "exiftool",
+            "-q",
+            "-overwrite_original",
+            "-PNG:Title=Söuth bar",
+            "-PNG:Author=N. Ayre",
+            "-PNG:Copyright=© 2024 N. Ayre, CC BY 4.0",
+            png
+        );
+        EmbeddedMetadata plain = EmbeddedMetadata.Read(File.ReadAllBytes(png))!;
+        Assert.Equal(
+            ("Söuth bar", "N. Ayre", "© 2024 N. Ayre, CC BY 4.0", "CC BY 4.0"),
+            (plain.Title, plain.Maker, plain.Notice, plain.Licence?.Label)
+        );
+        // An IPTC profile from a JPEG becomes a raw profile in a PNG.
+        string jpeg = folder.File("with.jpg"),
+            carried = folder.File("carried.png");
+        Outside.Run("convert", Outside.Photo("fog-empty.jpg"), "-resize", "60x", "-strip", jpeg);
+        Outside.Run(
+            "exiftool",
+            "-q",
+            "-overwrite_original",
+            "-IPTC:By-line=V. Brae",
+            "-IPTC:CopyrightNotice=CC BY-SA 3.0",
+            jpeg
+        );
+        Outside.Run("convert", jpeg, carried);
+        EmbeddedMetadata profile = EmbeddedMetadata.Read(File.ReadAllBytes(carried))!;
+        Assert.Equal(("V. Brae", "CC BY-SA 3.0"), (profile.Maker, profile.Licence?.Label));
+    }
+
+    [Theory]
+    [InlineData("utf-16")]
+    [InlineData("utf-16BE")]
+    [InlineData("utf-8")]
+    public void Xmp_is_read_in_any_of_its_encodings(string encoding)
+    {
+        const string xmp =
+            "<x:xmpmeta xmlns:x='adobe:ns:meta/'><rdf:RDF xmlns:rdf='http://www.w3.org/1999/02/22-rdf-syntax-ns#'><rdf:Description rdf:about='' "
+            + "xmlns:dc='http://purl.org/dc/elements/1.1/'>"
+            + "<dc:creator><rdf:Seq><rdf:li>N. Åyre</rdf:li></rdf:Seq></dc:creator></rdf:Description></rdf:RDF></x:xmpmeta>";
+        byte[] packet =
+        [
+            .. System.Text.Encoding.ASCII.GetBytes("http://ns.adobe.com/xap/1.0/\0"),
+            .. System.Text.Encoding.GetEncoding(encoding).GetPreamble(),
+            .. System.Text.Encoding.GetEncoding(encoding).GetBytes(xmp),
+        ];
+        Assert.Equal("N. Åyre", EmbeddedMetadata.Read(With(0xE1, packet))!.Maker);
+    }
+
+    [Fact]
+    public void Iptc_that_goes_on_in_a_second_segment_is_read_and_what_is_broken_ends_nothing_else()
+    {
+        byte[] name = [0x1C, 2, 80, 0, 7, .. "N. Ayre"u8];
+        byte[] resource = [.. "8BIM"u8, 4, 4, 0, 0, 0, 0, 0, (byte)name.Length, .. name];
+        byte[] head = [.. "Photoshop 3.0\0"u8];
+        byte[] file = With(0xED, [.. head, .. resource[..14]], [.. head, .. resource[14..]]);
+        Assert.Equal("N. Ayre", EmbeddedMetadata.Read(file)!.Maker);
+        for (int cut = 2; cut < file.Length; cut++)
+            EmbeddedMetadata.Read(file[..cut]);
+    }
+
+    private static byte[] With(byte marker, params byte[][] segments)
+    {
+        using var file = new MemoryStream();
+        file.Write([0xFF, 0xD8]);
+        foreach (byte[] s in segments)
+        {
+            file.Write([0xFF, marker, (byte)((s.Length + 2) >> 8), (byte)(s.Length + 2)]);
+            file.Write(s);
+        }
+        file.Write([0xFF, 0xD9]);
+        return file.ToArray();
+    }
+
     [Theory]
     [InlineData("own-record.jpg", "L. Quill", "CC BY-SA 4.0", 0)]
     [InlineData("wire-photo.jpg", "V. Brae", "CC BY 4.0", 0)]

@@ -89,11 +89,6 @@ public sealed class HostileTests
             Refused(Made(folder, "moving.webp", "-delay", "20", "-size", "64x64", "xc:red", "xc:blue", "-loop", "0")),
             StringComparison.Ordinal
         );
-        Assert.Contains(
-            "not a photo that Jaali reads",
-            Refused("<svg xmlns='http://www.w3.org/2000/svg'/>"u8.ToArray()),
-            StringComparison.Ordinal
-        );
         Assert.Contains("not a photo that Jaali reads", Refused([]), StringComparison.Ordinal);
         // A PNG that calls itself a JPEG is a PNG.
         Made(folder, "real.png", "-size", "80x60", "gradient:");

@@ -512,8 +512,8 @@ public sealed class HouseTests : IDisposable
     {
         using HttpClient a = Browser("ann");
         JsonNode rules = (await a.GetFromJsonAsync<JsonNode>("/api/rules"))!;
-        Assert.Equal(Core.Decks.DeckLimits.Title, (int)rules["longestTitle"]!);
-        Assert.Equal(Core.Decks.DeckLimits.Wording, (int)rules["longestWording"]!);
+        Assert.Equal(Core.Limits.OfTalks.Title, (int)rules["longestTitle"]!);
+        Assert.Equal(Core.Limits.OfTalks.Wording, (int)rules["longestWording"]!);
         Assert.Equal(
             JsonSerializer.Serialize(new Core.Photos.WallFilter(), DeckJson.Options),
             rules["filter"]!.ToJsonString()

@@ -168,6 +168,7 @@ public sealed class ConnectorTests
         Assert.Equal(
             [
                 "/oai?verb=Identify",
+                "/oai?verb=ListMetadataFormats",
                 "/oai?verb=ListRecords&metadataPrefix=oai_dc&from=1998-01-15",
                 "/oai?verb=ListRecords&metadataPrefix=oai_dc&from=2099-01-01",
                 "/oai?verb=ListRecords&resumptionToken=stale!1",
@@ -213,7 +214,7 @@ public sealed class ConnectorTests
         )
         {
             using var http = new SourceHttp([server.Origin]);
-            var recogniser = new CollectionRecogniser(http, new OaiPmh(http, TimeProvider.System));
+            var recogniser = new CollectionRecogniser(http, new OaiPmh(http, TimeProvider.System), TimeProvider.System);
             async Task<(Protocol, string)> At(string path) =>
                 (await recogniser.RecogniseAsync(new Uri(server.Origin + path))) is var r
                     ? (r.Protocol, r.Name)
@@ -224,7 +225,7 @@ public sealed class ConnectorTests
             Assert.Equal((Protocol.OaiPmh, "Sheets"), await At("/oai?verb=Identify"));
             Assert.Equal((Protocol.OaiPmh, "Sheets"), await At("/oai"));
             Assert.Contains(
-                "without a search",
+                "without a canvas, so it shows nothing",
                 (await Assert.ThrowsAsync<SourceException>(() => At("/mute"))).Message,
                 StringComparison.Ordinal
             );
@@ -234,77 +235,6 @@ public sealed class ConnectorTests
                 StringComparison.Ordinal
             );
         }
-    }
-
-    private static PageReading Page(string html, params string[] links) =>
-        PageReader.Read(
-            new Fetched(
-                System.Text.Encoding.UTF8.GetBytes(html),
-                "text/html",
-                new Uri("https://maker.example/photo/7"),
-                links
-            ),
-            DateTimeOffset.UnixEpoch
-        );
-
-    /// <summary>The markup of the ccREL submission to W3C ("The Creative Commons Rights Expression Language", 2008,
-    /// section 6; from memory), with an invented work.</summary>
-    [Fact]
-    public void Ccrel_is_read()
-    {
-        PageReading r = Page(
-            """<html xmlns:cc="http://creativecommons.org/ns#" xmlns:dc="http://purl.org/dc/elements/1.1/"><body><div about="/7.jpg"><img src="/7.jpg"><span property="dc:title">The lesser blog</span>, by <a rel="cc:attributionURL" property="cc:attributionName" href="/who">L. Lesser</a> is licensed under a <a rel="license" href="http://creativecommons.org/licenses/by/3.0/">Creative Commons Attribution License</a>.</div></body></html>"""
-        );
-        RightsRecord rights = r.Candidate!.Rights;
-        Assert.Equal(
-            ("The lesser blog", "L. Lesser", "https://maker.example/who", new Licence(LicenceFamily.By, "3.0", "")),
-            (rights.Title, rights.Maker, rights.MakerUrl, rights.Licence)
-        );
-        Assert.Equal("https://maker.example/7.jpg", r.Candidate.Largest.Url);
-        Assert.Contains("licenses/by/3.0", r.Candidate.Evidence.Text, StringComparison.Ordinal);
-    }
-
-    [Fact]
-    public void Json_ld_headers_and_open_graph_are_read_each_for_what_it_is_worth()
-    {
-        RightsRecord ld = Page(
-            """<script type="application/ld+json">{"@context":"https://schema.org","@graph":[{"@type":"WebPage"},{"@type":["ImageObject"],"contentUrl":"https://maker.example/b.jpg","license":"https://creativecommons.org/licenses/by-sa/4.0/","creator":[{"@type":"Person","name":"A. Skerry"}],"copyrightNotice":"A. Skerry 2024","name":"Ebb","width":3000,"height":"2000"}]}</script>"""
-        ).Candidate!.Rights;
-        Assert.Equal(
-            ("Ebb", "A. Skerry", "A. Skerry 2024", new Licence(LicenceFamily.BySa, "4.0", "")),
-            (ld.Title, ld.Maker, ld.Notice, ld.Licence)
-        );
-        RightsRecord header = Page(
-            """<meta property="og:image" content="/c.jpg"><meta property="og:title" content="Only a hint">""",
-            "<https://creativecommons.org/licenses/by/4.0/>; rel=\"license\"; title=\"x\""
-        ).Candidate!.Rights;
-        Assert.Equal(("Only a hint", new Licence(LicenceFamily.By, "4.0", "")), (header.Title, header.Licence));
-        Assert.Equal(
-            new Licence(LicenceFamily.Cc0, "1.0", ""),
-            Page(
-                "<link rel='license' href='https://creativecommons.org/publicdomain/zero/1.0/'><img src=a.png>"
-            ).Candidate!.Rights.Licence
-        );
-        Assert.Null(Page("<img src=a.png><p>Free to use.").Candidate!.Rights.Licence);
-        Assert.Null(Page("<p>No picture at all").Candidate);
-    }
-
-    [Fact]
-    public void A_page_that_contradicts_itself_is_a_conflict_and_no_licence_is_taken()
-    {
-        PageReading r = Page(
-            """<link rel="license" href="https://creativecommons.org/licenses/by/4.0/"><img src="/a.jpg"><a rel="license" href="https://creativecommons.org/licenses/by-nc/4.0/">terms</a>"""
-        );
-        Assert.Null(r.Candidate!.Rights.Licence);
-        Assert.Equal(["licence"], r.Conflicts.Select(c => c.Field));
-        // Scripts and odd addresses are words, never more.
-        PageReading bad = Page(
-            """<script type="application/ld+json">{"@type":"ImageObject","name":"<img onerror=x>","license":"javascript:alert(1)","contentUrl":"file:///etc/passwd"}</script><img src="javascript:alert(1)"><img src="/ok.jpg">"""
-        );
-        Assert.Equal(
-            ("https://maker.example/ok.jpg", null),
-            (bad.Candidate!.Largest.Url, bad.Candidate.Rights.Licence)
-        );
     }
 
     [Fact]

@@ -165,8 +165,8 @@ public sealed class SourceTests
     [InlineData("fe80::1", false)]
     [InlineData("fd00::1", false)]
     [InlineData("172.32.0.1", true)]
-    [InlineData("198.51.100.7", true)]
-    [InlineData("2001:db8::1", true)]
+    [InlineData("11.0.0.1", true)]
+    [InlineData("2600::1", true)]
     public void Public_addresses_are_told_from_private_ones(string address, bool isPublic) =>
-        Assert.Equal(isPublic, SourceHttp.IsPublic(IPAddress.Parse(address)));
+        Assert.Equal(isPublic, PublicNetwork.Has(IPAddress.Parse(address)));
 }

@@ -23,7 +23,7 @@ public sealed class FrozenTests : IDisposable
     public FrozenTests()
     {
         File.Copy(Frozen("jaali.db"), _folder.File("jaali.db"));
-        StoreFolder.Prepare(_folder.Path);
+        StoreFolder.Prepare(_folder.Path).Dispose();
         _store = new DeckStore(new Databases(_folder.Path), TimeProvider.System);
         _photos = new PhotoStore(
             new Databases(_folder.Path),

@@ -20,7 +20,7 @@ public sealed class Opened : IDbContextFactory<JaaliDb>, IDisposable
     }
 
     /// <summary>Makes the folder and its database.</summary>
-    public Opened() => StoreFolder.Prepare(_folder.Path);
+    public Opened() => StoreFolder.Prepare(_folder.Path).Dispose();
 
     /// <summary>The time of this store.</summary>
     public Hand Clock { get; } = new();

@@ -75,12 +75,15 @@ public sealed class PhotoStoreTests : IDisposable
         string id = await Keep(photos, Open, Said("CC BY 4.0"));
         Assert.Equal("L. Quill", photos.Facts(id)!.Rights.Maker);
         long before = photos.RecordsVersion;
-        Assert.True(await photos.CorrectAsync(id, r => r with { Maker = "Lena Quill" }, Said("asked her")));
+        Assert.Equal(
+            Correction.Done,
+            await photos.CorrectAsync(id, r => r with { Maker = "Lena Quill" }, Said("asked her"))
+        );
         Assert.Equal("Lena Quill", photos.Facts(id)!.Rights.Maker);
         Assert.Equal("Lena Quill", _store.Photos.Facts(id)!.Rights.Maker);
         Assert.NotEqual(before, photos.RecordsVersion);
         Assert.Equal(["CC BY 4.0", "asked her"], (await photos.EvidenceAsync(id)).Select(e => e.Text));
-        Assert.False(await photos.CorrectAsync(new string('0', 64), r => r, Said("nobody")));
+        Assert.Equal(Correction.NoPhoto, await photos.CorrectAsync(new string('0', 64), r => r, Said("nobody")));
         Assert.Equal(2, _store.Rows("Evidence"));
     }
 
@@ -91,13 +94,13 @@ public sealed class PhotoStoreTests : IDisposable
         string id = await Keep(photos, World.Rights(new Licence(LicenceFamily.AllRightsReserved, "", "")));
         Assert.NotNull(PlacementRule.WhyNot(photos.Facts(id)!.Rights));
         var given = new Permission("T. Oar", new DateOnly(2026, 3, 1), "for the evening talk");
-        Assert.True(await photos.RecordPermissionAsync(id, given));
+        Assert.Equal(Correction.Done, await photos.RecordPermissionAsync(id, given));
         Assert.Equal(given, _store.Photos.Facts(id)!.Rights.Permission);
         Assert.Null(PlacementRule.WhyNot(photos.Facts(id)!.Rights));
         Evidence said = (await photos.EvidenceAsync(id)).Single();
         Assert.Equal("Permission of T. Oar, 2026-03-01: for the evening talk", said.Text);
         Assert.Equal(_store.Clock.Now, said.ReadAt);
-        Assert.False(await photos.RecordPermissionAsync(new string('0', 64), given));
+        Assert.Equal(Correction.NoPhoto, await photos.RecordPermissionAsync(new string('0', 64), given));
     }
 
     [Fact]

@@ -22,7 +22,7 @@ public sealed class StoreTests : IDisposable
     private DeckStore Open()
     {
         SqliteConnection.ClearAllPools();
-        StoreFolder.Prepare(_folder.Path);
+        StoreFolder.Prepare(_folder.Path).Dispose();
         return new DeckStore(new Databases(_folder.Path), TimeProvider.System);
     }
 

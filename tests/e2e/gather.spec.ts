@@ -30,10 +30,10 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
   await page.getByRole('button', { name: 'Collections', exact: true }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Address of a collection').fill(`${standIns}/nothing-here`);
-  await dialog.getByRole('button', { name: 'Look what it is' }).click();
+  await dialog.getByRole('button', { name: 'Check the address' }).click();
   await expect(dialog.getByText(/answered 404/)).toBeVisible();
   await dialog.getByLabel('Address of a collection').fill(`${standIns}/bay/opensearch.xml`);
-  await dialog.getByRole('button', { name: 'Look what it is' }).click();
+  await dialog.getByRole('button', { name: 'Check the address' }).click();
   await expect(dialog.getByText('answers with feeds')).toBeVisible();
   await dialog.getByRole('button', { name: 'Add it' }).click();
   await expect(dialog.getByRole('button', { name: 'Remove Bay Archive' })).toBeVisible();
@@ -56,7 +56,7 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
   await keepBy(1, /Second ridge, early, R\. Fennimore/);
   await keepBy(2, /Marram, second ridge, gale, H\. Sedge/);
   // What was searched before is offered again, and words of what was found.
-  await expect(page.getByRole('group', { name: 'Filters' }).getByText(/also:/)).toBeVisible();
+  await expect(page.getByRole('search').getByText(/try:/)).toBeVisible();
 
   // A folder: photos come in, what is no photo stays outside, what is unclear is flagged.
   await choosePoint(page, points[2]!);
@@ -122,11 +122,11 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
     width: 2400,
   });
 
-  // Two on the light table, then the last point.
+  // Two side by side, then the last point.
   await choosePoint(page, points[6]!);
   await page.locator('#candidate-0').focus();
-  for (const key of ['c', 'ArrowRight', 'c', 'Enter']) await page.keyboard.press(key);
-  const table = page.getByRole('dialog', { name: 'Light table' });
+  for (const key of ['b', 'ArrowRight', 'b', 'Enter']) await page.keyboard.press(key);
+  const table = page.getByRole('dialog', { name: 'Side by side' });
   await expect(table.getByText(/calm enough for words/)).toHaveCount(2);
   await page.keyboard.press('+');
   await expect(table.getByText(/1\.3 times/)).toBeVisible();
@@ -297,7 +297,7 @@ test('terms of a collection’s own are entered once and hold for what it names 
   await page.getByLabel('What to look for').fill('swell north');
   await page.keyboard.press('Enter');
   const swell = page.getByRole('button', {
-    name: /^Swell, north bay, unknown maker, asks nothing, no altered copies, not for paid talks/,
+    name: /^Swell, north bay, unknown maker, needs no credit, no altered copies, not for paid talks/,
   });
   await swell.focus();
   await page.keyboard.press('k');

@@ -36,12 +36,14 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
       .getByRole('navigation', { name: 'Points' })
       .getByRole('button', { name: new RegExp(`^${point}`) })
       .click();
-    await page.getByRole('group', { name: 'Filters' }).getByRole('button', { name: 'wide' }).click();
+    await page.getByRole('button', { name: /^Shape:/ }).click();
+    await page.getByRole('menuitemradio', { name: 'a wide shape' }).click();
     await expect(page.locator('#candidate-0')).toBeVisible();
     await page.getByRole('button', { name: wanted[i]! }).focus();
     await page.keyboard.press('k');
     await expect.poll(async () => (await readDeck(page, id)).points[i]!.kept.length).toBe(1);
-    await page.getByRole('group', { name: 'Filters' }).getByRole('button', { name: 'wide' }).click();
+    await page.getByRole('button', { name: /^Shape:/ }).click();
+    await page.getByRole('menuitemradio', { name: 'any shape' }).click();
   }
 
   // Compose: the kept photo becomes the ground of its slide.

@@ -23,7 +23,7 @@ const shoot = async (name, wait = 900) => {
 };
 await page.goto(base);
 await shoot('talks');
-for (const station of ['plan', 'gather', 'compose', 'clear', 'deliver']) {
+for (const station of ['plan', 'gather', 'compose', 'credit', 'give']) {
   await page.goto(at(station));
   await shoot(station, station === 'gather' ? 2500 : 900);
 }
@@ -35,8 +35,8 @@ await page.goto(`${base}/deck/${deck.id}/gather?slide=${storms.id}`);
 await page.locator('#candidate-3').waitFor();
 await page.waitForTimeout(2500);
 await page.locator('#candidate-0').focus();
-for (const key of ['c', 'ArrowRight', 'c', 'ArrowRight', 'c', 'Enter']) await page.keyboard.press(key);
-await shoot('light-table', 1500);
+for (const key of ['b', 'ArrowRight', 'b', 'ArrowRight', 'b', 'Enter']) await page.keyboard.press(key);
+await shoot('side-by-side', 1500);
 const fog = full.slides.find((s) => s.label === 'Fog season');
 await page.goto(`${base}/deck/${deck.id}/gather?slide=${fog.id}`);
 await page.locator('#candidate-0').waitFor();

@@ -116,22 +116,3 @@ public enum SlideKind
     /// <summary>Credits of all photos, computed; as many pages as they need.</summary>
     Credits,
 }
-
-/// <summary>The limits that keep a deck workable.</summary>
-public static class DeckLimits
-{
-    /// <summary>Longest title, in characters.</summary>
-    public const int Title = 200;
-
-    /// <summary>Longest wording of a point, in characters.</summary>
-    public const int Wording = 300;
-
-    /// <summary>Most points in a deck.</summary>
-    public const int Points = 200;
-
-    /// <summary>Most slides in a deck.</summary>
-    public const int Slides = 500;
-
-    /// <summary>Longest notes, words or fact, in characters.</summary>
-    public const int Text = 5000;
-}

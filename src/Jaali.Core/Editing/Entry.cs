@@ -13,13 +13,6 @@ namespace Jaali.Core.Editing;
 /// </summary>
 public static class Entry
 {
-    /// <summary>Longest text of any member, in characters; members have narrower limits of their own.</summary>
-    public const int MostText = 100_000;
-
-    /// <summary>Most entries of any list.</summary>
-    public const int MostEntries = 5_000;
-
-    private const int MostDepth = 12;
     private static readonly ConcurrentDictionary<Type, (PropertyInfo Property, bool MayBeNull)[]> Known = new();
 
     /// <summary>What is wrong with a value, or null.</summary>
@@ -34,7 +27,7 @@ public static class Entry
             case JsonElement or JsonDocument:
                 return null;
             case string text:
-                return text.Length > MostText
+                return text.Length > Limits.ComingIn.Text
                     ? new(
                         "too-long",
                         $"The {name} has {text.Length} characters, more than anything may have. Shorten it."
@@ -52,8 +45,11 @@ public static class Entry
                 int count = 0;
                 foreach (object? entry in list)
                 {
-                    if (++count > MostEntries)
-                        return new("too-many", $"The {name} holds more than {MostEntries} entries. Give fewer.");
+                    if (++count > Limits.ComingIn.Entries)
+                        return new(
+                            "too-many",
+                            $"The {name} holds more than {Limits.ComingIn.Entries} entries. Give fewer."
+                        );
                     if (entry is null)
                         return Missing(name);
                     if (Of(entry, name, depth + 1) is { } fault)
@@ -61,7 +57,7 @@ public static class Entry
                 }
                 return null;
         }
-        if (depth > MostDepth)
+        if (depth > Limits.ComingIn.Depth)
             return new("too-deep", "This edit cannot be read. Reload the page and try again.");
         foreach ((PropertyInfo property, bool mayBeNull) in Known.GetOrAdd(value.GetType(), Members))
         {

@@ -57,7 +57,4 @@ public static class ItemKinds
 
     /// <summary>How far an item may reach beyond the slide, in slide units.</summary>
     public const double MostBeyond = 4000;
-
-    /// <summary>Most items on one slide.</summary>
-    public const int MostOnSlide = 200;
 }

@@ -22,6 +22,15 @@ public sealed record Candidate(
     ImageService? Service = null
 )
 {
+    private const int MostTags = 60,
+        LongestTag = 80;
+
+    /// <summary>The record as found, within bounds.</summary>
+    public RightsRecord Rights { get; init; } = Rights.Bounded();
+
+    /// <summary>Words the source gives it, within bounds.</summary>
+    public IReadOnlyList<string> Tags { get; init; } = [.. Tags.Where(t => t.Length <= LongestTag).Take(MostTags)];
+
     /// <summary>The largest rendition.</summary>
     public Rendition Largest => Renditions.MaxBy(r => (long)r.Width * r.Height)!;
 
@@ -37,24 +46,38 @@ public sealed record Candidate(
 
 /// <summary>A service of the IIIF Image API that makes any size of one photo.</summary>
 /// <param name="Base">Its address, without a slash at the end.</param>
-/// <param name="Width">Width of the whole photo, in pixels.</param>
-/// <param name="Height">Height of the whole photo, in pixels.</param>
+/// <param name="Width">Width of the whole photo, or of the region, in pixels.</param>
+/// <param name="Height">Height of the whole photo, or of the region, in pixels.</param>
 /// <param name="MostWidth">The greatest width it makes, or 0 for no limit.</param>
-public sealed record ImageService(string Base, int Width, int Height, int MostWidth = 0)
+/// <param name="Version">Of the Image API: 1, 2 or 3.</param>
+/// <param name="Region">What of the picture is shown, as its address names it (section 4.1): "full", "square", "x,y,w,h"
+/// or "pct:x,y,w,h".</param>
+public sealed record ImageService(
+    string Base,
+    int Width,
+    int Height,
+    int MostWidth = 0,
+    int Version = 3,
+    string Region = "full"
+)
 {
-    /// <summary>The photo at exactly this width (IIIF Image API 3.0, section 4.2, <c>w,</c>), never more than it
-    /// has.</summary>
+    /// <summary>The photo at exactly this width (IIIF Image API 3.0, section 4.2, <c>w,</c>), never more than it has.
+    /// The whole is "max" since version 3 and "full" before; the usual quality is "native" in version 1.</summary>
     public Rendition At(int width)
     {
         int most = MostWidth > 0 ? Math.Min(MostWidth, Width) : Width,
             w = Math.Clamp(width, 1, most);
         int h = Math.Max(1, (int)Math.Round((double)Height * w / Width));
-        return w == Width
-            ? new Rendition($"{Base}/full/max/0/default.jpg", Width, Height)
-            : new Rendition(
-                $"{Base}/full/{w.ToString(System.Globalization.CultureInfo.InvariantCulture)},/0/default.jpg",
-                w,
-                h
-            );
+        string size =
+            w == Width
+                ? Version >= 3
+                    ? "max"
+                    : "full"
+                : w.ToString(System.Globalization.CultureInfo.InvariantCulture) + ",";
+        return new Rendition(
+            $"{Base}/{Region}/{size}/0/{(Version == 1 ? "native" : "default")}.jpg",
+            w,
+            w == Width ? Height : h
+        );
     }
 }

@@ -7,8 +7,13 @@ namespace Jaali.Core.Photos;
 /// <param name="Sha256">Hash of the text in UTF-8, lower-case hexadecimal.</param>
 public sealed record Evidence(string Text, string Address, DateTimeOffset ReadAt, string Sha256)
 {
-    /// <summary>Evidence of a text, hashed.</summary>
+    /// <summary>Evidence of a text, hashed; what is longer than any source says of a photo is cut.</summary>
     public static Evidence Of(string text, string address, DateTimeOffset readAt) =>
+        text.Length > Limits.OfDocuments.WordsOfEvidence
+            ? Hashed(text[..Limits.OfDocuments.WordsOfEvidence] + "\n… (cut here: it is longer)", address, readAt)
+            : Hashed(text, address, readAt);
+
+    private static Evidence Hashed(string text, string address, DateTimeOffset readAt) =>
         new(
             text,
             address,

@@ -9,7 +9,15 @@ namespace Jaali.Core.Photos;
 /// <param name="Height">Height in pixels, after orientation.</param>
 /// <param name="Focal">Where the eye goes.</param>
 /// <param name="Rights">Who made it and on what terms.</param>
-public sealed record PhotoFacts(string Id, int Width, int Height, PhotoPoint Focal, RightsRecord Rights)
+/// <param name="Version">How often the record was corrected.</param>
+public sealed record PhotoFacts(
+    string Id,
+    int Width,
+    int Height,
+    PhotoPoint Focal,
+    RightsRecord Rights,
+    int Version = 0
+)
 {
     /// <summary>Width over height.</summary>
     public double Aspect => (double)Width / Height;

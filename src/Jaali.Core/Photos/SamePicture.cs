@@ -23,17 +23,29 @@ public static class SamePicture
     /// <summary>Most bits that the hashes of re-saved and resized copies differ in.</summary>
     public const int MostBits = 8;
 
-    /// <summary>True where the addresses of their source pages are the same, or their pictures look the same and have
-    /// the same proportions.</summary>
+    /// <summary>Most bits that hashes of a picture and a part of it, as small pictures often are, differ in. Of two
+    /// pictures that have nothing to do with each other half of the 64 bits differ, give or take four (common practice,
+    /// no source).</summary>
+    public const int MostBitsOfPart = 22;
+
+    /// <summary>
+    /// True where their pictures look the same and have the same proportions, or the addresses of their source pages
+    /// are the same and they do not look otherwise. Two photos that one collection found on one page are two.
+    /// </summary>
     public static bool Is(Candidate a, Look? lookA, Candidate b, Look? lookB)
     {
         if (a.Rights.SourceUrl is { } one && b.Rights.SourceUrl is { } other && Plain(one) == Plain(other))
-            return true;
+            return lookA is not null && lookB is not null
+                ? MayBe(lookA.Hash, lookB.Hash)
+                : a.Collection != b.Collection || a.Id == b.Id;
         return lookA is not null
             && lookB is not null
             && Alike(lookA.Hash, lookB.Hash)
             && Math.Abs(Math.Log((double)lookA.Width / lookA.Height * lookB.Height / lookB.Width)) < .03;
     }
+
+    /// <summary>True where nothing in two hashes speaks against their being of one picture.</summary>
+    public static bool MayBe(ulong a, ulong b) => BitOperations.PopCount(a ^ b) <= MostBitsOfPart;
 
     /// <summary>True where two hashes are those of copies of one picture.</summary>
     public static bool Alike(ulong a, ulong b) => BitOperations.PopCount(a ^ b) <= MostBits;

@@ -29,7 +29,7 @@ public sealed record CollectionTerms(string Name, string? Url, bool AsksCredit, 
             ", ",
             new[]
             {
-                AsksCredit ? "credit" : "asks nothing",
+                AsksCredit ? "needs credit" : "needs no credit",
                 AllowsChanges ? "" : "no altered copies",
                 AllowsPaid ? "" : "not for paid talks",
             }.Where(w => w.Length > 0)

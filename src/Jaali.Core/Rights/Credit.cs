@@ -18,6 +18,10 @@ public sealed record CreditSpan(string Text, string? Href = null);
 /// <param name="Notice">Copyright notice.</param>
 /// <param name="Statement">A statement that the collection asks for.</param>
 /// <param name="Changes">The note of changes.</param>
+/// <param name="Before">What was changed before it came here, as its source says; empty where nothing was.</param>
+/// <param name="MakerKind">Whether the maker is a person or an organisation, where the source says so.</param>
+/// <param name="PictureUrl">The address of the picture itself, where it was found.</param>
+/// <param name="Own">The speaker's own photo.</param>
 public sealed record CreditParts(
     string Title,
     string Maker,
@@ -29,9 +33,20 @@ public sealed record CreditParts(
     string? TermsUrl,
     string Notice,
     string Statement,
-    string Changes
+    string Changes,
+    string Before = "",
+    MakerKind MakerKind = MakerKind.Unknown,
+    string? PictureUrl = null,
+    bool Own = false
 )
 {
+    /// <summary>The statement that a licence itself asks for where its source has none; null where it asks for none
+    /// (Open Government Licence for the United Kingdom, "You must").</summary>
+    public static string? OwnStatement(Licence? licence) =>
+        licence is { Family: LicenceFamily.OpenGovernment, Version.Length: > 0 } ogl
+            ? $"Contains public sector information licensed under the Open Government Licence v{ogl.Version}."
+            : null;
+
     /// <summary>The parts of a record with the changes made.</summary>
     public static CreditParts Of(RightsRecord r, Changes changes, string language = "en")
     {
@@ -44,7 +59,9 @@ public sealed record CreditParts(
                 ? ("public domain", $"public domain, {Clean(r.PublicDomainReason)}", (string?)null)
             : ("licence not found", "licence not found", null);
         string notice = Clean(r.Notice),
-            statement = Clean(r.Statement),
+            statement = Clean(r.Statement) is { Length: > 0 } asked ? asked
+            : r is { Permission: null, OwnWork: false } ? OwnStatement(r.Licence) ?? ""
+            : "",
             collection = r.OwnWork ? "" : Clean(r.Collection);
         // A statement that only says again who holds it would stand there twice.
         return new(
@@ -58,7 +75,11 @@ public sealed record CreditParts(
             url,
             notice,
             statement == collection ? "" : statement,
-            changes.NoteIn(language)
+            changes.NoteIn(language),
+            Clean(r.EarlierChanges),
+            r.MakerKind,
+            r.PictureUrl,
+            r.OwnWork
         );
     }
 
@@ -100,6 +121,8 @@ public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
     /// <summary>The short credit of parts.</summary>
     public static Credit Short(CreditParts p)
     {
+        if (p.Own)
+            return OwnPhoto(p);
         List<CreditSpan> spans =
         [
             new(p.Maker.Length > 0 ? p.Maker : "Unknown maker", p.SourceUrl ?? p.MakerUrl),
@@ -114,6 +137,8 @@ public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
     /// <summary>The full credit of parts.</summary>
     public static Credit Full(CreditParts p)
     {
+        if (p.Own)
+            return OwnPhoto(p);
         List<CreditSpan> spans =
         [
             new(p.Title.Length > 0 ? $"“{p.Title}”" : "Photo", p.SourceUrl),
@@ -128,8 +153,14 @@ public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
             spans.Add(new($", {p.Source}", p.SourceUrl));
         if (p.Statement.Length > 0)
             spans.Add(new($", {p.Statement}"));
+        if (p.Before.Length > 0)
+            spans.Add(new($", changed before: {p.Before}"));
         if (p.Changes.Length > 0)
             spans.Add(new($", {p.Changes}"));
         return new Credit(spans);
     }
+
+    // The speaker needs no licence and no note: "Photo: NAME".
+    private static Credit OwnPhoto(CreditParts p) =>
+        new(p.Maker.Length > 0 ? [new("Photo: "), new(p.Maker, p.MakerUrl)] : [new("Own photo")]);
 }

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Jaali.Core.Rights;
 
 /// <summary>Who sees the talk.</summary>
@@ -23,4 +25,9 @@ public sealed record DeclaredUse(Audience Audience, bool Commercial, bool Record
 
     /// <summary>True where copies leave the room: the file, or a recording.</summary>
     public bool IsShared => HandedOn || Recorded;
+
+    /// <summary>True where the public gets it, if only to look at: Creative Commons 4.0 s.1 counts public display and
+    /// public performance as sharing.</summary>
+    [JsonIgnore]
+    public bool IsPublic => Audience == Audience.Public || IsShared;
 }

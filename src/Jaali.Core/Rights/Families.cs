@@ -71,19 +71,19 @@ internal static class Families
 
     private static readonly Dictionary<LicenceFamily, Family> Table = new()
     {
-        [LicenceFamily.By] = Cc("by", Ask.Credit, "credit only"),
-        [LicenceFamily.BySa] = Cc("by-sa", Ask.Credit | Ask.ShareAlike, "credit, share alike"),
-        [LicenceFamily.ByNc] = Cc("by-nc", Ask.Credit | Ask.NoCommerce, "credit, not for paid talks"),
-        [LicenceFamily.ByNd] = Cc("by-nd", Ask.Credit | Ask.NoChanges, "credit, no altered copies"),
+        [LicenceFamily.By] = Cc("by", Ask.Credit, "needs credit"),
+        [LicenceFamily.BySa] = Cc("by-sa", Ask.Credit | Ask.ShareAlike, "needs credit, share alike"),
+        [LicenceFamily.ByNc] = Cc("by-nc", Ask.Credit | Ask.NoCommerce, "needs credit, not for paid talks"),
+        [LicenceFamily.ByNd] = Cc("by-nd", Ask.Credit | Ask.NoChanges, "needs credit, no altered copies"),
         [LicenceFamily.ByNcSa] = Cc(
             "by-nc-sa",
             Ask.Credit | Ask.NoCommerce | Ask.ShareAlike,
-            "credit, share alike, not for paid talks"
+            "needs credit, share alike, not for paid talks"
         ),
         [LicenceFamily.ByNcNd] = Cc(
             "by-nc-nd",
             Ask.Credit | Ask.NoCommerce | Ask.NoChanges,
-            "credit, no altered copies, not for paid talks"
+            "needs credit, no altered copies, not for paid talks"
         ),
         [LicenceFamily.Sa] = Cc("sa", Ask.ShareAlike, "share alike"),
         [LicenceFamily.Nd] = Cc("nd", Ask.NoChanges, "no altered copies"),
@@ -96,7 +96,7 @@ internal static class Families
             Grant.Open,
             "CC0",
             "Creative Commons CC0 1.0 Universal",
-            "asks nothing",
+            "needs no credit",
             Pd + "zero/1.0/",
             true
         ),
@@ -106,7 +106,7 @@ internal static class Families
             Grant.Open,
             "public domain",
             "Public Domain Mark 1.0",
-            "asks nothing",
+            "needs no credit",
             Pd + "mark/1.0/"
         ),
         [LicenceFamily.PublicDomainDedication] = new(
@@ -115,7 +115,7 @@ internal static class Families
             Grant.Open,
             "public domain",
             "Public Domain Dedication and Certification",
-            "asks nothing",
+            "needs no credit",
             "https://creativecommons.org/licenses/publicdomain/"
         ),
         [LicenceFamily.FreeArt] = new(
@@ -124,7 +124,7 @@ internal static class Families
             Grant.Open,
             "Free Art License",
             "Free Art License",
-            "credit, share alike",
+            "needs credit, share alike",
             "https://artlibre.org/licence/lal/en/",
             true
         ),
@@ -134,7 +134,7 @@ internal static class Families
             Grant.Open,
             "GFDL",
             "GNU Free Documentation License",
-            "credit, share alike",
+            "needs credit, share alike",
             "https://www.gnu.org/licenses/fdl-{version}.html",
             true
         ),
@@ -144,7 +144,7 @@ internal static class Families
             Grant.Open,
             "OGL",
             "UK Open Government Licence",
-            "credit only",
+            "needs credit",
             "https://www.nationalarchives.gov.uk/doc/open-government-licence/version/{version}/",
             true
         ),
@@ -154,7 +154,7 @@ internal static class Families
             Grant.Open,
             "Etalab",
             "Etalab Open Licence",
-            "credit only",
+            "needs credit",
             "https://www.etalab.gouv.fr/licence-ouverte-open-licence/",
             true
         ),
@@ -164,7 +164,7 @@ internal static class Families
             Grant.Open,
             "US government, public domain",
             "Work of the US government, public domain",
-            "asks nothing",
+            "needs no credit",
             "https://www.usa.gov/government-works"
         ),
         [LicenceFamily.Sampling] = new(

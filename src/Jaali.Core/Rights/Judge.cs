@@ -26,7 +26,7 @@ public static class Judge
             return new Judgement(
                 [],
                 [
-                    Credited(
+                    Owing.Credited(
                         r,
                         style,
                         new Reason("The rights holder allowed it.", "", $"permission of {p.From}, {p.On:d MMMM yyyy}")
@@ -61,13 +61,13 @@ public static class Judge
                         "This licence asks for the maker's name, and none was found.",
                         new(
                             "The creator is named, if supplied.",
-                            Section(l, VersionTerms.Of(l)?.Clause),
+                            Owing.Section(l, LicenceClauses.Of(l).Credit),
                             "the record has no maker"
                         ),
                         [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]
                     )
                 );
-            if (l.IsCreativeCommons && VersionTerms.Of(l) is null)
+            if (l.AsksForCredit && l.Url is null || l.IsCreativeCommons && VersionTerms.Of(l) is null)
                 found.Add(
                     new(
                         "no-version",
@@ -91,15 +91,15 @@ public static class Judge
             : r.Licence is { AsksNothing: true }
                 ? (style.Courtesy ? "Courtesy credit." : "Asks nothing; no credit is given.")
             : r.Licence is { ForbidsChanges: true } && !changes.None
-                ? (decided ? "Shown changed, by your decision." : "Shown changed, and nothing is handed on.")
+                ? (decided ? "Shown changed, by your decision." : "Shown changed, in a closed circle.")
             : "";
         return new Judgement(
             ranked,
-            r.Licence is { } licence ? Owed(r, licence, changes, style)
+            r.Licence is { } licence ? Owing.Of(r, licence, changes, use, style)
                 : r.Terms is { AsksCredit: true } own
                     ?
                     [
-                        Credited(
+                        Owing.Credited(
                             r,
                             style,
                             new Reason("Name the maker.", own.Name, r.Maker.Length > 0 ? r.Maker : "no maker is known")
@@ -128,7 +128,9 @@ public static class Judge
             yield break;
         if (r.PublicDomainReason.Length > 0)
             yield break;
-        if (r.Conflicts is { Count: > 0 } c && c.Exists(x => x.Field == "licence"))
+        if (r.Offers is { Count: > 0 } offers)
+            yield return OfOffers(r, offers);
+        else if (r.Conflicts is { Count: > 0 } c && c.Exists(x => x.Field == "licence"))
             yield return new(
                 "conflict",
                 Standing.ToSettle,
@@ -166,6 +168,28 @@ public static class Judge
             );
     }
 
+    private static Finding OfOffers(RightsRecord r, IReadOnlyList<LicenceOffer> offers)
+    {
+        bool choice = offers[0].IsChoice;
+        string labels = string.Join(" or ", offers.Select(o => o.Licence.Label));
+        string whose = offers[0].Of;
+        return new(
+            choice ? "choice" : "licence-beside",
+            Standing.ToSettle,
+            choice
+                ? $"The source lets you choose: {labels}. Nobody has chosen."
+                : $"{char.ToUpperInvariant(whose[0])}{whose[1..]} it stands in is under {labels}. It does not say that the photo is.",
+            new(
+                choice
+                    ? "Where a work is offered under several licences, one of them is taken."
+                    : "The licence of a page, a feed or a text is not that of the pictures in it.",
+                "",
+                $"{(choice ? "the source" : whose)} says “{Short(offers[0].Said)}”"
+            ),
+            [Fix.ConfirmOffer, Fix.RecordPermission, Fix.CorrectRecord, Fix.Swap]
+        );
+    }
+
     private static IEnumerable<Finding> OfTerms(
         RightsRecord r,
         CollectionTerms t,
@@ -182,11 +206,11 @@ public static class Judge
                 new("Not for paid use.", t.Name, "the talk is paid"),
                 [Fix.MakeFree, Fix.Swap, Fix.RecordPermission, Fix.Remove]
             );
-        if (!t.AllowsChanges && !changes.None && use.IsShared && (changes.Alters || !decided))
+        if (!t.AllowsChanges && !changes.None && use.IsPublic && (changes.Alters || !decided))
             yield return new(
                 "terms-altered",
                 changes.Alters ? Standing.Blocked : Standing.ToSettle,
-                $"{Sentence(changes)} and handed on; the {t.Name} do not let altered copies be shared.",
+                $"{Sentence(changes)} {(use.IsShared ? "and handed on" : "in public")}; the {t.Name} do not let altered copies be shared.",
                 new("No altered copies.", t.Name, changes.Note),
                 changes.Alters
                     ? [Fix.ShowWhole, Fix.Swap, Fix.RecordPermission, Fix.Remove]
@@ -261,38 +285,47 @@ public static class Judge
                 "The talk is marked as paid. This licence is not for paid use.",
                 new(
                     "Not primarily intended for or directed towards commercial advantage or monetary compensation.",
-                    Section(l, l.Version == "4.0" ? "s.1 and s.2(a)(1)" : "s.4(c)"),
+                    Owing.Section(l, LicenceClauses.Of(l).Commerce),
                     "the talk is paid"
                 ),
                 [Fix.MakeFree, Fix.Swap, Fix.RecordPermission, Fix.Remove]
             );
     }
 
+    // 4.0 s.1 counts public display and public performance as sharing. 4.0 s.2(a)(1)(B) lets altered copies be made, not
+    // shared; s.2(a)(1)(A) lets the work be shared "in whole or in part". 1.0 to 3.0 speak of the work "in its entirety
+    // in unmodified form", grant public display of that alone, and no right to make altered ones.
     private static IEnumerable<Finding> OfChanges(Licence l, Changes changes, DeclaredUse use, bool decided)
     {
         if (!l.ForbidsChanges || changes.None)
             yield break;
         bool four = VersionTerms.Of(l) is { AlteredForOneself: true };
-        // 4.0 s.2(a)(1)(B) lets altered copies be made, not shared; s.2(a)(1)(A) lets the work be shared "in whole or
-        // in part". 1.0 to 3.0 speak of the work "in its entirety in unmodified form" and grant no right to make
-        // altered ones.
-        if (four && !use.IsShared)
+        // A part that is shown in a closed circle is neither shared nor, under 4.0, forbidden to be made.
+        if (four && !use.IsPublic && !changes.Alters)
             yield break;
-        string trigger = changes.Note;
+        string trigger = changes.Note,
+            how = use.IsShared ? "and handed on"
+            : use.IsPublic ? "in public"
+            : "in a class";
         Fix[] fixes =
         [
             Fix.ShowWhole,
             Fix.Swap,
-            .. four ? new[] { Fix.KeepInRoom } : [],
+            .. use is { Audience: Audience.Class, IsShared: true } ? new[] { Fix.KeepInRoom } : [],
             Fix.RecordPermission,
             Fix.Remove,
         ];
-        if (changes.Alters && use.IsShared)
+        if (changes.Alters && use.IsPublic)
             yield return new(
                 "nd-altered",
                 Standing.Blocked,
-                $"{Sentence(changes)} and handed on: this licence does not let altered copies be shared. Show the photo whole, or swap it.",
-                new("Altered copies may not be shared.", Section(l, four ? "s.2(a)(1)(B)" : "s.3"), trigger),
+                $"{Sentence(changes)} {how}: this licence does not let altered copies be shared, and showing is sharing. "
+                    + "Show the photo whole, or swap it.",
+                new(
+                    "Altered copies may not be shared; public display is sharing.",
+                    Owing.Section(l, four ? "s.1 and s.2(a)(1)(B)" : "s.3"),
+                    trigger
+                ),
                 fixes
             );
         else if (!decided)
@@ -300,179 +333,23 @@ public static class Judge
                 changes.Alters ? "nd-altered-here" : "nd-cropped",
                 Standing.ToSettle,
                 four
-                    ? $"{Sentence(changes)}. This licence does not let altered copies be handed on; it lets a part be shared. Show it whole, or decide."
+                    ? changes.Alters
+                        ? $"{Sentence(changes)} {how}. This licence lets an altered copy be made, not shared. Show it whole, or decide."
+                        : $"{Sentence(changes)}. This licence does not let altered copies be shared; it lets a part be shared. Show it whole, or decide."
                     : $"{Sentence(changes)}. This licence speaks of the work in its entirety in unmodified form. Show it whole, or decide.",
                 new(
                     four
                         ? "It may be shared in whole or in part, but not in altered form."
                         : "No right to make an altered copy is granted.",
-                    Section(l, four ? "s.2(a)(1)(A) and (B)" : "s.3"),
+                    Owing.Section(l, four ? "s.2(a)(1)(A) and (B)" : "s.3"),
                     trigger
                 ),
                 [Fix.ShowWhole, Fix.Decide, .. fixes[1..]]
             );
     }
 
-    private static List<Obligation> Owed(RightsRecord r, Licence l, Changes changes, CreditStyle style)
-    {
-        List<Obligation> owed = [];
-        VersionTerms? t = VersionTerms.Of(l);
-        if (l.AsksForCredit)
-        {
-            owed.Add(
-                Credited(
-                    r,
-                    style,
-                    new Reason(
-                        "Name the creator, if supplied.",
-                        Section(l, t?.Clause),
-                        r.Maker.Length > 0 ? r.Maker : "no maker is known"
-                    )
-                )
-            );
-            if (t is { AsksTitle: true } && r.Title.Length > 0)
-                owed.Add(
-                    new(
-                        "title",
-                        true,
-                        "Given at the end of the talk.",
-                        new("Give the title, if supplied.", Section(l, t.Clause), r.Title)
-                    )
-                );
-            owed.Add(
-                new(
-                    "licence link",
-                    l.Url is not null,
-                    l.Url is not null ? "The licence is named and linked." : "The version is not known.",
-                    new(
-                        l.Version == "4.0"
-                            ? "Say that the work is under the licence, with its text or address."
-                            : "Include the licence or its address with each copy.",
-                        Section(l, l.Version == "4.0" ? "s.3(a)(1)(C)" : "s.4(a)"),
-                        l.Label
-                    )
-                )
-            );
-            if (t is { AsksAddress: true })
-                owed.Add(
-                    new(
-                        "source link",
-                        r.SourceUrl is not null,
-                        r.SourceUrl is not null ? "The source is linked." : "No address was supplied.",
-                        new(
-                            "Give the address of the work, if supplied and practicable.",
-                            Section(l, t.Clause),
-                            r.SourceUrl ?? "none supplied"
-                        )
-                    )
-                );
-            if (r.Notice.Length > 0)
-                owed.Add(
-                    new(
-                        "notice",
-                        true,
-                        "Given at the end of the talk.",
-                        new(
-                            t is { NoticeIfSupplied: true }
-                                ? "Keep the copyright notice, if supplied."
-                                : "Keep all copyright notices.",
-                            Section(l, t?.Clause),
-                            Short(r.Notice)
-                        )
-                    )
-                );
-            if (t is { NoEndorsement: true })
-                owed.Add(
-                    new(
-                        "no endorsement",
-                        true,
-                        "The credit names the maker and claims nothing more.",
-                        new(
-                            "Do not imply that the maker endorses the talk.",
-                            Section(l, t.Version == "4.0" ? "s.2(a)(6)" : "s.4(b)"),
-                            "the wording of the credit"
-                        )
-                    )
-                );
-        }
-        if (!changes.None && (l.AsksForCredit || l.ForbidsChanges))
-            owed.Add(
-                new(
-                    "note of changes",
-                    true,
-                    $"The credit says: {changes.NoteIn(style.Language)}.",
-                    new(
-                        t?.Change switch
-                        {
-                            ChangeDuty.AnyIndicated => "Indicate any modification, and keep earlier indications.",
-                            ChangeDuty.Labelled => "Label an adaptation as changed, and identify the use of the work.",
-                            _ => "Identify the use of the work in the new one.",
-                        },
-                        Section(l, t?.ChangeClause),
-                        changes.Note
-                    )
-                )
-            );
-        if (l.SharesAlike && changes.Alters)
-            owed.Add(
-                new(
-                    "share alike",
-                    true,
-                    $"The changed photo itself stays under {l.Label}; the deck as a whole is a collection.",
-                    new(
-                        "An adaptation carries the same or a compatible licence.",
-                        Section(l, l.Version == "4.0" ? "s.3(b)" : "s.4(b)"),
-                        changes.Note
-                    )
-                )
-            );
-        if (r.Statement.Length > 0)
-            owed.Add(
-                new(
-                    "statement",
-                    true,
-                    "Given at the end of the talk.",
-                    new("The collection asks for this statement.", "", Short(r.Statement))
-                )
-            );
-        if (l.AsksNothing && style.Courtesy)
-            owed.Add(
-                new(
-                    "courtesy credit",
-                    true,
-                    "Nothing is asked; the credit is given all the same.",
-                    new("No credit is asked for.", l.Name, "the deck's style of credits")
-                )
-            );
-        if (l.Port.Length > 0)
-            owed.Add(
-                new(
-                    "port",
-                    true,
-                    $"Ported to the law of {LicencePorts.NameOf(l.Port)}; its text may differ from the international one used here.",
-                    new("Ports may ask for less or more.", l.Label, "the port in the record")
-                )
-            );
-        return owed;
-    }
-
-    private static Obligation Credited(RightsRecord r, CreditStyle style, Reason reason)
-    {
-        bool named = !string.IsNullOrWhiteSpace(r.Maker) || r.Permission is not null;
-        return new(
-            "credit",
-            named,
-            !named ? "There is no maker to name."
-                : style.Place == CreditPlace.EndOnly ? "Named at the end of the talk."
-                : "Named on the slide and at the end of the talk.",
-            reason
-        );
-    }
-
     private static string Sentence(Changes c) => "Shown " + c.Note.Replace("shown ", "", StringComparison.Ordinal);
 
-    private static string Section(Licence l, string? clause) =>
-        clause is { Length: > 0 } ? $"{l.Label}, {clause}" : l.Label;
-
-    private static string Short(string text) => text.Length <= 160 ? text : text[..157] + "...";
+    /// <summary>At most 160 characters of a text.</summary>
+    internal static string Short(string text) => text.Length <= 160 ? text : text[..157] + "...";
 }

@@ -27,6 +27,9 @@ public enum Fix
     /// <summary>Record a permission.</summary>
     RecordPermission,
 
+    /// <summary>Say that a licence found beside the photo holds for it, or choose among several.</summary>
+    ConfirmOffer,
+
     /// <summary>Look for the original and adopt its record.</summary>
     AdoptSource,
 

@@ -1,4 +1,16 @@
+using System.Collections.Immutable;
+
 namespace Jaali.Core.Rights;
+
+/// <summary>What all that a source says of a photo's terms comes to.</summary>
+/// <param name="Licence">The one licence, or null.</param>
+/// <param name="AsFound">All sayings as one text.</param>
+/// <param name="Offers">What a person may confirm or choose, where there is no licence; else null.</param>
+public readonly record struct Agreement(Licence? Licence, string AsFound, ImmutableList<LicenceOffer>? Offers)
+{
+    /// <summary>Licence and words alone.</summary>
+    public void Deconstruct(out Licence? licence, out string asFound) => (licence, asFound) = (Licence, AsFound);
+}
 
 /// <summary>One licence out of all that a source says.</summary>
 public static class LicenceAgreement
@@ -8,8 +20,9 @@ public static class LicenceAgreement
     /// leaves something out. Where two name different licences, or one is not understood, none is taken: what cannot
     /// be read may be a limit.
     /// </summary>
-    /// <returns>The licence, or null, and all sayings as one text.</returns>
-    public static (Licence? Licence, string AsFound) Of(IEnumerable<string?> sayings)
+    /// <param name="sayings">All that a source says of the terms of one photo.</param>
+    /// <param name="beside">Licences of something around the photo, offered where nothing is said of itself.</param>
+    public static Agreement Of(IEnumerable<string?> sayings, IEnumerable<LicenceOffer>? beside = null)
     {
         string[] said = [.. sayings.Select(s => s?.Trim() ?? "").Where(s => s.Length > 0).Distinct()];
         LicenceSaying[] read = [.. said.Select(LicenceReader.Say)];
@@ -17,7 +30,30 @@ public static class LicenceAgreement
         Licence? fullest = named.OrderByDescending(l => l.Version.Length + l.Port.Length).FirstOrDefault();
         // What keeps all rights is not made any freer by what is not understood.
         bool clear = fullest is { Grant: Grant.Closed } || Array.TrueForAll(read, s => s.Kind != SayingKind.Unclear);
-        return (clear && named.All(l => Agree(l, fullest!)) ? fullest : null, string.Join(" | ", said));
+        Licence? agreed = clear && named.All(l => Agree(l, fullest!)) ? fullest : null;
+        LicenceOffer[] offers =
+            agreed is not null ? []
+            : Choice(said, read) is { Length: > 0 } choice ? choice
+            : Array.TrueForAll(read, s => s.Kind == SayingKind.Harmless)
+                ? [.. (beside ?? []).DistinctBy(o => o.Licence)]
+            : [];
+        return new Agreement(agreed, string.Join(" | ", said), offers.Length > 0 ? [.. offers] : null);
+    }
+
+    // One saying offers a choice, and the others only name licences that are among it.
+    private static LicenceOffer[] Choice(string[] said, LicenceSaying[] read)
+    {
+        int at = Array.FindIndex(read, s => s.Choices.Count > 0);
+        if (at < 0)
+            return [];
+        IReadOnlyList<Licence> among = read[at].Choices;
+        bool alone = read.Where((_, i) => i != at)
+            .All(s =>
+                s.Kind == SayingKind.Harmless
+                || s.Licence is { } l && among.Any(c => Agree(l, c) || Agree(c, l))
+                || s.Choices.Count > 0 && s.Choices.SequenceEqual(among)
+            );
+        return alone ? [.. among.Select(l => new LicenceOffer(LicenceOffer.Choice, said[at], l))] : [];
     }
 
     /// <summary>True where the first says nothing that the second does not.</summary>

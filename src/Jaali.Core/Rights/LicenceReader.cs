@@ -9,9 +9,6 @@ namespace Jaali.Core.Rights;
 /// </summary>
 public static partial class LicenceReader
 {
-    /// <summary>Longest saying that is read, in characters; more is a text, not a statement.</summary>
-    public const int MostCharacters = 4_000;
-
     /// <summary>The licence that a text names clearly, or null.</summary>
     public static Licence? Read(string? text) => Say(text).Licence;
 
@@ -20,7 +17,7 @@ public static partial class LicenceReader
     {
         if (string.IsNullOrWhiteSpace(text))
             return LicenceSaying.Nothing;
-        if (text.Length > MostCharacters)
+        if (text.Length > Limits.OfDocuments.SayingCharacters)
             return LicenceSaying.Doubt($"it has {text.Length} characters");
         string plain = text;
         if (plain.Contains('&', StringComparison.Ordinal))
@@ -39,10 +36,20 @@ public static partial class LicenceReader
             plain = string.Concat(plain.AsSpan(0, m.Index), " ¦ ", plain.AsSpan(m.Index + m.Length));
         }
         plain = Markup().Replace(plain, " ");
+        // Whole sentences of the licences' own, and a title in quotation marks before its maker.
+        plain = View().Replace(plain, " ");
+        plain = Waiver().Replace(plain, " CC0 1.0. ");
+        plain = Permission().Replace(plain, m => $" GFDL {m.Groups[1].Value} ");
+        plain = Titled().Replace(plain, "");
         if (Statement(plain) is { } statement && addressed.Count == 0)
             return LicenceSaying.Of(statement);
         (IReadOnlyList<LicenceToken> tokens, string? no) = LicenceTokens.Of(plain);
-        return no is not null ? LicenceSaying.Doubt(no) : new LicenceGrammar(tokens).Read(addressed);
+        if (no is not null)
+            return LicenceSaying.Doubt(no);
+        LicenceSaying said = new LicenceGrammar(tokens).Read(addressed);
+        return said is { Licence.Grant: not Grant.Closed } && Asks().IsMatch(plain)
+            ? LicenceSaying.Doubt("it asks more than it says")
+            : said;
     }
 
     // The statements of rightsstatements.org by name, as their own pages write them.
@@ -59,6 +66,41 @@ public static partial class LicenceReader
 
     [GeneratedRegex(@"<\s*(?:s|del|strike)\b|line-through", RegexOptions.IgnoreCase)]
     private static partial Regex StruckOut();
+
+    // The sentence that Creative Commons' own tool gives with CC0 (from memory).
+    [GeneratedRegex(
+        @"To the extent possible under law,[^.;]{1,200}?\b(?:has|have) waived all copyright(?: and related or neighbou?ring rights)?"
+            + @"(?: under CC0)?(?: to [^.;]{1,200})?(?:\. ?This work is published from:? [\p{L} ]{2,60})?(?:\.|$)",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Waiver();
+
+    // Where the licence can be seen, as Creative Commons' own tools say it (from memory).
+    [GeneratedRegex(
+        @"\bTo view (?:a copy of )?(?:this|the) licen[cs]e,? (?:please )?(?:visit|see|go to)\b|\bor send a letter to Creative Commons,[^.]{0,120}?\bUSA\b\.?",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex View();
+
+    [GeneratedRegex(@"[?？]\s*(?:$|[\s.,;)\]])")]
+    private static partial Regex Asks();
+
+    // GFDL, addendum: "How to use this License for your documents".
+    [GeneratedRegex(
+        @"Permission is granted to copy, distribute and/or modify this document under the terms of the GNU Free "
+            + @"Documentation License, Version (1\.[123])(?: only)?,?(?: or any later version(?: published by the Free Software Foundation)?)?;?,?"
+            + @" with no Invariant Sections,?(?: with)? no Front-Cover Texts,? and(?: with)? no Back-Cover Texts\.?",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Permission();
+
+    // The title of Creative Commons' recommended practice for attribution.
+    [GeneratedRegex(
+        """^\s*(?:["“](?![^"“”]*(?:\bcc\b|licen[cs]e))[^"“”]{1,120}["”]|«[^«»]{1,120}»|„[^„“]{1,120}“)"""
+            + """\s*,?\s*(?=(?:by|von|par|por|di|de|door|af|av)\s)""",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Titled();
 
     [GeneratedRegex("<[^>]*>?")]
     private static partial Regex Markup();

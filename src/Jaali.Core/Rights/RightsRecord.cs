@@ -22,6 +22,11 @@ namespace Jaali.Core.Rights;
 /// otherwise.</param>
 /// <param name="Terms">Terms of the collection's own under which it stands, where it names no licence.</param>
 /// <param name="PublicDomainReason">Why it is in the public domain, where a person gave a reason.</param>
+/// <param name="Offers">Licences found beside it that do not reach it by themselves, or that may be chosen among; they
+/// stay when one was confirmed or chosen.</param>
+/// <param name="EarlierChanges">Indications of earlier modifications, kept and told (CC 4.0 s.3(a)(1)(B)).</param>
+/// <param name="PictureUrl">The address of the picture itself, which tells it from others of the same page.</param>
+/// <param name="MakerKind">Whether the maker is a person or an organisation, where the source says so.</param>
 public sealed record RightsRecord(
     string Title,
     string Maker,
@@ -39,13 +44,52 @@ public sealed record RightsRecord(
     ImmutableList<Conflict>? Conflicts = null,
     string SourceNowSays = "",
     string PublicDomainReason = "",
-    CollectionTerms? Terms = null
+    CollectionTerms? Terms = null,
+    ImmutableList<LicenceOffer>? Offers = null,
+    string EarlierChanges = "",
+    string? PictureUrl = null,
+    MakerKind MakerKind = MakerKind.Unknown
 )
 {
+    /// <summary>The record with names, words and addresses from outside no longer than any is; what is cut ends in
+    /// “…”.</summary>
+    public RightsRecord Bounded() =>
+        this with
+        {
+            Title = Cut(Title, Limits.OfDocuments.NameCharacters),
+            Maker = Cut(Maker, Limits.OfDocuments.NameCharacters),
+            MakerUrl = Address(MakerUrl),
+            SourceUrl = Address(SourceUrl),
+            PictureUrl = Address(PictureUrl),
+            Collection = Cut(Collection, Limits.OfDocuments.NameCharacters),
+            LicenceAsFound = Cut(LicenceAsFound, Limits.OfDocuments.SayingCharacters),
+            Notice = Cut(Notice, Limits.OfDocuments.SayingCharacters),
+            Statement = Cut(Statement, Limits.OfDocuments.SayingCharacters),
+            EarlierChanges = Cut(EarlierChanges, Limits.OfDocuments.SayingCharacters),
+        };
+
+    private static string? Address(string? url) => url?.Length > Limits.OfDocuments.AddressCharacters ? null : url;
+
+    private static string Cut(string text, int most) =>
+        text.Length <= most ? text : text[..(char.IsHighSurrogate(text[most - 1]) ? most - 1 : most)] + "…";
+
     /// <summary>True where anyone may use it on stated terms.</summary>
     [JsonIgnore]
     public bool IsOpenlyLicensed =>
         (Licence is { IsOpen: true } || (Licence is null && Terms is not null)) && !Sponsored;
+}
+
+/// <summary>What a maker is.</summary>
+public enum MakerKind
+{
+    /// <summary>The source does not say.</summary>
+    Unknown,
+
+    /// <summary>A person.</summary>
+    Person,
+
+    /// <summary>A museum, an agency, an office.</summary>
+    Organisation,
 }
 
 /// <summary>One field of a record about which sources disagree.</summary>

@@ -76,6 +76,7 @@ public sealed class CollectionShelf(SourceHttp http, CollectionStore store, Foun
         {
             Protocol.OpenSearch => new OpenSearchCollection(http, clock, row.Id, row.Name, new Uri(row.Address)),
             Protocol.Iiif => new IiifCollection(http, clock, row.Id, row.Name, new Uri(row.Address)),
+            Protocol.Document => new DocumentCollection(http, clock, row.Id, row.Name, new Uri(row.Address)),
             _ => new HarvestedCollection(row.Id, row.Name, found),
         };
 }

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using Jaali.Core;
 using Jaali.Core.Photos;
 using Jaali.Sources;
 using Jaali.Store;
@@ -60,6 +61,7 @@ public sealed class Harvesting(
             from = row.HarvestFrom,
             newest = from;
         int? whole = null;
+        HashSet<string> tokens = [];
         await TellAsync(true, "");
         try
         {
@@ -100,6 +102,17 @@ public sealed class Harvesting(
                 await TellAsync(true, "");
                 if (token.Length == 0)
                     break;
+                // A repository that gives a token twice would be read for ever.
+                if (!tokens.Add(token))
+                {
+                    await TellAsync(
+                        false,
+                        "The repository sends the same page again and again. What came until now is kept."
+                    );
+                    return;
+                }
+                if (!(await store.ListAsync(cancel)).Any(c => c.Id == row.Id))
+                    return;
             }
             await TellAsync(false, "");
             foreach (Candidate c in await found.UnseenAsync(row.Id, MostLooks, cancel))
@@ -111,8 +124,11 @@ public sealed class Harvesting(
         }
         catch (Exception e) when (e is not OperationCanceledException)
         {
-            log.LogError(e, "Harvest of {Collection} failed", row.Id);
-            await TellAsync(false, "The harvest broke off because of a fault in Jaali; it is in the log.");
+            await TellAsync(
+                false,
+                "Fetching broke off because of a fault in Jaali. What came until now is kept; fetch again. "
+                    + Faults.Note(log, e, "harvest of " + row.Id)
+            );
         }
 
         async Task TellAsync(bool running, string message) =>
@@ -126,8 +142,7 @@ public sealed class Harvesting(
             Start(row);
     }
 
-    // A page is asked for up to three times: repositories are often slow or limit their callers (OAI-PMH 2.0, section
-    // 3.1.2.2).
+    // Repositories often ask their callers to wait (OAI-PMH 2.0, section 3.1.2.2): a harvest does, where it is not long.
     private async Task<OaiPage> PageAsync(
         Uri repository,
         string from,
@@ -142,11 +157,10 @@ public sealed class Harvesting(
             {
                 return await oai.ListAsync(repository, from, token, row.Id, row.Name, cancel);
             }
-            catch (SourceException e) when (tried < 3)
+            catch (SourceException e)
+                when (tried < 3 && e.RetryAfter is { } wait && wait < TimeSpan.FromSeconds(Limits.GoingOut.WaitSeconds))
             {
-                TimeSpan wait =
-                    e.RetryAfter is { } asked && asked < TimeSpan.FromSeconds(30) ? asked : TimeSpan.FromSeconds(tried);
-                await Task.Delay(wait, cancel);
+                await Task.Delay(e.RetryAfter.Value, cancel);
             }
         }
     }

@@ -26,7 +26,6 @@ public sealed record NoDeck : DeskAnswer;
 /// others.</summary>
 public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches patches, Live live)
 {
-    private const int MostOpen = 50;
     private readonly ConcurrentDictionary<Guid, Seat> _seats = new();
 
     /// <summary>A deck as it is now, or null.</summary>
@@ -54,6 +53,7 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
         int? made,
         DeckCommand command,
         string author = "",
+        string mark = "",
         CancellationToken cancel = default
     ) =>
         AtSeatAsync<DeskAnswer>(
@@ -64,6 +64,8 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
                     return new NoDeck();
                 if (made > now.Revision || made < 0)
                     return new Stale(now);
+                if (await CameBeforeAsync(now, made, mark, cancel))
+                    return new Carried(now);
                 EditOutcome outcome = DeckEditor.Apply(now.Deck, command, new Facts(photos));
                 // What was made on an older state merges when it touches other parts; what is gone by now, or was
                 // changed too, is stale.
@@ -73,19 +75,28 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
                 var edited = (Edited)outcome;
                 if (behind && (await store.TouchedSinceAsync(id, made!.Value, cancel)).Overlaps(edited.Touched))
                     return new Stale(now);
-                return await SaveAsync(seat, now, new(EditWay.Do, author, null, command, edited), cancel);
+                return await SaveAsync(seat, now, new(EditWay.Do, author, null, command, edited, mark), cancel);
             },
             cancel
         );
 
     /// <summary>Takes back the newest edit of a person, or does again what they took back.</summary>
-    public Task<DeskAnswer> StepAsync(Guid id, bool redo, string author = "", CancellationToken cancel = default) =>
+    public Task<DeskAnswer> StepAsync(
+        Guid id,
+        bool redo,
+        int? made,
+        string author = "",
+        string mark = "",
+        CancellationToken cancel = default
+    ) =>
         AtSeatAsync<DeskAnswer>(
             id,
             async seat =>
             {
                 if (seat.Now is not { } now)
                     return new NoDeck();
+                if (await CameBeforeAsync(now, made, mark, cancel))
+                    return new Carried(now);
                 seat.History ??= new History(await store.LogAsync(id, 0, cancel));
                 HistoryStep step = redo ? seat.History.Redo(author) : seat.History.Undo(author);
                 if (step.Revision is not { } of)
@@ -95,13 +106,20 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
                 EditWay way = redo ? EditWay.Redo : EditWay.Undo;
                 return outcome is Rejected no
                     ? new Refused(no.Reason)
-                    : await SaveAsync(seat, now, new(way, author, of, restore, (Edited)outcome), cancel);
+                    : await SaveAsync(seat, now, new(way, author, of, restore, (Edited)outcome, mark), cancel);
             },
             cancel
         );
 
     /// <summary>Forgets a removed deck.</summary>
     public void Close(Guid id) => _seats.TryRemove(id, out _);
+
+    // The answer to an edit may be lost on its way; who sends it again with the same mark is told of the first.
+    private async Task<bool> CameBeforeAsync(StoredDeck now, int? made, string mark, CancellationToken cancel) =>
+        mark.Length > 0
+        && made is { } from
+        && from < now.Revision
+        && await store.HasMarkAsync(now.Deck.Id, from, mark, cancel);
 
     private async Task<DeskAnswer> SaveAsync(Seat seat, StoredDeck now, EditToSave edit, CancellationToken cancel)
     {
@@ -124,7 +142,7 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
 
     private async Task<T> AtSeatAsync<T>(Guid id, Func<Seat, Task<T>> work, CancellationToken cancel)
     {
-        if (_seats.Count > MostOpen)
+        if (_seats.Count > Limits.Kept.Decks)
             foreach (
                 (Guid other, Seat idle) in _seats.Where(s => s.Key != id && s.Value.Turn.CurrentCount == 1).Take(10)
             )
@@ -146,8 +164,6 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
 
     private sealed class Seat
     {
-        private const int MostPast = 64;
-
         public SemaphoreSlim Turn { get; } = new(1);
         public StoredDeck? Now { get; set; }
         public History? History { get; set; }
@@ -158,7 +174,7 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
         public void Remember(StoredDeck was)
         {
             Past[was.Revision] = was;
-            Past.TryRemove(was.Revision - MostPast, out _);
+            Past.TryRemove(was.Revision - Limits.Kept.Past, out _);
         }
     }
 

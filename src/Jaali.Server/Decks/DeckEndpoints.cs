@@ -29,7 +29,7 @@ public static class DeckEndpoints
     {
         RouteGroupBuilder decks = app.MapGroup("/api/decks").WithTags("Decks");
         decks
-            .MapGet("/", async (DeckStore store, CancellationToken cancel) => await store.ListAsync(cancel))
+            .MapGet("/", async (TalkViews talks, CancellationToken cancel) => await talks.AllAsync(cancel))
             .WithName("listDecks");
         decks.MapPost("/", CreateAsync).WithName("createDeck");
         decks.MapGet("/{id:guid}", ReadAsync).WithName("readDeck");
@@ -67,8 +67,8 @@ public static class DeckEndpoints
         CancellationToken cancel
     )
     {
-        if (asked.Title is { Length: > DeckLimits.Title })
-            return Problems.Of(new Refusal("too-long", $"A title may have at most {DeckLimits.Title} characters."));
+        if (asked.Title is { Length: > Limits.OfTalks.Title })
+            return Problems.Of(new Refusal("too-long", $"A title may have at most {Limits.OfTalks.Title} characters."));
         Deck deck = Deck.New(Guid.CreateVersion7(), asked.Title?.ReplaceLineEndings(" "));
         await store.CreateAsync(deck, cancel);
         return TypedResults.Created($"/api/decks/{deck.Id}", views.Of(new StoredDeck(deck, 0)));
@@ -93,7 +93,6 @@ public static class DeckEndpoints
         if (!await store.RemoveAsync(id, cancel))
             return Problems.NotFound("deck");
         desk.Close(id);
-        scenes.Forget(id);
         await jobs.ForgetAsync(id);
         return TypedResults.NoContent();
     }
@@ -126,7 +125,7 @@ public static class DeckEndpoints
             desk,
             request.Revision,
             http,
-            await desk.ApplyAsync(id, request.Revision, request.Command, Author.Of(http), cancel)
+            await desk.ApplyAsync(id, request.Revision, request.Command, Author.Of(http), Author.Edit(http), cancel)
         );
     }
 
@@ -137,7 +136,13 @@ public static class DeckEndpoints
         DeckDesk desk,
         HttpContext http,
         CancellationToken cancel
-    ) => Answer(desk, has?.Revision, http, await desk.StepAsync(id, redo, Author.Of(http), cancel));
+    ) =>
+        Answer(
+            desk,
+            has?.Revision,
+            http,
+            await desk.StepAsync(id, redo, has?.Revision, Author.Of(http), Author.Edit(http), cancel)
+        );
 
     // The patch leads from the revision that the client has, not from the one before the edit: others may have edited
     // meanwhile.

@@ -92,13 +92,7 @@ public sealed class DemoTalk(
                     deck,
                     new KeepPhoto(
                         point.Id,
-                        (
-                            await taking.TakeFileAsync(
-                                await File.ReadAllBytesAsync(Path.Combine(folder, file), cancel),
-                                Path.GetFileName(file),
-                                cancel
-                            )
-                        ).Id
+                        (await taking.TakeFileAsync(Path.Combine(folder, file), Path.GetFileName(file), cancel)).Id
                     ),
                     cancel
                 );
@@ -168,7 +162,7 @@ public sealed class DemoTalk(
     }
 
     private async Task<Deck> DoAsync(Deck deck, DeckCommand command, CancellationToken cancel) =>
-        await desk.ApplyAsync(deck.Id, null, command, "", cancel) switch
+        await desk.ApplyAsync(deck.Id, null, command, cancel: cancel) switch
         {
             Carried c => c.Now.Deck,
             Refused r => throw new InvalidOperationException($"The demo script is wrong: {r.Reason.Sentence}"),

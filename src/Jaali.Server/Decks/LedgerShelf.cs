@@ -1,4 +1,5 @@
-using System.Collections.Concurrent;
+using Jaali.Caching;
+using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Ledgers;
 using Jaali.Core.Photos;
@@ -11,8 +12,7 @@ namespace Jaali.Server;
 /// it touches.</summary>
 public sealed class LedgerShelf(PhotoStore photos)
 {
-    private const int MostRemembered = 20_000;
-    private readonly ConcurrentDictionary<
+    private readonly Remembered<
         (
             PhotoFacts Photo,
             Changes Changes,
@@ -23,7 +23,7 @@ public sealed class LedgerShelf(PhotoStore photos)
             bool Decided
         ),
         Judgement
-    > _made = new();
+    > _made = new(Limits.Kept.Judgements);
 
     /// <summary>Every photo shown in a deck, judged by its declared use or another.</summary>
     public IReadOnlyList<CreditEntry> Of(Deck deck, DeclaredUse? use = null) =>
@@ -32,9 +32,7 @@ public sealed class LedgerShelf(PhotoStore photos)
     /// <summary>One photo as placed.</summary>
     public Judgement Judged(PhotoFacts photo, Changes changes, DeclaredUse use, CreditStyle style, bool decided)
     {
-        if (_made.Count > MostRemembered)
-            _made.Clear();
-        return _made.GetOrAdd(
+        return _made.GetOrMake(
             (photo, changes, use, style.Place, style.Courtesy, style.Language, decided),
             static (k, s) => Judge.Of(k.Photo.Rights, k.Changes, k.Use, s, k.Decided),
             style

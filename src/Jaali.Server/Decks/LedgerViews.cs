@@ -1,6 +1,7 @@
 using Jaali.Core.Decks;
 using Jaali.Core.Ledgers;
 using Jaali.Core.Rights;
+using Jaali.Store;
 
 namespace Jaali.Server;
 
@@ -15,6 +16,7 @@ namespace Jaali.Server;
 /// <param name="Findings">What is unsettled, with what can be done.</param>
 /// <param name="Obligations">What is owed, and how it is met.</param>
 /// <param name="Decided">A person decided that its change may stand.</param>
+/// <param name="FileFault">What is wrong with its file in the store; empty where it is whole.</param>
 public sealed record LedgerRow(
     string PhotoId,
     IReadOnlyList<CreditSpan> Credit,
@@ -25,7 +27,8 @@ public sealed record LedgerRow(
     string Changes,
     IReadOnlyList<Finding> Findings,
     IReadOnlyList<Obligation> Obligations,
-    bool Decided
+    bool Decided,
+    string FileFault
 );
 
 /// <summary>The ledger of a deck.</summary>
@@ -53,28 +56,37 @@ public sealed record WhatIfView(string Id, string Name, string Sentence, IReadOn
 public sealed record WhatIfRow(string PhotoId, string Title, Standing Standing, string Why);
 
 /// <summary>Makes views of ledgers.</summary>
-public sealed class LedgerViews(LedgerShelf ledger)
+public sealed class LedgerViews(LedgerShelf ledger, PhotoStore photos)
 {
     /// <summary>The ledger.</summary>
     public LedgerView LedgerOf(Deck deck)
     {
         IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
+        LedgerRow[] rows =
+        [
+            .. entries.Select(e => new LedgerRow(
+                e.Photo.Id,
+                e.Credit.Spans,
+                e.Short.Spans,
+                e.Slides,
+                e.Judgement.Standing,
+                e.Judgement.Clearance.Why,
+                e.Changes.NoteIn(deck.Style.Language),
+                e.Judgement.Findings,
+                e.Judgement.Obligations,
+                deck.Style.Decided.Contains(e.Photo.Id),
+                photos.FaultOf(e.Photo.Id)
+            )),
+        ];
+        string damaged = rows.Count(r => r.FileFault.Length > 0) switch
+        {
+            0 => "",
+            1 => ", one file damaged",
+            int n => $", {n} files damaged",
+        };
         return new LedgerView(
-            Ledger.Sentence(entries),
-            [
-                .. entries.Select(e => new LedgerRow(
-                    e.Photo.Id,
-                    e.Credit.Spans,
-                    e.Short.Spans,
-                    e.Slides,
-                    e.Judgement.Standing,
-                    e.Judgement.Clearance.Why,
-                    e.Changes.NoteIn(deck.Style.Language),
-                    e.Judgement.Findings,
-                    e.Judgement.Obligations,
-                    deck.Style.Decided.Contains(e.Photo.Id)
-                )),
-            ],
+            Ledger.Sentence(entries) + damaged,
+            rows,
             deck.Style,
             ChangeWords.Languages,
             DeckLicence.Options([.. entries.Select(e => (e.Photo.Rights, e.Changes))])

@@ -1,6 +1,7 @@
-using System.Collections.Concurrent;
 using System.Globalization;
 using System.Runtime.CompilerServices;
+using Jaali.Caching;
+using Jaali.Core;
 using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Items;
@@ -18,8 +19,9 @@ namespace Jaali.Server;
 /// it touches.</summary>
 public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
 {
-    private readonly ConcurrentDictionary<(Guid Deck, Guid Slide), (object Key, IReadOnlyList<Scene> Scenes)> _made =
-        new();
+    private readonly Remembered<(Guid Deck, Guid Slide), (object Key, IReadOnlyList<Scene> Scenes)> _made = new(
+        Limits.Kept.Scenes
+    );
 
     /// <inheritdoc/>
     public ITextMeasure Measure => fonts;
@@ -34,22 +36,15 @@ public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
     public IReadOnlyList<Scene> Of(Deck deck, Slide slide)
     {
         object key = KeyOf(deck, slide);
-        if (_made.TryGetValue((deck.Id, slide.Id), out var made) && made.Key.Equals(key))
+        if (_made.TryGet((deck.Id, slide.Id), out var made) && made.Key.Equals(key))
             return made.Scenes;
         IReadOnlyList<Scene> scenes = SceneBuilder.Build(deck, slide, this);
-        _made[(deck.Id, slide.Id)] = (key, scenes);
+        _made.Put((deck.Id, slide.Id), (key, scenes));
         return scenes;
     }
 
     /// <summary>The scenes of all slides, in order.</summary>
     public IReadOnlyList<Scene> All(Deck deck) => [.. deck.Slides.SelectMany(s => Of(deck, s))];
-
-    /// <summary>Forgets the scenes of a removed deck.</summary>
-    public void Forget(Guid deckId)
-    {
-        foreach (var key in _made.Keys.Where(k => k.Deck == deckId))
-            _made.TryRemove(key, out _);
-    }
 
     /// <summary>Everything that the scenes of a slide are made of: equal keys mean equal scenes.</summary>
     public object KeyOf(Deck deck, Slide slide)

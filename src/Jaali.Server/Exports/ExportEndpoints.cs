@@ -117,11 +117,11 @@ public static class ExportEndpoints
         IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
         if (entries.Count == 0)
             return Problems.Of(new Core.Refusal("no-photos", "No photo is on a slide yet."));
-        if (entries.Any(e => photos.Bytes(e.Photo.Id) is null))
+        if (entries.Any(e => photos.WholeBytes(e.Photo.Id) is null))
             return Problems.Of(
                 new Core.Refusal(
                     "missing-file",
-                    "A photo's file is missing from the store. Take it again before handing the talk on."
+                    "A photo's file is missing from the store or damaged. Take it again before handing the talk on."
                 )
             );
         // Written beside the exports and gone as soon as it is sent.
@@ -146,11 +146,14 @@ public static class ExportEndpoints
             string format = photos.FormatOf(e.Photo.Id)?.Replace("jpeg", "jpg", StringComparison.Ordinal) ?? "jpg";
             // The file holds the whole photo, so its credit speaks of no change.
             CreditParts parts = CreditParts.Of(e.Photo.Rights, new Changes(1), deck.Style.Language);
+            string name =
+                $"{e.Slides[0]:00} {Clean(e.Parts.Title.Length > 0 ? e.Parts.Title : "photo")} {e.Photo.Id[..6]}";
+            byte[] bytes = photos.Bytes(e.Photo.Id)!;
             // Stored, not packed: photos are packed already.
-            Put(
-                $"{e.Slides[0]:00} {Clean(e.Parts.Title.Length > 0 ? e.Parts.Title : "photo")} {e.Photo.Id[..6]}.{format}",
-                XmpWriter.Into(photos.Bytes(e.Photo.Id)!, parts, Credit.Full(parts).Text)
-            );
+            Put($"{name}.{format}", XmpWriter.Into(bytes, parts, Credit.Full(parts).Text));
+            // A format whose files are not written into has its credit beside it.
+            if (!XmpWriter.CanWrite(bytes))
+                Put($"{name}.xmp", Encoding.UTF8.GetBytes(XmpWriter.Packet(parts, Credit.Full(parts).Text)));
         }
         Put("credits.txt", Encoding.UTF8.GetBytes(CreditFiles.Text(deck, entries)));
 

@@ -29,9 +29,9 @@ public sealed class PdfJob(
     {
         StoredDeck stored =
             await desk.OpenAsync(job.DeckId, cancel) ?? throw new JobFailedException("The talk was removed meanwhile.");
-        if (ItemKinds.Photos(stored.Deck).Any(p => photos.Bytes(p.Use.PhotoId) is null))
+        if (ItemKinds.Photos(stored.Deck).Any(p => photos.WholeBytes(p.Use.PhotoId) is null))
             throw new JobFailedException(
-                "A photo's file is missing from the store. Take it again before handing the talk on."
+                "A photo's file is missing from the store or damaged. Take it again before handing the talk on."
             );
         await Task.Run(() => Write(stored, job.Id, report, cancel), cancel);
         return $"/api/decks/{job.DeckId}/exports/{job.Id}.pdf";

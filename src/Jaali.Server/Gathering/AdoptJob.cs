@@ -39,7 +39,7 @@ public sealed class AdoptJob(Taking taking, FoundStore found, PhotoStore photos,
             asked.PhotoId,
             r => origin.Candidate.Rights with { Permission = r.Permission },
             origin.Candidate.Evidence,
-            cancel
+            cancel: cancel
         );
         await live.RecordChangedAsync(asked.PhotoId);
         if (id != asked.PhotoId)

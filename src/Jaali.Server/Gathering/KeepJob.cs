@@ -55,7 +55,7 @@ public sealed class KeepJob(Taking taking, FoundStore found, DeckDesk desk) : IJ
 
     internal static async Task EditAsync(DeckDesk desk, JobRow job, DeckCommand command, CancellationToken cancel)
     {
-        DeskAnswer answer = await desk.ApplyAsync(job.DeckId, null, command, job.Author, cancel);
+        DeskAnswer answer = await desk.ApplyAsync(job.DeckId, null, command, job.Author, cancel: cancel);
         if (answer is Refused no)
             throw new JobFailedException(no.Reason.Sentence);
         if (answer is not Carried)

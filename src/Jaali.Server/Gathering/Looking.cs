@@ -1,6 +1,6 @@
-using System.Collections.Concurrent;
 using System.Security.Cryptography;
 using System.Text;
+using Jaali.Caching;
 using Jaali.Core;
 using Jaali.Core.Geometry;
 using Jaali.Core.Photos;
@@ -14,32 +14,30 @@ namespace Jaali.Server.Gathering;
 /// its hash, its lightness, its calm room.</summary>
 public sealed class Looking(SourceHttp http, FoundStore found, DataFolder folder, ILogger<Looking> log) : IDisposable
 {
-    private const long MostBytes = 12 * 1024 * 1024;
-    private const int MostRemembered = 20_000;
     private static readonly SlideRect Slide = SlideShape.Wide.Bounds();
-    private readonly ConcurrentDictionary<(string Collection, string Id), Look?> _looks = new();
-    private readonly SemaphoreSlim _atOnce = new(6);
+    private readonly Remembered<(string Collection, string Id), Look?> _looks = new(Limits.Kept.Looks);
+    private readonly SemaphoreSlim _atOnce = new(Limits.OfPhotos.LooksAtOnce);
 
     /// <summary>What is known of a candidate's picture by now, or null.</summary>
-    public Look? Of(Candidate c) => _looks.GetValueOrDefault((c.Collection, c.Id));
+    public Look? Of(Candidate c) => _looks.TryGet((c.Collection, c.Id), out Look? known) ? known : null;
 
     /// <summary>True once a look was taken, or could not be.</summary>
-    public bool Done(Candidate c) => _looks.ContainsKey((c.Collection, c.Id));
+    public bool Done(Candidate c) => _looks.TryGet((c.Collection, c.Id), out _);
 
     /// <summary>Takes in a look that was noted earlier.</summary>
-    public void Recall(Candidate c, Look look) => _looks[(c.Collection, c.Id)] = look;
+    public void Recall(Candidate c, Look look) => _looks.Put((c.Collection, c.Id), look);
 
     /// <summary>Looks at a candidate; never throws for what a source does.</summary>
     public async Task<Look?> LookAsync(Candidate c, CancellationToken cancel = default)
     {
-        if (_looks.TryGetValue((c.Collection, c.Id), out Look? known))
+        if (_looks.TryGet((c.Collection, c.Id), out Look? known))
             return known;
         Look? look = null;
         await _atOnce.WaitAsync(cancel);
         try
         {
             byte[] bytes = await PictureAsync(c, 640, cancel);
-            look = await Task.Run(() => PhotoReader.Look(bytes, Slide), cancel);
+            look = await Opening.RunAsync(bytes, false, () => PhotoReader.Look(bytes, Slide), cancel);
             await found.LookedAsync(c.Collection, c.Id, look, cancel);
         }
         catch (Exception e) when (e is SourceException or NotAPhotoException)
@@ -50,9 +48,7 @@ public sealed class Looking(SourceHttp http, FoundStore found, DataFolder folder
         {
             _atOnce.Release();
         }
-        if (_looks.Count > MostRemembered)
-            _looks.Clear();
-        _looks[(c.Collection, c.Id)] = look;
+        _looks.Put((c.Collection, c.Id), look);
         return look;
     }
 
@@ -66,9 +62,13 @@ public sealed class Looking(SourceHttp http, FoundStore found, DataFolder folder
         string kept = folder.Thumbnail(Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(url))));
         if (File.Exists(kept))
             return await File.ReadAllBytesAsync(kept, cancel);
-        byte[] bytes = await http.GetAsync(new Uri(url), MostBytes, cancel: cancel);
-        if (PhotoReader.Sniff(bytes) is null)
-            throw new NotAPhotoException("The collection sent something that is no photo.");
+        byte[] bytes = await http.GetAsync(new Uri(url), Limits.OfPhotos.ThumbnailBytes, cancel: cancel);
+        if (PhotoFormats.Sniff(bytes) is null)
+            throw new NotAPhotoException(
+                PhotoFormats.WhyNot(bytes) ?? "The collection sent something that is no photo."
+            );
+        if (PhotoReader.NamesPart(url))
+            bytes = await Opening.RunAsync(bytes, true, () => PhotoReader.Part(bytes, url), cancel);
         DataFolder.WriteWhole(kept, bytes);
         return bytes;
     }

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Jaali.Core;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Sources;
@@ -15,8 +16,6 @@ public sealed record RereadView(bool Changed, string Sentence);
 /// stand, and the change becomes a finding.</summary>
 public sealed class Rereading(SourceHttp http, OaiPmh oai, PhotoStore photos, TimeProvider clock)
 {
-    private const long MostBytes = 8 * 1024 * 1024;
-
     /// <summary>Reads it.</summary>
     /// <exception cref="SourceException">The source cannot be read, or there is none.</exception>
     public async Task<RereadView> AgainAsync(string photoId, CancellationToken cancel)
@@ -30,7 +29,7 @@ public sealed class Rereading(SourceHttp http, OaiPmh oai, PhotoStore photos, Ti
                 photoId,
                 r => r with { SourceNowSays = "nothing: the record is gone" },
                 said,
-                cancel
+                cancel: cancel
             );
             return new RereadView(
                 true,
@@ -42,11 +41,17 @@ public sealed class Rereading(SourceHttp http, OaiPmh oai, PhotoStore photos, Ti
             (before is null && now.Licence is null)
             || (
                 before is not null
+                && now.Licence is null
+                && record.Offers is { Count: > 0 }
+                && now.Offers?.Exists(o => LicenceAgreement.Agree(o.Licence, before)) == true
+            )
+            || (
+                before is not null
                 && now.Licence is not null
                 && (LicenceAgreement.Agree(now.Licence, before) || LicenceAgreement.Agree(before, now.Licence))
             );
         string says = now.LicenceAsFound.Length > 0 ? now.LicenceAsFound : "no licence";
-        await photos.CorrectAsync(photoId, r => r with { SourceNowSays = same ? "" : says }, said, cancel);
+        await photos.CorrectAsync(photoId, r => r with { SourceNowSays = same ? "" : says }, said, cancel: cancel);
         return same
             ? new RereadView(false, "The source says the same as when the photo was taken.")
             : new RereadView(
@@ -84,12 +89,12 @@ public sealed class Rereading(SourceHttp http, OaiPmh oai, PhotoStore photos, Ti
         if (first is not null && first.Text.StartsWith('{') && Canvas(first.Text) is { } canvas)
         {
             var address = new Uri(first.Address);
-            byte[] body = await http.GetAsync(address, MostBytes, cancel: cancel);
+            byte[] body = await http.GetAsync(address, Limits.OfDocuments.PageBytes, cancel: cancel);
             try
             {
-                using JsonDocument manifest = JsonDocument.Parse(body);
+                JsonElement manifest = Jaali.Sources.Json.Parse(body);
                 Candidate? c = IiifPresentation.Candidates(
-                    manifest.RootElement,
+                    manifest,
                     address,
                     canvas,
                     "",
@@ -116,10 +121,14 @@ public sealed class Rereading(SourceHttp http, OaiPmh oai, PhotoStore photos, Ti
         string page =
             record.SourceUrl ?? throw new SourceException("This photo has no source page that could be read again.");
         PageReading reading = PageReader.Read(
-            await http.FetchAsync(new Uri(page), MostBytes, cancel: cancel),
+            await http.FetchAsync(new Uri(page), Limits.OfDocuments.PageBytes, cancel: cancel),
             clock.GetUtcNow()
         );
-        if (reading.Candidate is { } found)
+        // Of several photos on a page the one whose address it has.
+        if (
+            (reading.Candidates.FirstOrDefault(c => c.Rights.PictureUrl == record.PictureUrl) ?? reading.Candidate) is
+            { } found
+        )
             return (found.Evidence, found.Rights);
         throw new SourceException("The source page no longer shows a photo that could be read.");
     }

@@ -177,9 +177,9 @@ public static class SearchEndpoints
             return Problems.NotFound("point");
         if (string.IsNullOrWhiteSpace(request.Words))
             return Problems.Of(new Refusal("no-words", "Write what to look for."));
-        if (request.Words.Length > RulesEndpoints.LongestSearch)
+        if (request.Words.Length > Limits.ComingIn.SearchCharacters)
             return Problems.Of(
-                new Refusal("too-long", $"Search with at most {RulesEndpoints.LongestSearch} characters.")
+                new Refusal("too-long", $"Search with at most {Limits.ComingIn.SearchCharacters} characters.")
             );
         return TypedResults.Ok(
             new SearchStarted((await searching.StartAsync(id, pointId, request.Words.Trim(), cancel)).Id)
@@ -229,8 +229,7 @@ public static class SearchEndpoints
             .Select(photos.Facts)
             .OfType<PhotoFacts>()
             .Where(p => p.Rights.SourceUrl is not null)
-            .GroupBy(p => p.Rights.SourceUrl!)
-            .ToDictionary(g => g.Key, g => g.First().Id);
+            .ToLookup(p => p.Rights.SourceUrl!, p => new KeptPhoto(p.Id, photos.HashOf(p.Id)));
         Dictionary<string, string> names = search.Parts.ToDictionary(p => p.Collection.Id, p => p.Collection.Name);
         List<WallPicture> fitting = [];
         int hiddenClosed = 0,
@@ -255,7 +254,7 @@ public static class SearchEndpoints
             }
         }
         // What was seen stays where it is; what comes later goes below, until the wall is narrowed otherwise.
-        SeenOrder seen = search.Seen.GetOrAdd($"{filter}|{without}", _ => new SeenOrder());
+        SeenOrder seen = search.Seen.GetOrMake($"{filter}|{without}", static (_, _) => new SeenOrder(), 0);
         CandidateView[] shown = [.. seen.Arrange(fitting).Select(p => View(p, deck, looking.Of(p.Best), names, kept))];
         AnswerView[] answers =
         [
@@ -289,13 +288,16 @@ public static class SearchEndpoints
         );
     }
 
+    /// <summary>A photo that was kept for the point, and its perceptual hash.</summary>
+    internal sealed record KeptPhoto(string Id, ulong? Hash);
+
     /// <summary>A candidate's view.</summary>
     internal static CandidateView View(
         WallPicture p,
         Deck deck,
         Look? look,
         IReadOnlyDictionary<string, string> names,
-        IReadOnlyDictionary<string, string> kept
+        ILookup<string, KeptPhoto>? kept = null
     )
     {
         Candidate c = p.Best;
@@ -308,8 +310,10 @@ public static class SearchEndpoints
             $"/api/candidates/picture?collection={Uri.EscapeDataString(c.Collection)}&id={Uri.EscapeDataString(c.Id)}";
         string? photo = new[] { c }
             .Concat(p.Others)
-            .Select(o => o.Rights.SourceUrl is { } url ? kept.GetValueOrDefault(url) : null)
-            .FirstOrDefault(k => k is not null);
+            .SelectMany(o => o.Rights.SourceUrl is { } url && kept is not null ? kept[url] : [])
+            // A page may show several photos: what looks otherwise is another one.
+            .FirstOrDefault(k => look is null || k.Hash is not { } hash || SamePicture.MayBe(hash, look.Hash))
+            ?.Id;
         return new CandidateView(
             c.Id,
             c.Collection,
@@ -391,11 +395,18 @@ public static class SearchEndpoints
         {
             byte[] bytes = await looking.PictureAsync(candidate.Candidate, Math.Clamp(width, 1, 2560), cancel);
             context.Response.Headers.CacheControl = "private, max-age=86400";
-            return TypedResults.Bytes(bytes, "image/" + PhotoReader.Sniff(bytes));
+            byte[] read = bytes;
+            (bytes, string type) = await Opening.RunAsync(
+                read,
+                false,
+                () => PhotoReader.Shown(read, Math.Clamp(width, 1, 2560)),
+                cancel
+            );
+            return TypedResults.Bytes(bytes, type);
         }
         catch (Exception e) when (e is SourceException or NotAPhotoException)
         {
-            return Problems.Of(new Refusal("source-failed", e.Message), StatusCodes.Status502BadGateway);
+            return Problems.Of(new Refusal("source-failed", e.Message));
         }
     }
 

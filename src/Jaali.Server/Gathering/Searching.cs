@@ -1,4 +1,6 @@
 using System.Collections.Concurrent;
+using Jaali.Caching;
+using Jaali.Core;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Sources;
@@ -45,7 +47,7 @@ public sealed class Search(Guid id, Guid deckId, Guid pointId, string words)
     public List<Part> Parts { get; } = [];
 
     /// <summary>In which order its pictures were shown, for each way of narrowing the wall.</summary>
-    public ConcurrentDictionary<string, SeenOrder> Seen { get; } = new(StringComparer.Ordinal);
+    public Remembered<string, SeenOrder> Seen { get; } = new(Limits.Kept.Orders);
 
     /// <summary>What one collection answered so far.</summary>
     public sealed class Part(IPhotoCollection collection)
@@ -85,7 +87,6 @@ public sealed class Searching(
 {
     private static readonly TimeSpan SlowAfter = TimeSpan.FromSeconds(3),
         Fresh = TimeSpan.FromMinutes(10);
-    private const int MostRemembered = 60;
     private readonly ConcurrentDictionary<Guid, (Search Search, DateTimeOffset At)> _searches = new();
 
     /// <summary>Starts a search, or gives the one that was made with the same words a moment ago.</summary>
@@ -109,7 +110,9 @@ public sealed class Searching(
         }
         var search = new Search(Guid.NewGuid(), deckId, pointId, words);
         search.Parts.AddRange(collections.Select(c => new Search.Part(c.Collection)));
-        foreach (Guid old in _searches.OrderByDescending(s => s.Value.At).Skip(MostRemembered - 1).Select(s => s.Key))
+        foreach (
+            Guid old in _searches.OrderByDescending(s => s.Value.At).Skip(Limits.Kept.Searches - 1).Select(s => s.Key)
+        )
             _searches.TryRemove(old, out _);
         _searches[search.Id] = (search, now);
         foreach (Search.Part part in search.Parts)
@@ -200,7 +203,8 @@ public sealed class Searching(
         {
             wait =
                 wait < TimeSpan.FromSeconds(1) ? TimeSpan.FromSeconds(1)
-                : wait > TimeSpan.FromMinutes(5) ? TimeSpan.FromMinutes(5)
+                : wait > TimeSpan.FromSeconds(Limits.GoingOut.WaitSeconds)
+                    ? TimeSpan.FromSeconds(Limits.GoingOut.WaitSeconds)
                 : wait;
             part.Message = e.Message;
             part.RetryAt = clock.GetUtcNow() + wait;

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using System.Security.Cryptography;
 using System.Text;
 using Jaali.Core;
@@ -23,10 +22,8 @@ public sealed class Taking(
     TimeProvider clock
 )
 {
-    private const int Tries = 3;
-
-    // Two wishes for the same file wait for each other; there are few, and they are small.
-    private readonly ConcurrentDictionary<string, SemaphoreSlim> _turns = new();
+    // Two wishes for the same file wait for each other.
+    private readonly Turns _turns = new();
 
     /// <summary>Fetches and stores a candidate; returns its SHA-256.</summary>
     /// <exception cref="JobFailedException">The source fails, or sends no photo; the message says which.</exception>
@@ -39,24 +36,80 @@ public sealed class Taking(
     )
     {
         Rendition rendition = RenditionChoice.For(candidate, frame, largest);
-        string part = folder.Download(Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(rendition.Url))));
-        SemaphoreSlim turn = _turns.GetOrAdd(part, _ => new SemaphoreSlim(1));
-        await turn.WaitAsync(cancel);
-        try
-        {
-            await DownloadAsync(new Uri(rendition.Url), part, report, cancel);
-            byte[] bytes = await File.ReadAllBytesAsync(part, cancel);
-            try
+        return await FetchedAsync(
+            rendition.Url,
+            report,
+            async (bytes, reading, said) =>
             {
-                PhotoReading reading = await Task.Run(() => PhotoReader.Read(bytes), cancel);
                 RightsRecord rights = candidate.Rights;
                 List<Evidence> evidence = [candidate.Evidence];
-                if (EmbeddedMetadata.Read(bytes) is { } inside)
+                if (said is { } inside)
                 {
                     rights = inside.Complete(rights);
                     evidence.Add(Evidence.Of(inside.Words, rendition.Url, clock.GetUtcNow()));
                 }
-                string id = await photos.KeepAsync(bytes, reading, rights, evidence, cancel);
+                return await photos.KeepAsync(bytes, reading, rights, evidence, rendition.Url, cancel);
+            },
+            cancel
+        );
+    }
+
+    /// <summary>Fetches a taken photo from where it came from, in place of its damaged file; returns its SHA-256, another
+    /// one where the source made its file anew meanwhile.</summary>
+    /// <exception cref="JobFailedException">The source fails, or has another picture there; the message says
+    /// which.</exception>
+    public Task<string> RetakeAsync(string photoId, string url, Action<double> report, CancellationToken cancel) =>
+        FetchedAsync(
+            url,
+            report,
+            async (bytes, reading, _) =>
+            {
+                if (
+                    BlobFolder.NameOf(bytes) != photoId
+                    && photos.HashOf(photoId) is { } hash
+                    && System.Numerics.BitOperations.PopCount(hash ^ reading.Hash) > SamePicture.MostBits
+                )
+                    throw new JobFailedException(
+                        "The source has another picture there by now. Look for this one again in Gather."
+                    );
+                // The record stays what it was, whatever file it stands beside.
+                return await photos.KeepAsync(
+                    bytes,
+                    reading,
+                    photos.Facts(photoId)!.Rights,
+                    await photos.EvidenceAsync(photoId, cancel),
+                    url,
+                    cancel
+                );
+            },
+            cancel
+        );
+
+    private async Task<string> FetchedAsync(
+        string url,
+        Action<double> report,
+        Func<byte[], PhotoReading, EmbeddedMetadata?, Task<string>> use,
+        CancellationToken cancel
+    )
+    {
+        string part = folder.Download(Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(url))));
+        using IDisposable turn = await _turns.TakeAsync(part, cancel);
+        try
+        {
+            await DownloadAsync(new Uri(url), part, report, cancel);
+            try
+            {
+                string id = await Opening.RunAsync(
+                    part,
+                    PhotoReader.NamesPart(url),
+                    async bytes =>
+                    {
+                        EmbeddedMetadata? said = EmbeddedMetadata.Read(bytes);
+                        bytes = PhotoReader.Part(bytes, url);
+                        return await use(bytes, PhotoReader.Read(bytes), said);
+                    },
+                    cancel
+                );
                 await renditions.PrepareAsync(id, cancel);
                 return id;
             }
@@ -71,32 +124,36 @@ public sealed class Taking(
         {
             throw new JobFailedException(e.Message, e);
         }
-        finally
-        {
-            turn.Release();
-        }
     }
 
     /// <summary>Takes a file that the user brought; returns its SHA-256 and its record.</summary>
-    /// <param name="bytes">The file.</param>
+    /// <param name="file">Where it was received; it stays there.</param>
     /// <param name="name">Its name, for the evidence.</param>
     /// <param name="cancel">Stops it.</param>
     /// <exception cref="NotAPhotoException">It is no photo.</exception>
     public async Task<(string Id, RightsRecord Rights)> TakeFileAsync(
-        byte[] bytes,
+        string file,
         string name,
         CancellationToken cancel
     )
     {
-        PhotoReading reading = await Task.Run(() => PhotoReader.Read(bytes), cancel);
-        EmbeddedMetadata? inside = EmbeddedMetadata.Read(bytes);
-        RightsRecord rights = EmbeddedMetadata.OfFile(inside, "");
-        string words = inside is null ? "The file says nothing of its rights." : inside.Words;
-        string id = await photos.KeepAsync(
-            bytes,
-            reading,
-            rights,
-            [Evidence.Of(words, "file " + name, clock.GetUtcNow())],
+        string id = await Opening.RunAsync(
+            file,
+            false,
+            async bytes =>
+            {
+                PhotoReading reading = PhotoReader.Read(bytes);
+                EmbeddedMetadata? inside = EmbeddedMetadata.Read(bytes);
+                string words = inside is null ? "The file says nothing of its rights." : inside.Words;
+                return await photos.KeepAsync(
+                    bytes,
+                    reading,
+                    EmbeddedMetadata.OfFile(inside, ""),
+                    [Evidence.Of(words, "file " + name, clock.GetUtcNow())],
+                    null,
+                    cancel
+                );
+            },
             cancel
         );
         await renditions.PrepareAsync(id, cancel);
@@ -114,14 +171,18 @@ public sealed class Taking(
                 await http.DownloadAsync(
                     address,
                     part,
-                    PhotoReader.MostBytes,
+                    Limits.OfPhotos.Bytes,
                     (n, of) => report(of is > 0 ? .9 * n / of.Value : .3),
                     cancel
                 );
                 return;
             }
             catch (SourceException)
-                when (tried < Tries && File.Exists(part) && new FileInfo(part).Length > 0 && File.Exists(part + ".tag"))
+                when (tried < Limits.GoingOut.DownloadTries
+                    && File.Exists(part)
+                    && new FileInfo(part).Length > 0
+                    && File.Exists(part + ".tag")
+                )
             {
                 await Task.Delay(300 * tried, cancel);
             }

@@ -13,9 +13,18 @@ public static class Author
     private const int Longest = 64;
 
     /// <summary>The author of a request; empty where it does not say, or says something else.</summary>
-    public static string Of(HttpContext http)
+    public static string Of(HttpContext http) => Mark(http, Header);
+
+    /// <summary>The header that carries the client's mark of one edit.</summary>
+    public const string EditHeader = "X-Jaali-Edit";
+
+    /// <summary>The client's mark of the edit it sends; empty where it gives none. One that comes twice, because the answer
+    /// to the first was lost, is done once.</summary>
+    public static string Edit(HttpContext http) => Mark(http, EditHeader);
+
+    private static string Mark(HttpContext http, string header)
     {
-        string mark = http.Request.Headers[Header].ToString();
+        string mark = http.Request.Headers[header].ToString();
         return mark.Length <= Longest && mark.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') ? mark : "";
     }
 

@@ -10,9 +10,21 @@ public sealed class DataFolder
     {
         _root = root;
         Directory.CreateDirectory(Path.Combine(root, "exports"));
-        foreach (string part in Directory.EnumerateFiles(Path.Combine(root, "exports"), "*.part"))
+        foreach (string part in Files("exports", "*.part").Concat(Files("downloads", "in-*")))
             File.Delete(part);
     }
+
+    /// <summary>The folder itself.</summary>
+    public string Root => _root;
+
+    /// <summary>The files below one of its folders.</summary>
+    public IEnumerable<string> Files(string part, string pattern) =>
+        Directory.Exists(Path.Combine(_root, part))
+            ? Directory.EnumerateFiles(Path.Combine(_root, part), pattern, SearchOption.AllDirectories)
+            : [];
+
+    /// <summary>True for a file that <see cref="WriteWhole"/> had not yet given its name.</summary>
+    public static bool IsHalf(string path) => Guid.TryParseExact(Path.GetExtension(path).TrimStart('.'), "N", out _);
 
     /// <summary>Where blobs are.</summary>
     public string Blobs => Path.Combine(_root, "blobs");
@@ -38,7 +50,15 @@ public sealed class DataFolder
     {
         Directory.CreateDirectory(Path.GetDirectoryName(path)!);
         string half = $"{path}.{Guid.NewGuid():N}";
-        File.WriteAllBytes(half, bytes);
-        File.Move(half, path, overwrite: true);
+        try
+        {
+            File.WriteAllBytes(half, bytes);
+            File.Move(half, path, overwrite: true);
+        }
+        catch
+        {
+            File.Delete(half);
+            throw;
+        }
     }
 }

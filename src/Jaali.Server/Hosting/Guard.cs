@@ -8,7 +8,7 @@ public static class Guard
     public const string Header = "X-Jaali";
 
     /// <summary>Adds the checks.</summary>
-    public static void UseGuard(this IApplicationBuilder app, bool loopbackOnly) =>
+    public static void UseGuard(this IApplicationBuilder app, Listening listening) =>
         app.Use(
             async (context, next) =>
             {
@@ -16,17 +16,29 @@ public static class Guard
                 IHeaderDictionary headers = context.Response.Headers;
                 headers.ContentSecurityPolicy =
                     "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; script-src 'self';"
-                    + " connect-src 'self' ws: wss:; font-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none';"
+                    + " connect-src 'self'; font-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none';"
                     + " form-action 'self'";
                 headers.XContentTypeOptions = "nosniff";
+                headers.XFrameOptions = "DENY";
+                headers["X-Permitted-Cross-Domain-Policies"] = "none";
+                headers["Permissions-Policy"] =
+                    "camera=(), geolocation=(), microphone=(), payment=(), usb=(), display-capture=()";
                 headers["Referrer-Policy"] = "no-referrer";
+                // What says nothing of keeping is not kept: talks and records are nobody else's.
+                context.Response.OnStarting(() =>
+                {
+                    if (request.Path.StartsWithSegments("/api") && headers.CacheControl.Count == 0)
+                        headers.CacheControl = "no-store";
+                    return Task.CompletedTask;
+                });
                 headers["Cross-Origin-Opener-Policy"] = "same-origin";
-                if (loopbackOnly && request.Host.Host is not ("localhost" or "127.0.0.1" or "[::1]"))
+                headers["Cross-Origin-Resource-Policy"] = "same-origin";
+                if (!listening.Answers(request.Host.Host))
                 {
                     await Refuse(
                         context,
                         "wrong-host",
-                        "This address is not one of Jaali's own. Open it under localhost."
+                        "This address is not one of Jaali's own. Open it under the address that Jaali was started with."
                     );
                     return;
                 }

@@ -1,5 +1,8 @@
+using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Photos;
+using Jaali.Imaging;
+using Jaali.Store;
 
 namespace Jaali.Server;
 
@@ -19,6 +22,11 @@ namespace Jaali.Server;
 /// <param name="MostStraighten">Degrees by which a photo is straightened at most, either way.</param>
 /// <param name="Filter">How a wall is narrowed at first.</param>
 /// <param name="PhotoTypes">Media types of files that are taken in.</param>
+/// <param name="PhotoEndings">Endings of files that may be photos: they are sent, and what cannot be taken is named.</param>
+/// <param name="Takes">What is taken in, as a sentence.</param>
+/// <param name="PhotoBytes">Most bytes of a photo.</param>
+/// <param name="PermissionBytes">Most bytes of the file of a permission.</param>
+/// <param name="Notice">What was done to the data when it was opened, for a person; empty where nothing was.</param>
 public sealed record RulesView(
     int LongestTitle,
     int LongestWording,
@@ -33,20 +41,22 @@ public sealed record RulesView(
     int MostBeside,
     double MostStraighten,
     WallFilter Filter,
-    IReadOnlyList<string> PhotoTypes
+    IReadOnlyList<string> PhotoTypes,
+    IReadOnlyList<string> PhotoEndings,
+    string Takes,
+    long PhotoBytes,
+    long PermissionBytes,
+    string Notice = ""
 );
 
 /// <summary>The rules, for the client.</summary>
 public static class RulesEndpoints
 {
-    /// <summary>Longest words of a search, in characters.</summary>
-    public const int LongestSearch = 300;
-
     private static readonly RulesView Rules = new(
-        DeckLimits.Title,
-        DeckLimits.Wording,
-        DeckLimits.Text,
-        LongestSearch,
+        Limits.OfTalks.Title,
+        Limits.OfTalks.Wording,
+        Limits.OfTalks.Text,
+        Limits.ComingIn.SearchCharacters,
         Gutter: 24,
         LeastSeconds: 5,
         MostSeconds: 3600,
@@ -56,10 +66,23 @@ public static class RulesEndpoints
         MostBeside: 4,
         MostStraighten: 15,
         new WallFilter(),
-        ["image/jpeg", "image/png", "image/webp"]
+        PhotoFormats.Types,
+        PhotoFormats.Endings,
+        PhotoFormats.Takes,
+        Limits.OfPhotos.Bytes,
+        Limits.ComingIn.PermissionBytes
     );
 
     /// <summary>Maps them.</summary>
     public static void MapRules(this IEndpointRouteBuilder app) =>
-        app.MapGet("/api/rules", () => Rules).WithTags("Rules").WithName("readRules");
+        app.MapGet(
+                "/api/rules",
+                (HttpContext http) =>
+                    Rules with
+                    {
+                        Notice = http.RequestServices.GetService<FolderLock>()?.Report ?? "",
+                    }
+            )
+            .WithTags("Rules")
+            .WithName("readRules");
 }

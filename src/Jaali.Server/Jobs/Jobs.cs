@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
 using System.Threading.Channels;
+using Jaali.Core;
 using Jaali.Core.Editing;
 using Jaali.Store;
 
@@ -77,7 +78,7 @@ public sealed class Jobs(
 )
 {
     private const int AtOnce = 3;
-    private static readonly TimeSpan KeptFor = TimeSpan.FromDays(7);
+    private static readonly TimeSpan KeptFor = TimeSpan.FromDays(Limits.Kept.ResultDays);
     private readonly Channel<Guid> _queue = Channel.CreateUnbounded<Guid>();
     private readonly ConcurrentDictionary<Guid, (JobView View, JobRow Row, CancellationTokenSource Cancel)> _open =
         new();
@@ -202,11 +203,13 @@ public sealed class Jobs(
         }
         catch (Exception e)
         {
-            log.LogError(e, "Job {Kind} {Id} failed", row.Kind, row.Id);
+            string number = Faults.Note(log, e, $"job {row.Kind} {row.Id}");
             await EndAsync(
                 row,
                 JobState.Failed,
-                "This did not work because of a fault in Jaali. It is in the log; try again."
+                (Faults.SentenceOf(e) ?? "This did not work because of a fault in Jaali. Nothing is lost; try again.")
+                    + " "
+                    + number
             );
         }
 
@@ -222,7 +225,15 @@ public sealed class Jobs(
     private async Task EndAsync(JobRow row, JobState state, string message)
     {
         (row.State, row.Message, row.EndedAt) = (state.ToString(), message, clock.GetUtcNow());
-        await store.PutAsync(row);
+        try
+        {
+            await store.PutAsync(row);
+        }
+        catch (Exception e) when (Faults.SentenceOf(e) is not null)
+        {
+            // Without room its end cannot be kept; it is told all the same, and the work is begun anew at the next start.
+            log.LogError(e, "The end of job {Id} could not be kept", row.Id);
+        }
         JobView end = ViewOf(row);
         _open.TryRemove(row.Id, out _);
         await live.JobChangedAsync(end);

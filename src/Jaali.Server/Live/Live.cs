@@ -1,15 +1,39 @@
+using Jaali.Core;
 using Microsoft.AspNetCore.SignalR;
 
 namespace Jaali.Server;
 
 /// <summary>Tells everyone who has a deck open what changed.</summary>
-public sealed class LiveHub : Hub
+public sealed class LiveHub(DeckDesk desk) : Hub
 {
-    /// <summary>Joins the listeners of a deck.</summary>
-    public Task Join(Guid deckId) => Groups.AddToGroupAsync(Context.ConnectionId, deckId.ToString());
+    // Of this connection alone; calls of one connection come one after the other.
+    private HashSet<Guid> Joined =>
+        Context.Items.TryGetValue(nameof(Joined), out object? known)
+            ? (HashSet<Guid>)known!
+            : (HashSet<Guid>)(Context.Items[nameof(Joined)] = new HashSet<Guid>());
+
+    /// <summary>Joins the listeners of a deck that there is; false where there is none, or the window listens to as many
+    /// as it may.</summary>
+    public async Task<bool> Join(Guid deckId)
+    {
+        if (Joined.Contains(deckId))
+            return true;
+        if (
+            Joined.Count >= Limits.ComingIn.LiveDecks
+            || await desk.OpenAsync(deckId, Context.ConnectionAborted) is null
+        )
+            return false;
+        Joined.Add(deckId);
+        await Groups.AddToGroupAsync(Context.ConnectionId, deckId.ToString(), Context.ConnectionAborted);
+        return true;
+    }
 
     /// <summary>Leaves them.</summary>
-    public Task Leave(Guid deckId) => Groups.RemoveFromGroupAsync(Context.ConnectionId, deckId.ToString());
+    public Task Leave(Guid deckId)
+    {
+        Joined.Remove(deckId);
+        return Groups.RemoveFromGroupAsync(Context.ConnectionId, deckId.ToString());
+    }
 }
 
 /// <summary>

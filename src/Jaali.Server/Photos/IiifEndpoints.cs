@@ -58,7 +58,16 @@ public static class IiifEndpoints
                 new Core.Refusal("bad-image-request", "This is not a valid image request for this photo."),
                 StatusCodes.Status400BadRequest
             );
-        if (await renditions.AnswerAsync(id, request, cancel) is not { } bytes)
+        byte[]? bytes;
+        try
+        {
+            bytes = await renditions.AnswerAsync(id, request, cancel);
+        }
+        catch (NotAPhotoException e)
+        {
+            return Problems.Of(new Core.Refusal("damaged-photo", e.Message), StatusCodes.Status410Gone);
+        }
+        if (bytes is null)
             return Problems.NotFound("photo file");
         context.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
         context.Response.Headers.AccessControlAllowOrigin = "*";

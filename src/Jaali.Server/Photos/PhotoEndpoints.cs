@@ -19,14 +19,6 @@ namespace Jaali.Server;
 /// <param name="Flag">What is unsettled, in a sentence; empty where the file says enough.</param>
 public sealed record BroughtView(string PhotoId, string Name, string Flag);
 
-/// <summary>A page that was read for a photo; the record is shown for confirmation before the photo is taken.</summary>
-public sealed record PageView(
-    CandidateView Candidate,
-    RightsRecord Record,
-    string Evidence,
-    IReadOnlyList<Conflict> Conflicts
-);
-
 /// <summary>A picture that looks like an unclear photo and has a record.</summary>
 /// <param name="Candidate">The candidate.</param>
 /// <param name="Distance">Bits in which the looks differ, 0 to 8.</param>
@@ -48,6 +40,10 @@ public sealed record PermissionRequest(
 /// <param name="Licence">As address, identifier or name.</param>
 /// <param name="OwnWork">The speaker made it.</param>
 /// <param name="PublicDomainReason">Why it is in the public domain.</param>
+/// <param name="Offer">Which of the licences found beside it holds, from 0.</param>
+/// <param name="EarlierChanges">What was done to it before it came here.</param>
+/// <param name="Version">The version of the record that was seen; where it was corrected since, nothing is
+/// changed.</param>
 /// <param name="Settle">Takes the record as decided: conflicts and what the source says by now are put aside.</param>
 public sealed record RecordRequest(
     string? Title = null,
@@ -56,7 +52,10 @@ public sealed record RecordRequest(
     string? Licence = null,
     bool? OwnWork = null,
     string? PublicDomainReason = null,
-    bool Settle = false
+    int? Offer = null,
+    string? EarlierChanges = null,
+    bool Settle = false,
+    int? Version = null
 );
 
 /// <summary>A file that was kept, such as a letter that shows a permission.</summary>
@@ -74,8 +73,6 @@ public sealed record VerifyView(
 public static class PhotoEndpoints
 {
     private static readonly TimeSpan LongestLook = TimeSpan.FromSeconds(8);
-    private const long MostFileBytes = 20 * 1024 * 1024;
-    private const long MostPageBytes = 8 * 1024 * 1024;
 
     /// <summary>Maps them.</summary>
     public static void MapPhotos(this IEndpointRouteBuilder app)
@@ -83,18 +80,18 @@ public static class PhotoEndpoints
         RouteGroupBuilder api = app.MapGroup("/api").WithTags("Photos");
         api.MapPost("/decks/{id:guid}/points/{pointId:guid}/files", BringAsync)
             .WithName("bringFile")
-            .WithMetadata(new RequestSizeLimitAttribute(PhotoReader.MostBytes + 1024))
+            .WithMetadata(new ReceivesFile())
             .Accepts<byte[]>("application/octet-stream");
-        api.MapPost("/decks/{id:guid}/pages", ReadPageAsync).WithName("readPage");
-        api.MapGet("/decks/{id:guid}/photos/{photoId}/origins", OriginsAsync).WithName("findOrigins");
+        api.MapPost("/decks/{id:guid}/photos/{photoId}/origins", OriginsAsync).WithName("findOrigins");
         api.MapPost("/decks/{id:guid}/photos/{photoId}/adopt", AdoptAsync).WithName("adoptOrigin");
+        api.MapPost("/decks/{id:guid}/photos/{photoId}/retake", RetakeAsync).WithName("retakePhoto");
         api.MapGet("/photos/{photoId}/evidence", EvidenceAsync).WithName("readEvidence");
         api.MapPut("/photos/{photoId}/record", CorrectAsync).WithName("correctRecord");
         api.MapPost("/photos/{photoId}/permission", PermitAsync).WithName("recordPermission");
         api.MapPost("/photos/{photoId}/reread", RereadAsync).WithName("rereadSource");
         api.MapPost("/files", KeepFileAsync)
             .WithName("keepFile")
-            .WithMetadata(new RequestSizeLimitAttribute(MostFileBytes))
+            .WithMetadata(new ReceivesFile())
             .Accepts<byte[]>("application/octet-stream");
         api.MapPost("/verify", VerifyAsync).WithName("verifyStore");
     }
@@ -106,6 +103,7 @@ public static class PhotoEndpoints
         HttpRequest request,
         DeckDesk desk,
         Taking taking,
+        DataFolder folder,
         CancellationToken cancel
     )
     {
@@ -114,13 +112,21 @@ public static class PhotoEndpoints
         string called = Path.GetFileName(name.Replace('\\', '/')) is { Length: > 0 } n
             ? n[..Math.Min(n.Length, 120)]
             : "photo";
-        using var body = new MemoryStream();
-        await request.Body.CopyToAsync(body, cancel);
+        (Received? file, Refusal? why) = await Received.OfAsync(request, folder, Limits.OfPhotos.Bytes, cancel);
+        if (file is null)
+            return Problems.Of(new Refusal(why!.Code, $"{called}: {why.Sentence}"));
+        using Received received = file;
         try
         {
-            (string photo, RightsRecord rights) = await taking.TakeFileAsync(body.ToArray(), called, cancel);
+            (string photo, RightsRecord rights) = await taking.TakeFileAsync(received.Path, called, cancel);
             if (
-                await desk.ApplyAsync(id, null, new KeepPhoto(pointId, photo), Author.Of(request.HttpContext), cancel)
+                await desk.ApplyAsync(
+                    id,
+                    null,
+                    new KeepPhoto(pointId, photo),
+                    Author.Of(request.HttpContext),
+                    cancel: cancel
+                )
                 is Refused no
             )
                 return Problems.Of(no.Reason);
@@ -137,92 +143,6 @@ public static class PhotoEndpoints
         catch (NotAPhotoException e)
         {
             return Problems.Of(new Refusal("no-photo", $"{called}: {e.Message}"));
-        }
-    }
-
-    private static async Task<Results<Ok<PageView>, ProblemHttpResult>> ReadPageAsync(
-        Guid id,
-        AddressRequest request,
-        DeckDesk desk,
-        SourceHttp http,
-        FoundStore found,
-        Looking looking,
-        TimeProvider clock,
-        CancellationToken cancel
-    )
-    {
-        if (await desk.OpenAsync(id, cancel) is not { } stored)
-            return Problems.NotFound("deck");
-        if (WebAddress.Read(request.Address) is not { } address)
-            return WebAddress.Bad();
-        try
-        {
-            Fetched fetched = await http.FetchAsync(address, PhotoReader.MostBytes, cancel: cancel);
-            PageReading reading;
-            if (PhotoReader.Sniff(fetched.Bytes) is not null)
-            {
-                // The address of a picture alone: nothing is said of it but what the file says itself.
-                var rights = new RightsRecord(
-                    "",
-                    "",
-                    null,
-                    fetched.Address.AbsoluteUri,
-                    fetched.Address.Host,
-                    null,
-                    ""
-                );
-                var whole = new Rendition(fetched.Address.AbsoluteUri, 0, 0);
-                if (Formats.EmbeddedMetadata.Read(fetched.Bytes) is { } inside)
-                    rights = inside.Complete(rights);
-                reading = new PageReading(
-                    new Candidate(
-                        whole.Url,
-                        PageReader.Collection,
-                        whole,
-                        [whole],
-                        rights,
-                        [],
-                        Evidence.Of("The address of a picture, without a page about it.", whole.Url, clock.GetUtcNow())
-                    ),
-                    "",
-                    rights.Conflicts ?? []
-                );
-            }
-            else
-            {
-                if (fetched.Bytes.LongLength > MostPageBytes)
-                    return Problems.Of(new Refusal("page-too-long", "This page is longer than Jaali reads."));
-                reading = PageReader.Read(fetched, clock.GetUtcNow());
-            }
-            if (reading.Candidate is not { } c)
-                return Problems.Of(
-                    new Refusal(
-                        "no-picture",
-                        $"No photo was found on {fetched.Address.Authority}{fetched.Address.AbsolutePath}. Give the address of "
-                            + "the photo's own page, or of the picture."
-                    )
-                );
-            await found.RememberAsync([c], cancel);
-            Look? look = await looking.LookAsync(c, cancel);
-            if (look is null)
-                return Problems.Of(
-                    new Refusal(
-                        "no-photo",
-                        "What this page shows is no photo that Jaali reads, or it cannot be fetched. It takes JPEG, PNG and WebP."
-                    )
-                );
-            CandidateView view = SearchEndpoints.View(
-                new WallPicture(c, [], Suitability.Of(c, stored.Deck.Shape, stored.Deck.Use), 0),
-                stored.Deck,
-                look,
-                new Dictionary<string, string>(),
-                new Dictionary<string, string>()
-            );
-            return TypedResults.Ok(new PageView(view, c.Rights, c.Evidence.Text, reading.Conflicts));
-        }
-        catch (SourceException e)
-        {
-            return Problems.Of(new Refusal("source-failed", e.Message));
         }
     }
 
@@ -264,7 +184,6 @@ public static class PhotoEndpoints
                         ),
                         stored.Deck,
                         null,
-                        new Dictionary<string, string>(),
                         new Dictionary<string, string>()
                     ),
                     a.Distance
@@ -299,6 +218,22 @@ public static class PhotoEndpoints
         return TypedResults.Accepted($"/api/jobs/{job.Id}", job);
     }
 
+    private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> RetakeAsync(
+        Guid id,
+        string photoId,
+        DeckDesk desk,
+        PhotoStore photos,
+        Jobs jobs,
+        HttpContext http,
+        CancellationToken cancel
+    )
+    {
+        if (await desk.OpenAsync(id, cancel) is null || photos.Facts(photoId) is null)
+            return Problems.NotFound("photo");
+        JobView job = await jobs.AskAsync(id, RetakeJob.Name, photoId, new { }, Author.Of(http));
+        return TypedResults.Accepted($"/api/jobs/{job.Id}", job);
+    }
+
     private static async Task<Results<Ok<IReadOnlyList<Evidence>>, ProblemHttpResult>> EvidenceAsync(
         string photoId,
         PhotoStore photos,
@@ -324,12 +259,13 @@ public static class PhotoEndpoints
             request.SourceUrl,
             request.Licence,
             request.PublicDomainReason,
+            request.EarlierChanges,
         ];
-        if (texts.Any(t => t is { Length: > 2000 }))
+        if (texts.Any(t => t?.Length > Limits.ComingIn.RecordCharacters))
             return Problems.Of(
                 new Refusal(
                     "too-long",
-                    "Each part of a record may have at most 2000 characters. Shorten it; nothing was changed."
+                    $"Each part of a record may have at most {Limits.ComingIn.RecordCharacters} characters. Shorten it; nothing was changed."
                 )
             );
         Licence? licence = null;
@@ -341,6 +277,15 @@ public static class PhotoEndpoints
                         + " or its short name, such as CC BY 4.0."
                 )
             );
+        LicenceOffer? offer = null;
+        if (request.Offer is { } chosen)
+        {
+            if (photos.Facts(photoId)?.Rights.Offers is not { } offers || chosen < 0 || chosen >= offers.Count)
+                return Problems.Of(
+                    new Refusal("no-such-offer", "This licence is not among those found beside the photo. Look again.")
+                );
+            (offer, licence) = (offers[chosen], offers[chosen].Licence);
+        }
         string? source = request.SourceUrl?.Trim();
         if (source is { Length: > 0 } && WebAddress.Read(source) is null)
             return WebAddress.Bad();
@@ -354,43 +299,70 @@ public static class PhotoEndpoints
                 request.Licence is { } l ? "licence: " + l : null,
                 request.OwnWork is { } o ? "own work: " + (o ? "yes" : "no") : null,
                 request.PublicDomainReason is { } p ? "public domain: " + p : null,
+                request.EarlierChanges is { } e ? "changed before: " + e : null,
+                offer is { IsChoice: true } ? $"chosen: {offer.Licence.Label}, of “{offer.Said}”" : null,
+                offer is { IsChoice: false }
+                    ? $"confirmed: the licence of {offer.Of}, {offer.Said}, holds for the photo"
+                    : null,
                 request.Settle ? "decided: the record stands as it is" : null,
             }.OfType<string>()
         );
         if (said.Length == 0)
             return Problems.Of(new Refusal("nothing-said", "There is nothing to correct in this."));
-        bool done = await photos.CorrectAsync(
+        Correction done = await photos.CorrectAsync(
             photoId,
             r =>
                 r with
                 {
                     Title = request.Title?.Trim() ?? r.Title,
-                    Maker = request.Maker?.Trim() ?? r.Maker,
+                    Maker = request.Maker?.Trim() ?? (r.Maker.Length > 0 ? r.Maker : offer?.Maker ?? ""),
                     SourceUrl =
                         source is null ? r.SourceUrl
                         : source.Length == 0 ? null
                         : WebAddress.Read(source)!.AbsoluteUri,
-                    Licence = request.Licence is null ? r.Licence : licence,
-                    LicenceAsFound = request.Licence is null ? r.LicenceAsFound : request.Licence.Trim(),
+                    Licence = request.Licence is null && offer is null ? r.Licence : licence,
+                    LicenceAsFound = request.Licence?.Trim() ?? offer?.Said ?? r.LicenceAsFound,
+                    EarlierChanges = request.EarlierChanges?.Trim() ?? r.EarlierChanges,
                     OwnWork = request.OwnWork ?? r.OwnWork,
                     PublicDomainReason = request.PublicDomainReason?.Trim() ?? r.PublicDomainReason,
-                    Conflicts = request.Settle || request.Licence is not null ? null : r.Conflicts,
-                    SourceNowSays = request.Settle || request.Licence is not null ? "" : r.SourceNowSays,
+                    Conflicts = request.Settle || licence is not null ? null : r.Conflicts,
+                    SourceNowSays = request.Settle || licence is not null ? "" : r.SourceNowSays,
                 },
             Evidence.Of(said, "corrected by hand", clock.GetUtcNow()),
+            request.Version,
             cancel
         );
-        if (!done)
+        if (done == Correction.Stale)
+            return Problems.Of(
+                new Refusal(
+                    "record-changed",
+                    "This record was corrected elsewhere meanwhile. What is there now is shown; look at it, then give your correction again."
+                ),
+                StatusCodes.Status409Conflict
+            );
+        if (done == Correction.NoPhoto)
             return Problems.NotFound("photo");
         await live.RecordChangedAsync(photoId);
         return TypedResults.NoContent();
     }
 
-    private static async Task<KeptFile> KeepFileAsync(HttpRequest request, BlobFolder blobs, CancellationToken cancel)
+    private static async Task<Results<Ok<KeptFile>, ProblemHttpResult>> KeepFileAsync(
+        HttpRequest request,
+        BlobFolder blobs,
+        DataFolder folder,
+        CancellationToken cancel
+    )
     {
-        using var body = new MemoryStream();
-        await request.Body.CopyToAsync(body, cancel);
-        return new KeptFile(blobs.Put(body.ToArray()));
+        (Received? file, Refusal? why) = await Received.OfAsync(
+            request,
+            folder,
+            Limits.ComingIn.PermissionBytes,
+            cancel
+        );
+        if (file is null)
+            return Problems.Of(why!);
+        using Received received = file;
+        return TypedResults.Ok(new KeptFile(blobs.Put(await File.ReadAllBytesAsync(received.Path, cancel))));
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> PermitAsync(
@@ -406,18 +378,20 @@ public static class PhotoEndpoints
             return Problems.Of(
                 new Refusal("incomplete-permission", "Say who gave the permission and what they allowed.")
             );
-        if (request.From.Length > 200 || request.Words.Length > DeckLimits.Text)
-            return Problems.Of(new Refusal("too-long", $"A permission may have at most {DeckLimits.Text} characters."));
+        if (request.From.Length > 200 || request.Words.Length > Limits.OfTalks.Text)
+            return Problems.Of(
+                new Refusal("too-long", $"A permission may have at most {Limits.OfTalks.Text} characters.")
+            );
         if (request.FileId is { } file && blobs.Get(file) is null)
             return Problems.Of(
                 new Refusal("no-such-file", "The file of the permission did not arrive. Choose it again.")
             );
         if (
-            !await photos.RecordPermissionAsync(
+            await photos.RecordPermissionAsync(
                 photoId,
                 new Permission(request.From.Trim(), request.On, request.Words.Trim(), request.FileName, request.FileId),
                 cancel
-            )
+            ) == Correction.NoPhoto
         )
             return Problems.NotFound("photo");
         await live.RecordChangedAsync(photoId);
@@ -455,7 +429,10 @@ public static class PhotoEndpoints
         string sentence =
             missing.Length + damaged.Length == 0
                 ? $"{names.Count} photos, every one there and whole."
-                : $"{names.Count} photos: {missing.Length} missing, {damaged.Length} files damaged. Take them again before the talk.";
+                : $"Of {names.Count} photos {Files(missing.Length)} missing and {Files(damaged.Length)} damaged. "
+                    + "Open the ledger of the talk that shows them and take them again before the talk.";
         return new VerifyView(names.Count, missing, damaged, sentence);
     }
+
+    private static string Files(int n) => n == 1 ? "1 file is" : $"{n} files are";
 }

@@ -26,9 +26,12 @@ namespace Jaali.Server;
 /// <param name="Conflicts">What sources say differently.</param>
 /// <param name="SourceNowSays">What its source says by now, where that is something else.</param>
 /// <param name="LicenceAsFound">The licence, word for word.</param>
+/// <param name="Offers">Licences found beside it, for a person to confirm or choose among; empty once settled.</param>
+/// <param name="EarlierChanges">What was done to it before it came here.</param>
 /// <param name="PublicDomainReason">Why it is in the public domain.</param>
 /// <param name="Preview">A tiny picture as a data address, shown until the photo is there; empty where there is
 /// none.</param>
+/// <param name="Version">Of its record; a correction names the one that was seen.</param>
 /// <param name="Widths">The widths in pixels that are kept ready, the photo's own the last.</param>
 public sealed record PhotoView(
     string Id,
@@ -51,10 +54,20 @@ public sealed record PhotoView(
     IReadOnlyList<Conflict> Conflicts,
     string SourceNowSays,
     string LicenceAsFound,
+    IReadOnlyList<OfferView> Offers,
+    string EarlierChanges,
     string PublicDomainReason,
     string Preview,
+    int Version,
     IReadOnlyList<int> Widths
 );
+
+/// <summary>A licence found beside a photo.</summary>
+/// <param name="Of">Whose it is: "the page", "the feed", "the text", or "choice".</param>
+/// <param name="Said">Word for word.</param>
+/// <param name="Licence">As a badge.</param>
+/// <param name="Maker">Who is named with it.</param>
+public sealed record OfferView(string Of, string Said, string Licence, string Maker);
 
 /// <summary>Makes views of photos.</summary>
 public sealed class PhotoViews(PhotoStore photos)
@@ -84,11 +97,20 @@ public sealed class PhotoViews(PhotoStore photos)
             r.Conflicts ?? [],
             r.SourceNowSays,
             r.LicenceAsFound,
+            Offers(r),
+            r.EarlierChanges,
             r.PublicDomainReason,
             photos.PreviewOf(f.Id) is { } tiny ? "data:image/webp;base64," + Convert.ToBase64String(tiny) : "",
+            f.Version,
             Renditions.WidthsOf(f)
         );
     }
+
+    /// <summary>The licences found beside a photo that has none.</summary>
+    public static IReadOnlyList<OfferView> Offers(RightsRecord r) =>
+        r.Licence is null
+            ? [.. (r.Offers ?? []).Select(o => new OfferView(o.Of, o.Said, o.Licence.Label, o.Maker))]
+            : [];
 
     /// <summary>What a record asks, in a few plain words.</summary>
     public static string InWords(RightsRecord r) =>

@@ -1,3 +1,4 @@
+using Jaali.Core;
 using Jaali.Core.Photos;
 using Jaali.Imaging;
 using Jaali.Store;
@@ -37,19 +38,31 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
                 + $"_{request.Width}x{request.Height}_{request.Rotation}"
                 + $"{(request.Grey ? "g" : "")}.{request.Format}"
         );
-        bool keep = whole && (Ladder.Contains(request.Width) || request.Width == photo.Width);
+        bool keep =
+            whole
+            && request is { Rotation: 0, Grey: false, Format: "jpg" }
+            && (Ladder.Contains(request.Width) || request.Width == photo.Width)
+            && request.Height == IiifRequest.HeightAt(request.Width, photo.Width, photo.Height);
         if (keep && File.Exists(kept))
             return await File.ReadAllBytesAsync(kept, cancel);
-        if (photos.Bytes(id) is not { } original)
+        if (photos.FileOf(id) is not { } original)
             return null;
+        // What is made of it is kept for long, here and in browsers: nothing is made of a damaged file.
+        if (photos.FaultOf(id) is { Length: > 0 } fault)
+            throw new NotAPhotoException(fault + " Take it again.");
         // The whole photo as it is: its own bytes, with nothing lost to saving them again.
         bool itself =
             whole
             && request is { Rotation: 0, Grey: false, Format: "jpg" }
             && (request.Width, request.Height) == (photo.Width, photo.Height);
         if (itself && photos.IsPlainJpeg(id))
-            return original;
-        byte[] made = await Task.Run(() => IiifRenderer.Render(original, request, (photo.Width, photo.Height)), cancel);
+            return photos.Bytes(id);
+        byte[] made = await Opening.RunAsync(
+            original,
+            !whole,
+            bytes => Task.FromResult(IiifRenderer.Render(bytes, request, (photo.Width, photo.Height))),
+            cancel
+        );
         if (keep)
             DataFolder.WriteWhole(kept, made);
         return made;
@@ -65,10 +78,15 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
         return await AnswerAsync(id, Request(photo, rung == 0 || rung >= photo.Width ? photo.Width : rung), cancel);
     }
 
-    /// <summary>A photo upright in its own size: its own bytes where they stand upright already.</summary>
+    /// <summary>A photo upright in its own size, as paper takes it: its own bytes where they stand upright in a format
+    /// that is painted without much memory, else a JPEG of its own size.</summary>
     public byte[]? Upright(string id) =>
         photos.Facts(id) is not { } photo ? null
-        : photos.IsUpright(id) ? photos.Bytes(id)
+        : photos.IsPlainJpeg(id)
+        || photos.IsUpright(id)
+            && photos.FormatOf(id) is "png" or "webp" or "gif"
+            && (long)photo.Width * photo.Height <= Limits.OfPhotos.PaintedPixels
+            ? photos.Bytes(id)
         : AnswerAsync(id, Request(photo, photo.Width)).GetAwaiter().GetResult();
 
     private static IiifRequest Request(PhotoFacts photo, int width) =>

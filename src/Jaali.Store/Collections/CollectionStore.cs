@@ -10,6 +10,7 @@ namespace Jaali.Store;
 public sealed class CollectionStore(IDbContextFactory<JaaliDb> databases, TimeProvider clock)
 {
     private const int MostSearches = 12;
+    private readonly Turns _turns = new();
 
     /// <summary>All collections.</summary>
     public async Task<IReadOnlyList<CollectionRow>> ListAsync(CancellationToken cancel = default)
@@ -21,6 +22,7 @@ public sealed class CollectionStore(IDbContextFactory<JaaliDb> databases, TimePr
     /// <summary>Adds a collection, or gives one with this identity a new name and address.</summary>
     public async Task PutAsync(CollectionRow row, CancellationToken cancel = default)
     {
+        using IDisposable turn = await _turns.TakeAsync(row.Id, cancel);
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         if (await db.Collections.FirstOrDefaultAsync(c => c.Id == row.Id, cancel) is { } old)
         {
@@ -58,7 +60,11 @@ public sealed class CollectionStore(IDbContextFactory<JaaliDb> databases, TimePr
     /// <summary>Notes a search made for a point; the latest dozen are kept.</summary>
     public async Task SearchedAsync(Guid deckId, Guid pointId, string words, CancellationToken cancel = default)
     {
+        // The same search may be made in several windows at once, and the talk may go meanwhile.
+        using IDisposable turn = await _turns.TakeAsync(pointId.ToString(), cancel);
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        if (!await db.Decks.AnyAsync(d => d.Id == deckId, cancel))
+            return;
         SearchRow[] all = await db.Searches.Where(s => s.DeckId == deckId && s.PointId == pointId).ToArrayAsync(cancel);
         if (all.FirstOrDefault(s => string.Equals(s.Words, words, StringComparison.OrdinalIgnoreCase)) is { } same)
             same.At = clock.GetUtcNow();

@@ -15,6 +15,10 @@ public sealed class CommandRow
     /// <summary>Who asked for it; empty where nobody said.</summary>
     public string Author { get; set; } = "";
 
+    /// <summary>A mark that the client gave it, so that one that is sent twice is done once; empty where it gave
+    /// none.</summary>
+    public string Mark { get; set; } = "";
+
     /// <summary>The revision that was taken back or done again.</summary>
     public int? Of { get; set; }
 

@@ -20,7 +20,15 @@ public sealed record DeckLine(Guid Id, string Title, int Points, int Slides, Dat
 /// <param name="Of">The revision that it takes back or does again.</param>
 /// <param name="Command">What was asked.</param>
 /// <param name="Edited">What came of it.</param>
-public sealed record EditToSave(EditWay Way, string Author, int? Of, DeckCommand Command, Edited Edited)
+/// <param name="Mark">The client's mark of it, or empty.</param>
+public sealed record EditToSave(
+    EditWay Way,
+    string Author,
+    int? Of,
+    DeckCommand Command,
+    Edited Edited,
+    string Mark = ""
+)
 {
     /// <summary>A command of nobody in particular.</summary>
     public static EditToSave Do(DeckCommand command, Edited edited) => new(EditWay.Do, "", null, command, edited);
@@ -131,6 +139,7 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
                 Revision = from + 1,
                 Way = DeckRows.Name(edit.Way),
                 Author = edit.Author,
+                Mark = edit.Mark,
                 Of = edit.Of,
                 Format = DeckCommands.Format,
                 Command = StoredCommands.Write(edit.Command),
@@ -141,6 +150,15 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
         );
         await db.SaveChangesAsync(cancel);
         return true;
+    }
+
+    /// <summary>True where an edit of this mark was saved after a revision.</summary>
+    public async Task<bool> HasMarkAsync(Guid deckId, int after, string mark, CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        return await db
+            .Commands.AsNoTracking()
+            .AnyAsync(c => c.DeckId == deckId && c.Revision > after && c.Mark == mark, cancel);
     }
 
     /// <summary>The parts touched after a revision.</summary>

@@ -80,6 +80,10 @@ namespace Jaali.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Mark")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<int?>("Of")
                         .HasColumnType("INTEGER");
 
@@ -342,6 +346,9 @@ namespace Jaali.Store.Migrations
                     b.Property<DateTimeOffset>("TakenAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("TakenFrom")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("ToneBlob")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -440,6 +447,9 @@ namespace Jaali.Store.Migrations
                     b.Property<string>("Title")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("PhotoId");
 

@@ -25,12 +25,13 @@ public sealed class BlobFolder
     public static bool IsName(string name) =>
         name.Length == 64 && name.All(c => c is (>= '0' and <= '9') or (>= 'a' and <= 'f'));
 
-    /// <summary>Keeps bytes and returns their name.</summary>
+    /// <summary>Keeps bytes and returns their name; a damaged file of that name is replaced.</summary>
     public string Put(ReadOnlySpan<byte> bytes)
     {
         string name = NameOf(bytes),
             path = PathOf(name);
-        if (File.Exists(path))
+        // What is there is believed only where it still is what its name says; else it is replaced.
+        if (IsWhole(path, name))
             return name;
         string half = Path.Combine(_temporary, Guid.NewGuid().ToString("N"));
         using (var file = new FileStream(half, FileMode.CreateNew, FileAccess.Write))
@@ -50,7 +51,7 @@ public sealed class BlobFolder
             return null;
         try
         {
-            return File.ReadAllBytes(PathOf(name));
+            return File.ReadAllBytes(PathOf(name)) is { Length: > 0 } bytes ? bytes : null;
         }
         catch (Exception e) when (e is FileNotFoundException or DirectoryNotFoundException)
         {
@@ -58,8 +59,43 @@ public sealed class BlobFolder
         }
     }
 
+    /// <summary>The bytes of a name where they are what it says; null where there are none or they are damaged. For what
+    /// is handed on.</summary>
+    public byte[]? GetWhole(string name) => Get(name) is { } bytes && NameOf(bytes) == name ? bytes : null;
+
+    /// <summary>Where the bytes of a name lie; null where there are none.</summary>
+    public string? FileOf(string name) =>
+        IsName(name) && new FileInfo(PathOf(name)) is { Exists: true, Length: > 0 } file ? file.FullName : null;
+
     /// <summary>True where there are bytes of this name.</summary>
     public bool Has(string name) => IsName(name) && File.Exists(PathOf(name));
+
+    /// <summary>Length and time of writing of the bytes of a name, or null where there are none.</summary>
+    public (long Length, DateTime Written)? Stamp(string name)
+    {
+        if (!IsName(name))
+            return null;
+        var file = new FileInfo(PathOf(name));
+        return file.Exists ? (file.Length, file.LastWriteTimeUtc) : null;
+    }
+
+    /// <summary>True where the bytes of a name are what it says.</summary>
+    public bool IsWhole(string name) => IsName(name) && IsWhole(PathOf(name), name);
+
+    /// <summary>Names of all bytes, with the time of their writing.</summary>
+    public IEnumerable<(string Name, DateTime Written)> All() =>
+        Directory
+            .EnumerateDirectories(_root)
+            .Where(d => Path.GetFileName(d).Length == 2)
+            .SelectMany(Directory.EnumerateFiles)
+            .Select(f => (Path.GetFileName(f), File.GetLastWriteTimeUtc(f)));
+
+    /// <summary>Removes the bytes of a name.</summary>
+    public void Remove(string name)
+    {
+        if (IsName(name))
+            File.Delete(PathOf(name));
+    }
 
     /// <summary>Names whose bytes no longer hash to them.</summary>
     public IEnumerable<string> Damaged()
@@ -67,10 +103,17 @@ public sealed class BlobFolder
         foreach (string folder in Directory.EnumerateDirectories(_root).Where(d => Path.GetFileName(d).Length == 2))
         foreach (string file in Directory.EnumerateFiles(folder))
         {
-            using FileStream bytes = File.OpenRead(file);
-            if (Convert.ToHexStringLower(SHA256.HashData(bytes)) != Path.GetFileName(file))
+            if (!IsWhole(file, Path.GetFileName(file)))
                 yield return Path.GetFileName(file);
         }
+    }
+
+    private static bool IsWhole(string path, string name)
+    {
+        if (!File.Exists(path))
+            return false;
+        using FileStream bytes = File.OpenRead(path);
+        return Convert.ToHexStringLower(SHA256.HashData(bytes)) == name;
     }
 
     private string PathOf(string name) => Path.Combine(_root, name[..2], name);

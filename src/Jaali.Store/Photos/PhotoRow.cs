@@ -44,4 +44,7 @@ public sealed class PhotoRow
 
     /// <summary>When it was taken.</summary>
     public DateTimeOffset TakenAt { get; set; }
+
+    /// <summary>The address that its bytes came from; null where they were brought.</summary>
+    public string? TakenFrom { get; set; }
 }

@@ -1,5 +1,5 @@
-using System.Collections.Concurrent;
 using System.Text.Json;
+using Jaali.Caching;
 using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
@@ -12,14 +12,31 @@ using Microsoft.EntityFrameworkCore;
 
 namespace Jaali.Store;
 
+/// <summary>What came of a correction.</summary>
+public enum Correction
+{
+    /// <summary>It is on the disk.</summary>
+    Done,
+
+    /// <summary>There is no such photo.</summary>
+    NoPhoto,
+
+    /// <summary>The record was corrected elsewhere since it was seen.</summary>
+    Stale,
+}
+
 /// <summary>Taken photos: bytes, measurements, rights and evidence. Facts are remembered, for scenes ask for them
 /// often.</summary>
 public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder blobs, TimeProvider clock)
 {
-    private const int MostTones = 400;
-    private readonly ConcurrentDictionary<string, PhotoFacts> _facts = new();
-    private readonly ConcurrentDictionary<string, ToneMap> _tones = new();
-    private readonly ConcurrentDictionary<string, byte[]> _previews = new();
+    private readonly Remembered<string, PhotoFacts> _facts = new(Limits.Kept.Facts);
+    private readonly Remembered<string, ToneMap> _tones = new(Limits.Kept.ToneBytes, t => t.Rgb.Length);
+    private readonly Remembered<string, byte[]> _previews = new(Limits.Kept.Facts);
+    private readonly Remembered<(string Id, long Length, DateTime Written, long Hour), bool> _whole = new(
+        Limits.Kept.Facts
+    );
+
+    private readonly Turns _turns = new();
     private long _records;
 
     /// <summary>Keeps a photo with its record; the bytes come first, the rows only when they are safe. A photo that
@@ -30,11 +47,14 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         PhotoReading reading,
         RightsRecord rights,
         IEnumerable<Evidence> evidence,
+        string? from = null,
         CancellationToken cancel = default
     )
     {
         string id = blobs.Put(bytes),
             tones = blobs.Put(reading.Tones.Rgb);
+        // The same photo may arrive several times at once.
+        using IDisposable turn = await _turns.TakeAsync(id, cancel);
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         if (!await db.Photos.AnyAsync(p => p.Id == id, cancel))
         {
@@ -55,9 +75,10 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
                     ToneBlob = tones,
                     Preview = Preview.Of(reading.Tones),
                     TakenAt = clock.GetUtcNow(),
+                    TakenFrom = from,
                 }
             );
-            db.Rights.Add(Fill(new RightsRow { PhotoId = id }, rights));
+            db.Rights.Add(Fill(new RightsRow { PhotoId = id }, rights.Bounded()));
         }
         string[] known = await db.Evidence.Where(e => e.PhotoId == id).Select(e => e.Sha256).ToArrayAsync(cancel);
         db.Evidence.AddRange(
@@ -83,31 +104,40 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
     /// <summary>What the rules need of a photo, or null.</summary>
     public PhotoFacts? Facts(string id)
     {
-        if (_facts.TryGetValue(id, out PhotoFacts? known))
+        if (_facts.TryGet(id, out PhotoFacts known))
             return known;
         using JaaliDb db = databases.CreateDbContext();
         var row = (
             from p in db.Photos.AsNoTracking()
             join r in db.Rights.AsNoTracking() on p.Id equals r.PhotoId
             where p.Id == id
-            select new { Photo = p, r.Record }
+            select new
+            {
+                Photo = p,
+                r.Record,
+                r.Version,
+            }
         ).FirstOrDefault();
         if (row is null)
             return null;
         RightsRecord rights = JsonSerializer.Deserialize<RightsRecord>(row.Record, DeckJson.Options)!;
-        return _facts[id] = new PhotoFacts(
+        return _facts.Put(
             id,
-            row.Photo.Width,
-            row.Photo.Height,
-            new PhotoPoint(row.Photo.FocalX, row.Photo.FocalY),
-            rights
+            new PhotoFacts(
+                id,
+                row.Photo.Width,
+                row.Photo.Height,
+                new PhotoPoint(row.Photo.FocalX, row.Photo.FocalY),
+                rights,
+                row.Version
+            )
         );
     }
 
     /// <summary>The colours of a photo, or null.</summary>
     public ToneMap? Tones(string id)
     {
-        if (_tones.TryGetValue(id, out ToneMap? known))
+        if (_tones.TryGet(id, out ToneMap known))
             return known;
         using JaaliDb db = databases.CreateDbContext();
         var row = db
@@ -122,15 +152,13 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
             .FirstOrDefault();
         if (row is null || blobs.Get(row.ToneBlob) is not { } rgb || rgb.Length != row.ToneWidth * row.ToneHeight * 3)
             return null;
-        if (_tones.Count >= MostTones)
-            _tones.Clear();
-        return _tones[id] = new ToneMap(row.ToneWidth, row.ToneHeight, rgb);
+        return _tones.Put(id, new ToneMap(row.ToneWidth, row.ToneHeight, rgb));
     }
 
     /// <summary>A tiny WebP of a photo; null where its colours are lost.</summary>
     public byte[]? PreviewOf(string id)
     {
-        if (_previews.TryGetValue(id, out byte[]? known))
+        if (_previews.TryGet(id, out byte[] known))
             return known;
         using JaaliDb db = databases.CreateDbContext();
         byte[]? made = db.Photos.AsNoTracking().Where(p => p.Id == id).Select(p => p.Preview).FirstOrDefault();
@@ -141,12 +169,31 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
             db.Photos.Where(p => p.Id == id).ExecuteUpdate(u => u.SetProperty(p => p.Preview, made));
         }
         if (made is not null)
-            _previews[id] = made;
+            _previews.Put(id, made);
         return made;
     }
 
+    /// <summary>Where the photo's own bytes lie, or null where they are missing.</summary>
+    public string? FileOf(string id) => blobs.FileOf(id);
+
     /// <summary>The photo's own bytes, or null.</summary>
     public byte[]? Bytes(string id) => blobs.Get(id);
+
+    /// <summary>The photo's own bytes where they are whole, for what is handed on; null where they are missing or
+    /// damaged.</summary>
+    public byte[]? WholeBytes(string id) => blobs.GetWhole(id);
+
+    /// <summary>What is wrong with a photo's file, in a sentence; empty where it is whole. A file that did not change is
+    /// read once an hour, for a disk may lose bits without saying so.</summary>
+    public string FaultOf(string id)
+    {
+        if (blobs.Stamp(id) is not { } stamp)
+            return "Its file is missing from the store.";
+        var key = (id, stamp.Length, stamp.Written, clock.GetUtcNow().UtcTicks / TimeSpan.TicksPerHour);
+        if (!_whole.TryGet(key, out bool whole))
+            whole = _whole.Put(key, blobs.IsWhole(id));
+        return whole ? "" : "Its file in the store is damaged.";
+    }
 
     /// <summary>True for a photo whose own bytes stand upright, whatever reads them.</summary>
     public bool IsUpright(string id)
@@ -171,26 +218,45 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
 
     /// <summary>
     /// Puts a corrected record in place of the one that is there and adds what it rests on; what sources said before
-    /// stays among the evidence. False where there is no such photo.
+    /// stays among the evidence.
     /// </summary>
-    public async Task<bool> CorrectAsync(
+    /// <param name="id">The photo.</param>
+    /// <param name="correct">Makes the new record of the one that is there.</param>
+    /// <param name="reason">What it rests on.</param>
+    /// <param name="version">The version that was seen; null where that does not matter.</param>
+    /// <param name="cancel">Stops waiting.</param>
+    public async Task<Correction> CorrectAsync(
         string id,
         Func<RightsRecord, RightsRecord> correct,
         Evidence reason,
+        int? version = null,
         CancellationToken cancel = default
     )
     {
+        // One after the other, each from what the one before left: none is lost.
+        using IDisposable turn = await _turns.TakeAsync(id, cancel);
         if (Facts(id) is not { } facts)
-            return false;
+            return Correction.NoPhoto;
+        if (version is { } seen && seen != facts.Version)
+            return Correction.Stale;
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         RightsRow row = await db.Rights.SingleAsync(r => r.PhotoId == id, cancel);
         RightsRecord rights = correct(facts.Rights);
         Fill(row, rights);
+        row.Version = facts.Version + 1;
         db.Evidence.Add(Row(id, reason));
         await db.SaveChangesAsync(cancel);
-        _facts[id] = facts with { Rights = rights };
+        _facts.Put(id, facts with { Rights = rights, Version = row.Version });
         Interlocked.Increment(ref _records);
-        return true;
+        return Correction.Done;
+    }
+
+    /// <summary>The address that a photo's bytes came from; null where they were brought, or where that was not yet
+    /// noted.</summary>
+    public string? TakenFrom(string id)
+    {
+        using JaaliDb db = databases.CreateDbContext();
+        return db.Photos.AsNoTracking().Where(p => p.Id == id).Select(p => p.TakenFrom).FirstOrDefault();
     }
 
     /// <summary>Perceptual hash of a photo, or null.</summary>
@@ -201,6 +267,34 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         return hash is { } h ? unchecked((ulong)h) : null;
     }
 
+    /// <summary>Removes files that no photo, record or piece of evidence speaks of, once they are old enough to be no part
+    /// of work that goes on.</summary>
+    /// <returns>How many.</returns>
+    public async Task<int> SweepAsync(TimeSpan age, CancellationToken cancel = default)
+    {
+        DateTime before = clock.GetUtcNow().UtcDateTime - age;
+        string[] old = [.. blobs.All().Where(b => b.Written < before && BlobFolder.IsName(b.Name)).Select(b => b.Name)];
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        HashSet<string> named =
+        [
+            .. await db.Photos.AsNoTracking().Select(p => p.Id).ToArrayAsync(cancel),
+            .. await db.Photos.AsNoTracking().Select(p => p.ToneBlob).ToArrayAsync(cancel),
+        ];
+        int gone = 0;
+        foreach (string name in old.Where(n => !named.Contains(n)))
+        {
+            // The file of a permission is named in the record.
+            if (
+                await db.Rights.AnyAsync(r => r.Record.Contains(name), cancel)
+                || await db.Evidence.AnyAsync(e => e.Text.Contains(name), cancel)
+            )
+                continue;
+            blobs.Remove(name);
+            gone++;
+        }
+        return gone;
+    }
+
     /// <summary>Names of all photos, for checking the store.</summary>
     public async Task<IReadOnlyList<string>> NamesAsync(CancellationToken cancel = default)
     {
@@ -208,8 +302,12 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         return await db.Photos.AsNoTracking().Select(p => p.Id).ToArrayAsync(cancel);
     }
 
-    /// <summary>Records a permission; false where there is no such photo.</summary>
-    public Task<bool> RecordPermissionAsync(string id, Permission permission, CancellationToken cancel = default) =>
+    /// <summary>Records a permission.</summary>
+    public Task<Correction> RecordPermissionAsync(
+        string id,
+        Permission permission,
+        CancellationToken cancel = default
+    ) =>
         CorrectAsync(
             id,
             r => r with { Permission = permission },
@@ -218,7 +316,7 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
                 "recorded by hand",
                 clock.GetUtcNow()
             ),
-            cancel
+            cancel: cancel
         );
 
     /// <summary>What sources said about a photo, the oldest first.</summary>

@@ -21,6 +21,9 @@ public sealed class RightsRow
     /// <summary>The licence as a badge.</summary>
     public string LicenceLabel { get; set; } = "";
 
+    /// <summary>Grows with every correction.</summary>
+    public int Version { get; set; }
+
     /// <summary>The whole record, as JSON.</summary>
     public string Record { get; set; } = "";
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
@@ -203,14 +204,14 @@ public static class CommandExamples
         No("no-such-point", _ => new OrderKept(Nothing, Photo, 0));
         No("not-kept", d => new OrderKept(d.Points[3].Id, Photo, 0));
         No("no-points", _ => new MakeSlides(), d => Deck.New(d.Id));
-        No("too-many-slides", _ => new MakeSlides(), d => Many(d, DeckLimits.Slides));
+        No("too-many-slides", _ => new MakeSlides(), d => Many(d, Limits.OfTalks.Slides));
         No("no-such-slide", _ => new AddSlide(Nothing));
-        No("too-many-slides", _ => new AddSlide(), d => Many(d, DeckLimits.Slides));
+        No("too-many-slides", _ => new AddSlide(), d => Many(d, Limits.OfTalks.Slides));
         No("no-such-slide", _ => new RemoveSlide(Nothing));
         No("no-such-slide", _ => new MoveSlide(Nothing, 0));
         No("no-such-slide", _ => new DuplicateSlide(Nothing));
         No("one-credits-slide", d => new DuplicateSlide(d.Slides[^1].Id));
-        No("too-many-slides", d => new DuplicateSlide(d.Slides[0].Id), d => Many(d, DeckLimits.Slides));
+        No("too-many-slides", d => new DuplicateSlide(d.Slides[0].Id), d => Many(d, Limits.OfTalks.Slides));
         No("no-such-slide", _ => new SetSeconds(Nothing, 5));
         No("bad-time", d => new SetSeconds(Of(d).Id, 4000));
         No("bad-number", d => new SetSeconds(Of(d).Id, double.NaN));
@@ -237,7 +238,7 @@ public static class CommandExamples
                         Items =
                         [
                             .. Enumerable
-                                .Range(0, ItemKinds.MostOnSlide)
+                                .Range(0, Limits.OfTalks.Items)
                                 .Select(i => Free(d) with { Id = new Guid(i, 1, 1, new byte[8]) }),
                         ],
                     }

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using CsCheck;
+using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
@@ -78,11 +79,11 @@ public sealed class EntryTests
     [Fact]
     public void Text_and_lists_beyond_all_limits_are_refused_and_at_the_limit_they_are_not()
     {
-        Assert.Null(Entry.Fault(new SetNotes(Id, new string('x', Entry.MostText))));
-        Refusal text = Entry.Fault(new SetNotes(Id, new string('x', Entry.MostText + 1)))!;
+        Assert.Null(Entry.Fault(new SetNotes(Id, new string('x', Limits.ComingIn.Text))));
+        Refusal text = Entry.Fault(new SetNotes(Id, new string('x', Limits.ComingIn.Text + 1)))!;
         Assert.Equal("too-long", text.Code);
         Assert.Contains("100001", text.Sentence, StringComparison.Ordinal);
-        Guid[] ids = [.. Enumerable.Repeat(Id, Entry.MostEntries)];
+        Guid[] ids = [.. Enumerable.Repeat(Id, Limits.ComingIn.Entries)];
         Assert.Null(Entry.Fault(new GroupItems(Id, [.. ids], true)));
         Assert.Equal("too-many", Entry.Fault(new GroupItems(Id, [.. ids, Id], true))!.Code);
     }

@@ -21,8 +21,8 @@ public sealed record AddItem(Guid SlideId, ItemEdit Item, SlideRect? Rect = null
             return Refusals.NoSlide;
         if (slide.Kind == SlideKind.Credits)
             return Refusals.OnlyComputed;
-        if (slide.Items.Count >= ItemKinds.MostOnSlide)
-            return new Refusal("too-many-items", $"A slide holds at most {ItemKinds.MostOnSlide} things.");
+        if (slide.Items.Count >= Limits.OfTalks.Items)
+            return new Refusal("too-many-items", $"A slide holds at most {Limits.OfTalks.Items} things.");
         if (Rect is { } r && !(r.Width >= ItemKinds.Smallest && r.Height >= ItemKinds.Smallest))
             return new Refusal(
                 "too-small",

@@ -17,16 +17,16 @@ public sealed record AddPoints(string Text, Guid? After = null) : DeckCommand
         IReadOnlyList<string> lines = PointList.Parse(Text);
         if (lines.Count == 0)
             return new Refusal("empty-list", "There is no point in this list. Write at least one line.");
-        if (lines.FirstOrDefault(l => l.Length > DeckLimits.Wording) is { } longest)
+        if (lines.FirstOrDefault(l => l.Length > Limits.OfTalks.Wording) is { } longest)
             return new Refusal(
                 "too-long",
-                $"One point has {longest.Length} characters; a point may have at most {DeckLimits.Wording}. "
+                $"One point has {longest.Length} characters; a point may have at most {Limits.OfTalks.Wording}. "
                     + "Shorten it or break it into lines; nothing was added."
             );
-        if (deck.Points.Count + lines.Count > DeckLimits.Points)
+        if (deck.Points.Count + lines.Count > Limits.OfTalks.Points)
             return new Refusal(
                 "too-many-points",
-                $"A talk holds at most {DeckLimits.Points} points. Paste fewer; nothing was added."
+                $"A talk holds at most {Limits.OfTalks.Points} points. Paste fewer; nothing was added."
             );
         int at = After is { } after ? deck.Points.FindIndex(p => p.Id == after) + 1 : deck.Points.Count;
         if (After is not null && at == 0)

@@ -14,8 +14,8 @@ public sealed record AddSlide(Guid? After = null) : DeckCommand
 {
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
-        if (deck.Slides.Count >= DeckLimits.Slides)
-            return Refusals.TooManySlides(DeckLimits.Slides);
+        if (deck.Slides.Count >= Limits.OfTalks.Slides)
+            return Refusals.TooManySlides(Limits.OfTalks.Slides);
         int credits = deck.Slides.FindIndex(s => s.Kind == SlideKind.Credits),
             end = credits < 0 ? deck.Slides.Count : credits,
             at = After is { } after ? deck.Slides.FindIndex(s => s.Id == after) + 1 : end;

@@ -16,8 +16,8 @@ public sealed record DuplicateItem(Guid SlideId, Guid ItemId) : ItemCommand(Slid
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {
-        if (slide.Items.Count >= ItemKinds.MostOnSlide)
-            return new Refusal("too-many-items", $"A slide holds at most {ItemKinds.MostOnSlide} things.");
+        if (slide.Items.Count >= Limits.OfTalks.Items)
+            return new Refusal("too-many-items", $"A slide holds at most {Limits.OfTalks.Items} things.");
         SlideRect r = item.At.Rect;
         // A copy of the ground is a frame; as large as the slide it would hide what it is a copy of.
         SlideRect rect = item.At.IsGround

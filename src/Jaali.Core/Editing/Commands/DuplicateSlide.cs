@@ -21,8 +21,8 @@ public sealed record DuplicateSlide(Guid SlideId) : DeckCommand
                 "one-credits-slide",
                 "The credits come once; they grow by themselves. Duplicate another slide."
             );
-        if (deck.Slides.Count >= DeckLimits.Slides)
-            return Refusals.TooManySlides(DeckLimits.Slides);
+        if (deck.Slides.Count >= Limits.OfTalks.Slides)
+            return Refusals.TooManySlides(Limits.OfTalks.Slides);
         int at = deck.Slides.IndexOf(slide) + 1;
         return deck with { Slides = deck.Slides.Insert(at, slide with { Id = facts.NewId() }) };
     }

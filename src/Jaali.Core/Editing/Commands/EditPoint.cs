@@ -31,8 +31,8 @@ public sealed record EditPoint(
             string line = wording.Trim().ReplaceLineEndings(" ");
             if (line.Length == 0)
                 return new Refusal("empty-point", "A point needs words. To take it out, remove it.");
-            if (line.Length > DeckLimits.Wording)
-                return Refusals.TooLong("A point", DeckLimits.Wording);
+            if (line.Length > Limits.OfTalks.Wording)
+                return Refusals.TooLong("A point", Limits.OfTalks.Wording);
             // Words that were only proposed follow the wording; words that a person chose stay.
             bool proposed = point.SearchWords.SequenceEqual(Photos.SearchWords.Propose(point.Wording));
             point = point with
@@ -57,8 +57,8 @@ public sealed record EditPoint(
         {
             if (given.Count > MostFacts)
                 return new Refusal("too-many-facts", $"A point has at most {MostFacts} facts. Keep the telling ones.");
-            if (given.Any(f => f.Text.Length > DeckLimits.Text || f.Reference.Length > DeckLimits.Text))
-                return Refusals.TooLong("A fact", DeckLimits.Text);
+            if (given.Any(f => f.Text.Length > Limits.OfTalks.Text || f.Reference.Length > Limits.OfTalks.Text))
+                return Refusals.TooLong("A fact", Limits.OfTalks.Text);
             point = point with
             {
                 Facts =

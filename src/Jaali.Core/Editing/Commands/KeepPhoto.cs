@@ -32,7 +32,7 @@ public sealed record KeepPhoto(Guid PointId, string PhotoId) : DeckCommand
             return deck;
         if (slides.Length > 0)
             return deck.With(slides[0].WithGround(ground, deck.Shape.Bounds()));
-        if (deck.Slides.Count >= DeckLimits.Slides)
+        if (deck.Slides.Count >= Limits.OfTalks.Slides)
             return deck;
         Slide made = PointSlides.Make(deck, point, facts).WithGround(ground, deck.Shape.Bounds());
         return deck with { Slides = deck.Slides.Insert(PointSlides.PlaceOf(deck, PointId), made) };

@@ -40,6 +40,6 @@ public sealed record MakeSlides : DeckCommand
         }
         credits ??= new Slide(facts.NewId(), SlideKind.Credits, null, [], "", Pace.CreditsSeconds);
         deck = deck with { Slides = deck.Slides.Add(credits) };
-        return deck.Slides.Count > DeckLimits.Slides ? Refusals.TooManySlides(DeckLimits.Slides) : deck;
+        return deck.Slides.Count > Limits.OfTalks.Slides ? Refusals.TooManySlides(Limits.OfTalks.Slides) : deck;
     }
 }

@@ -16,8 +16,8 @@ public sealed record SetNotes(Guid SlideId, string Notes) : DeckCommand
     {
         if (deck.Slide(SlideId) is not { } slide)
             return Refusals.NoSlide;
-        if (Notes.Length > DeckLimits.Text)
-            return Refusals.TooLong("Notes", DeckLimits.Text);
+        if (Notes.Length > Limits.OfTalks.Text)
+            return Refusals.TooLong("Notes", Limits.OfTalks.Text);
         return deck.With(slide with { Notes = Notes });
     }
 }

@@ -15,8 +15,8 @@ public sealed record SetSpeaker(string Speaker) : DeckCommand
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         string speaker = Speaker.Trim().ReplaceLineEndings(" ");
-        if (speaker.Length > DeckLimits.Title)
-            return Refusals.TooLong("A name", DeckLimits.Title);
+        if (speaker.Length > Limits.OfTalks.Title)
+            return Refusals.TooLong("A name", Limits.OfTalks.Title);
         return deck with { Speaker = speaker };
     }
 }

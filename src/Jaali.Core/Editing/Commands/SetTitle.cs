@@ -15,8 +15,8 @@ public sealed record SetTitle(string Title) : DeckCommand
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         string title = Title.Trim().ReplaceLineEndings(" ");
-        if (title.Length > DeckLimits.Title)
-            return Refusals.TooLong("A title", DeckLimits.Title);
+        if (title.Length > Limits.OfTalks.Title)
+            return Refusals.TooLong("A title", Limits.OfTalks.Title);
         return deck with { Title = title.Length == 0 ? Deck.NoTitle : title };
     }
 }

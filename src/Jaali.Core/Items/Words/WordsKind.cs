@@ -22,10 +22,10 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
 
     /// <inheritdoc/>
     protected override Refusal? Fault(Words item, ItemPlace at) =>
-        item.Text.Length > DeckLimits.Wording
+        item.Text.Length > Limits.OfTalks.Wording
             ? new(
                 "too-long",
-                $"Words on a slide may have at most {DeckLimits.Wording} characters. Shorten them; nothing was changed."
+                $"Words on a slide may have at most {Limits.OfTalks.Wording} characters. Shorten them; nothing was changed."
             )
         : item.Source == WordsSource.Typed && string.IsNullOrWhiteSpace(item.Text)
             ? new("no-words", "Words cannot be empty. To take them off, remove them.")

@@ -38,20 +38,31 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
     private readonly bool[] _used = new bool[tokens.Count];
     private readonly List<Licence> _found = [];
     private string? _doubt;
+    private int _licenceAt = int.MaxValue;
+    private bool _inWords;
 
     /// <summary>Reads the tokens.</summary>
     /// <param name="addressed">What addresses in the same saying named.</param>
     internal LicenceSaying Read(IEnumerable<Licence> addressed)
     {
         _found.AddRange(addressed);
+        int before = _found.Count;
         for (int at = 0; at < tokens.Count && _doubt is null; )
-            at += Mention(at) is var length and > 0 ? Use(at, length) : 1;
+        {
+            int length = Mention(at);
+            if (_found.Count > before)
+                _licenceAt = Math.Min(_licenceAt, at);
+            at += length > 0 ? Use(at, length) : 1;
+        }
         if (_doubt is not null)
             return LicenceSaying.Doubt(_doubt);
+        // "Public domain" in words beside CC0 is what CC0 does, and grants no more.
+        if (_inWords && _found.Exists(l => l.Family == LicenceFamily.Cc0))
+            _found.RemoveAll(l => l.Family == LicenceFamily.PublicDomainMark);
         Licence[] distinct = [.. _found.Distinct()];
         Licence? fullest = distinct.OrderByDescending(l => l.Version.Length + l.Port.Length).FirstOrDefault();
         if (fullest is not null && !distinct.All(l => LicenceAgreement.Agree(l, fullest)))
-            return LicenceSaying.Doubt($"it names {string.Join(" and ", distinct.Select(l => l.Label))}");
+            return Several(distinct);
         // What keeps all rights cannot be limited further.
         if (fullest is { Grant: Grant.Closed })
             return LicenceSaying.Of(fullest);
@@ -60,6 +71,29 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         if (rest >= 0)
             return LicenceSaying.Doubt($"“{tokens[rest].Text}” in it is not understood", distinct.Length > 0);
         return fullest is null ? LicenceSaying.Nothing : LicenceSaying.Of(fullest);
+    }
+
+    // Several licences: a choice where the saying says so and holds nothing else that matters.
+    private LicenceSaying Several(Licence[] distinct)
+    {
+        LicenceSaying doubt = LicenceSaying.Doubt($"it names {string.Join(" and ", distinct.Select(l => l.Label))}");
+        // One that says less of the same licence is no choice of its own.
+        Licence[] choices = [.. distinct.Where(l => !distinct.Any(m => m != l && LicenceAgreement.Agree(l, m)))];
+        Names();
+        bool chosen = tokens.Where((_, i) => !_used[i]).Any(t => LicenceWords.Or.Contains(t.Text));
+        return
+            chosen
+            && choices.Length > 1
+            && Array.TrueForAll(choices, l => l.Grant == Grant.Open)
+            && Enumerable
+                .Range(0, tokens.Count)
+                .All(i => _used[i] || IsHarmless(i) || LicenceWords.Or.Contains(tokens[i].Text))
+            ? doubt with
+            {
+                Choices = choices,
+                Why = $"it lets you choose: {string.Join(" or ", choices.Select(l => l.Label))}",
+            }
+            : doubt;
     }
 
     private int Use(int at, int length)
@@ -87,6 +121,12 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             int end = at + domain.Length;
             if (Token(end) is { Text: "dedication", Joined: true })
                 return Found(new(LicenceFamily.Cc0, "1.0", ""), end + 1 - at);
+            // In the law of one country, for a while, for some: that is not everywhere.
+            if (Token(end) is { Text: "in" or "for" or "until" or "within" or "outside" })
+                return Doubt(
+                    $"“{tokens[at].Text} {tokens[Math.Min(at + 1, tokens.Count - 1)].Text} {Token(end)!.Value.Text}” limits it"
+                );
+            _inWords = true;
             end = Zero(end);
             return Found(new(LicenceFamily.PublicDomainMark, "1.0", ""), end - at);
         }
@@ -115,10 +155,10 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             return 0;
         (LicenceFamily Family, string[] Versions, string Usual) = kind switch
         {
-            "fal" => (LicenceFamily.FreeArt, new[] { "1.0", "1.1", "1.2", "1.3" }, "1.3"),
-            "gfdl" => (LicenceFamily.Gfdl, ["1.1", "1.2", "1.3"], "1.3"),
+            "fal" => (LicenceFamily.FreeArt, new[] { "1.0", "1.1", "1.2", "1.3" }, ""),
+            "gfdl" => (LicenceFamily.Gfdl, ["1.1", "1.2", "1.3"], ""),
             "ogl" => (LicenceFamily.OpenGovernment, ["1.0", "2.0", "3.0"], ""),
-            "etalab" => (LicenceFamily.Etalab, ["1.0", "2.0"], "2.0"),
+            "etalab" => (LicenceFamily.Etalab, ["1.0", "2.0"], ""),
             "us" => (LicenceFamily.UsGovernment, [""], ""),
             _ => (LicenceFamily.NoKnownCopyright, [""], ""),
         };
@@ -131,7 +171,13 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         else
             version = Usual;
         if (kind == "gfdl")
-            while (Token(end) is { Text: "only" or "or" or "any" or "later" or "no" or "invariants", Joined: true })
+            while (
+                Token(end) is { Joined: true } t
+                && (
+                    t.Text is "only" or "any" or "later" or "no" or "invariants"
+                    || t.Text == "or" && Token(end + 1) is { Text: "later" or "any" }
+                )
+            )
                 end++;
         return Found(new(Family, version, ""), end - at);
     }
@@ -308,20 +354,61 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         LicenceWords.Harmless.Contains(tokens[i].Text)
         || LicenceWords.Fillers.Contains(tokens[i].Text)
         || LicenceWords.VersionWords.Contains(tokens[i].Text)
-        || tokens[i].IsNumber && IsYear(tokens[i].Text);
+        || (tokens[i].IsNumber && IsYear(tokens[i].Text) || IsDate(i)) && !Begins(i);
+
+    // "From 12 May 2027", "until 2030": when a licence begins or ends limits it.
+    private bool Begins(int i)
+    {
+        int at = i;
+        while (
+            at > 0
+            && i - at < 3
+            && (
+                tokens[at - 1].IsNumber
+                || LicenceWords.Months.Contains(tokens[at - 1].Text)
+                || tokens[at - 1].Text == "of"
+            )
+        )
+            at--;
+        return at > 0 && LicenceWords.Spans.Contains(tokens[at - 1].Text) && !IsYear(tokens[at - 1].Text);
+    }
+
+    // A day and its month, each beside the other.
+    private bool IsDate(int i)
+    {
+        bool month(int at) => at >= 0 && Token(at) is { } t && LicenceWords.Months.Contains(t.Text);
+        bool number(int at) =>
+            at >= 0 && Token(at) is { IsNumber: true } t && (IsYear(t.Text) || Day().IsMatch(t.Text));
+        return tokens[i].IsNumber
+            ? Day().IsMatch(tokens[i].Text) && (month(i - 1) || month(i + 1))
+            : month(i) && (number(i - 1) || number(i + 1));
+    }
 
     // Names: after a cue, or a part of two to five words with capitals that stands by itself.
     private void Names()
     {
         bool shouts = tokens.Where(t => char.IsLetter(t.Text[0])).All(t => t.Upper);
-        int first = Array.IndexOf(_used, true) is var used and >= 0 ? used : tokens.Count;
+        int address = tokens.ToList().FindIndex(t => t.Before.Contains('¦', StringComparison.Ordinal)),
+            first = Math.Min(_licenceAt, address < 0 ? tokens.Count : address);
+        int named = -1;
         for (int i = 0; i < tokens.Count; i++)
         {
             if (_used[i])
                 continue;
             bool cued =
                 i > 0
-                && (LicenceWords.NameCues.Contains(tokens[i - 1].Text) || IsYear(tokens[i - 1].Text) && After(i - 1));
+                && (
+                    LicenceWords.NameCues.Contains(tokens[i - 1].Text)
+                    || i > 1
+                        && tokens[i - 1].Text is "de" or "do" or "da"
+                        && LicenceWords.Pictures.Contains(tokens[i - 2].Text)
+                    || IsYear(tokens[i - 1].Text) && After(i - 1)
+                );
+            if (Title(i) is var title and > 0 || i == 0 && (title = Account(first)) > 0)
+            {
+                Use(i, title);
+                continue;
+            }
             // What stands by itself behind a licence is as likely a limit in capitals.
             bool starts = (i == 0 || IsBreak(tokens[i].Before)) && i < first;
             if (!(cued && (tokens[i].Capital || !IsHarmless(i))) && !(starts && !shouts))
@@ -331,25 +418,60 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             while (end < tokens.Count && !_used[end] && (end == i || !IsBreak(tokens[end].Before)) && end - i < 7)
             {
                 LicenceToken t = tokens[end];
+                bool initial = t.Capital && t.Text.Length == 1 && Token(end + 1)?.Before is ['.', ..] or "'" or "’";
                 bool name =
                     t.Capital
                     && LicenceTokens.IsLatin(t.Text[0])
-                    && !(cued ? IsLimit(t) : IsLimit(t) || LicenceWords.Harmless.Contains(t.Text));
+                    && (initial || !(cued ? IsLimit(t) : IsLimit(t) || LicenceWords.Harmless.Contains(t.Text)));
                 if (!name && !(end > i && LicenceWords.Particles.Contains(t.Text)))
                     break;
                 if (name)
                     full++;
                 end++;
             }
-            bool bounded =
-                end == tokens.Count
-                || _used[end]
-                || IsBreak(tokens[end].Before)
-                || LicenceWords.Harmless.Contains(tokens[end].Text);
-            if (full == 0 || !bounded || !cued && (full < 2 || end - i > 5))
+            bool bounded = end == tokens.Count || _used[end] || IsBreak(tokens[end].Before) || IsHarmless(end);
+            // One word alone is a name only behind a name: "Harbour Trust, Saltby".
+            if (full == 0 || !bounded || !cued && (full < (named == i ? 1 : 2) || end - i > 5))
                 continue;
             Use(i, end - i);
+            named = end;
         }
+    }
+
+    // "Title: Low tide." up to the end of its part; a title is nobody's limit.
+    private int Title(int i)
+    {
+        if (
+            i == 0
+            || !LicenceWords.TitleCues.Contains(tokens[i - 1].Text)
+            || !tokens[i].Before.Contains(':', StringComparison.Ordinal)
+        )
+            return 0;
+        _used[i - 1] = true;
+        int end = i;
+        while (
+            end < tokens.Count
+            && !_used[end]
+            && (
+                end == i || !IsBreak(tokens[end].Before) && !tokens[end].Before.Contains(". ", StringComparison.Ordinal)
+            )
+            && end - i < 16
+        )
+            end++;
+        return end - i;
+    }
+
+    // The name of an account in front of a licence: one word in small letters with a digit or a low line in it.
+    private int Account(int first)
+    {
+        int end = 1;
+        while (end < tokens.Count && end < first && tokens[end].Before is "" or "_" or "-" or ".")
+            end++;
+        bool handle = end > 1 && Enumerable.Range(1, end - 1).Any(n => tokens[n].Before == "_" || tokens[n].IsNumber);
+        bool alone = end < tokens.Count && (_used[end] || IsBreak(tokens[end].Before));
+        return handle && alone && !tokens[0].IsNumber && !Enumerable.Range(0, end).Any(n => IsLimit(tokens[n]))
+            ? end
+            : 0;
     }
 
     // Initials such as "N." or "ND" are limits only by themselves.
@@ -368,6 +490,9 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
 
     [GeneratedRegex(@"^\d\.\d$")]
     private static partial Regex Shape();
+
+    [GeneratedRegex(@"^(?:0?[1-9]|[12]\d|3[01])$")]
+    private static partial Regex Day();
 
     [GeneratedRegex(@"^(?:1[5-9]|20)\d\d$")]
     private static partial Regex Year();

@@ -20,6 +20,10 @@ public enum SayingKind
 /// <param name="Mentions">It names some licence, clearly or not.</param>
 public sealed record LicenceSaying(SayingKind Kind, Licence? Licence, string Why, bool Mentions)
 {
+    /// <summary>The licences that it lets one choose among; empty where it offers no choice. Until somebody chooses it
+    /// is unclear.</summary>
+    public IReadOnlyList<Licence> Choices { get; init; } = [];
+
     internal static LicenceSaying Of(Licence licence) => new(SayingKind.Read, licence, "", true);
 
     internal static LicenceSaying Doubt(string why, bool mentions = true) =>

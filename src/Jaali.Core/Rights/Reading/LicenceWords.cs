@@ -42,6 +42,33 @@ internal static class LicenceWords
     /// <summary>Between elements, and before a version.</summary>
     internal static readonly HashSet<string> And = Words("and und et y e en");
 
+    /// <summary>Pictures, behind which "de" leads to a name.</summary>
+    internal static readonly HashSet<string> Pictures = Words(
+        "foto fotos fotografia fotografias imagen imagem immagine photo photos photographie image images"
+    );
+
+    /// <summary>Before a title.</summary>
+    internal static readonly HashSet<string> TitleCues = Words("title titel titre titulo titolo");
+
+    /// <summary>Words after which a day or a year is when something begins or ends.</summary>
+    internal static readonly HashSet<string> Spans = Words(
+        "from after as since until till to through by ab bis seit nach des depuis jusque desde hasta dal fino vanaf tot fra til"
+    );
+
+    /// <summary>Months, beside which a number is a day.</summary>
+    internal static readonly HashSet<string> Months = Words(
+        "january february march april may june july august september october november december jan feb mar apr jun jul aug sep sept oct nov dec "
+            + "januar februar marz mai juni juli oktober dezember janvier fevrier mars avril juin juillet aout septembre octobre novembre "
+            + "decembre enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre gennaio febbraio aprile maggio "
+            + "giugno luglio settembre ottobre dicembre janeiro fevereiro marco maio junho julho setembro outubro dezembro januari februari maart "
+            + "mei augustus"
+    );
+
+    /// <summary>What offers a choice between licences.</summary>
+    internal static readonly HashSet<string> Or = Words(
+        "or either both dual dually multi multiple choose choice chosen one your oder wahlweise ou au choix o eleccion oppure scelta of naar keuze"
+    );
+
     /// <summary>Before a version.</summary>
     internal static readonly HashSet<string> VersionWords = Words("v ver version versie versione versao");
 
@@ -62,6 +89,8 @@ internal static class LicenceWords
                 + "alcuni diritti riservati|alguns direitos reservados|sommige rechten voorbehouden|"
                 + "no changes made|no changes were made|no changes|no modifications made|no modifications|not modified|"
                 + "not changed|ohne anderungen|unverandert|sans modification|sin cambios|via wikimedia commons|"
+                + "wikimedia commons|contains public sector information|crown copyright|"
+                + "digital image|"
                 + "all credit to|or later|or any later version|only no invariants|no invariants|"
                 + "verbatim copying|credit line",
             ""
@@ -95,18 +124,20 @@ internal static class LicenceWords
             + "distributed provided offered under with of and conditions in into by to from at terms credit credits "
             + "creator author photographer owner copyright © c right rights please attribute attributed link back "
             + "required original source via see details deed v version international unported own creative commons cc it its i my "
-            + "you free freely use reuse public domain mark dedication uploaded taken as on "
+            + "you here hier ici aqui click free freely use reuse public domain mark dedication uploaded taken as on "
+            + "unmodified cropped resized rescaled scaled rotated straightened retouched dedicated recoloured recolored desaturated content "
             + "plate plates print painting drawing map album collection courtesy holder jpg jpeg png x px "
             // German
             + "dieses diese dieser das die der dem den des werk bild bilder foto fotos fotografie ist sind steht stehen wird werden lizenziert lizenzierte "
-            + "unter lizenz einer eine ein veroffentlicht von und urheber quelle lizenzvertrag zur verfugung gestellt fotograf bildnachweis "
+            + "unter lizenz einer eine ein veroffentlicht von und urheber quelle lizenzvertrag zur verfugung gestellt fotograf "
+            + "bildnachweis bildquelle fotoquelle inhalt "
             // French
-            + "cette ce ces photographie oeuvre est sont sous mise mis a disposition selon les termes de la le du d par publiee publie "
+            + "cette ce ces photographie oeuvre est sont sous mise mis a disposition selon les termes de la le du d par publiee publie contenu "
             + "distribuee diffusee et droits auteur credit l "
             // Spanish, Portuguese, Italian
             + "esta este estas obra imagen imagem fotografia bajo una un uma um licencia licenciada licenciado publicada el los por con y "
             + "distribuida trabalho sob licenca com da do o os as questa questo opera immagine e distribuita distribuito sotto licenza "
-            + "rilasciata rilasciato di il concessa concesso termini secondo trova se bajo autor autore fuente fonte "
+            + "rilasciata rilasciato di il concessa concesso termini secondo trova se contenido contenuto conteudo inhoud bajo autor autore fuente fonte "
             // Dutch, Polish, the Nordic languages
             + "dit deze afbeelding onder een gelicenseerd gelicentieerd licentie beschikbaar gepubliceerd van door het valt "
             + "ta praca zdjecie jest na licencji licencja dostepne udostepnione autor "
@@ -118,7 +149,8 @@ internal static class LicenceWords
     /// <summary>After these a name may stand.</summary>
     internal static readonly HashSet<string> NameCues = Words(
         "by photo photos photograph photographer foto fotos fotograf fotografie photographie image bild picture credit credits author autor "
-            + "auteur autore von par por di door copyright © c via source quelle from of the courtesy creator urheber owner holder bildnachweis"
+            + "auteur autore von par por di door copyright © c via source quelle from of the courtesy creator urheber owner holder "
+            + "bildnachweis bildquelle fotoquelle"
     );
 
     /// <summary>Small words inside names.</summary>
@@ -143,6 +175,7 @@ internal static class LicenceWords
             + "member subscri customer client employee internal press media news newspaper book magazine social cover advert promo marketing "
             + "merchand resale resell tax custom contract agreement licensed under third party parties hereby revok withdr void invalid "
             + "low high small resolution preview thumb classroom teach school student lesson exhib ausstell copies size "
+            + "united kingdom states emirates republic europ union america american africa asia scandinavia worldwide "
             + "fair dealing personen images bilder imagen immagini imagens afbeeldingen photos fotos photographs pictures"
         ).Split(' ', StringSplitOptions.RemoveEmptyEntries),
     ];
@@ -167,7 +200,7 @@ internal static class LicenceWords
             while (
                 i < words.Length
                 && tokens[at + i].Text == words[i]
-                && (i == 0 || tokens[at + i].Close || tokens[at + i].Before is "'" or "’")
+                && (i == 0 || tokens[at + i].Close || tokens[at + i].Before is "'" or "’" or " & ")
             )
                 i++;
             if (i == words.Length)

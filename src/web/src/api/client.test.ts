@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import { author, Refusal, sentence, told } from './client';
 
 const response = (status: number) => ({ ok: status < 400, status }) as Response;
@@ -23,6 +23,32 @@ describe('answers', () => {
       /does not answer/,
     );
     expect(sentence('nonsense')).toBe('This did not work. Try again.');
+  });
+
+  it('that never come from a server that is there are given up, and waited for from one that is away', async () => {
+    vi.useFakeTimers();
+    // A client of its own: the one above still waits for its server.
+    vi.resetModules();
+    const { patiently, Refusal } = await import('./client');
+    let health: boolean[] = [];
+    vi.stubGlobal('fetch', () => Promise.resolve({ ok: health.shift() ?? true }));
+    const nothing = vi.fn(() => Promise.reject(new Refusal(0, 'offline', 'No answer.')));
+    const given = patiently(nothing).catch((e: unknown) => e);
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect(await given).toMatchObject({ status: 0 });
+    expect(nothing).toHaveBeenCalledTimes(3);
+    health = [false, false, false, false, false];
+    const late = vi
+      .fn<() => Promise<string>>()
+      .mockRejectedValueOnce(new Refusal(0, 'offline', ''))
+      .mockResolvedValue('here');
+    const answer = patiently(late);
+    await vi.advanceTimersByTimeAsync(20_000);
+    expect([await answer, late.mock.calls.length]).toEqual(['here', 2]);
+    const no = new Refusal(422, 'no', 'No.');
+    await expect(patiently(() => Promise.reject(no))).rejects.toBe(no);
+    vi.unstubAllGlobals();
+    vi.useRealTimers();
   });
 
   it('go to one who has the same mark in this browser', () =>

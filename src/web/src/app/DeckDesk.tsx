@@ -9,6 +9,7 @@ import { useDeckStore } from '../deck/store';
 import { bring } from '../stations/gather/bring';
 import { useWaysIn } from '../stations/gather/useWaysIn';
 import { Lattice, Waiting } from '../ui/Star';
+import { AwayBar } from './AwayBar';
 import { CommandList } from './CommandList';
 import { KeysHelp } from './KeysHelp';
 import { Run } from './Run';
@@ -19,8 +20,8 @@ const pages = {
   plan: lazy(() => import('../stations/plan/Plan')),
   gather: lazy(() => import('../stations/gather/Gather')),
   compose: lazy(() => import('../stations/compose/Compose')),
-  clear: lazy(() => import('../stations/clear/Clear')),
-  deliver: lazy(() => import('../stations/deliver/Deliver')),
+  credit: lazy(() => import('../stations/credit/Credit')),
+  give: lazy(() => import('../stations/give/Give')),
 };
 
 /** One open deck: the spine, a station, and the run. */
@@ -45,7 +46,13 @@ export default function DeckDesk() {
   });
 
   if (problem) return <NoDeck text={sentence(problem)} />;
-  if (!there) return <Waiting />;
+  if (!there)
+    return (
+      <>
+        <Waiting />
+        <AwayBar />
+      </>
+    );
   const Page = pages[station as keyof typeof pages] ?? pages.plan;
   return (
     <>
@@ -58,9 +65,10 @@ export default function DeckDesk() {
       </div>
       {hovering && (
         <div className="pointer-events-none fixed inset-3 z-30 grid place-items-center border-2 border-dashed border-verdigris bg-deep/85">
-          <p className="text-head text-word">Let go to take the photos in for “{point?.wording}”.</p>
+          <p className="text-head text-word">Drop here: the photos come in for “{point?.wording}”.</p>
         </div>
       )}
+      <AwayBar />
       <CommandList open={listOpen} onOpenChange={setListOpen} />
       <KeysHelp open={helpOpen} onOpenChange={setHelpOpen} />
     </>

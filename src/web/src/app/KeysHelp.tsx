@@ -49,6 +49,11 @@ export function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange(o
       <p className="mt-5 border-t border-line pt-3 text-small text-quiet">
         Jaali explains licences and keeps records. It does not give legal advice.
       </p>
+      <div className="mt-3 text-right">
+        <Button kind="verb" onClick={() => onOpenChange(false)}>
+          Close
+        </Button>
+      </div>
     </Dialog>
   );
 }

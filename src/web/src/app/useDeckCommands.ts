@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
 import { press } from '../commands/keys';
+import type { Command as EditCommand } from '../api/types';
 import { useCommands, type Command } from '../commands/registry';
 import { choose, chosenSlide, step } from '../deck/choice';
 import { edit, redo, undo } from '../deck/edit';
@@ -7,6 +8,14 @@ import { goTo, show } from '../deck/navigate';
 import { useGo } from '../deck/go';
 import { stations } from '../deck/stations';
 import { useDeckStore } from '../deck/store';
+
+/** Makes a slide, which is then the one that is chosen. */
+async function makeSlide(command: EditCommand) {
+  const before = new Set(useDeckStore.getState().slideOrder);
+  if (!(await edit(command))) return;
+  const made = useDeckStore.getState().slideOrder.find((id) => !before.has(id));
+  if (made) choose(made);
+}
 
 /** What can be done wherever one is in a deck, and the one listener for keys. */
 export function useDeckCommands({ openList, openHelp }: { openList(): void; openHelp(): void }) {
@@ -53,11 +62,14 @@ export function useDeckCommands({ openList, openHelp }: { openList(): void; open
       name: 'New slide',
       keys: ['N'],
       group: 'Slides',
-      run: () => void edit({ kind: 'add-slide', after: chosenSlide()?.id ?? null }),
+      run: () => void makeSlide({ kind: 'add-slide', after: chosenSlide()?.id ?? null }),
     },
-    onSlide('slide.duplicate', 'Duplicate this slide', (slideId) => void edit({ kind: 'duplicate-slide', slideId }), [
-      'D',
-    ]),
+    onSlide(
+      'slide.duplicate',
+      'Duplicate this slide',
+      (slideId) => void makeSlide({ kind: 'duplicate-slide', slideId }),
+      ['D'],
+    ),
     onSlide('slide.remove', 'Remove this slide', (slideId) => void edit({ kind: 'remove-slide', slideId })),
     onSlide('show.here', 'Show from here', () => show(false), ['S']),
     {

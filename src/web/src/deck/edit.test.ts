@@ -1,5 +1,6 @@
 // @vitest-environment jsdom
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { useAway } from '../api/away';
 import { api } from '../api/client';
 import type { DeckPatch } from '../api/types';
 import { aPatch, aPoint, aSlide, openDeck } from '../testing/parts';
@@ -12,7 +13,12 @@ vi.mock('../api/client', async (original) => ({
   api: { GET: vi.fn(), POST: vi.fn() },
 }));
 
-const post = vi.mocked(api.POST as unknown as (path: string, ask: { body: { revision: number } }) => Promise<unknown>);
+const post = vi.mocked(
+  api.POST as unknown as (
+    path: string,
+    ask: { body: { revision: number }; headers: Record<string, string> },
+  ) => Promise<unknown>,
+);
 const get = vi.mocked(api.GET as unknown as (path: string, ask: { params: object }) => Promise<unknown>);
 
 const answer = (data: unknown, status = 200) =>
@@ -62,13 +68,44 @@ describe('edits', () => {
     expect(post.mock.calls[1]![1].body.revision).toBe(4);
   });
 
-  it('that find nobody there say so and change nothing', async () => {
+  it('that find nobody there wait, and go out again under the same mark once the server answers', async () => {
+    vi.useFakeTimers();
+    let health = [false, true];
+    vi.stubGlobal('fetch', () => Promise.resolve({ ok: health.shift() ?? true }));
     post.mockImplementationOnce(() => Promise.reject(new TypeError('fetch failed')));
-    expect(await edit({ kind: 'make-slides' })).toBe(false);
-    expect(useNotices.getState().list[0]!.text).toMatch(/does not answer/);
-    expect(useDeckStore.getState().revision).toBe(1);
-    expect(get).not.toHaveBeenCalled();
+    post.mockImplementation((_, { body }) => answer(patch(body.revision, body.revision + 1, 'kept')));
+    const first = edit({ kind: 'make-slides' });
+    const second = edit({ kind: 'make-slides' });
+    await vi.advanceTimersByTimeAsync(1600);
+    expect(useAway.getState().since).not.toBeNull();
+    expect([useAway.getState().waiting, post.mock.calls.length]).toEqual([2, 1]);
+    await vi.advanceTimersByTimeAsync(1600);
+    expect(await Promise.all([first, second])).toEqual([true, true]);
+    expect(useAway.getState()).toMatchObject({ since: null, back: true, waiting: 0 });
+    const marks = post.mock.calls.map(([, ask]) => ask.headers['X-Jaali-Edit']);
+    expect(marks[0]).toBe(marks[1]);
+    expect(marks[2]).not.toBe(marks[1]);
+    expect([useDeckStore.getState().revision, useNotices.getState().list]).toEqual([3, []]);
+    health = [];
+    await vi.advanceTimersByTimeAsync(6000);
+    expect(useAway.getState().back).toBe(false);
+    vi.unstubAllGlobals();
+    vi.useRealTimers();
     await settled();
+  });
+
+  it('that are asked to wait by the server wait, with its own words', async () => {
+    vi.useFakeTimers();
+    vi.stubGlobal('fetch', () => Promise.resolve({ ok: true }));
+    post.mockImplementationOnce(() => answer({ detail: 'Another program holds the database.' }, 503));
+    post.mockImplementation((_, { body }) => answer(patch(body.revision, body.revision + 1, 'kept')));
+    const one = edit({ kind: 'make-slides' });
+    await vi.advanceTimersByTimeAsync(500);
+    expect(useAway.getState().why).toBe('Another program holds the database.');
+    await vi.advanceTimersByTimeAsync(1600);
+    expect(await one).toBe(true);
+    vi.unstubAllGlobals();
+    vi.useRealTimers();
   });
 });
 

@@ -1,4 +1,5 @@
-import { api, author, Refusal, sentence, told } from '../api/client';
+import { waitingFor } from '../api/away';
+import { api, author, patiently, Refusal, sentence, told } from '../api/client';
 import type { Command, DeckPatch } from '../api/types';
 import { useNotices } from '../ui/useNotices';
 import { leadsOn, patched, useDeckStore } from './store';
@@ -44,12 +45,16 @@ let queue: Promise<unknown> = Promise.resolve();
 /** Done when every edit sent so far has been answered. */
 export const settled = () => queue;
 
-function inTurn(work: (id: string, revision: number) => Promise<DeckPatch>): Promise<boolean> {
+type Headers = Record<string, string>;
+
+// An edit that gets no answer waits and is sent again, under the same mark: the server does it once.
+function inTurn(work: (id: string, revision: number, headers: Headers) => Promise<DeckPatch>): Promise<boolean> {
+  const headers = { 'X-Jaali-Edit': crypto.randomUUID() };
   const turn = queue.then(async () => {
     const { id, revision, records } = useDeckStore.getState();
     author.records = records;
     try {
-      await take(await work(id, revision));
+      await take(await patiently(() => work(id, revision, headers)));
       return true;
     } catch (error) {
       useNotices.getState().say(sentence(error), 'refused');
@@ -58,17 +63,21 @@ function inTurn(work: (id: string, revision: number) => Promise<DeckPatch>): Pro
     }
   });
   queue = turn;
-  return turn;
+  return waitingFor(() => turn);
 }
 
 /** Sends an edit; answers whether it was carried out, and shows why not. */
 export const edit = (command: Command) =>
-  inTurn((id, revision) =>
-    told(api.POST('/api/decks/{id}/edits', { params: { path: { id } }, body: { revision, command } })),
+  inTurn((id, revision, headers) =>
+    told(api.POST('/api/decks/{id}/edits', { params: { path: { id } }, headers, body: { revision, command } })),
   );
 
 export const undo = () =>
-  inTurn((id, revision) => told(api.POST('/api/decks/{id}/undo', { params: { path: { id } }, body: { revision } })));
+  inTurn((id, revision, headers) =>
+    told(api.POST('/api/decks/{id}/undo', { params: { path: { id } }, headers, body: { revision } })),
+  );
 
 export const redo = () =>
-  inTurn((id, revision) => told(api.POST('/api/decks/{id}/redo', { params: { path: { id } }, body: { revision } })));
+  inTurn((id, revision, headers) =>
+    told(api.POST('/api/decks/{id}/redo', { params: { path: { id } }, headers, body: { revision } })),
+  );

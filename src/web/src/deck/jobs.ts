@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { api, told } from '../api/client';
+import { api, patiently, told } from '../api/client';
 import type { Job } from '../api/types';
 import { useNotices } from '../ui/useNotices';
 
@@ -29,7 +29,7 @@ export async function finished(job: Job): Promise<Job> {
     const now = useJobs.getState().byId[job.id] ?? job;
     if (!open(now)) return now;
     await new Promise((r) => setTimeout(r, 250));
-    const asked = await told(api.GET('/api/jobs/{jobId}', { params: { path: { jobId: job.id } } }));
+    const asked = await patiently(() => told(api.GET('/api/jobs/{jobId}', { params: { path: { jobId: job.id } } })));
     useJobs.getState().put(asked);
   }
 }

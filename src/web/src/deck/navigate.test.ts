@@ -16,13 +16,13 @@ beforeEach(() => {
 
 describe('going elsewhere', () => {
   it('takes along what is chosen', () => {
-    goTo('clear');
+    goTo('credit');
     choose('b');
     goTo('plan');
     choosePoint('q');
     goTo('gather', { words: 'fog' });
     expect(to.mock.calls).toEqual([
-      ['/deck/d/clear', undefined],
+      ['/deck/d/credit', undefined],
       ['/deck/d/plan?slide=b', undefined],
       ['/deck/d/gather?point=q', { words: 'fog' }],
     ]);

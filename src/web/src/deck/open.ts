@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { api, told } from '../api/client';
+import { api, patiently, told } from '../api/client';
 import { listen } from '../api/live';
 import { catchUp, settled, take } from './edit';
 import { useJobs } from './jobs';
@@ -18,7 +18,7 @@ export function useOpenDeck(id: string): { there: boolean; problem: unknown } {
     let gone = false;
     setProblem(null);
     if (useDeckStore.getState().id !== id) useDeckStore.setState(unknownDeck(id), true);
-    void Promise.all([catchUp(), useRules.getState().rules ?? loadRules()]).catch(
+    void patiently(() => Promise.all([catchUp(), useRules.getState().rules ?? loadRules()])).catch(
       (error: unknown) => !gone && setProblem(error),
     );
     const put = useJobs.getState().put;

@@ -1,7 +1,7 @@
 import type { Header } from '../api/types';
 
 export interface Station {
-  id: 'plan' | 'gather' | 'compose' | 'clear' | 'deliver';
+  id: 'plan' | 'gather' | 'compose' | 'credit' | 'give';
   name: string;
   paper: boolean;
   open(deck: Header): number;
@@ -14,6 +14,6 @@ export const stations: Station[] = [
   { id: 'plan', name: 'Plan', paper: true, open: (d) => d.open.plan, counts: 'nothing planned yet' },
   { id: 'gather', name: 'Gather', paper: false, open: (d) => d.open.gather, counts: 'points without a photo' },
   { id: 'compose', name: 'Compose', paper: false, open: (d) => d.open.compose, counts: 'slides without a photo' },
-  { id: 'clear', name: 'Clear', paper: true, open: (d) => d.open.clear, counts: 'photos to settle' },
-  { id: 'deliver', name: 'Deliver', paper: false, open: () => 0, counts: '' },
+  { id: 'credit', name: 'Credit', paper: true, open: (d) => d.open.clear, counts: 'photos to settle' },
+  { id: 'give', name: 'Give', paper: false, open: () => 0, counts: '' },
 ];

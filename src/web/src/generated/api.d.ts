@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/decks/{id}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readPage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rules": {
         parameters: {
             query?: never;
@@ -388,7 +404,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/decks/{id}/pages": {
+    "/api/decks/{id}/photos/{photoId}/origins": {
         parameters: {
             query?: never;
             header?: never;
@@ -397,23 +413,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["readPage"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/decks/{id}/photos/{photoId}/origins": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["findOrigins"];
-        put?: never;
-        post?: never;
+        post: operations["findOrigins"];
         delete?: never;
         options?: never;
         head?: never;
@@ -430,6 +430,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["adoptOrigin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/photos/{photoId}/retake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["retakePhoto"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1180,18 +1196,6 @@ export interface components {
             /** @description Why not, or with which limits. */
             why: string;
         };
-        /** @description One line of the list of decks. */
-        DeckLine: {
-            /** Format: uuid */
-            id: string;
-            title: string;
-            /** Format: int32 */
-            points: number;
-            /** Format: int32 */
-            slides: number;
-            /** Format: date-time */
-            changedAt: string;
-        };
         /**
          * @description What changed in a deck between two revisions, for who has the first of them. Whatever of it is there, is as it is
          *     now, so that it may be applied to any revision between the two.
@@ -1366,7 +1370,7 @@ export interface components {
          * @description What can be done about a finding with one action.
          * @enum {unknown}
          */
-        Fix: "showWhole" | "swap" | "recordPermission" | "adoptSource" | "correctRecord" | "makeFree" | "keepInRoom" | "ownWork" | "decide" | "keepEarlier" | "remove";
+        Fix: "showWhole" | "swap" | "recordPermission" | "confirmOffer" | "adoptSource" | "correctRecord" | "makeFree" | "keepInRoom" | "ownWork" | "decide" | "keepEarlier" | "remove";
         /** @description Where the same picture was found. */
         FoundIn: {
             collection: string;
@@ -1603,6 +1607,8 @@ export interface components {
             obligations: components["schemas"]["Obligation"][];
             /** @description A person decided that its change may stand. */
             decided: boolean;
+            /** @description What is wrong with its file in the store; empty where it is whole. */
+            fileFault: string;
         };
         /** @description The ledger of a deck. */
         LedgerView: {
@@ -1632,11 +1638,34 @@ export interface components {
          */
         LicenceFamily: "by" | "bySa" | "byNc" | "byNd" | "byNcSa" | "byNcNd" | "sa" | "nd" | "nc" | "ndNc" | "ncSa" | "cc0" | "publicDomainMark" | "publicDomainDedication" | "freeArt" | "gfdl" | "openGovernment" | "etalab" | "usGovernment" | "sampling" | "samplingPlus" | "allRightsReserved" | "inCopyright" | "inCopyrightOrphan" | "inCopyrightEducational" | "inCopyrightNonCommercial" | "inCopyrightUnlocatable" | "noCopyrightContract" | "noCopyrightNonCommercial" | "noCopyrightRestricted" | "noCopyrightUnitedStates" | "notEvaluated" | "undetermined" | "noKnownCopyright";
         /**
+         * @description A licence that was found beside a photo and does not reach it by itself: that of the page, the feed or the text it
+         *     stands in, or one of several that its source offers for choosing. A person says whether it holds.
+         */
+        LicenceOffer: {
+            /** @description Whose it is: "the page", "the feed", "the text"; string LicenceOffer.Choice for one to choose. */
+            of: string;
+            /** @description Word for word. */
+            said: string;
+            /** @description As read. */
+            licence: components["schemas"]["Licence"];
+            /**
+             * @description Who is named with it; empty where nobody is.
+             * @default
+             */
+            maker: string;
+        };
+        /**
          * @description Terms by which a wall is narrowed.
          * @default fitsTalk
          * @enum {unknown}
          */
         LicenceWish: "any" | "fitsTalk" | "asksNothing" | "asksCredit";
+        /**
+         * @description What a maker is.
+         * @default unknown
+         * @enum {unknown}
+         */
+        MakerKind: "unknown" | "person" | "organisation";
         /** @description Asks for a new deck. */
         NewDeck: {
             title: null | string;
@@ -1654,6 +1683,17 @@ export interface components {
             how: string;
             /** @description Why it is owed. */
             reason: components["schemas"]["Reason"];
+        };
+        /** @description A licence found beside a photo. */
+        OfferView: {
+            /** @description Whose it is: "the page", "the feed", "the text", or "choice". */
+            of: string;
+            /** @description Word for word. */
+            said: string;
+            /** @description As a badge. */
+            licence: string;
+            /** @description Who is named with it. */
+            maker: string;
         };
         /** @description What is still open at each station. */
         OpenCounts: {
@@ -1688,12 +1728,23 @@ export interface components {
              */
             distance: number;
         };
-        /** @description A page that was read for a photo; the record is shown for confirmation before the photo is taken. */
-        PageView: {
+        /** @description A photo on a page. */
+        PagePictureView: {
+            /** @description The candidate. */
             candidate: components["schemas"]["CandidateView"];
+            /** @description What the page says of it. */
             record: components["schemas"]["RightsRecord"];
+            /** @description Licences found beside it. */
+            offers: components["schemas"]["OfferView"][];
+            /** @description Word for word. */
             evidence: string;
+            /** @description What the page says differently. */
             conflicts: components["schemas"]["Conflict"][];
+        };
+        /** @description A page that was read for photos; their records are shown before one is taken. */
+        PageView: {
+            /** @description The likeliest first, at least one. */
+            pictures: components["schemas"]["PagePictureView"][];
         };
         /**
          * @description A closed or open outline of straight lines and cubic curves, in slide units. Written as the path data of SVG 2
@@ -1779,6 +1830,10 @@ export interface components {
             sourceNowSays: string;
             /** @description The licence, word for word. */
             licenceAsFound: string;
+            /** @description Licences found beside it, for a person to confirm or choose among; empty once settled. */
+            offers: components["schemas"]["OfferView"][];
+            /** @description What was done to it before it came here. */
+            earlierChanges: string;
             /** @description Why it is in the public domain. */
             publicDomainReason: string;
             /**
@@ -1786,6 +1841,11 @@ export interface components {
              *         none.
              */
             preview: string;
+            /**
+             * Format: int32
+             * @description Of its record; a correction names the one that was seen.
+             */
+            version: number;
             /** @description The widths in pixels that are kept ready, the photo's own the last. */
             widths: number[];
         };
@@ -1851,7 +1911,7 @@ export interface components {
          * @description The open protocols by which a collection is searched.
          * @enum {unknown}
          */
-        Protocol: "openSearch" | "iiif" | "oaiPmh";
+        Protocol: "openSearch" | "iiif" | "oaiPmh" | "document";
         /** @description Why something holds: the term, where it stands, and the value of the deck that triggered it. */
         Reason: {
             /** @description In plain words. */
@@ -1886,10 +1946,23 @@ export interface components {
             /** @description Why it is in the public domain. */
             publicDomainReason?: null | string;
             /**
+             * Format: int32
+             * @description Which of the licences found beside it holds, from 0.
+             */
+            offer?: null | number;
+            /** @description What was done to it before it came here. */
+            earlierChanges?: null | string;
+            /**
              * @description Takes the record as decided: conflicts and what the source says by now are put aside.
              * @default false
              */
             settle: boolean;
+            /**
+             * Format: int32
+             * @description The version of the record that was seen; where it was corrected since, nothing is
+             *         changed.
+             */
+            version?: null | number;
         };
         /** @description What came of reading a source again. */
         RereadView: {
@@ -1953,6 +2026,20 @@ export interface components {
              */
             publicDomainReason: string;
             terms?: null | components["schemas"]["CollectionTerms"];
+            /**
+             * @description Licences found beside it that do not reach it by themselves, or that may be chosen among; they
+             *                 stay when one was confirmed or chosen.
+             */
+            offers?: null | components["schemas"]["LicenceOffer"][];
+            /**
+             * @description Indications of earlier modifications, kept and told (CC 4.0 s.3(a)(1)(B)).
+             * @default
+             */
+            earlierChanges: string;
+            /** @description The address of the picture itself, which tells it from others of the same page. */
+            pictureUrl?: null | string;
+            /** @description Whether the maker is a person or an organisation, where the source says so. */
+            makerKind?: components["schemas"]["MakerKind"];
         };
         /**
          * @description What the client needs to know of the rules before it asks for anything, so that it holds none
@@ -2020,6 +2107,25 @@ export interface components {
             filter: components["schemas"]["WallFilter"];
             /** @description Media types of files that are taken in. */
             photoTypes: string[];
+            /** @description Endings of files that may be photos: they are sent, and what cannot be taken is named. */
+            photoEndings: string[];
+            /** @description What is taken in, as a sentence. */
+            takes: string;
+            /**
+             * Format: int64
+             * @description Most bytes of a photo.
+             */
+            photoBytes: number;
+            /**
+             * Format: int64
+             * @description Most bytes of the file of a permission.
+             */
+            permissionBytes: number;
+            /**
+             * @description What was done to the data when it was opened, for a person; empty where nothing was.
+             * @default
+             */
+            notice: string;
         };
         /** @description What one source says. */
         Saying: {
@@ -2328,6 +2434,62 @@ export interface components {
             /** Format: int32 */
             revision: number;
         };
+        /** @description A slide in a talk's run. */
+        TalkTile: {
+            /**
+             * Format: double
+             * @description Planned time.
+             */
+            seconds: number;
+            /** @description An address of a small picture of its first photo, or null. */
+            picture: null | string;
+            /** @description How its photos stand. */
+            standing: components["schemas"]["Standing"];
+        };
+        /** @description A talk in the list of them, shown as its own run. */
+        TalkView: {
+            /**
+             * Format: uuid
+             * @description Identity.
+             */
+            id: string;
+            /** @description Its title. */
+            title: string;
+            /** @description Who gives it. */
+            speaker: string;
+            /**
+             * Format: double
+             * @description Its time slot.
+             */
+            slotMinutes: number;
+            /**
+             * Format: int32
+             * @description How many points it has.
+             */
+            points: number;
+            /**
+             * Format: int32
+             * @description How many slides.
+             */
+            slides: number;
+            /**
+             * Format: date-time
+             * @description When it was last changed.
+             */
+            changedAt: string;
+            /**
+             * Format: int32
+             * @description Photos that are to be settled.
+             */
+            toSettle: number;
+            /**
+             * Format: int32
+             * @description Photos that are blocked.
+             */
+            blocked: number;
+            /** @description Its slides, as wide as their time; empty for talks beyond those that are held in memory. */
+            tiles: components["schemas"]["TalkTile"][];
+        };
         /**
          * @description Tones by which a wall is narrowed.
          * @default any
@@ -2438,6 +2600,32 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    readPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AddressRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PageView"];
+                };
+            };
+        };
+    };
     readRules: {
         parameters: {
             query?: never;
@@ -2473,7 +2661,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DeckLine"][];
+                    "application/json": components["schemas"]["TalkView"][];
                 };
             };
         };
@@ -3130,32 +3318,6 @@ export interface operations {
             };
         };
     };
-    readPage: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["AddressRequest"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PageView"];
-                };
-            };
-        };
-    };
     findOrigins: {
         parameters: {
             query?: never;
@@ -3194,6 +3356,29 @@ export interface operations {
                 "application/json": components["schemas"]["KeepRequest"];
             };
         };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    retakePhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                photoId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description Accepted */
             202: {

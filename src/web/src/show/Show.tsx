@@ -77,7 +77,7 @@ export default function Show() {
 
   const leave = useCallback(() => {
     const slide = pages[here]?.slideId;
-    void navigate(`/deck/${id}/${search.get('back') ?? 'deliver'}${slide ? `?slide=${slide}` : ''}`);
+    void navigate(`/deck/${id}/${search.get('back') ?? 'give'}${slide ? `?slide=${slide}` : ''}`);
   }, [navigate, id, search, pages, here]);
   const go = useCallback((to: number) => setAt(Math.max(0, Math.min(pages.length - 1, to))), [pages.length]);
   useEffect(() => {

@@ -9,14 +9,30 @@ interface Props {
   maxLength?: number;
   style?: CSSProperties;
   lines?: boolean;
+  /** Has the focus, with its text chosen, as soon as it is shown. */
+  focused?: boolean;
 }
 
 /** A line of text that is edited in place: Enter or leaving commits, Escape takes back. */
-export function Field({ value, label, onCommit, className = '', placeholder, maxLength, style, lines = false }: Props) {
+export function Field({
+  value,
+  label,
+  onCommit,
+  className = '',
+  placeholder,
+  maxLength,
+  style,
+  lines = false,
+  focused = false,
+}: Props) {
   const [text, setText] = useState(value);
   const box = useRef<HTMLInputElement & HTMLTextAreaElement>(null);
   const taken = useRef(false);
   useEffect(() => setText(value), [value]);
+  useEffect(() => {
+    // After the menu that led here has given the focus back.
+    if (focused) setTimeout(() => box.current?.select(), 50);
+  }, [focused]);
   const props = {
     ref: box,
     'aria-label': label,

@@ -3,7 +3,11 @@ import { usePhoto, useScenes } from '../../deck/store';
 import { TextLink } from '../../ui/TextLink';
 import { frameOf } from './useFrame';
 
-const grades = { sharp: 'Sharp', aLittleSoft: 'A little soft', soft: 'Soft' } as const;
+const grades = {
+  sharp: 'Sharp when projected',
+  aLittleSoft: 'A little blurred when projected',
+  soft: 'Will look blurred when projected',
+} as const;
 
 /** The quiet column about a photo: whose it is and what it asks first, numbers last. */
 export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
@@ -59,7 +63,8 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
         {part?.sharp && part.sharpness !== null && part.sharpness !== undefined && (
           <>
             <p className={`mt-0.5 ${part.sharp === 'soft' ? 'text-marigold' : ''}`}>
-              {grades[part.sharp]}: {part.sharpness.toFixed(2)} pixels for each shown.
+              {grades[part.sharp]}{' '}
+              <span className="font-mono text-note text-quiet">{part.sharpness.toFixed(2)} px each</span>
             </p>
             <div className="relative mt-1.5 h-1 bg-line" aria-hidden>
               <div className="h-full bg-word" style={{ width: `${Math.min(100, part.sharpness * 50)}%` }} />
@@ -69,22 +74,17 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
         )}
         {words && (
           <p className={`mt-2 ${words.reads ? '' : 'text-marigold'}`}>
-            Words {words.reads ? 'stand out' : 'fade'}: {words.contrast?.toFixed(1)} to 1.
+            Words {words.reads ? 'stand out' : 'fade'}{' '}
+            <span className="font-mono text-note text-quiet">{words.contrast?.toFixed(1)} to 1</span>
           </p>
         )}
       </div>
-      <dl className="mt-4 grid grid-cols-[2.4rem_1fr_2.4rem_1fr] border-t border-line pt-3 font-mono text-note text-quiet">
-        <dt>crop</dt>
-        <dd>
-          {crop.x.toFixed(2)} {crop.y.toFixed(2)}
-        </dd>
-        <dt>size</dt>
-        <dd>
-          {crop.width.toFixed(2)} {crop.height.toFixed(2)}
-        </dd>
+      <dl className="mt-4 grid grid-cols-[3.4rem_1fr] border-t border-line pt-3 font-mono text-note text-quiet">
+        <dt>shown</dt>
+        <dd>{Math.round(100 * crop.width * crop.height)} % of it</dd>
         <dt>file</dt>
-        <dd className="col-span-3">
-          {photo.width} x {photo.height}
+        <dd>
+          {photo.width} x {photo.height} px
         </dd>
       </dl>
     </>

@@ -52,7 +52,7 @@ export function ReframeScale() {
         <Slider.Thumb aria-label="Scale of the photo" className={thumb} />
       </Slider.Root>
       <span>closer</span>
-      <span className="font-mono text-note">drag, arrows or wheel; Alt does not catch</span>
+      <span className="font-mono text-note">drag, arrows or wheel; hold Alt to move freely</span>
     </>
   );
 }

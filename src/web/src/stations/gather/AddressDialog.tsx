@@ -14,23 +14,27 @@ interface Props {
 /** A page or a picture by its address: what it says is shown before the photo is taken. */
 export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
   const [text, setText] = useState(address ?? '');
-  const [found, setFound] = useState<PageFound | null>(null);
+  const [pictures, setPictures] = useState<PageFound[]>([]);
+  const [at, setAt] = useState(0);
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
   const read = async (e?: FormEvent) => {
     e?.preventDefault();
     setBusy(true);
     setProblem('');
-    setFound(null);
+    setPictures([]);
+    setAt(0);
     try {
-      setFound(
-        await told(api.POST('/api/decks/{id}/pages', { params: { path: { id: deckId } }, body: { address: text } })),
+      const read = await told(
+        api.POST('/api/decks/{id}/pages', { params: { path: { id: deckId } }, body: { address: text } }),
       );
+      setPictures(read.pictures);
     } catch (error) {
       setProblem(sentence(error));
     }
     setBusy(false);
   };
+  const found = pictures[at];
   const c = found?.candidate;
   const r = found?.record;
   return (
@@ -38,7 +42,7 @@ export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
       open
       onOpenChange={onClose}
       title="From an address"
-      description="Give the address of a page with a photo on it, or of a picture. What it says of maker and licence is read and shown before anything is taken."
+      description="Give the address of a page with a photo on it, of a picture, a feed or a IIIF manifest. What it says of maker and licence is read and shown before anything is taken."
       wide
     >
       <form className="mt-3 flex gap-4" onSubmit={(e) => void read(e)}>
@@ -57,6 +61,7 @@ export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
       {problem && <p className="mt-3 text-marigold">{problem}</p>}
       {found && c && r && (
         <>
+          {pictures.length > 1 && <Several pictures={pictures} at={at} onChoose={setAt} />}
           <div className="mt-4 flex gap-4 border-t border-line pt-4">
             <img src={c.thumbnail} alt="" className="max-h-44 max-w-60 object-contain" />
             <dl className="grid min-w-0 flex-1 grid-cols-[4.5rem_1fr] content-start gap-y-1">
@@ -66,7 +71,9 @@ export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
               <dd className={r.maker ? '' : 'text-marigold'}>{r.maker || 'not found'}</dd>
               <dt className="text-quiet">Licence</dt>
               <dd className={r.licence ? '' : 'text-marigold'}>
-                {r.licence ? c.licence : r.licenceAsFound || 'not found'}
+                {r.licence
+                  ? c.licence
+                  : r.licenceAsFound || (found.offers.length > 0 ? 'not said of the photo' : 'not found')}
               </dd>
               <dt className="text-quiet">Source</dt>
               <dd className="truncate">{r.sourceUrl}</dd>
@@ -87,7 +94,7 @@ export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
           </details>
           <div className="mt-4 flex justify-end gap-5">
             <Button kind="verb" onClick={onClose}>
-              Leave it
+              Cancel
             </Button>
             <Button kind="solid" onClick={() => onKeep(found)}>
               {r.licence ? 'Keep it' : 'Keep it, to settle later'}
@@ -96,5 +103,29 @@ export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
         </>
       )}
     </Dialog>
+  );
+}
+
+/** The pictures of a page that has several: a person says which. */
+function Several({ pictures, at, onChoose }: { pictures: PageFound[]; at: number; onChoose(n: number): void }) {
+  return (
+    <fieldset className="mt-4 border-t border-line pt-3">
+      <legend className="sr-only">Which picture</legend>
+      <p className="text-small text-quiet">There are {pictures.length} pictures here. Choose one.</p>
+      <div className="mt-2 flex max-h-48 flex-wrap gap-3 overflow-auto p-1">
+        {pictures.map((p, n) => (
+          <button
+            key={p.candidate.id}
+            type="button"
+            aria-pressed={n === at}
+            aria-label={`Picture ${n + 1}: ${p.record.title || 'untitled'}`}
+            className={`h-16 w-24 outline-2 outline-offset-2 ${n === at ? 'outline-verdigris' : 'outline-transparent hover:outline-line'}`}
+            onClick={() => onChoose(n)}
+          >
+            <img src={p.candidate.thumbnail} alt="" className="h-full w-full object-cover" />
+          </button>
+        ))}
+      </div>
+    </fieldset>
   );
 }

@@ -10,6 +10,7 @@ const protocols = {
   openSearch: 'searched where it is, by feeds',
   iiif: 'searched where it is, images of any size',
   oaiPmh: 'harvested and searched here',
+  document: 'read whole and searched here',
 } as const;
 
 /** The collections that are searched; one more is added by its address. */
@@ -82,7 +83,7 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
           onChange={(e) => setText(e.target.value)}
         />
         <Button kind="verb" type="submit" className="whitespace-nowrap" disabled={busy || text.trim() === ''}>
-          {busy ? 'Looking' : 'Look what it is'}
+          {busy ? 'Checking' : 'Check the address'}
         </Button>
       </form>
       {problem && <p className="mt-2 text-marigold">{problem}</p>}
@@ -116,8 +117,7 @@ function Line({ collection: c, onHarvest, onRemove }: { collection: Collection; 
         <span className="font-semibold">{c.name}</span>
         <span className="block truncate text-small text-quiet">
           {protocols[c.protocol]}
-          {h &&
-            `, ${h.records}${h.running && h.whole ? ` of ${h.whole}` : ''} photos${h.running ? ', harvesting' : ''}`}
+          {h && `, ${h.records}${h.running && h.whole ? ` of ${h.whole}` : ''} photos${h.running ? ', fetching' : ''}`}
         </span>
         {h?.message && <span className="block text-small text-marigold">{h.message}</span>}
       </span>
@@ -126,7 +126,7 @@ function Line({ collection: c, onHarvest, onRemove }: { collection: Collection; 
       </Button>
       {h && (
         <Button kind="verb" disabled={h.running} onClick={onHarvest}>
-          Harvest now
+          Fetch again
         </Button>
       )}
       <Button kind="verb" onClick={onRemove} aria-label={`Remove ${c.name}`}>

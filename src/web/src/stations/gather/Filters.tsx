@@ -1,6 +1,4 @@
-import type { ReactNode } from 'react';
 import type { Filter, Shape } from '../../api/types';
-import { Button } from '../../ui/Button';
 import { Select } from '../../ui/Select';
 import type { Wish } from './useSearch';
 
@@ -8,70 +6,61 @@ type LicenceWish = NonNullable<Filter['licence']>;
 type ToneWish = NonNullable<Filter['tone']>;
 
 const licences: [LicenceWish, string][] = [
-  ['fitsTalk', 'fits this talk'],
-  ['asksNothing', 'asks nothing'],
-  ['asksCredit', 'asks for credit at most'],
-  ['any', 'any open licence'],
+  ['fitsTalk', 'fit this talk'],
+  ['asksNothing', 'need no credit'],
+  ['asksCredit', 'need credit at most'],
+  ['any', 'carry any open licence'],
 ];
 const shapes: [Shape, string][] = [
-  ['wide', 'wide'],
-  ['tall', 'tall'],
-  ['square', 'square'],
+  ['any', 'any shape'],
+  ['wide', 'a wide shape'],
+  ['tall', 'a tall shape'],
+  ['square', 'a square shape'],
 ];
 const tones: [ToneWish, string][] = [
+  ['any', 'light or dark'],
   ['light', 'light'],
   ['dark', 'dark'],
 ];
 
-/** How the wall is narrowed, as words that are on or off. */
-export function Filters({
-  filter,
-  onChange,
-  children,
-}: {
-  filter: Wish;
-  onChange(f: Wish): void;
-  children?: ReactNode;
-}) {
+/** How the wall is narrowed, as a sentence whose words open their alternatives. */
+export function Filters({ filter, onChange }: { filter: Wish; onChange(f: Wish): void }) {
   const put = (part: Partial<Wish>) => onChange({ ...filter, ...part });
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 pt-2.5 text-small" role="group" aria-label="Filters">
+    <p className="pt-2.5 text-lead text-quiet" role="group" aria-label="What is shown">
+      Photos of{' '}
+      <Select dark label="Shape" value={filter.shape ?? 'any'} options={shapes} onChoose={(shape) => put({ shape })} />{' '}
+      that{' '}
       <Select
         dark
         label="Licence"
         value={filter.licence ?? 'fitsTalk'}
         options={licences}
         onChoose={(licence) => put({ licence })}
+      />{' '}
+      and are{' '}
+      <Select
+        dark
+        label="Size"
+        value={filter.fillsSlide ? 'fills' : 'any'}
+        options={[
+          ['any', 'of any size'],
+          ['fills', 'large enough to fill the slide'],
+        ]}
+        onChoose={(v) => put({ fillsSlide: v === 'fills' })}
       />
-      <Bar />
-      {shapes.map(([s, name]) => (
-        <Toggle key={s} on={filter.shape === s} set={(on) => put({ shape: on ? s : 'any' })}>
-          {name}
-        </Toggle>
-      ))}
-      <Bar />
-      <Toggle on={filter.fillsSlide ?? false} set={(fillsSlide) => put({ fillsSlide })}>
-        fills the slide
-      </Toggle>
-      <Toggle on={filter.calm ?? false} set={(calm) => put({ calm })}>
-        calm
-      </Toggle>
-      {tones.map(([t, name]) => (
-        <Toggle key={t} on={filter.tone === t} set={(on) => put({ tone: on ? t : 'any' })}>
-          {name}
-        </Toggle>
-      ))}
-      <span className="ml-auto">{children}</span>
-    </div>
-  );
-}
-
-const Bar = () => <span className="h-3.5 border-l border-edge" />;
-
-function Toggle({ on, set, children }: { on: boolean; set(on: boolean): void; children: ReactNode }) {
-  return (
-    <Button kind="verb" aria-pressed={on} onClick={() => set(!on)}>
-      {children}
-    </Button>
+      ,{' '}
+      <Select
+        dark
+        label="Room for words"
+        value={filter.calm ? 'calm' : 'any'}
+        options={[
+          ['any', 'calm or busy'],
+          ['calm', 'calm enough for words'],
+        ]}
+        onChoose={(v) => put({ calm: v === 'calm' })}
+      />
+      , <Select dark label="Tone" value={filter.tone ?? 'any'} options={tones} onChoose={(tone) => put({ tone })} />.
+    </p>
   );
 }

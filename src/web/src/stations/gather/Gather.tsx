@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useLocation } from 'react-router';
 import { api, sentence, told } from '../../api/client';
 import type { Candidate } from '../../api/types';
+import { useCommands } from '../../commands/registry';
 import { useChosenPoint } from '../../deck/choice';
 import { edit } from '../../deck/edit';
 import { finished } from '../../deck/jobs';
@@ -19,7 +20,7 @@ import { CollectionStrip } from './CollectionStrip';
 import { Filters } from './Filters';
 import { Hidden } from './Hidden';
 import { Large } from './Large';
-import { LightTable } from './LightTable';
+import { SideBySide } from './SideBySide';
 import { Points } from './Points';
 import { useEarlierSearches, useSearch, type Wish } from './useSearch';
 import { useWaysIn } from './useWaysIn';
@@ -37,20 +38,32 @@ export default function Gather() {
   const [draft, setDraft] = useState(proposed);
   const [wish, setWish] = useState<Wish>(() => ({ ...rules().filter, without: [] }));
   const [large, setLarge] = useState<string | null>(null);
-  const [picked, setPicked] = useState<string[]>([]);
+  const [beside, setBeside] = useState<string[]>([]);
   const [laid, setLaid] = useState(false);
   // An address dropped or pasted at another station comes along.
   const [address, setAddress] = useState<string | null>(
     (location.state as { address?: string } | null)?.address ?? null,
   );
   const [collections, setCollections] = useState(false);
+  const asked = useRef<HTMLInputElement>(null);
+  useCommands([
+    {
+      id: 'search.write',
+      name: 'Write what to look for',
+      keys: ['/'],
+      group: 'Gather',
+      when: () => asked.current !== null,
+      run: () => asked.current?.select(),
+    },
+  ]);
+  const coming = useRef(new Set<string>());
   const files = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
   const pointId = point?.id ?? '';
   useEffect(() => {
     setDraft(proposed);
     setLarge(null);
-    setPicked([]);
+    setBeside([]);
   }, [pointId, proposed]);
   const { wall, error, refresh, more, retry } = useSearch(deckId, pointId, proposed, wish);
   const earlier = (useEarlierSearches(deckId, pointId) ?? []).filter((w) => w !== proposed).slice(0, 4);
@@ -63,7 +76,10 @@ export default function Gather() {
     void edit({ kind: 'edit-point', pointId: point.id, searchWords: words.trim().split(/\s+/) });
   };
   const keep = async (c: Candidate, largest = false) => {
-    if (!point || c.kept) return;
+    // One that is on its way is not asked for twice.
+    const key = `${point?.id} ${keyOf(c)}`;
+    if (!point || c.kept || coming.current.has(key)) return;
+    coming.current.add(key);
     try {
       const job = await told(
         api.POST('/api/decks/{id}/points/{pointId}/keep', {
@@ -74,19 +90,21 @@ export default function Gather() {
       if ((await finished(job)).state === 'done') await refresh();
     } catch (error) {
       say(sentence(error), 'refused');
+    } finally {
+      coming.current.delete(key);
     }
   };
   const letGo = async (c: Candidate) => {
     if (point && c.kept && (await edit({ kind: 'let-go', pointId: point.id, photoId: c.kept }))) await refresh();
   };
-  const pick = (c: Candidate) => {
+  const layBeside = (c: Candidate) => {
     const key = keyOf(c);
-    if (picked.includes(key)) setPicked(picked.filter((k) => k !== key));
-    else if (picked.length < rules().mostBeside) setPicked([...picked, key]);
-    else say('The light table holds four. Unpick one first.', 'refused');
+    if (beside.includes(key)) setBeside(beside.filter((k) => k !== key));
+    else if (beside.length < rules().mostBeside) setBeside([...beside, key]);
+    else say(`At most ${rules().mostBeside} stand side by side. Put one back first.`, 'refused');
   };
   const byKey = (key: string | null) => candidates.find((c) => keyOf(c) === key);
-  const onTable = picked.map(byKey).filter((c): c is Candidate => c !== undefined);
+  const onTable = beside.map(byKey).filter((c): c is Candidate => c !== undefined);
   const looked = byKey(large);
 
   const keptCount = new Set(points.flatMap((p) => p.kept)).size;
@@ -141,24 +159,32 @@ export default function Gather() {
           <section aria-label="Candidates" className="flex min-h-0 min-w-0 flex-col px-6 pt-4">
             <form
               role="search"
+              className="flex items-baseline gap-4 border-b border-edge pb-1.5 focus-within:border-verdigris"
               onSubmit={(e) => {
                 e.preventDefault();
                 search(draft);
               }}
             >
               <input
+                ref={asked}
                 aria-label="What to look for"
-                className="w-full border-b border-edge bg-transparent pb-1.5 text-head outline-none focus:border-verdigris"
+                onKeyDown={(e) => {
+                  if (e.key !== 'Escape') return;
+                  setDraft(proposed);
+                  e.currentTarget.blur();
+                }}
+                className="min-w-0 flex-1 bg-transparent text-head outline-none"
                 value={draft}
                 maxLength={rules().longestSearch}
                 placeholder="What to look for"
                 onChange={(e) => setDraft(e.target.value)}
               />
+              <span className="shrink-0 text-small">
+                <Rewording label="try" words={wall?.related ?? []} onChoose={(w) => search(`${proposed} ${w}`)} />
+                <Rewording label="before" words={earlier} onChoose={search} />
+              </span>
             </form>
-            <Filters filter={wish} onChange={setWish}>
-              <Rewording label="also" words={wall?.related ?? []} onChoose={(w) => search(`${proposed} ${w}`)} />
-              <Rewording label="before" words={earlier} onChoose={search} />
-            </Filters>
+            <Filters filter={wish} onChange={setWish} />
             <div className="flex items-baseline gap-6 pt-1.5 pb-2">
               {error ? (
                 <p className="font-mono text-note text-marigold">{sentence(error)}</p>
@@ -179,13 +205,13 @@ export default function Gather() {
                 <Hidden wall={wall} closed={wish.closed ?? false} set={(closed) => setWish({ ...wish, closed })} />
               )}
             </div>
-            {picked.length > 0 && (
+            {beside.length > 0 && (
               <p className="flex gap-5 pb-1.5 text-small">
                 <Button kind="link" disabled={onTable.length < 2} onClick={() => setLaid(true)}>
-                  Lay {picked.length} on the light table
+                  See {beside.length} side by side
                 </Button>
-                <Button kind="verb" onClick={() => setPicked([])}>
-                  Unpick all
+                <Button kind="verb" onClick={() => setBeside([])}>
+                  Put them back
                 </Button>
               </p>
             )}
@@ -196,8 +222,8 @@ export default function Gather() {
                 onKeep={(c) => void keep(c)}
                 onLetGo={(c) => void letGo(c)}
                 onLook={(c) => setLarge(keyOf(c))}
-                picked={picked}
-                onPick={pick}
+                beside={beside}
+                onBeside={layBeside}
                 onLay={() => setLaid(onTable.length >= 2)}
                 more={wall?.more ? () => void more() : undefined}
                 paused={open}
@@ -233,7 +259,7 @@ export default function Gather() {
       </div>
       {dropping && (
         <div className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-verdigris bg-surround/85">
-          <p className="text-head">Let go to take the photos in for “{point?.wording}”.</p>
+          <p className="text-head">Drop here: the photos come in for “{point?.wording}”.</p>
         </div>
       )}
       {looked && (
@@ -247,7 +273,7 @@ export default function Gather() {
         />
       )}
       {laid && onTable.length >= 2 && (
-        <LightTable
+        <SideBySide
           candidates={onTable}
           onKeep={(c) => void keep(c)}
           onLetGo={(c) => void letGo(c)}

@@ -56,7 +56,7 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
             <span className="ml-auto flex gap-6">
               {c.kept ? (
                 <Button kind="verb" onClick={() => onLetGo(c)}>
-                  Let go
+                  Leave out
                 </Button>
               ) : (
                 <>

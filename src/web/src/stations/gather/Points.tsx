@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Point } from '../../api/types';
+import { useCommands, type Command } from '../../commands/registry';
 import { choosePoint, useChosenPoint } from '../../deck/choice';
 import { edit } from '../../deck/edit';
 import { usePhotos, usePoints } from '../../deck/store';
@@ -11,8 +12,19 @@ import { Button } from '../../ui/Button';
 export function Points() {
   const points = usePoints();
   const point = useChosenPoint();
+  const at = points.findIndex((p) => p.id === point?.id);
+  const step = (by: number): Command => ({
+    id: by > 0 ? 'point.next' : 'point.before',
+    name: by > 0 ? 'Next point' : 'Point before',
+    keys: [by > 0 ? 'Page down' : 'Page up'],
+    group: 'Gather',
+    when: () => points[at + by] !== undefined,
+    run: () => choosePoint(points[at + by]!.id),
+  });
+  useCommands([step(1), step(-1)]);
+  const next = points[at + 1];
   return (
-    <nav aria-label="Points" className="overflow-auto bg-side py-3">
+    <nav aria-label="Points" className="flex flex-col overflow-auto bg-side py-3">
       <ol>
         {points.map((p) => {
           const here = p.id === point?.id;
@@ -35,6 +47,14 @@ export function Points() {
           );
         })}
       </ol>
+      {next && (
+        <Button
+          className="mt-auto px-4.5 pt-3 text-left text-body text-verdigris-word hover:text-word"
+          onClick={() => choosePoint(next.id)}
+        >
+          Next point <span className="text-note text-quiet">Page down</span>
+        </Button>
+      )}
     </nav>
   );
 }
@@ -100,7 +120,7 @@ function Shortlist({ point }: { point: Point }) {
             Back
           </Button>
           <Button kind="verb" onClick={() => void edit({ kind: 'let-go', pointId: point.id, photoId: chosen.id })}>
-            Let go
+            Leave out
           </Button>
           <Button className={`verb ${chosen.unclear ? '!text-marigold' : ''}`} onClick={() => setSettling(chosen.id)}>
             {chosen.unclear ? 'Settle' : 'Record'}

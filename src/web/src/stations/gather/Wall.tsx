@@ -10,16 +10,15 @@ import { nearestAcross, rowsOf } from './rows';
 
 const wanted = 158;
 const gap = 8;
-const caption = 22;
 
 interface Props {
   candidates: Candidate[];
   onKeep(c: Candidate): void;
   onLetGo(c: Candidate): void;
   onLook(c: Candidate): void;
-  /** Those picked for the light table, by key. */
-  picked: string[];
-  onPick(c: Candidate): void;
+  /** Those laid beside others, by key. */
+  beside: string[];
+  onBeside(c: Candidate): void;
   onLay(): void;
   more?: (() => void) | undefined;
   paused: boolean;
@@ -31,7 +30,7 @@ export const keyOf = (c: Candidate) => `${c.collection}|${c.id}`;
  * Candidates in justified rows, true proportions, never cropped; only the rows near the window are drawn. One of them
  * is current, and its keys work as soon as it is shown.
  */
-export function Wall({ candidates, onKeep, onLetGo, onLook, picked, onPick, onLay, more, paused }: Props) {
+export function Wall({ candidates, onKeep, onLetGo, onLook, beside, onBeside, onLay, more, paused }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(900);
   // The wall grows while collections answer; the current candidate is followed by its key.
@@ -47,22 +46,23 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, picked, onPick, onLa
     candidates.findIndex((c) => keyOf(c) === here),
   );
   const current = candidates[at];
-  const { boxes } = useMemo(
+  const { boxes, height } = useMemo(
     () =>
       justifiedRows(
         candidates.map((c) => c.width / c.height),
         width - 8,
         wanted,
         gap,
-        caption,
+        (i, w) => captionOf(candidates[i]!, w),
       ),
     [candidates, width],
   );
   const rows = useMemo(() => rowsOf(boxes), [boxes]);
+  const topOf = (row: number) => boxes[rows[row]?.[0] ?? -1]?.top ?? height + gap;
   const virtual = useVirtualizer({
     count: rows.length,
     getScrollElement: () => box.current,
-    estimateSize: (i) => (boxes[rows[i]![0]!]?.height ?? wanted) + caption + gap,
+    estimateSize: (i) => topOf(i + 1) - topOf(i),
     overscan: 4,
     initialRect: { width: 900, height: 600 },
   });
@@ -84,7 +84,12 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, picked, onPick, onLa
     group: 'Gather',
     onlyKeys: moves,
     when: () => !paused && current !== undefined,
-    run: () => current && run(current),
+    run() {
+      if (!current) return;
+      // What a key acts on is current from then on, wherever the wall grows.
+      if (!moves) setHere(keyOf(current));
+      run(current);
+    },
   });
   useCommands([
     key('right', 'Next photo', ['Right'], () => choose(at + 1), true),
@@ -92,12 +97,12 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, picked, onPick, onLa
     key('down', 'Photo below', ['Down'], () => choose(nearestAcross(boxes, at, true)), true),
     key('up', 'Photo above', ['Up'], () => choose(nearestAcross(boxes, at, false)), true),
     key('keep', 'Keep the photo', ['K'], onKeep),
-    key('let-go', 'Let the photo go', ['L'], onLetGo),
+    key('let-go', 'Leave the photo out', ['L'], onLetGo),
     key('look', 'Look at it large', ['Space'], onLook),
-    key('pick', 'Pick it for the light table', ['C'], onPick),
+    key('beside', 'Lay it beside others', ['B'], onBeside),
     {
-      ...key('lay', 'Lay the light table', ['Enter'], onLay),
-      when: () => !paused && picked.length >= 2,
+      ...key('lay', 'See them side by side', ['Enter'], onLay),
+      when: () => !paused && beside.length >= 2,
     },
   ]);
   const scrolled = () => {
@@ -110,7 +115,7 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, picked, onPick, onLa
       <ul
         className="relative m-1"
         style={{ height: virtual.getTotalSize() + 8 }}
-        aria-label="Candidates: arrows move, K keeps, L lets go, Space looks large, C picks for the light table, Enter lays it"
+        aria-label="Candidates: arrows move, K keeps, L leaves out, Space looks large, B lays beside, Enter shows those side by side"
       >
         {virtual.getVirtualItems().flatMap((row) =>
           rows[row.index]!.map((i) => {
@@ -123,13 +128,13 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, picked, onPick, onLa
                 index={i}
                 box={b}
                 current={i === at}
-                place={picked.indexOf(keyOf(c))}
+                place={beside.indexOf(keyOf(c))}
                 job={lastJob(jobs, c.id)}
                 onChoose={() => setHere(keyOf(c))}
                 onKeep={onKeep}
                 onLetGo={onLetGo}
                 onLook={onLook}
-                onPick={onPick}
+                onBeside={onBeside}
               />
             ) : null;
           }),
@@ -139,12 +144,12 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, picked, onPick, onLa
   );
 }
 
-interface TileProps extends Pick<Props, 'onKeep' | 'onLetGo' | 'onLook' | 'onPick'> {
+interface TileProps extends Pick<Props, 'onKeep' | 'onLetGo' | 'onLook' | 'onBeside'> {
   candidate: Candidate;
   index: number;
   box: Box;
   current: boolean;
-  /** Its place on the light table, or -1. */
+  /** Its place among those side by side, or -1. */
   place: number;
   job: Job | undefined;
   onChoose(): void;
@@ -161,7 +166,7 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
         onFocus={onChoose}
         onClick={(e) => {
           onChoose();
-          if (e.shiftKey || e.ctrlKey || e.metaKey) on.onPick(c);
+          if (e.shiftKey || e.ctrlKey || e.metaKey) on.onBeside(c);
         }}
         aria-pressed={place >= 0}
         onDoubleClick={() => on.onLook(c)}
@@ -178,7 +183,7 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
       </Button>
       {place >= 0 && (
         <span className="absolute left-0 bg-word px-1.5 text-note text-ink" style={{ top: box.height - 20 }}>
-          {place + 1} for the light table
+          {place + 1} beside
         </span>
       )}
       {c.kept && <span className="absolute top-0 left-0 bg-verdigris px-1.5 text-note text-on-verdigris">kept</span>}
@@ -187,8 +192,8 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
         className={`absolute top-1 right-1 flex gap-1 ${current ? '' : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100'}`}
       >
         {!job && (
-          <Button kind="chip" tabIndex={-1} onClick={() => on.onPick(c)}>
-            {place >= 0 ? 'Unpick' : 'Pick'}
+          <Button kind="chip" tabIndex={-1} onClick={() => on.onBeside(c)}>
+            {place >= 0 ? 'Not beside' : 'Beside'}
           </Button>
         )}
         {job ? (
@@ -201,7 +206,7 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
           </Button>
         ) : c.kept ? (
           <Button kind="chip" tabIndex={-1} onClick={() => on.onLetGo(c)}>
-            Let go
+            Leave out
           </Button>
         ) : (
           <Button kind="chip" tabIndex={-1} title={`Takes ${c.takes}`} onClick={() => on.onKeep(c)}>
@@ -231,15 +236,24 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
           {failed.message}
         </p>
       ) : (
-        <p className="truncate pt-0.5 text-note leading-5" title={tip(c)}>
-          <span className="font-medium text-word">{c.maker || 'Unknown maker'}</span>{' '}
-          <span className={c.open ? 'text-quiet' : 'text-marigold'}>{c.inWords}</span>
-          {c.sources.length > 1 && <span className="text-quiet"> · in {c.sources.length} collections</span>}
-        </p>
+        <div className="pt-1 text-small leading-4.25" title={tip(c)}>
+          <p className="truncate">
+            <span className="font-semibold text-word">{c.title || 'Untitled'}</span>{' '}
+            <span className="text-quiet">{c.maker || 'unknown maker'}</span>
+          </p>
+          <p className={c.open ? 'text-soft' : 'text-marigold'}>{terms(c)}</p>
+        </div>
       )}
     </li>
   );
 }
+
+// The licence is told in words that are never cut; how many lines they take follows from how wide the picture is.
+const terms = (c: Candidate) =>
+  c.sources.length > 1 ? `${c.inWords} · in ${c.sources.length} collections` : c.inWords;
+const line = 17;
+const letter = 6.6;
+const captionOf = (c: Candidate, width: number) => 6 + line * (1 + Math.ceil((terms(c).length * letter) / width));
 
 const tip = (c: Candidate) =>
   [c.title, c.why, c.sources.map((s) => s.name).join(' and '), c.sizeKnown ? `${c.width} x ${c.height}` : '']

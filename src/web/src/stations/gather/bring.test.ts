@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { api } from '../../api/client';
+import { useRules } from '../../deck/rules';
 import { useNotices } from '../../ui/useNotices';
 import { bring, filesOf } from './bring';
 
@@ -19,6 +20,9 @@ const said = () => useNotices.getState().list.map((n) => n.text);
 beforeEach(() => {
   post.mockReset();
   useNotices.setState({ list: [] });
+  useRules.setState({
+    rules: { photoEndings: ['jpg', 'jpeg', 'png', 'webp'], takes: 'It takes those.', photoBytes: 1024 * 1024 } as never,
+  });
 });
 
 describe('files that are brought', () => {
@@ -53,9 +57,17 @@ describe('files that are brought', () => {
     expect(said()).toEqual(['bad.jpg is damaged.', 'One photo taken in.']);
   });
 
-  it('are not sent where none is a photo; a picture without a name is one by its type', async () => {
+  it('are not sent where they are larger than what is taken', async () => {
+    post.mockResolvedValue({ data: { name: 'x', flag: null }, response: { ok: true, status: 200 } });
+    const large = new File([new Uint8Array(1024 * 1024 + 1)], 'large.jpg');
+    await bring('d', 'p', [large, file('small.jpg')], () => Promise.resolve());
+    expect(post.mock.calls.map(([, ask]) => ask.params.query.name)).toEqual(['small.jpg']);
+    expect(said()[0]).toBe('large.jpg is larger than 1 MB. Bring a smaller one.');
+  });
+
+  it('are not sent where none none is a photo; a picture without a name is one by its type', async () => {
     await bring('d', 'p', [file('a.txt')], () => Promise.resolve());
-    expect(said()[0]).toMatch(/no photo among these files/);
+    expect(said()[0]).toBe('There is no photo among these files. It takes those.');
     await bring('d', 'p', [], () => Promise.resolve());
     expect(post).not.toHaveBeenCalled();
     post.mockResolvedValue({ data: { name: 'x', flag: null }, response: { ok: true, status: 200 } });

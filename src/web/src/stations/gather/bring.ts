@@ -1,8 +1,11 @@
-import { api, sentence, told } from '../../api/client';
+import { api, patiently, sentence, told } from '../../api/client';
+import { rules } from '../../deck/rules';
 import { useNotices } from '../../ui/useNotices';
 
 const atOnce = 3;
-const photoName = /\.(jpe?g|png|webp)$/i;
+
+const mayBePhoto = (f: File) =>
+  f.type.startsWith('image/') || rules().photoEndings.includes(f.name.split('.').pop()!.toLowerCase());
 
 /** Files of a drop, those inside folders included. */
 export async function filesOf(transfer: DataTransfer): Promise<File[]> {
@@ -31,10 +34,13 @@ export async function filesOf(transfer: DataTransfer): Promise<File[]> {
  */
 export async function bring(deckId: string, pointId: string, files: File[], done: () => Promise<unknown>) {
   const { say } = useNotices.getState();
-  const photos = files.filter((f) => photoName.test(f.name) || f.type.startsWith('image/'));
-  const left = files.length - photos.length;
+  const fit = files.filter((f) => f.size <= rules().photoBytes);
+  for (const f of files.filter((f) => f.size > rules().photoBytes))
+    say(`${f.name} is larger than ${rules().photoBytes / 1024 / 1024} MB. Bring a smaller one.`, 'refused');
+  const photos = fit.filter((f) => mayBePhoto(f));
+  const left = fit.length - photos.length;
   if (photos.length === 0) {
-    if (files.length > 0) say('There is no photo among these files. Jaali takes JPEG, PNG and WebP.', 'refused');
+    if (fit.length > 0) say(`There is no photo among these files. ${rules().takes}`, 'refused');
     return;
   }
   let taken = 0;
@@ -43,13 +49,16 @@ export async function bring(deckId: string, pointId: string, files: File[], done
   const work = async () => {
     for (let file = queue.shift(); file; file = queue.shift()) {
       try {
-        const brought = await told(
-          api.POST('/api/decks/{id}/points/{pointId}/files', {
-            params: { path: { id: deckId, pointId }, query: { name: file.name || 'pasted picture' } },
-            headers: { 'Content-Type': 'application/octet-stream' },
-            body: file as unknown as string,
-            bodySerializer: (b: unknown) => b as Blob,
-          }),
+        const sent = file;
+        const brought = await patiently(() =>
+          told(
+            api.POST('/api/decks/{id}/points/{pointId}/files', {
+              params: { path: { id: deckId, pointId }, query: { name: sent.name || 'pasted picture' } },
+              headers: { 'Content-Type': 'application/octet-stream' },
+              body: sent as unknown as string,
+              bodySerializer: (b: unknown) => b as Blob,
+            }),
+          ),
         );
         taken++;
         if (brought.flag) flagged.push(brought.name);

@@ -12,7 +12,7 @@ describe('justified rows', () => {
 
   it('fill the width, keep proportions, and never overlap', () => {
     for (const aspects of walls) {
-      const { boxes } = justifiedRows(aspects, 944, 158, 8, 22);
+      const { boxes } = justifiedRows(aspects, 944, 158, 8, () => 22);
       expect(boxes).toHaveLength(aspects.length);
       boxes.forEach((b, i) => expect(b.width / b.height).toBeCloseTo(aspects[i]!, 6));
       const tops = [...new Set(boxes.map((b) => b.top))];
@@ -31,7 +31,7 @@ describe('justified rows', () => {
     for (const aspects of walls) {
       const wanted = 158;
       const miss = (heights: number[]) => heights.reduce((n, h) => n + Math.abs(h - wanted), 0) / heights.length;
-      ours += miss(justifiedRows(aspects, 944, wanted, 8, 0).boxes.map((b) => b.height));
+      ours += miss(justifiedRows(aspects, 944, wanted, 8, () => 0).boxes.map((b) => b.height));
       theirs += miss(
         layout(aspects, { containerWidth: 944, containerPadding: 0, boxSpacing: 8, targetRowHeight: wanted }).boxes.map(
           (b) => b.height,
@@ -42,7 +42,7 @@ describe('justified rows', () => {
   });
 
   it('hold no candidate and one candidate', () => {
-    expect(justifiedRows([], 900, 158, 8, 22)).toEqual({ boxes: [], height: 0 });
-    expect(justifiedRows([1.5], 900, 158, 8, 22).boxes[0]!.height).toBe(158);
+    expect(justifiedRows([], 900, 158, 8, () => 22)).toEqual({ boxes: [], height: 0 });
+    expect(justifiedRows([1.5], 900, 158, 8, () => 22).boxes[0]!.height).toBe(158);
   });
 });

@@ -7,14 +7,14 @@ export interface Box {
 
 /**
  * Rows of pictures in their true proportions, each row scaled to the full width; the last row keeps the wanted height.
- * A row takes the next picture when that brings its height nearer to the wanted one.
+ * Under each row there is room for the words of the one that needs most. A row takes the next picture when that brings its height nearer to the wanted one.
  */
 export function justifiedRows(
   aspects: number[],
   width: number,
   wanted: number,
   gap: number,
-  caption: number,
+  caption: (at: number, width: number) => number,
 ): { boxes: Box[]; height: number } {
   const boxes: Box[] = [];
   let top = 0;
@@ -22,11 +22,13 @@ export function justifiedRows(
   const heightOf = (r: number[]) => (width - gap * (r.length - 1)) / r.reduce((a, b) => a + b, 0);
   const lay = (height: number) => {
     let left = 0;
+    let words = 0;
     for (const aspect of row) {
+      words = Math.max(words, caption(boxes.length, aspect * height));
       boxes.push({ left, top, width: aspect * height, height });
       left += aspect * height + gap;
     }
-    top += height + caption + gap;
+    top += height + words + gap;
     row = [];
   };
   for (const aspect of aspects) {

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
-import { api, Refusal, told } from '../../api/client';
+import { api, passes, Refusal, told } from '../../api/client';
 import type { Filter, WallState } from '../../api/types';
 
 /** How a wall is narrowed, and the collections that are left out. */
@@ -19,7 +19,7 @@ export function useSearch(deckId: string, pointId: string, words: string, wish: 
     queryKey: ['search', deckId, pointId, words, again],
     enabled: words !== '' && pointId !== '',
     staleTime: Infinity,
-    retry: false,
+    retry: (_, error) => passes(error),
     queryFn: () =>
       told(
         api.POST('/api/decks/{id}/points/{pointId}/searches', {
@@ -33,7 +33,7 @@ export function useSearch(deckId: string, pointId: string, words: string, wish: 
   const wall = useQuery<WallState>({
     queryKey: ['wall', searchId, wish],
     enabled: searchId !== undefined && words !== '',
-    retry: false,
+    retry: (_, error) => passes(error),
     placeholderData: (old) => (old?.id === searchId ? old : undefined),
     refetchInterval: (q) => (q.state.data?.settled ? false : q.state.data?.answers.some((a) => a.here > 0) ? 700 : 250),
     queryFn: ({ signal }) =>

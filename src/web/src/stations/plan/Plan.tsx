@@ -54,6 +54,7 @@ export default function Plan() {
                   ? 'Write the points of the talk, one a line, or paste a list. One point becomes one picture.'
                   : 'Another point, or paste a list'
               }
+              autoFocus={points.length === 0}
               value={draft}
               onChange={(e) => setDraft(e.target.value)}
               onKeyDown={(e) => {

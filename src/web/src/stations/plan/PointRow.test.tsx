@@ -5,6 +5,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Point } from '../../api/types';
 import { useChoice } from '../../deck/choice';
 import { edit } from '../../deck/edit';
+import { useRules } from '../../deck/rules';
 import { aPhoto, aPoint, aSlide, openDeck } from '../../testing/parts';
 import { useNotices } from '../../ui/useNotices';
 import { PointRow } from './PointRow';
@@ -15,6 +16,7 @@ const sent = () => vi.mocked(edit).mock.calls.map((c) => c[0]);
 
 beforeEach(() => {
   vi.mocked(edit).mockClear();
+  useRules.setState({ rules: { mostSeconds: 3600 } as never });
   useNotices.setState({ list: [] });
   useChoice.setState({ slideId: null, pointId: null, itemId: null, tool: null });
 });

@@ -1,6 +1,7 @@
 import type { Point } from '../../api/types';
 import { choosePoint } from '../../deck/choice';
 import { edit } from '../../deck/edit';
+import { rules } from '../../deck/rules';
 import { usePhotos, useSlides } from '../../deck/store';
 import { clock, readClock } from '../../deck/time';
 import { Button } from '../../ui/Button';
@@ -74,7 +75,7 @@ export function PointRow({
         label={`Time for point ${index + 1}`}
         value={clock(point.seconds)}
         onCommit={(text) => {
-          const seconds = readClock(text);
+          const seconds = readClock(text, rules().mostSeconds / 60);
           if (seconds === undefined) say('Planned time is written as minutes and seconds, such as 1:30.', 'refused');
           else void edit({ kind: 'edit-point', pointId: point.id, seconds });
         }}

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import type { Use } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { rules } from '../../deck/rules';
@@ -8,6 +9,7 @@ import { Field } from '../../ui/Field';
 /** What the talk is for, as a sentence whose words open their alternatives; licences are judged by it. */
 export function UseSentence({ use, minutes, speaker = false }: { use: Use; minutes: number; speaker?: boolean }) {
   const header = useHeader();
+  const [other, setOther] = useState(false);
   const set = (change: Partial<Use>) => void edit({ kind: 'set-use', use: { ...use, ...change } });
   const options = [...new Set([...rules().slotChoices, minutes])]
     .sort((a, b) => a - b)
@@ -25,12 +27,25 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
         onChoose={(audience) => set({ audience })}
       />{' '}
       of{' '}
-      <Select
-        label="Time slot"
-        value={String(minutes)}
-        options={options}
-        onChoose={(m) => void edit({ kind: 'set-slot', minutes: Number(m) })}
-      />
+      {other ? (
+        <span onBlur={() => setOther(false)}>
+          <Field
+            label="Time slot, in minutes"
+            className={`!inline !w-24 ${speaker ? 'border-b-verdigris-ink/50 text-ink' : ''}`}
+            value={String(minutes)}
+            focused
+            onCommit={(text) => void edit({ kind: 'set-slot', minutes: Number(/^[\d.]+/.exec(text)?.[0] ?? '0') })}
+          />{' '}
+          minutes
+        </span>
+      ) : (
+        <Select
+          label="Time slot"
+          value={String(minutes)}
+          options={[...options, ['other', 'another length']]}
+          onChoose={(m) => (m === 'other' ? setOther(true) : void edit({ kind: 'set-slot', minutes: Number(m) }))}
+        />
+      )}
       ,{' '}
       <Select
         label="Entry"

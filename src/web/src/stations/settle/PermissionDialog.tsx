@@ -47,7 +47,7 @@ export function PermissionDialog({ photo, onClose }: { photo: Photo | null; onCl
         </Labelled>
         <div className="flex justify-end gap-5">
           <Button kind="verb" onClick={onClose}>
-            Leave it
+            Cancel
           </Button>
           <Button kind="solid" type="submit">
             Record the permission

@@ -14,7 +14,7 @@ import { useRecord } from './useRecord';
 export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void }) {
   const { correct, reread } = useRecord(photo.id);
   const [permission, setPermission] = useState(false);
-  const [looking, setLooking] = useState(photo.unclear);
+  const [looking, setLooking] = useState(photo.unclear && photo.offers.length === 0);
   if (permission) return <PermissionDialog photo={photo} onClose={() => setPermission(false)} />;
   return (
     <Dialog
@@ -42,11 +42,41 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
             hint="why it is in the public domain, if it is"
             onCommit={(publicDomainReason) => correct({ publicDomainReason })}
           />
+          <Line
+            label="Done before"
+            value={photo.earlierChanges}
+            hint="changes that its source tells of"
+            onCommit={(earlierChanges) => correct({ earlierChanges })}
+          />
           {photo.ownWork && <p className="mt-1 text-quiet">Your own photo.</p>}
           {photo.permission && <p className="mt-1 text-quiet">By permission of {photo.permission}.</p>}
           {photo.machineMade && <p className="mt-1 text-marigold">The file says that it was made by a machine.</p>}
         </div>
       </div>
+      {photo.offers.length > 0 && (
+        <div className="mt-3 border-l-2 border-marigold pl-3">
+          <p className="text-marigold">
+            {photo.offers[0]!.of === 'choice'
+              ? 'The source lets you choose. One of these is kept, and that you chose it.'
+              : 'These licences were found beside the photo. Nothing says that they hold for the photo itself.'}
+          </p>
+          <ul className="mt-1 flex flex-col gap-1">
+            {photo.offers.map((o, n) => (
+              <li key={o.said + o.licence} className="flex items-baseline gap-4">
+                <span className="min-w-0 flex-1">
+                  {o.licence}
+                  {o.of !== 'choice' && <span className="text-quiet"> of {o.of}</span>}
+                  {o.maker && <span className="text-quiet">, with the name {o.maker}</span>}
+                  {o.of !== 'choice' && <span className="block truncate text-small text-quiet">{o.said}</span>}
+                </span>
+                <Button kind="link" onClick={() => void correct({ offer: n })}>
+                  {o.of === 'choice' ? 'Take this' : 'It holds for the photo'}
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
       {photo.conflicts.map((c) => (
         <div key={c.field} className="mt-3 border-l-2 border-marigold pl-3">
           <p className="text-marigold">Two sources say different things of the {c.field}.</p>
@@ -142,7 +172,7 @@ function Line({
   );
 }
 
-/** Pictures found or harvested that look the same and have a record. */
+/** Pictures found or fetched that look the same and have a record. */
 function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
   const deckId = useDeckId();
   const { adopt } = useRecord(photo.id);
@@ -152,7 +182,7 @@ function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
     gcTime: 0,
     queryFn: () =>
       told(
-        api.GET('/api/decks/{id}/photos/{photoId}/origins', { params: { path: { id: deckId, photoId: photo.id } } }),
+        api.POST('/api/decks/{id}/photos/{photoId}/origins', { params: { path: { id: deckId, photoId: photo.id } } }),
       ),
   });
   if (!origins.data)
@@ -164,7 +194,7 @@ function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
   if (origins.data.length === 0)
     return (
       <p className="mt-3 text-quiet">
-        Nothing found or harvested so far looks like it. Search in Gather for what it shows, then look again.
+        Nothing found or fetched so far looks like it. Search in Gather for what it shows, then look again.
       </p>
     );
   return (

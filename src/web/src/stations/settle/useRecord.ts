@@ -1,19 +1,28 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { api, sentence, told } from '../../api/client';
+import { api, Refusal, sentence, told } from '../../api/client';
 import type { components } from '../../generated/api';
 import { catchUp } from '../../deck/edit';
-import { useDeckId } from '../../deck/store';
+import { useDeckId, useDeckStore } from '../../deck/store';
 import { finished } from '../../deck/jobs';
+import { rules } from '../../deck/rules';
 import { useNotices } from '../../ui/useNotices';
 
 type Correction = components['schemas']['RecordRequest'];
+
+// Corrections of one page go one after the other, each on the version that the one before it made.
+let turn: Promise<unknown> = Promise.resolve();
 
 /** What can be done to a photo's record; each answers whether it was done, and refusals are shown. */
 export function useRecord(photoId: string) {
   const deckId = useDeckId();
   const client = useQueryClient();
   const say = useNotices((s) => s.say);
-  const attempt = async (work: () => Promise<string | void>) => {
+  const attempt = (work: () => Promise<string | void>) => {
+    const mine = turn.then(() => attempted(work));
+    turn = mine;
+    return mine;
+  };
+  const attempted = async (work: () => Promise<string | void>) => {
     try {
       const words = await work();
       if (words) say(words);
@@ -22,6 +31,7 @@ export function useRecord(photoId: string) {
       return true;
     } catch (error) {
       say(sentence(error), 'refused');
+      if (error instanceof Refusal && error.status === 409) await catchUp().catch(() => undefined);
       return false;
     }
   };
@@ -31,7 +41,8 @@ export function useRecord(photoId: string) {
         await told(
           api.PUT('/api/photos/{photoId}/record', {
             params: { path: { photoId } },
-            body: { settle: false, ...change },
+            // The version that is shown: what another window corrected meanwhile is not written over unseen.
+            body: { settle: false, version: useDeckStore.getState().photos[photoId]?.version ?? null, ...change },
           }),
         );
       }),
@@ -52,8 +63,21 @@ export function useRecord(photoId: string) {
         if (job.state !== 'done') throw new Error(job.message);
         return 'The original is in its place, with its record.';
       }),
+    retake: () =>
+      attempt(async () => {
+        const job = await finished(
+          await told(
+            api.POST('/api/decks/{id}/photos/{photoId}/retake', { params: { path: { id: deckId, photoId } } }),
+          ),
+        );
+        if (job.state !== 'done') throw new Error(job.message);
+        await client.invalidateQueries({ queryKey: ['ledger', deckId] });
+        return 'The photo is whole again.';
+      }),
     permit: (from: string, on: string, words: string, file: File | null) =>
       attempt(async () => {
+        if (file && file.size > rules().permissionBytes)
+          throw new Error(`The file is larger than ${rules().permissionBytes / 1024 / 1024} MB. Choose a smaller one.`);
         const fileId = file
           ? (
               await told(

@@ -1,0 +1,76 @@
+using Jaali.Core;
+using Jaali.Store;
+
+namespace Jaali.Server;
+
+/// <summary>What is put in order while it runs, at the start and every hour: a copy of the database for each day, results
+/// of old jobs, and files that nothing speaks of.</summary>
+public sealed class Housekeeping(
+    DataFolder folder,
+    PhotoStore photos,
+    JobStore jobs,
+    Jobs work,
+    TimeProvider clock,
+    ILogger<Housekeeping> log
+)
+{
+    /// <summary>Keeps house until the application stops.</summary>
+    public async Task RunAsync(CancellationToken stop)
+    {
+        using var hours = new PeriodicTimer(TimeSpan.FromHours(1), clock);
+        try
+        {
+            do await OnceAsync(stop);
+            while (await hours.WaitForNextTickAsync(stop));
+        }
+        catch (OperationCanceledException) { }
+    }
+
+    /// <summary>Does everything that is due. Nothing in it can be waited for, so that what fails is logged and tried again
+    /// the next time.</summary>
+    public async Task OnceAsync(CancellationToken cancel = default)
+    {
+        foreach (
+            (string what, Func<Task> step) in (IEnumerable<(string, Func<Task>)>)
+                [
+                    ("copy of the day", () => Task.Run(() => StoreFolder.CopyToday(folder.Root), cancel)),
+                    ("old jobs", work.SweepAsync),
+                    // A damaged database that lies aside may still speak of them.
+                    (
+                        "files of no photo",
+                        () =>
+                            folder.Files("damaged", "*.db").Any()
+                                ? Task.CompletedTask
+                                : photos.SweepAsync(TimeSpan.FromDays(Limits.Kept.OrphanDays), cancel)
+                    ),
+                    ("half files", () => SweepFilesAsync(cancel)),
+                ]
+        )
+            try
+            {
+                await step();
+            }
+            catch (Exception e) when (e is not OperationCanceledException)
+            {
+                Faults.Note(log, e, "keeping house: " + what);
+            }
+    }
+
+    // PDFs whose job is gone, downloads that nobody goes on with, and renditions that a crash left half-written.
+    private async Task SweepFilesAsync(CancellationToken cancel)
+    {
+        DateTime now = clock.GetUtcNow().UtcDateTime;
+        foreach (string pdf in folder.Files("exports", "*.pdf"))
+            if (
+                !Guid.TryParseExact(Path.GetFileNameWithoutExtension(pdf), "N", out Guid id)
+                || await jobs.FindAsync(id, cancel) is null
+            )
+                File.Delete(pdf);
+        foreach (string file in folder.Files("downloads", "*"))
+            if (now - File.GetLastWriteTimeUtc(file) > TimeSpan.FromDays(Limits.Kept.DownloadDays))
+                File.Delete(file);
+        foreach (string file in folder.Files("derived", "*"))
+            if (DataFolder.IsHalf(file) && now - File.GetLastWriteTimeUtc(file) > TimeSpan.FromHours(1))
+                File.Delete(file);
+    }
+}

@@ -1,0 +1,131 @@
+import { DropdownMenu } from 'radix-ui';
+import { useState } from 'react';
+import type { LedgerRow, Standing } from '../../api/types';
+import { useLedger } from '../../deck/ledger';
+import { goTo } from '../../deck/navigate';
+import { useDeckId, useHeader, useScenes, useSlides } from '../../deck/store';
+import { Button } from '../../ui/Button';
+import { Head } from '../Head';
+import { Lattice } from '../../ui/Star';
+import { SceneView } from '../../scene/SceneView';
+import { UseSentence } from '../plan/UseSentence';
+import { CreditStyling } from './CreditStyling';
+import { LedgerLine } from './LedgerLine';
+import { OwnLicence } from './OwnLicence';
+import { WhatIf } from './WhatIf';
+
+const forms: [string, string][] = [
+  ['txt', 'plain text'],
+  ['md', 'Markdown'],
+  ['html', 'a web page that programs can read'],
+  ['csv', 'a table'],
+  ['jsonld', 'JSON-LD'],
+];
+const weight: Record<Standing, number> = { blocked: 0, toSettle: 1, clear: 2 };
+
+/** The ledger: each photo's credit as it will read, where it is used, what is owed and how it stands. */
+export default function Credit() {
+  const id = useDeckId();
+  const header = useHeader();
+  const slides = useSlides();
+  const ledger = useLedger();
+  const [byStanding, setByStanding] = useState(true);
+  const [unsettled, setUnsettled] = useState(false);
+  const credits = slides.find((s) => s.kind === 'credits');
+  const pages = useScenes(credits?.id);
+  const all = ledger.data?.rows ?? [];
+  const rows = unsettled ? all.filter((r) => r.standing !== 'clear') : all;
+  const shown: LedgerRow[] = byStanding ? rows.toSorted((a, b) => weight[a.standing] - weight[b.standing]) : rows;
+  return (
+    <main className="paper flex min-h-0 min-w-0 flex-col bg-paper text-ink">
+      <Head>
+        <Button kind="verb" onClick={() => setByStanding(!byStanding)}>
+          {byStanding ? 'Sort by slide' : 'Sort by standing'}
+        </Button>
+        <Button kind="verb" aria-pressed={unsettled} onClick={() => setUnsettled(!unsettled)}>
+          Only what is unsettled
+        </Button>
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger className="verb">Credit files</DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content
+              align="end"
+              sideOffset={6}
+              className="z-30 rounded-sm border border-line bg-panel py-1 text-word"
+            >
+              {forms.map(([form, name]) => (
+                <DropdownMenu.Item key={form} asChild>
+                  <a
+                    className="block px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround data-highlighted:text-word"
+                    href={`/api/decks/${id}/exports/credits.${form}`}
+                    download
+                  >
+                    as {name}
+                  </a>
+                </DropdownMenu.Item>
+              ))}
+              <DropdownMenu.Item asChild>
+                <a
+                  className="block border-t border-line px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround data-highlighted:text-word"
+                  href={`/api/decks/${id}/exports/photos.zip`}
+                  download
+                >
+                  the photos, each with its credit inside
+                </a>
+              </DropdownMenu.Item>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </Head>
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_392px] max-[1150px]:grid-cols-[minmax(0,1fr)_300px]">
+        <section aria-label="Ledger" className="overflow-auto px-10 py-6">
+          <h1 className="text-title leading-tight font-semibold [font-stretch:90%]">{ledger.data?.sentence ?? ' '}</h1>
+          {all.length > 0 ? (
+            <ul className="mt-4">
+              {shown.map((row) => (
+                <LedgerLine key={row.photoId} row={row} />
+              ))}
+              {shown.length === 0 && (
+                <li className="border-t border-rule py-4 text-ink-quiet">Nothing is unsettled.</li>
+              )}
+            </ul>
+          ) : (
+            <div className="relative mt-6 h-72">
+              <Lattice className="absolute inset-0 text-rule" />
+              <p className="absolute top-1/2 left-1/2 w-80 -translate-1/2 bg-paper p-5 text-center text-ink-quiet">
+                Each photo that is on a slide gets its row here, with the credit already written.{' '}
+                <Button kind="link" onClick={() => goTo('gather')}>
+                  Gather photos
+                </Button>
+              </p>
+            </div>
+          )}
+        </section>
+        <aside aria-label="Credits" className="overflow-auto bg-paper-deep px-7 py-6">
+          <h2 className="text-ink-quiet">Credits, as they will read</h2>
+          {pages.map((page) => (
+            <SceneView key={page.page} scene={page} width={336} links className="mt-3" />
+          ))}
+          {pages.length === 0 && (
+            <p className="mt-2 text-ink-quiet">
+              {credits
+                ? 'The page fills as photos are placed.'
+                : 'Make the slides in Plan, and a credits slide comes with them.'}
+            </p>
+          )}
+          {ledger.data && <CreditStyling style={ledger.data.style} languages={ledger.data.languages} />}
+          <div className="mt-6 border-t border-rule pt-4">
+            <h2 className="text-ink-quiet">What this talk is for</h2>
+            <UseSentence use={header.use} minutes={header.slotMinutes} />
+          </div>
+          {ledger.data && all.length > 0 && (
+            <>
+              <OwnLicence options={ledger.data.ownLicences} chosen={ledger.data.style.ownLicence} />
+              <WhatIf />
+            </>
+          )}
+        </aside>
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,144 @@
+import { Dialog } from 'radix-ui';
+import { useEffect, useRef, useState, type PointerEvent } from 'react';
+import type { Candidate } from '../../api/types';
+import { Button } from '../../ui/Button';
+
+interface Props {
+  candidates: Candidate[];
+  onKeep(c: Candidate): void;
+  onLetGo(c: Candidate): void;
+  onClose(): void;
+}
+
+/** Two to four candidates side by side with one common zoom and pan, and under each the facts that decide. */
+export function SideBySide({ candidates, onKeep, onLetGo, onClose }: Props) {
+  const [view, setView] = useState({ scale: 1, x: 0, y: 0 });
+  const [at, setAt] = useState(0);
+  const table = useRef<HTMLDivElement>(null);
+  const zoom = (factor: number) =>
+    setView((v) => {
+      const scale = Math.min(8, Math.max(1, v.scale * factor));
+      return scale === 1 ? { scale, x: 0, y: 0 } : { ...v, scale };
+    });
+  const pan = (dx: number, dy: number) =>
+    setView((v) => {
+      const most = (v.scale - 1) / 2;
+      const limit = (n: number) => Math.min(most, Math.max(-most, n));
+      return { ...v, x: limit(v.x + dx), y: limit(v.y + dy) };
+    });
+  // React listens to wheels passively; zooming must keep the page from moving.
+  useEffect(() => {
+    const el = table.current;
+    const wheel = (e: WheelEvent) => {
+      e.preventDefault();
+      zoom(Math.exp(-e.deltaY / 500));
+    };
+    el?.addEventListener('wheel', wheel, { passive: false });
+    return () => el?.removeEventListener('wheel', wheel);
+  }, []);
+  const drag = (e: PointerEvent<HTMLDivElement>) => {
+    if (e.buttons !== 1) return;
+    const r = e.currentTarget.getBoundingClientRect();
+    pan(e.movementX / r.width, e.movementY / r.height);
+  };
+  const c = candidates[at];
+  const columns = candidates.length === 4 ? 2 : candidates.length;
+  return (
+    <Dialog.Root open onOpenChange={onClose}>
+      <Dialog.Portal>
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed inset-0 z-40 flex flex-col bg-booth px-7 py-5 text-word outline-none"
+          onKeyDown={(e) => {
+            const by = 0.06;
+            if (e.key === '+' || e.key === '=') zoom(1.25);
+            else if (e.key === '-') zoom(0.8);
+            else if (e.key === '0') setView({ scale: 1, x: 0, y: 0 });
+            else if (e.key === 'ArrowLeft' && view.scale > 1) pan(by, 0);
+            else if (e.key === 'ArrowRight' && view.scale > 1) pan(-by, 0);
+            else if (e.key === 'ArrowUp' && view.scale > 1) pan(0, by);
+            else if (e.key === 'ArrowDown' && view.scale > 1) pan(0, -by);
+            else if (e.key === 'ArrowRight') setAt(Math.min(at + 1, candidates.length - 1));
+            else if (e.key === 'ArrowLeft') setAt(Math.max(at - 1, 0));
+            else if (e.key === 'k' && c) onKeep(c);
+            else if (e.key === 'l' && c) onLetGo(c);
+            else return;
+            e.preventDefault();
+          }}
+        >
+          <div className="flex items-baseline gap-6 pb-3">
+            <Dialog.Title className="text-lead font-semibold">Side by side</Dialog.Title>
+            <span className="font-mono text-note text-quiet">
+              {view.scale.toFixed(1)} times; wheel or + and - zoom all of them, drag or arrows move all of them
+            </span>
+            <Button kind="verb" className="ml-auto" onClick={onClose}>
+              Back to the wall
+            </Button>
+          </div>
+          <div
+            ref={table}
+            className="grid min-h-0 flex-1 gap-4"
+            style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}
+          >
+            {candidates.map((x, i) => (
+              <figure
+                key={x.collection + x.id}
+                className={`flex max-h-full min-h-0 min-w-0 flex-col self-center ${i === at ? 'outline-1 outline-offset-4 outline-verdigris' : ''}`}
+                onPointerDown={() => setAt(i)}
+              >
+                <div
+                  className="relative aspect-[4/3] min-h-0 shrink touch-none overflow-hidden bg-deep"
+                  onPointerMove={drag}
+                >
+                  <img
+                    src={x.picture}
+                    alt={x.title}
+                    draggable={false}
+                    className="h-full w-full object-contain select-none"
+                    style={{ transform: `translate(${view.x * 100}%, ${view.y * 100}%) scale(${view.scale})` }}
+                  />
+                </div>
+                <Facts candidate={x} onKeep={onKeep} onLetGo={onLetGo} />
+              </figure>
+            ))}
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function Facts({ candidate: c, onKeep, onLetGo }: Omit<Props, 'candidates' | 'onClose'> & { candidate: Candidate }) {
+  const sharp = !c.sizeKnown
+    ? 'The source does not say how many pixels it has.'
+    : c.fillsSlide
+      ? `${c.width} pixels wide; the slide needs ${c.neededWidth}.`
+      : `${c.width} pixels wide, too few: the slide needs ${c.neededWidth}.`;
+  return (
+    <figcaption className="shrink-0 pt-2 text-small leading-snug">
+      <p className="flex items-baseline gap-3">
+        <span className="truncate text-lead font-semibold">{c.title || 'Untitled'}</span>
+        <span className="truncate text-quiet">by {c.maker || 'unknown maker'}</span>
+        {c.kept ? (
+          <Button kind="verb" className="ml-auto" onClick={() => onLetGo(c)}>
+            Leave out
+          </Button>
+        ) : (
+          <Button className="ml-auto text-verdigris-word hover:text-word" onClick={() => onKeep(c)}>
+            Keep
+          </Button>
+        )}
+      </p>
+      <p className={c.fits ? '' : 'text-marigold'}>
+        <span className="inline-block first-letter:uppercase">{c.inWords}</span>
+        {c.licence.toLowerCase() !== c.inWords && ` (${c.licence})`}. {c.why}
+      </p>
+      <p className={c.fillsSlide || !c.sizeKnown ? 'text-quiet' : 'text-marigold'}>{sharp}</p>
+      <p className="text-quiet">
+        {c.calm === null
+          ? 'Not looked at closely yet.'
+          : `${Math.round(c.calm * 100)} % of the slide is calm enough for words.`}
+      </p>
+    </figcaption>
+  );
+}

@@ -1,0 +1,122 @@
+import { expect, test, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { standIns } from './world';
+
+const root = resolve(import.meta.dirname, '../..');
+const at = 'http://localhost:5193';
+let data = '';
+let server: ChildProcess | undefined;
+
+async function start() {
+  server = spawn(
+    'dotnet',
+    [
+      `${root}/artifacts/bin/Jaali.Server/release/Jaali.Server.dll`,
+      `--data=${data}`,
+      '--port=5193',
+      `--web=${root}/src/web/dist`,
+      `--collections=${root}/demo/collections.json`,
+      `--standins=${standIns}`,
+    ],
+    { stdio: 'ignore' },
+  );
+  for (let i = 0; i < 200; i++) {
+    if (
+      await fetch(`${at}/api/health`).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      return;
+    await new Promise((r) => setTimeout(r, 100));
+  }
+  throw new Error('The server did not start.');
+}
+
+const stop = () =>
+  new Promise<void>((done) => {
+    server!.once('exit', () => done());
+    server!.kill('SIGKILL');
+  });
+
+test.beforeEach(async () => {
+  data = mkdtempSync(join(tmpdir(), 'jaali-away-'));
+  await start();
+});
+test.afterEach(async () => {
+  await stop();
+  rmSync(data, { recursive: true });
+});
+
+async function talk(page: Page, title: string, point: string) {
+  await page.goto(at);
+  await page.getByLabel('What will you talk about').fill(title);
+  await page.getByRole('button', { name: 'New talk' }).click();
+  await page.getByLabel('New points').fill(point);
+  await page.getByRole('button', { name: /Add th/ }).click();
+  await page.getByRole('button', { name: 'Make the slides' }).click();
+  await page.getByRole('button', { name: /^Slide 1,/ }).waitFor();
+}
+
+test('while the server is away what is written stays, is told to wait, and is there once when it is back', async ({
+  page,
+}) => {
+  await talk(page, 'Away', 'Pebbles and stones');
+  await stop();
+  const title = page.getByRole('textbox', { name: 'Title', exact: true });
+  await title.fill('Away and back');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/Jaali has not answered since \d\d:\d\d\. Your edit waits here/)).toBeVisible();
+  await expect(title).toHaveValue('Away and back');
+  await page.getByLabel('New points').fill('Fog');
+  await page.getByRole('button', { name: /Add th/ }).click();
+  await expect(page.getByText(/Your 2 edits wait here and are done once it is back/)).toBeVisible();
+  await start();
+  await expect(page.getByText('Jaali is back. Everything is saved.')).toBeVisible();
+  const id = page.url().split('/')[4];
+  await expect
+    .poll(async () => {
+      const deck = (await (await fetch(`${at}/api/decks/${id}`)).json()) as {
+        title: string;
+        revision: number;
+        points: { wording: string }[];
+      };
+      return [deck.title, deck.points.map((p) => p.wording).join(), deck.revision];
+    })
+    .toEqual(['Away and back', 'Pebbles and stones,Fog', 4]);
+  // The bar goes by itself, and live messages come again.
+  await expect(page.getByText('Jaali is back. Everything is saved.')).toBeHidden({ timeout: 10_000 });
+});
+
+test('a photo whose file went bad is told in Credit and Give, and is taken again', async ({ page }) => {
+  await talk(page, 'Bad file', 'Pebbles and stones');
+  await page.keyboard.press('2');
+  const id = page.url().split('/')[4];
+  await page.goto(`${at}/deck/${id}/gather`);
+  await page.getByLabel('What to look for').fill('stones');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#candidate-0')).toBeVisible();
+  await page.locator('#candidate-0').focus();
+  await page.keyboard.press('k');
+  await expect(page.getByText('kept', { exact: true })).toBeVisible();
+  const deck = (await (await fetch(`${at}/api/decks/${id}`)).json()) as { points: { kept: string[] }[] };
+  const photo = deck.points[0]!.kept[0]!;
+  const blobs = join(data, 'blobs', photo.slice(0, 2));
+  const file = join(
+    blobs,
+    readdirSync(blobs).find((f) => f === photo)!,
+  );
+  const good = readFileSync(file);
+  writeFileSync(file, good.subarray(0, good.length / 2));
+  await page.goto(`${at}/deck/${id}/give`);
+  await expect(page.getByText('One photo’s file is damaged')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it again' }).click();
+  await expect(page.getByText('Its file in the store is damaged.')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it again' }).click();
+  await expect(page.getByText('The photo is whole again.')).toBeVisible();
+  await expect(page.getByText('Its file in the store is damaged.')).toBeHidden();
+  expect(readFileSync(file).equals(good)).toBe(true);
+});
