@@ -59,7 +59,7 @@ public sealed class FrozenTests : IDisposable
                 {
                     ["id"] = s.Id.ToString(),
                     ["kind"] = JsonSerializer.SerializeToNode(s.Kind, DeckJson.Options),
-                    ["pointId"] = s.PointId?.ToString(),
+                    ["pointId"] = s.Kind == SlideKind.Title ? null : s.PointId?.ToString(),
                     ["ground"] = frame is null
                         ? null
                         : new JsonObject
@@ -192,6 +192,7 @@ public sealed class FrozenTests : IDisposable
             typeof(HoldItem),
             typeof(GroupItems),
             typeof(MakeGround),
+            typeof(OrderSlides),
         ];
         Assert.Equal(DeckCommands.All.Count - later.Length, kinds.Count);
         Assert.Throws<FormatException>(() =>

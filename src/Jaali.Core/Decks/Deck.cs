@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Jaali.Core.Geometry;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 
 namespace Jaali.Core.Decks;
@@ -44,18 +46,47 @@ public sealed record Deck(
             CreditStyle.Usual
         );
 
-    /// <summary>What is to be shown, in order; a ground is as large as its slide.</summary>
+    /// <summary>What is to be shown, in order; a ground is as large as its slide, and an opening slide belongs to the
+    /// opening.</summary>
     public ImmutableList<Slide> Slides
     {
         get;
-        init => field = Filled(value, Shape);
-    } = Filled(Slides, Shape);
+        init => field = Settled(value, Shape, Id);
+    } = Settled(Slides, Shape, Id);
+
+    /// <summary>How long an opening is planned to take, in seconds. Common practice, no source.</summary>
+    public const double OpeningSeconds = 30;
+
+    /// <summary>
+    /// The opening, as a point like the others: photos are looked for and kept for it. Its identity is that of the
+    /// deck, its wording the title, its time that of its slide; it is not among <see cref="Points"/>.
+    /// </summary>
+    [JsonIgnore]
+    public Point Opening =>
+        (OwnOpening ?? new Point(Id, Title, [], OpeningSeconds, WordsOf(Title), [])) with
+        {
+            Id = Id,
+            Wording = Title,
+            Seconds = Slides.Find(s => s.Kind == SlideKind.Title)?.Seconds ?? OpeningSeconds,
+        };
+
+    /// <summary>What was chosen for the opening: search words, facts, photos; null where nothing was, and its search
+    /// words follow the title.</summary>
+    public Point? OwnOpening { get; init; }
+
+    /// <summary>The opening, then the points.</summary>
+    [JsonIgnore]
+    public IEnumerable<Point> AllPoints => Points.Prepend(Opening);
+
+    /// <summary>What is looked for where a talk has this title.</summary>
+    internal static ImmutableList<string> WordsOf(string title) =>
+        title == NoTitle ? [] : [.. SearchWords.Propose(title)];
 
     /// <summary>The slide with this identity, or null.</summary>
     public Slide? Slide(Guid id) => Slides.Find(s => s.Id == id);
 
-    /// <summary>The point with this identity, or null.</summary>
-    public Point? Point(Guid id) => Points.Find(p => p.Id == id);
+    /// <summary>The point with this identity, or null; the opening has that of the deck.</summary>
+    public Point? Point(Guid id) => id == Id ? Opening : Points.Find(p => p.Id == id);
 
     /// <summary>The deck with one slide changed; the slide must be in it.</summary>
     public Deck With(Slide slide) =>
@@ -66,18 +97,28 @@ public sealed record Deck(
 
     /// <summary>The deck with one point changed; the point must be in it.</summary>
     public Deck With(Point point) =>
-        this with
-        {
-            Points = Points.SetItem(Points.FindIndex(p => p.Id == point.Id), point),
-        };
+        point.Id == Id
+            ? this with
+            {
+                OwnOpening = point,
+            }
+            : this with
+            {
+                Points = Points.SetItem(Points.FindIndex(p => p.Id == point.Id), point),
+            };
 
-    private static ImmutableList<Slide> Filled(ImmutableList<Slide> slides, SlideShape shape)
+    private static ImmutableList<Slide> Settled(ImmutableList<Slide> slides, SlideShape shape, Guid id)
     {
         SlideRect bounds = shape.Bounds();
         // Nearly always nothing is to be done, and the list stays the same.
         for (int i = 0; i < slides.Count; i++)
-            if (slides[i].Filled(bounds) is { } filled && !ReferenceEquals(filled, slides[i]))
-                slides = slides.SetItem(i, filled);
+        {
+            Slide settled = slides[i].Filled(bounds);
+            if (settled is { Kind: SlideKind.Title, PointId: null })
+                settled = settled with { PointId = id };
+            if (!ReferenceEquals(settled, slides[i]))
+                slides = slides.SetItem(i, settled);
+        }
         return slides;
     }
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using Jaali.Core.Geometry;
 
 namespace Jaali.Core.Decks;
@@ -31,4 +32,9 @@ public sealed record Placement(
 }
 
 /// <summary>An edit of what one kind of item is; what its members leave null stays.</summary>
-public abstract record ItemEdit;
+public abstract record ItemEdit
+{
+    /// <summary>What it does, in words that fit behind "Taken back:".</summary>
+    [JsonIgnore]
+    public virtual string Deed => "changing a thing on a slide";
+}

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Jaali.Core.Decks;
 using Jaali.Core.Photos;
 
@@ -14,6 +15,10 @@ public interface IEditFacts : IPhotoFacts
 /// own and one line in <see cref="DeckCommands"/>.</summary>
 public abstract record DeckCommand
 {
+    /// <summary>What it does, in words that fit behind "Taken back:".</summary>
+    [JsonIgnore]
+    public abstract string Deed { get; }
+
     /// <summary>The deck after the command, or why it is refused. Never throws for what a user can do.</summary>
     internal abstract Change Apply(Deck deck, IEditFacts facts);
 }

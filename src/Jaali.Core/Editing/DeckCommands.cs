@@ -31,6 +31,7 @@ public static class DeckCommands
         Kind<OrderKept>("order-kept"),
         Kind<MakeSlides>("make-slides"),
         Kind<AddSlide>("add-slide"),
+        Kind<OrderSlides>("order-slides"),
         Kind<RemoveSlide>("remove-slide"),
         Kind<MoveSlide>("move-slide"),
         Kind<DuplicateSlide>("duplicate-slide"),

@@ -25,6 +25,7 @@ public static class DeckParts
             Put(new(PartKind.Slot), (double?)from.SlotMinutes, to.SlotMinutes);
         Put(new(PartKind.Use), from.Use, to.Use);
         Put(new(PartKind.Style), from.Style, to.Style);
+        Put(new(PartKind.Point, to.Id), from.OwnOpening, to.OwnOpening);
         if (!ReferenceEquals(from.Points, to.Points))
         {
             Order(PartKind.Points, default, from.Points.Select(p => p.Id), to.Points.Select(p => p.Id));
@@ -107,6 +108,9 @@ public static class DeckParts
                     break;
                 case PartKind.Slides:
                     slideOrder = Read<Guid[]>(value);
+                    break;
+                case PartKind.Point when key.Of == deck.Id:
+                    deck = deck with { OwnOpening = value is null ? null : Read<Point>(value) };
                     break;
                 case PartKind.Point when value is null:
                     points.Remove(key.Of);

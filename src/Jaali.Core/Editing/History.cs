@@ -116,6 +116,14 @@ public sealed class History
         );
     }
 
+    /// <summary>The command that an edit is, took back or did again: the revision that it led to first.</summary>
+    public int Origin(int revision)
+    {
+        while (_log.Find(e => e.Revision == revision) is { Of: { } of })
+            revision = of;
+        return revision;
+    }
+
     private HistoryStep Step(LoggedEdit? edit, string author, Refusal none, string conflict)
     {
         if (edit is null)

@@ -8,6 +8,9 @@ internal static class Refusals
 
     internal static Refusal NoPoint => new("no-such-point", "This point is no longer in the plan. Choose another.");
 
+    internal static Refusal Opening =>
+        new("opening-stays", "The opening belongs to the talk and comes first. Its slide can be taken out in the run.");
+
     internal static Refusal NoItem => new("no-such-item", "This is no longer on the slide. Choose something else.");
 
     internal static Refusal NotShown =>

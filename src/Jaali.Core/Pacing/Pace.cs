@@ -5,9 +5,6 @@ namespace Jaali.Core.Pacing;
 /// <summary>Planned time.</summary>
 public static class Pace
 {
-    /// <summary>Seconds proposed for the opening slide.</summary>
-    public const double OpeningSeconds = 30;
-
     /// <summary>Seconds proposed for the credits.</summary>
     public const double CreditsSeconds = 15;
 
@@ -28,7 +25,8 @@ public static class Pace
     /// </summary>
     public static double SecondsForNewPoint(Deck deck, int count)
     {
-        double open = deck.SlotMinutes * 60 * .9 - OpeningSeconds - CreditsSeconds - deck.Points.Sum(p => p.Seconds);
+        double open =
+            deck.SlotMinutes * 60 * .9 - Deck.OpeningSeconds - CreditsSeconds - deck.Points.Sum(p => p.Seconds);
         return Math.Clamp(Math.Floor(open / Math.Max(1, count) / 15) * 15, 30, 180);
     }
 

@@ -11,7 +11,9 @@ namespace Jaali.Server;
 public abstract record DeskAnswer;
 
 /// <summary>It was carried out and is on the disk.</summary>
-public sealed record Carried(StoredDeck Now) : DeskAnswer;
+/// <param name="Now">The deck after it.</param>
+/// <param name="Deed">What was taken back or done again, in words; empty for a new edit.</param>
+public sealed record Carried(StoredDeck Now, string Deed = "") : DeskAnswer;
 
 /// <summary>It was refused.</summary>
 public sealed record Refused(Refusal Reason) : DeskAnswer;
@@ -104,9 +106,16 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
                 Restore restore = await store.InverseAsync(now.Deck, of, cancel);
                 EditOutcome outcome = DeckEditor.Apply(now.Deck, restore, new Facts(photos));
                 EditWay way = redo ? EditWay.Redo : EditWay.Undo;
-                return outcome is Rejected no
-                    ? new Refused(no.Reason)
-                    : await SaveAsync(seat, now, new(way, author, of, restore, (Edited)outcome, mark), cancel);
+                if (outcome is Rejected no)
+                    return new Refused(no.Reason);
+                string deed = await store.DeedAsync(now.Deck, seat.History.Origin(of), cancel);
+                DeskAnswer done = await SaveAsync(
+                    seat,
+                    now,
+                    new(way, author, of, restore, (Edited)outcome, mark),
+                    cancel
+                );
+                return done is Carried carried ? carried with { Deed = deed } : done;
             },
             cancel
         );

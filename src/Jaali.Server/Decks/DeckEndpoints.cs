@@ -52,6 +52,7 @@ public static class DeckEndpoints
             .WithName("redo");
         decks.MapGet("/{id:guid}/scenes", ScenesAsync).WithName("readScenes");
         decks.MapGet("/{id:guid}/ledger", LedgerAsync).WithName("readLedger");
+        decks.MapGet("/{id:guid}/room", RoomAsync).WithName("checkRoom");
         decks.MapGet("/{id:guid}/audit", AuditAsync).WithName("auditDeck");
         decks.MapGet("/{id:guid}/slides/{slideId:guid}/items/{itemId:guid}/guides", GuidesAsync).WithName("readGuides");
         decks
@@ -154,7 +155,7 @@ public static class DeckEndpoints
     ) =>
         answer switch
         {
-            Carried c => TypedResults.Ok(desk.PatchSince(c.Now, has, Author.Records(http))),
+            Carried c => TypedResults.Ok(desk.PatchSince(c.Now, has, Author.Records(http)) with { Deed = c.Deed }),
             Refused r => Problems.Of(r.Reason),
             Stale s => Problems.Of(
                 new Refusal(
@@ -185,6 +186,17 @@ public static class DeckEndpoints
     ) =>
         await desk.OpenAsync(id, cancel) is { } stored
             ? TypedResults.Ok(views.LedgerOf(stored.Deck))
+            : Problems.NotFound("deck");
+
+    private static async Task<Results<Ok<RoomView>, ProblemHttpResult>> RoomAsync(
+        Guid id,
+        DeckDesk desk,
+        SceneShelf scenes,
+        LedgerViews views,
+        CancellationToken cancel
+    ) =>
+        await desk.OpenAsync(id, cancel) is { } stored
+            ? TypedResults.Ok(views.RoomOf(stored.Deck, scenes.All(stored.Deck)))
             : Problems.NotFound("deck");
 
     private static async Task<Results<Ok<IReadOnlyList<WhatIfView>>, ProblemHttpResult>> AuditAsync(

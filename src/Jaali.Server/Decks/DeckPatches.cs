@@ -14,12 +14,14 @@ namespace Jaali.Server;
 /// <param name="Records">A mark of the photos' records; who has another needs the whole.</param>
 /// <param name="Header">What belongs to the deck as a whole; null where it is as it was.</param>
 /// <param name="PointOrder">The points there are, in order; null where they are as they were.</param>
-/// <param name="Points">Points that are new or differ.</param>
+/// <param name="Points">Points that are new or differ; the opening among them has the identity of the deck and is not
+/// in the order.</param>
 /// <param name="SlideOrder">The slides there are, in order; null where they are as they were.</param>
 /// <param name="Slides">Slides that are new or differ.</param>
 /// <param name="Photos">Photos that are new.</param>
 /// <param name="SceneSlides">The slides whose scenes differ.</param>
 /// <param name="Scenes">All scenes of those.</param>
+/// <param name="Deed">What was taken back or done again, in words, in the answer to who asked for it.</param>
 public sealed record DeckPatch(
     Guid DeckId,
     int? From,
@@ -32,7 +34,8 @@ public sealed record DeckPatch(
     IReadOnlyList<SlideView> Slides,
     IReadOnlyList<PhotoView> Photos,
     IReadOnlyList<Guid> SceneSlides,
-    IReadOnlyList<Scene> Scenes
+    IReadOnlyList<Scene> Scenes,
+    string Deed = ""
 );
 
 /// <summary>Makes patches.</summary>
@@ -55,7 +58,7 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
             Records,
             views.HeaderOf(deck),
             [.. deck.Points.Select(p => p.Id)],
-            deck.Points,
+            [.. deck.AllPoints],
             [.. deck.Slides.Select(s => s.Id)],
             [.. deck.Slides.Select(s => views.Of(deck, s))],
             [.. views.PhotosOf(deck)],
@@ -98,7 +101,10 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
             Records,
             header == views.HeaderOf(from) ? null : header,
             pointOrder.SequenceEqual(from.Points.Select(p => p.Id)) ? null : pointOrder,
-            [.. to.Points.Where(p => !points.TryGetValue(p.Id, out Point? b) || !ReferenceEquals(b, p))],
+            [
+                .. SameOpening(from, to) ? Array.Empty<Point>() : [to.Opening],
+                .. to.Points.Where(p => !points.TryGetValue(p.Id, out Point? b) || !ReferenceEquals(b, p)),
+            ],
             slideOrder.SequenceEqual(from.Slides.Select(s => s.Id)) ? null : slideOrder,
             slides,
             [.. views.PhotosOf(DeckViews.PhotoIdsOf(to).Except(DeckViews.PhotoIdsOf(from)))],
@@ -106,4 +112,10 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
             made
         );
     }
+
+    // The opening is made of the title, its slide and what was chosen for it.
+    private static bool SameOpening(Deck a, Deck b) =>
+        ReferenceEquals(a.OwnOpening, b.OwnOpening)
+        && a.Title == b.Title
+        && a.Opening.Seconds.Equals(b.Opening.Seconds);
 }

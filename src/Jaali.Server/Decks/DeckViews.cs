@@ -1,4 +1,5 @@
 using Jaali.Core.Decks;
+using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Ledgers;
@@ -35,6 +36,7 @@ public sealed record DeckView(
 /// <param name="PlannedSeconds">How long it is planned to take.</param>
 /// <param name="Open">What is still open at each station.</param>
 /// <param name="Complete">Whether every point has a slide, and there are an opening and credits.</param>
+/// <param name="InOrder">Whether the slides of points stand in the order of the points.</param>
 public sealed record DeckHeader(
     string Title,
     bool HasTitle,
@@ -44,7 +46,8 @@ public sealed record DeckHeader(
     DeclaredUse Use,
     double PlannedSeconds,
     OpenCounts Open,
-    bool Complete
+    bool Complete,
+    bool InOrder
 );
 
 /// <summary>What is still open at each station.</summary>
@@ -132,13 +135,14 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             open,
             deck.Points.All(p => made.Contains(p.Id))
                 && deck.Slides.Exists(s => s.Kind == SlideKind.Title)
-                && deck.Slides.Exists(s => s.Kind == SlideKind.Credits)
+                && deck.Slides.Exists(s => s.Kind == SlideKind.Credits),
+            OrderSlides.Follows(deck)
         );
     }
 
     /// <summary>The photos that a deck keeps or shows, by their SHA-256.</summary>
     public static IEnumerable<string> PhotoIdsOf(Deck deck) =>
-        deck.Points.SelectMany(p => p.Kept).Concat(ItemKinds.Photos(deck).Select(p => p.Use.PhotoId)).Distinct();
+        deck.AllPoints.SelectMany(p => p.Kept).Concat(ItemKinds.Photos(deck).Select(p => p.Use.PhotoId)).Distinct();
 
     /// <summary>The photos that a deck keeps or shows.</summary>
     public IEnumerable<PhotoView> PhotosOf(Deck deck) => PhotosOf(PhotoIdsOf(deck));

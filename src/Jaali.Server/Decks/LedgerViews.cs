@@ -1,9 +1,15 @@
 using Jaali.Core.Decks;
 using Jaali.Core.Ledgers;
 using Jaali.Core.Rights;
+using Jaali.Core.Scenes;
 using Jaali.Store;
 
 namespace Jaali.Server;
+
+/// <summary>How a talk stands before it is given.</summary>
+/// <param name="Ready">Nothing is left to be done.</param>
+/// <param name="Lines">What was looked at, in the order in which it is seen to.</param>
+public sealed record RoomView(bool Ready, IReadOnlyList<RoomLine> Lines);
 
 /// <summary>A row of the ledger.</summary>
 /// <param name="PhotoId">The photo.</param>
@@ -91,6 +97,19 @@ public sealed class LedgerViews(LedgerShelf ledger, PhotoStore photos)
             ChangeWords.Languages,
             DeckLicence.Options([.. entries.Select(e => (e.Photo.Rights, e.Changes))])
         );
+    }
+
+    /// <summary>How the talk stands before it is given.</summary>
+    public RoomView RoomOf(Deck deck, IEnumerable<Scene> scenes)
+    {
+        IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
+        IReadOnlyList<RoomLine> lines = RoomCheck.Of(
+            deck,
+            scenes,
+            entries,
+            entries.Select(e => e.Photo.Id).Where(p => photos.FaultOf(p).Length > 0).ToHashSet()
+        );
+        return new RoomView(lines.All(r => r.Good), lines);
     }
 
     /// <summary>The deck put to other uses, without changing it.</summary>

@@ -163,7 +163,9 @@ public static class PhotoEndpoints
         {
             // Nothing seen so far: look at what the collections have for the points that the photo was kept for, and
             // compare again.
-            foreach (Point point in stored.Deck.Points.Where(p => p.Kept.Contains(photoId) && p.SearchWords.Count > 0))
+            foreach (
+                Point point in stored.Deck.AllPoints.Where(p => p.Kept.Contains(photoId) && p.SearchWords.Count > 0)
+            )
                 await searching.SettledAsync(
                     await searching.StartAsync(id, point.Id, string.Join(' ', point.SearchWords), cancel),
                     LongestLook,

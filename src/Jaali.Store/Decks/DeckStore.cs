@@ -66,6 +66,8 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
         db.Decks.Add(row);
         DeckRows.Fill(row, deck, 0, clock.GetUtcNow());
         db.Points.AddRange(deck.Points.Select(p => DeckRows.Of(deck.Id, p)));
+        if (deck.OwnOpening is { } opening)
+            db.Points.Add(DeckRows.Of(deck.Id, opening));
         foreach (Slide slide in deck.Slides)
         {
             db.Slides.Add(DeckRows.Of(deck.Id, slide));
@@ -110,7 +112,10 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
             [.. Read<Guid[]>(row.PointOrder).Select(p => DeckRows.Point(points[p]))],
             [.. Read<Guid[]>(row.SlideOrder).Select(s => DeckRows.Slide(slides[s], items[s], shape.Bounds()))],
             row.Style.Length > 0 ? Read<CreditStyle>(row.Style) : CreditStyle.Usual
-        );
+        )
+        {
+            OwnOpening = points.TryGetValue(id, out PointRow? opening) ? DeckRows.Point(opening) : null,
+        };
         return new StoredDeck(deck, row.Revision);
     }
 
@@ -128,7 +133,9 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
         foreach (PartKey point in edit.Edited.Touched.Where(t => t.Kind == PartKind.Point))
             await PutAsync(
                 db.Points,
-                deck.Point(point.Of) is { } p ? DeckRows.Of(deck.Id, p) : null,
+                (point.Of == deck.Id ? deck.OwnOpening : deck.Point(point.Of)) is { } p
+                    ? DeckRows.Of(deck.Id, p)
+                    : null,
                 [deck.Id, point.Of],
                 cancel
             );
@@ -211,6 +218,25 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
             .Select(c => new { c.Inverse, c.Format })
             .FirstAsync(cancel);
         return (Restore)StoredCommands.Read(row.Inverse, row.Format, now);
+    }
+
+    /// <summary>What an edit did, in words; empty where it can no longer be read.</summary>
+    public async Task<string> DeedAsync(Deck now, int revision, CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        var row = await db
+            .Commands.AsNoTracking()
+            .Where(c => c.DeckId == now.Id && c.Revision == revision)
+            .Select(c => new { c.Command, c.Format })
+            .FirstOrDefaultAsync(cancel);
+        try
+        {
+            return row is null ? "" : StoredCommands.Read(row.Command, row.Format, now).Deed;
+        }
+        catch (JsonException)
+        {
+            return "";
+        }
     }
 
     private static async Task PutSlideAsync(

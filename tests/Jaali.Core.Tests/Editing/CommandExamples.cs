@@ -44,6 +44,8 @@ public static class CommandExamples
         deck = world.Do(deck, new AddPoints("Not yet shown")).Deck;
         foreach (ItemExample example in ItemKinds.All.SelectMany(k => k.Examples(Photo)))
             deck = world.Do(deck, new AddItem(deck.Slides[3].Id, example.Made)).Deck;
+        // Slides that stand in another order than their points.
+        deck = world.Do(deck, new MovePoint(deck.Points[3].Id, 2)).Deck;
         return (world, deck);
     }
 
@@ -51,7 +53,7 @@ public static class CommandExamples
 
     private static Slide SlideOf(Deck d, Chance c) => c.Of(d.Slides);
 
-    private static Guid PointOf(Deck d, Chance c) => d.Points.Count == 0 ? Nothing : c.Other(d.Points).Id;
+    private static Guid PointOf(Deck d, Chance c) => c.Other([.. d.AllPoints]).Id;
 
     private static string PhotoOf(Chance c) => c.Other(new[] { Photo, Tall, "p2" });
 
@@ -78,8 +80,10 @@ public static class CommandExamples
             [typeof(MovePoint)] = (d, c) => new MovePoint(PointOf(d, c), c.A % 9 - 2),
             [typeof(KeepPhoto)] = (d, c) => new KeepPhoto(PointOf(d, c), PhotoOf(c)),
             [typeof(LetGo)] = (d, c) => new LetGo(PointOf(d, c), PhotoOf(c)),
-            [typeof(OrderKept)] = (d, c) => new OrderKept(PointOf(d, c), PhotoOf(c), c.A % 4 - 1),
+            [typeof(OrderKept)] = (d, c) =>
+                new OrderKept(PointOf(d, c), c.Of(new[] { Photo, Tall, "p2" }), c.A % 4 - 1),
             [typeof(MakeSlides)] = (_, _) => new MakeSlides(),
+            [typeof(OrderSlides)] = (_, _) => new OrderSlides(),
             [typeof(AddSlide)] = (d, c) => new AddSlide(c.A % 2 == 0 ? SlideOf(d, c).Id : null),
             [typeof(RemoveSlide)] = (d, c) => new RemoveSlide(SlideOf(d, c).Id),
             [typeof(MoveSlide)] = (d, c) => new MoveSlide(SlideOf(d, c).Id, c.B % 9 - 2),
@@ -203,7 +207,10 @@ public static class CommandExamples
         No("no-such-point", _ => new LetGo(Nothing, Photo));
         No("no-such-point", _ => new OrderKept(Nothing, Photo, 0));
         No("not-kept", d => new OrderKept(d.Points[3].Id, Photo, 0));
+        No("opening-stays", d => new RemovePoint(d.Id));
+        No("opening-stays", d => new MovePoint(d.Id, 2));
         No("no-points", _ => new MakeSlides(), d => Deck.New(d.Id));
+        No("in-order", _ => new OrderSlides(), d => Deck.New(d.Id));
         No("too-many-slides", _ => new MakeSlides(), d => Many(d, Limits.OfTalks.Slides));
         No("no-such-slide", _ => new AddSlide(Nothing));
         No("too-many-slides", _ => new AddSlide(), d => Many(d, Limits.OfTalks.Slides));

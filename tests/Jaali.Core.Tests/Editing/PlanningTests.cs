@@ -61,7 +61,7 @@ public sealed class PlanningTests
     {
         var world = new World();
         Deck deck = world.Deck(1);
-        Slide Shown() => deck.Slides.Find(s => s.PointId is not null)!;
+        Slide Shown() => deck.Slides.Find(s => s.Kind == SlideKind.Point)!;
         deck = world.Do(deck, new EditPoint(deck.Points[0].Id, "Mud is a wall")).Deck;
         string Says() => Shown().Words()[0].Say(deck, Shown());
         Assert.Equal("Mud is a wall", Says());
@@ -102,5 +102,120 @@ public sealed class PlanningTests
         Assert.Equal("c", RenditionChoice.For(offered, SlideShape.Wide.Bounds()).Url);
         Assert.Equal("b", RenditionChoice.For(offered, new SlideRect(0, 0, 960, 540)).Url);
         Assert.Equal("o", RenditionChoice.For(offered, SlideShape.Wide.Bounds(), 2).Url);
+    }
+
+    [Fact]
+    public void The_opening_is_a_point_like_the_others_and_follows_the_title()
+    {
+        var world = new World();
+        world.Add("sea");
+        Deck deck = world.Do(Deck.New(world.NewId()), new AddPoints("One")).Deck;
+        Assert.Empty(deck.Opening.SearchWords);
+        deck = world.Do(deck, new SetTitle("Fog on the ferry")).Deck;
+        Assert.Equal(["fog", "ferry"], deck.Opening.SearchWords);
+        // A photo kept for it is on the opening slide at once, and the slide comes first.
+        deck = world.Do(deck, new KeepPhoto(deck.Points[0].Id, "sea")).Deck;
+        Edited kept = world.Do(deck, new KeepPhoto(deck.Id, "sea"));
+        Assert.Equal(SlideKind.Title, kept.Deck.Slides[0].Kind);
+        Assert.Equal("sea", Assert.IsType<Frame>(kept.Deck.Slides[0].Ground).PhotoId);
+        Assert.Equal(Json(deck), Json(world.Do(kept.Deck, kept.Inverse).Deck));
+        // Words that were only proposed follow the title, also when something was kept; chosen ones stay.
+        deck = world.Do(kept.Deck, new SetTitle("Ice on the river")).Deck;
+        Assert.Equal(["ice", "river"], deck.Opening.SearchWords);
+        Assert.Equal(["sea"], deck.Opening.Kept);
+        deck = world.Do(deck, new EditPoint(deck.Id, SearchWords: ["harbour"])).Deck;
+        deck = world.Do(deck, new EditPoint(deck.Id, Wording: "Low water", Seconds: 45)).Deck;
+        Assert.Equal(("Low water", 45), (deck.Title, deck.Slides[0].Seconds));
+        Assert.Equal(["harbour"], deck.Opening.SearchWords);
+        Assert.Equal(45, deck.Opening.Seconds);
+        // Making the slides makes no second one, and new points may come right behind it.
+        deck = world.Do(deck, new MakeSlides()).Deck;
+        Assert.Single(deck.Slides, s => s.Kind == SlideKind.Title);
+        Assert.Equal("Zero", world.Do(deck, new AddPoints("Zero", deck.Id)).Deck.Points[0].Wording);
+    }
+
+    [Fact]
+    public void Slides_are_put_in_the_order_of_their_points_and_others_stay_where_they_are()
+    {
+        var world = new World();
+        Deck deck = world.Deck(3);
+        Assert.True(OrderSlides.Follows(deck));
+        deck = world.Do(deck, new DuplicateSlide(deck.Slides[1].Id)).Deck;
+        deck = world.Do(deck, new AddSlide(deck.Slides[2].Id)).Deck;
+        deck = world.Do(deck, new MovePoint(deck.Points[0].Id, 2)).Deck;
+        Assert.False(OrderSlides.Follows(deck));
+        Slide free = deck.Slides[3];
+        Deck ordered = world.Do(deck, new OrderSlides()).Deck;
+        Assert.True(OrderSlides.Follows(ordered));
+        Assert.Same(free, ordered.Slides[3]);
+        Assert.Equal(
+            [deck.Points[0].Id, deck.Points[1].Id, deck.Points[2].Id, deck.Points[2].Id],
+            ordered.Slides.Where(s => s.Kind == SlideKind.Point).Select(s => s.PointId!.Value)
+        );
+        Assert.Equal((SlideKind.Title, SlideKind.Credits), (ordered.Slides[0].Kind, ordered.Slides[^1].Kind));
+    }
+
+    [Fact]
+    public void A_photo_that_comes_back_into_its_place_is_seen_as_it_was()
+    {
+        var world = new World();
+        world.Add("one", 2400, 1600);
+        world.Add("two", 900, 1400);
+        Deck deck = world.Deck(1);
+        Guid slide = deck.Slides[1].Id;
+        deck = world.Do(deck, new PlaceGround(slide, "one")).Deck;
+        Guid frame = deck.Slide(slide)!.Ground!.Id;
+        deck = world
+            .Do(
+                deck,
+                new EditItem(
+                    slide,
+                    frame,
+                    new FrameEdit(
+                        Crop: new Geometry.CropWindow(.1, .1, .5, .4),
+                        Mask: FrameMask.Ellipse,
+                        Straighten: 3,
+                        Tone: FrameTone.Grey,
+                        Covers: [new Geometry.CropWindow(0, 0, .3, 1)]
+                    )
+                )
+            )
+            .Deck;
+        var was = (Frame)deck.Slide(slide)!.Ground!;
+        Deck other = world.Do(deck, new PlaceGround(slide, "two")).Deck;
+        var two = (Frame)other.Slide(slide)!.Ground!;
+        Assert.Equal((frame, "two", FrameMask.None, 0.0), (two.Id, two.PhotoId, two.Mask, two.Straighten));
+        Assert.Empty(two.Hidden);
+        foreach (
+            DeckCommand back in new DeckCommand[]
+            {
+                new PlaceGround(slide, "one"),
+                new EditItem(slide, frame, new FrameEdit("one")),
+            }
+        )
+        {
+            var again = (Frame)world.Do(other, back).Deck.Slide(slide)!.Ground!;
+            Assert.Equal(
+                (was.PhotoId, was.Mask, was.Straighten, was.Tone),
+                (again.PhotoId, again.Mask, again.Straighten, again.Tone)
+            );
+            Assert.Equal(was.Covers, again.Covers);
+            Assert.Equal(was.Crop.X, again.Crop.X, 9);
+            Assert.Equal(was.Crop.Width, again.Crop.Width, 9);
+        }
+        // The one that is there already is left as it is.
+        Assert.Empty(world.Do(deck, new PlaceGround(slide, "one")).Touched);
+    }
+
+    [Fact]
+    public void Every_edit_says_what_it_did_in_words_that_stand_behind_a_colon()
+    {
+        (_, Deck deck) = CommandExamples.Start();
+        foreach (CommandKind kind in DeckCommands.All)
+            for (int n = 0; n < 12; n++)
+                Assert.Matches(
+                    "^[a-z][a-z’' ]{3,40}$",
+                    CommandExamples.Made[kind.Type](deck, new Chance(n, 7 * n, n / 20.0)).Deed
+                );
     }
 }

@@ -15,6 +15,9 @@ namespace Jaali.Core.Editing;
 /// <param name="Rect">Where; null for the kind's usual place.</param>
 public sealed record AddItem(Guid SlideId, ItemEdit Item, SlideRect? Rect = null) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "putting something on a slide";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (deck.Slide(SlideId) is not { } slide)

@@ -9,9 +9,12 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Adds points, one for each line that says something, after the given point or at the end.</summary>
+/// <summary>Adds points, one for each line that says something, after the given point, the opening, or at the end.</summary>
 public sealed record AddPoints(string Text, Guid? After = null) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "adding points";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         IReadOnlyList<string> lines = PointList.Parse(Text);
@@ -29,7 +32,7 @@ public sealed record AddPoints(string Text, Guid? After = null) : DeckCommand
                 $"A talk holds at most {Limits.OfTalks.Points} points. Paste fewer; nothing was added."
             );
         int at = After is { } after ? deck.Points.FindIndex(p => p.Id == after) + 1 : deck.Points.Count;
-        if (After is not null && at == 0)
+        if (After is not null && After != deck.Id && at == 0)
             return Refusals.NoPoint;
         double seconds = Pace.SecondsForNewPoint(deck, lines.Count);
         IEnumerable<Point> added = lines.Select(l => new Point(

@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Adds an empty slide after another, or at the end before the credits.</summary>
 public sealed record AddSlide(Guid? After = null) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "a new slide";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (deck.Slides.Count >= Limits.OfTalks.Slides)

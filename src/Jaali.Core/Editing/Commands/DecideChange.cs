@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Decides that a photo's change may stand, or takes that back.</summary>
 public sealed record DecideChange(string PhotoId, bool Stands) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "a decision about a photo";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (facts.Photo(PhotoId) is null)

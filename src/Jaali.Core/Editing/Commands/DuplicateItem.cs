@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Puts a copy of an item over it, a little to the right and below; the copy is a thing of its own.</summary>
 public sealed record DuplicateItem(Guid SlideId, Guid ItemId) : ItemCommand(SlideId, ItemId)
 {
+    /// <inheritdoc/>
+    public override string Deed => "a second one of a thing";
+
     private const double Aside = 24;
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)

@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Copies a slide to the place after it; its items keep their identities.</summary>
 public sealed record DuplicateSlide(Guid SlideId) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "duplicating a slide";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (deck.Slide(SlideId) is not { } slide)

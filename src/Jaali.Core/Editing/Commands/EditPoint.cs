@@ -9,7 +9,8 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Changes a point; what is null stays.</summary>
+/// <summary>Changes a point; what is null stays. The wording of the opening is the title, its time that of its
+/// slide.</summary>
 public sealed record EditPoint(
     Guid PointId,
     string? Wording = null,
@@ -18,6 +19,13 @@ public sealed record EditPoint(
     ImmutableList<Fact>? Facts = null
 ) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed =>
+        Wording is not null ? "the words of a point"
+        : Seconds is not null ? "the time of a point"
+        : SearchWords is not null ? "what is looked for"
+        : "the facts of a point";
+
     private const int MostWords = 12,
         LongestWord = 60,
         MostFacts = 40;
@@ -26,7 +34,15 @@ public sealed record EditPoint(
     {
         if (deck.Point(PointId) is not { } point)
             return Refusals.NoPoint;
-        if (Wording is { } wording)
+        if (Wording is { } title && point.Id == deck.Id)
+        {
+            Change titled = new SetTitle(title).Apply(deck, facts);
+            if (titled.Refusal is { } no)
+                return no;
+            deck = titled.Deck!;
+            point = deck.Opening;
+        }
+        else if (Wording is { } wording)
         {
             string line = wording.Trim().ReplaceLineEndings(" ");
             if (line.Length == 0)
@@ -67,11 +83,14 @@ public sealed record EditPoint(
                 ],
             };
         }
+        if (SearchWords is not null || Facts is not null || point.Id != deck.Id)
+            deck = deck.With(point);
         if (Seconds is not { } seconds)
-            return deck.With(point);
+            return deck;
         if (!Pace.Plannable(seconds))
             return Pace.NotPlannable;
-        deck = deck.With(point with { Seconds = seconds });
+        if (point.Id != deck.Id)
+            deck = deck.With(point with { Seconds = seconds });
         Slide[] shown = [.. deck.Slides.Where(s => s.PointId == point.Id)];
         return shown.Length == 1 ? deck.With(shown[0] with { Seconds = seconds }) : deck;
     }

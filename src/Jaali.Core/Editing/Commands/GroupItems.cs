@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Makes items one group, or takes them out of theirs. A ground is in no group.</summary>
 public sealed record GroupItems(Guid SlideId, ImmutableList<Guid> ItemIds, bool Together) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "putting things in a group";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (deck.Slide(SlideId) is not { } slide)

@@ -15,6 +15,9 @@ namespace Jaali.Core.Editing;
 /// </summary>
 public sealed record KeepPhoto(Guid PointId, string PhotoId) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "keeping a photo";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (deck.Point(PointId) is not { } point)

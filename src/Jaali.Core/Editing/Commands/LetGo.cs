@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Takes a photo off a point's shortlist. Slides that show it keep it.</summary>
 public sealed record LetGo(Guid PointId, string PhotoId) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "leaving a photo out";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (deck.Point(PointId) is not { } point)

@@ -13,6 +13,9 @@ namespace Jaali.Core.Editing;
 /// becomes a frame under the new one's old place.</summary>
 public sealed record MakeGround(Guid SlideId, Guid ItemId, bool Ground) : ItemCommand(SlideId, ItemId)
 {
+    /// <inheritdoc/>
+    public override string Deed => "what is the ground";
+
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {
         if (item.At.Held)

@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Moves a slide to a place in the run, counted from 0.</summary>
 public sealed record MoveSlide(Guid SlideId, int To) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "moving a slide";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (deck.Slide(SlideId) is not { } slide)

@@ -13,6 +13,9 @@ namespace Jaali.Core.Editing;
 /// stays below all.</summary>
 public sealed record OrderItem(Guid SlideId, Guid ItemId, int To) : ItemCommand(SlideId, ItemId)
 {
+    /// <inheritdoc/>
+    public override string Deed => "what lies over what";
+
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {
         if (item.At.Held)

@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Moves a photo within a point's shortlist, counted from 0; its first is the one placed by default.</summary>
 public sealed record OrderKept(Guid PointId, string PhotoId, int To) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "the order of a shortlist";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (deck.Point(PointId) is not { } point)

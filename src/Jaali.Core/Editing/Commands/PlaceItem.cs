@@ -14,6 +14,9 @@ namespace Jaali.Core.Editing;
 public sealed record PlaceItem(Guid SlideId, Guid ItemId, SlideRect Rect, double? Turn = null)
     : ItemCommand(SlideId, ItemId)
 {
+    /// <inheritdoc/>
+    public override string Deed => "moving a thing on a slide";
+
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {
         if (item.At.Held)

@@ -12,21 +12,35 @@ namespace Jaali.Core.Editing;
 /// <summary>The slides of points: how they are made and where they come.</summary>
 internal static class PointSlides
 {
-    /// <summary>A slide of a point, with its wording as heading and no photo yet.</summary>
-    internal static Slide Make(Deck deck, Point point, IEditFacts facts) =>
-        new(
-            facts.NewId(),
-            SlideKind.Point,
-            point.Id,
-            [WordsKind.Following(facts.NewId(), WordsRole.Heading, WordsSource.PointWording, deck.Shape.Bounds())],
-            "",
-            point.Seconds
-        );
+    /// <summary>A slide of a point, with its wording as heading and no photo yet; of the opening, the opening
+    /// slide.</summary>
+    internal static Slide Make(Deck deck, Point point, IEditFacts facts)
+    {
+        (SlideKind kind, WordsRole role, WordsSource source) =
+            point.Id == deck.Id
+                ? (SlideKind.Title, WordsRole.Opening, WordsSource.DeckTitle)
+                : (SlideKind.Point, WordsRole.Heading, WordsSource.PointWording);
+        Words words = WordsKind.Following(facts.NewId(), role, source, deck.Shape.Bounds());
+        return new(facts.NewId(), kind, point.Id, [words], "", point.Seconds);
+    }
+
+    /// <summary>The same with the best photo of the shortlist that may be placed as its ground.</summary>
+    internal static Slide MakeShown(Deck deck, Point point, IEditFacts facts)
+    {
+        SlideRect bounds = deck.Shape.Bounds();
+        Slide made = Make(deck, point, facts);
+        Frame? ground = point
+            .Kept.Select(id => FrameKind.Ground(facts.NewId(), id, bounds, facts))
+            .FirstOrDefault(f => f is not null);
+        return ground is null ? made : made.WithGround(ground, bounds);
+    }
 
     /// <summary>Where the slide of a point comes: behind the last slide of the nearest point before it that has one,
-    /// else behind the opening.</summary>
+    /// else behind the opening, which comes first.</summary>
     internal static int PlaceOf(Deck deck, Guid pointId)
     {
+        if (pointId == deck.Id)
+            return 0;
         int at = deck.Points.FindIndex(p => p.Id == pointId);
         for (int i = at - 1; i >= 0; i--)
             if (deck.Slides.FindLastIndex(s => s.PointId == deck.Points[i].Id) is >= 0 and int before)

@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Takes an item off its slide, with those of its group.</summary>
 public sealed record RemoveItem(Guid SlideId, Guid ItemId) : ItemCommand(SlideId, ItemId)
 {
+    /// <inheritdoc/>
+    public override string Deed => "taking something off a slide";
+
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {
         Item[] gone = [.. slide.Items.Where(i => i.Id == item.Id || (item.At.Group is { } g && i.At.Group == g))];

@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Removes a slide.</summary>
 public sealed record RemoveSlide(Guid SlideId) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "removing a slide";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (deck.Slide(SlideId) is not { } slide)

@@ -13,21 +13,15 @@ namespace Jaali.Core.Editing;
 /// part shown.</summary>
 public sealed record ReplacePhoto(string PhotoId, string With) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "another file of a photo";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (facts.Photo(With) is null)
             return Refusals.NoPhoto;
-        deck = deck with
-        {
-            Points = deck.Points.ConvertAll(p =>
-                !p.Kept.Contains(PhotoId)
-                    ? p
-                    : p with
-                    {
-                        Kept = [.. p.Kept.Select(k => k == PhotoId ? With : k).Distinct()],
-                    }
-            ),
-        };
+        foreach (Point point in deck.AllPoints.Where(p => p.Kept.Contains(PhotoId)).ToArray())
+            deck = deck.With(point with { Kept = [.. point.Kept.Select(k => k == PhotoId ? With : k).Distinct()] });
         return PhotoPlaces.Each(
             deck,
             PhotoId,

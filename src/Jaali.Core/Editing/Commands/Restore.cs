@@ -8,6 +8,9 @@ namespace Jaali.Core.Editing;
 /// part.</summary>
 public sealed record Restore(ImmutableSortedDictionary<PartKey, JsonElement?> Parts) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "an edit";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         try

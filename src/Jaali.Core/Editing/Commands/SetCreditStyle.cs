@@ -21,6 +21,9 @@ public sealed record SetCreditStyle(
     string? OwnLicence = null
 ) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "how credits are set";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (Language is { } language && !ChangeWords.Languages.Contains(language))

@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Sets a slide's notes.</summary>
 public sealed record SetNotes(Guid SlideId, string Notes) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "the notes of a slide";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (deck.Slide(SlideId) is not { } slide)

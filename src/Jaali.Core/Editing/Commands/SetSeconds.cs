@@ -13,6 +13,9 @@ namespace Jaali.Core.Editing;
 /// one.</summary>
 public sealed record SetSeconds(Guid SlideId, double Seconds) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "the time of a slide";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (deck.Slide(SlideId) is not { } slide)

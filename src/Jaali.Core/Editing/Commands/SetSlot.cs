@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Sets the time slot, 1 to 600 minutes.</summary>
 public sealed record SetSlot(double Minutes) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "the time slot";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (Minutes is not (>= 1 and <= 600))

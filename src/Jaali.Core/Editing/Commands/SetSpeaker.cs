@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Says who gives the talk.</summary>
 public sealed record SetSpeaker(string Speaker) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "the speaker's name";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         string speaker = Speaker.Trim().ReplaceLineEndings(" ");

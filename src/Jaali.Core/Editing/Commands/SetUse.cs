@@ -12,5 +12,8 @@ namespace Jaali.Core.Editing;
 /// <summary>Declares what the talk is for.</summary>
 public sealed record SetUse(DeclaredUse Use) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "what the talk is for";
+
     internal override Change Apply(Deck deck, IEditFacts facts) => deck with { Use = Use };
 }

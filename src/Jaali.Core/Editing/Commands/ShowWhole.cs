@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Shows a photo whole and unchanged wherever it is placed, as large as its place lets it.</summary>
 public sealed record ShowWhole(string PhotoId) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "showing a photo whole";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (facts.Photo(PhotoId) is not { } photo || !PhotoPlaces.IsShown(deck, PhotoId))

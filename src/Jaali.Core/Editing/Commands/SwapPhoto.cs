@@ -13,6 +13,9 @@ namespace Jaali.Core.Editing;
 /// others.</summary>
 public sealed record SwapPhoto(string PhotoId) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "swapping a photo";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (!PhotoPlaces.IsShown(deck, PhotoId))

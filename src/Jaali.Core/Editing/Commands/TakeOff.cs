@@ -12,6 +12,9 @@ namespace Jaali.Core.Editing;
 /// <summary>Takes a photo off every slide; shortlists keep it.</summary>
 public sealed record TakeOff(string PhotoId) : DeckCommand
 {
+    /// <inheritdoc/>
+    public override string Deed => "taking a photo off the slides";
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (!PhotoPlaces.IsShown(deck, PhotoId))

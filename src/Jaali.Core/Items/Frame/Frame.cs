@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Legibility;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 
 namespace Jaali.Core.Items;
@@ -19,6 +20,8 @@ namespace Jaali.Core.Items;
 /// <param name="Tone">How its colours are shown.</param>
 /// <param name="Covers">Patches that hide part of it, in fractions of the frame; null for none.</param>
 /// <param name="CreditSpot">Where its credit stands.</param>
+/// <param name="Earlier">Photos that were seen in it before, each as it was seen, the latest last; null for
+/// none.</param>
 public sealed record Frame(
     Guid Id,
     Placement At,
@@ -28,9 +31,46 @@ public sealed record Frame(
     double Straighten = 0,
     FrameTone Tone = FrameTone.Natural,
     ImmutableList<CropWindow>? Covers = null,
-    Spot CreditSpot = Spot.Auto
+    Spot CreditSpot = Spot.Auto,
+    ImmutableList<FrameLook>? Earlier = null
 ) : Item(Id, At)
 {
+    private const int MostEarlier = 12;
+
+    /// <summary>
+    /// The frame with another photo in it: as that photo was seen in it before, else cropped anew. How the one before
+    /// it was seen is remembered.
+    /// </summary>
+    public Frame Showing(PhotoFacts photo)
+    {
+        if (photo.Id == PhotoId)
+            return this;
+        ImmutableList<FrameLook> before = (Earlier ?? []).RemoveAll(l => l.PhotoId == PhotoId).Add(Look);
+        FrameLook? look = before.Find(l => l.PhotoId == photo.Id);
+        before = before.RemoveAll(l => l.PhotoId == photo.Id);
+        Frame with = this with { PhotoId = photo.Id, Earlier = [.. before.TakeLast(MostEarlier)] };
+        return look is null
+            ? with with
+            {
+                Crop = CropFinder.Largest(photo.Aspect, At.Rect.Aspect, photo.Focal),
+                Mask = FrameMask.None,
+                Straighten = 0,
+                Tone = FrameTone.Natural,
+                Covers = null,
+            }
+            : with with
+            {
+                Crop = CropFinder.Shaped(look.Crop, photo.Aspect, At.Rect.Aspect),
+                Mask = look.Mask,
+                Straighten = look.Straighten,
+                Tone = look.Tone,
+                Covers = look.Covers,
+                CreditSpot = look.CreditSpot,
+            };
+    }
+
+    private FrameLook Look => new(PhotoId, Crop, Mask, Straighten, Tone, Covers, CreditSpot);
+
     /// <summary>The patches that hide part of it.</summary>
     [JsonIgnore]
     public ImmutableList<CropWindow> Hidden => Covers ?? [];
@@ -88,6 +128,24 @@ public sealed record Frame(
             part.Height * At.Rect.Height
         );
 }
+
+/// <summary>How a photo was seen in a frame.</summary>
+/// <param name="PhotoId">The photo.</param>
+/// <param name="Crop">What of it was seen.</param>
+/// <param name="Mask">The shape it was cut to.</param>
+/// <param name="Straighten">Degrees clockwise.</param>
+/// <param name="Tone">Its colours.</param>
+/// <param name="Covers">What was hidden.</param>
+/// <param name="CreditSpot">Where its credit stood.</param>
+public sealed record FrameLook(
+    string PhotoId,
+    CropWindow Crop,
+    FrameMask Mask,
+    double Straighten,
+    FrameTone Tone,
+    ImmutableList<CropWindow>? Covers,
+    Spot CreditSpot
+);
 
 /// <summary>The shapes that a photo is cut to.</summary>
 public enum FrameMask

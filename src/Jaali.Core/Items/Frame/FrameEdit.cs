@@ -22,4 +22,15 @@ public sealed record FrameEdit(
     FrameTone? Tone = null,
     ImmutableList<CropWindow>? Covers = null,
     Spot? CreditSpot = null
-) : ItemEdit;
+) : ItemEdit
+{
+    /// <inheritdoc/>
+    public override string Deed =>
+        PhotoId is not null ? "swapping a photo"
+        : Crop is not null ? "reframing a photo"
+        : Mask is not null ? "the shape a photo is cut to"
+        : Straighten is not null ? "straightening a photo"
+        : Tone is not null ? "the tone of a photo"
+        : Covers is not null ? "hiding part of a photo"
+        : "the place of a credit";
+}

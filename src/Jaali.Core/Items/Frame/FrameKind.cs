@@ -49,7 +49,8 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             },
             frame.PhotoId,
             CropWindow.Whole,
-            CreditSpot: frame.CreditSpot
+            CreditSpot: frame.CreditSpot,
+            Earlier: frame.Earlier
         );
     }
 
@@ -83,13 +84,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 return NoPhoto;
             if (PlacementRule.WhyNot(swapped.Rights) is { } why)
                 return why;
-            item = new Frame(
-                item.Id,
-                item.At,
-                other,
-                CropFinder.Largest(swapped.Aspect, item.At.Rect.Aspect, swapped.Focal),
-                CreditSpot: item.CreditSpot
-            );
+            item = item.Showing(swapped);
         }
         if (at.Photos.Photo(item.PhotoId) is not { } photo)
             return NoPhoto;

@@ -49,4 +49,8 @@ public enum WordsRole
 /// <summary>Writes words, or puts them elsewhere; what is null stays.</summary>
 /// <param name="Text">What they say. Typing what they say anyway leaves them following the title or the point.</param>
 /// <param name="Spot">Where they stand.</param>
-public sealed record WordsEdit(string? Text = null, Spot? Spot = null) : ItemEdit;
+public sealed record WordsEdit(string? Text = null, Spot? Spot = null) : ItemEdit
+{
+    /// <inheritdoc/>
+    public override string Deed => Text is not null ? "the words on a slide" : "the place of words";
+}

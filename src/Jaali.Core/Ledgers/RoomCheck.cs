@@ -1,0 +1,256 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Items;
+using Jaali.Core.Pacing;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+using Jaali.Core.Scenes;
+
+namespace Jaali.Core.Ledgers;
+
+/// <summary>What is looked at before a talk is given.</summary>
+public enum RoomConcern
+{
+    /// <summary>Credits and licences.</summary>
+    Rights,
+
+    /// <summary>Whether words can be read over what is under them.</summary>
+    Words,
+
+    /// <summary>Whether photos are sharp when projected.</summary>
+    Sharpness,
+
+    /// <summary>Whether every point has its slide and its photo.</summary>
+    Points,
+
+    /// <summary>Whether it fits its slot.</summary>
+    Time,
+
+    /// <summary>Whether the files of all photos are whole.</summary>
+    Files,
+}
+
+/// <summary>One line of the room check.</summary>
+/// <param name="Concern">What was looked at.</param>
+/// <param name="Good">Nothing is to be done about it.</param>
+/// <param name="HoldsUp">It should be known before a copy is handed on: something is blocked, cannot be read or is
+/// damaged.</param>
+/// <param name="Title">How it stands, in a few words.</param>
+/// <param name="Text">In a sentence, with the slides by their numbers.</param>
+/// <param name="Slides">Numbers of the slides it is about, from 1.</param>
+public sealed record RoomLine(
+    RoomConcern Concern,
+    bool Good,
+    bool HoldsUp,
+    string Title,
+    string Text,
+    IReadOnlyList<int> Slides
+);
+
+/// <summary>The check of a talk before it is given: rights, words, sharpness, points, time, files.</summary>
+public static class RoomCheck
+{
+    /// <summary>All lines, in the order in which they are seen to; a talk is ready when all are good.</summary>
+    /// <param name="deck">The talk.</param>
+    /// <param name="scenes">All its scenes.</param>
+    /// <param name="ledger">All its photos.</param>
+    /// <param name="damaged">Photos whose files are not whole, by their SHA-256.</param>
+    public static IReadOnlyList<RoomLine> Of(
+        Deck deck,
+        IEnumerable<Scene> scenes,
+        IReadOnlyList<CreditEntry> ledger,
+        IReadOnlySet<string> damaged
+    )
+    {
+        Dictionary<Guid, int> number = deck
+            .Slides.Select((s, i) => (s.Id, i + 1))
+            .ToDictionary(s => s.Id, s => s.Item2);
+        (int Slide, ScenePart Part)[] parts =
+        [
+            .. scenes.SelectMany(s => s.Parts.Select(p => (number.GetValueOrDefault(s.SlideId), p))),
+        ];
+        return
+        [
+            Rights(ledger),
+            Words([.. parts.Where(p => p.Part.Reads == false).Select(p => p.Slide)]),
+            Sharpness([.. parts.Where(p => p.Part.Sharp == Sharp.Soft).Select(p => p.Slide)]),
+            Points(deck),
+            Time(deck),
+            Files(ledger, damaged),
+        ];
+    }
+
+    private static RoomLine Rights(IReadOnlyList<CreditEntry> ledger)
+    {
+        CreditEntry[] open = [.. ledger.Where(e => e.Judgement.Standing != Standing.Clear)];
+        int blocked = open.Count(e => e.Judgement.Standing == Standing.Blocked),
+            settle = open.Length - blocked;
+        if (open.Length == 0)
+            return new(
+                RoomConcern.Rights,
+                true,
+                false,
+                "Every credit is clear",
+                "Each photo carries its maker, source and licence.",
+                []
+            );
+        string title =
+            blocked == 0 ? Photos(settle) + " to settle"
+            : settle == 0 ? Photos(blocked) + " blocked"
+            : $"{Photos(settle)} to settle, {blocked} blocked";
+        return Line(
+            RoomConcern.Rights,
+            true,
+            title,
+            open.SelectMany(e => e.Slides),
+            where => $"{where}. The ledger says why, and what can be done."
+        );
+    }
+
+    private static RoomLine Words(IReadOnlyList<int> slides) =>
+        slides.Count == 0
+            ? new(
+                RoomConcern.Words,
+                true,
+                false,
+                "All words can be read",
+                "They stand out from what is under them.",
+                []
+            )
+            : Line(
+                RoomConcern.Words,
+                true,
+                "Words that are hard to read",
+                slides,
+                where => $"{where}: they fade into the photo under them. Put them in a calmer place."
+            );
+
+    private static RoomLine Sharpness(IReadOnlyList<int> slides) =>
+        slides.Count == 0
+            ? new(
+                RoomConcern.Sharpness,
+                true,
+                false,
+                "Every photo is sharp enough",
+                "Seen on a display 1920 pixels wide.",
+                []
+            )
+            : Line(
+                RoomConcern.Sharpness,
+                false,
+                "Photos that will look blurred",
+                slides,
+                where => $"{where}: show more of the photo, or take a larger one."
+            );
+
+    private static RoomLine Points(Deck deck)
+    {
+        int unmade = deck.Points.Count(p => !deck.Slides.Exists(s => s.PointId == p.Id));
+        int[] bare =
+        [
+            .. deck
+                .Slides.Select((s, i) => (Slide: s, Number: i + 1))
+                .Where(s => s.Slide.Kind == SlideKind.Point && !ItemKinds.Shows(s.Slide))
+                .Select(s => s.Number),
+        ];
+        if (deck.Points.Count == 0 && deck.Slides.Count == 0)
+            return new(RoomConcern.Points, false, false, "Nothing to show yet", "Write the points in Plan first.", []);
+        if (unmade > 0)
+            return new(
+                RoomConcern.Points,
+                false,
+                false,
+                unmade == 1 ? "One point has no slide" : $"{unmade} points have no slide",
+                "Make the slides in Plan, or keep a photo for each in Gather.",
+                []
+            );
+        return bare.Length == 0
+            ? new(
+                RoomConcern.Points,
+                true,
+                false,
+                "Every point has its photo",
+                "One picture for each thing to say.",
+                []
+            )
+            : Line(
+                RoomConcern.Points,
+                false,
+                bare.Length == 1 ? "One slide without a photo" : $"{bare.Length} slides without a photo",
+                bare,
+                where => $"{where}: words alone will be shown."
+            );
+    }
+
+    private static RoomLine Time(Deck deck)
+    {
+        double planned = Pace.Planned(deck),
+            over = planned - deck.SlotMinutes * 60;
+        return over <= 0
+            ? new(
+                RoomConcern.Time,
+                true,
+                false,
+                "Within the slot",
+                $"{Clock(planned)} of {Clock(deck.SlotMinutes * 60)}.",
+                []
+            )
+            : new(
+                RoomConcern.Time,
+                false,
+                false,
+                "Longer than the slot",
+                $"{Clock(planned)} of {Clock(deck.SlotMinutes * 60)}: {Clock(over)} too long.",
+                []
+            );
+    }
+
+    private static RoomLine Files(IReadOnlyList<CreditEntry> ledger, IReadOnlySet<string> damaged)
+    {
+        CreditEntry[] bad = [.. ledger.Where(e => damaged.Contains(e.Photo.Id))];
+        return bad.Length == 0
+            ? new(
+                RoomConcern.Files,
+                true,
+                false,
+                "Every photo is here and whole",
+                "Nothing is fetched while you speak.",
+                []
+            )
+            : Line(
+                RoomConcern.Files,
+                true,
+                bad.Length == 1 ? "One photo’s file is damaged" : $"{bad.Length} photos’ files are damaged",
+                bad.SelectMany(e => e.Slides),
+                where => $"{where}. Take it again in the ledger."
+            );
+    }
+
+    private static RoomLine Line(
+        RoomConcern concern,
+        bool holdsUp,
+        string title,
+        IEnumerable<int> slides,
+        Func<string, string> text
+    )
+    {
+        int[] all = [.. slides.Distinct().Order()];
+        return new(concern, false, holdsUp, title, text(On(all)), all);
+    }
+
+    /// <summary>Numbers of slides as a person says them: "On slides 2, 4 and 5".</summary>
+    internal static string On(IReadOnlyList<int> slides) =>
+        slides.Count switch
+        {
+            0 => "On no slide",
+            1 => $"On slide {slides[0]}",
+            _ => $"On slides {string.Join(", ", slides.Take(slides.Count - 1))} and {slides[^1]}",
+        };
+
+    private static string Photos(int n) => n == 1 ? "One photo" : $"{n} photos";
+
+    private static string Clock(double seconds)
+    {
+        int s = (int)Math.Round(seconds);
+        return $"{s / 60}:{s % 60:00}";
+    }
+}
