@@ -46,3 +46,5 @@ export type LedgerRow = Ledger['rows'][number];
 export type Finding = Schemas['Finding'];
 export type Fix = Schemas['Fix'];
 export type WhatIf = Schemas['WhatIfView'];
+export type Room = Schemas['RoomView'];
+export type RoomLine = Schemas['RoomLine'];

@@ -11,6 +11,7 @@ import { useWaysIn } from '../stations/gather/useWaysIn';
 import { Lattice, Waiting } from '../ui/Star';
 import { AwayBar } from './AwayBar';
 import { CommandList } from './CommandList';
+import { Help } from './Help';
 import { KeysHelp } from './KeysHelp';
 import { Run } from './Run';
 import { Spine } from './Spine';
@@ -29,11 +30,16 @@ export default function DeckDesk() {
   const { id = '', station = 'plan' } = useParams();
   const { there, problem } = useOpenDeck(id);
   const [listOpen, setListOpen] = useState(false);
+  const [keysOpen, setKeysOpen] = useState(false);
   const [helpOpen, setHelpOpen] = useState(false);
   const title = useDeckStore((d) => d.header.title);
   const point = useChosenPoint();
   useAddress(id, station);
-  useDeckCommands({ openList: () => setListOpen(true), openHelp: () => setHelpOpen(true) });
+  useDeckCommands({
+    openList: () => setListOpen(true),
+    openKeys: () => setKeysOpen(true),
+    openHelp: () => setHelpOpen(true),
+  });
   useEffect(() => {
     document.title = there ? `${title} - Jaali` : 'Jaali';
   }, [there, title]);
@@ -56,10 +62,21 @@ export default function DeckDesk() {
   const Page = pages[station as keyof typeof pages] ?? pages.plan;
   return (
     <>
-      <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[minmax(0,1fr)_118px]">
+      <a
+        href="#station"
+        className="fixed top-1 left-1 z-50 -translate-y-20 bg-notice px-4 py-2 text-word focus:translate-y-0"
+        onClick={(e) => {
+          e.preventDefault();
+          document.querySelector('main')?.focus();
+        }}
+      >
+        Skip to the station
+      </a>
+      <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[minmax(0,1fr)_118px] narrow:grid-cols-[minmax(0,1fr)] narrow:grid-rows-[auto_minmax(0,1fr)_auto]">
         <Spine station={station} />
         <Suspense fallback={<Waiting />}>
           <Page key={id} />
+          <Arrived station={station} />
         </Suspense>
         <Run />
       </div>
@@ -70,7 +87,8 @@ export default function DeckDesk() {
       )}
       <AwayBar />
       <CommandList open={listOpen} onOpenChange={setListOpen} />
-      <KeysHelp open={helpOpen} onOpenChange={setHelpOpen} />
+      <KeysHelp open={keysOpen} onOpenChange={setKeysOpen} />
+      <Help open={helpOpen} onOpenChange={setHelpOpen} />
     </>
   );
 }
@@ -94,6 +112,20 @@ function useAddress(id: string, station: string) {
       }),
     [setSearch],
   );
+}
+
+/**
+ * The keys of a station act as soon as it is shown: the focus goes along to it, unless it has put it somewhere itself.
+ * Stands beside the station, so that it comes when the station has.
+ */
+function Arrived({ station }: { station: string }) {
+  useEffect(() => {
+    const main = document.querySelector<HTMLElement>('main');
+    if (!main) return;
+    main.tabIndex = -1;
+    if (!main.contains(document.activeElement)) main.focus({ preventScroll: true });
+  }, [station]);
+  return null;
 }
 
 function NoDeck({ text }: { text: string }) {

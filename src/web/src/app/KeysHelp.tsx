@@ -1,10 +1,8 @@
 import { useState } from 'react';
-import { isSingle, keysOf, useKeySettings, written } from '../commands/keys';
+import { isSingle, keysOf, shownKeys, useKeySettings, written } from '../commands/keys';
 import { useRegistry, type Command } from '../commands/registry';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
-
-const shown = (keys: string[]) => keys.map((k) => k.replace('Mod', 'Ctrl')).join(', ');
 
 /** The keys that act here, by what they belong to; single ones can be changed and switched off. */
 export function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
@@ -27,7 +25,7 @@ export function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange(o
         />
         Single keys act
       </label>
-      <div className="mt-4 grid grid-cols-2 gap-x-10 gap-y-5">
+      <div className="mt-4 grid grid-cols-2 gap-x-10 narrow:grid-cols-1 gap-y-5">
         {groups.map((group) => (
           <section key={group} aria-label={group}>
             <h3 className="text-quiet">{group}</h3>
@@ -85,10 +83,10 @@ function Row({ command }: { command: Command }) {
               else if (isSingle(written(e.nativeEvent))) set(written(e.nativeEvent));
             }}
           >
-            {asking ? 'press a key' : keys.length > 0 ? shown(keys) : 'none'}
+            {asking ? 'press a key' : keys.length > 0 ? shownKeys(keys) : 'none'}
           </Button>
         ) : (
-          shown(keys) || 'off'
+          shownKeys(keys) || 'off'
         )}
       </dt>
       <dd className="text-quiet">{command.name}</dd>

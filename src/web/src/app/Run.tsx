@@ -1,19 +1,124 @@
-import { DndContext, PointerSensor, closestCenter, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import {
+  DndContext,
+  PointerSensor,
+  closestCenter,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type DragEndEvent,
+} from '@dnd-kit/core';
 import { SortableContext, horizontalListSortingStrategy, useSortable } from '@dnd-kit/sortable';
 import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { choose, useChosenSlide } from '../deck/choice';
+import { Popover } from 'radix-ui';
+import { choose, step, useChosenSlide } from '../deck/choice';
 import { edit } from '../deck/edit';
 import { rules } from '../deck/rules';
-import { useHeader, useScenes, useSlide, useSlideOrder } from '../deck/store';
-import { clock } from '../deck/time';
+import { duplicateSlide, moveSlide, newSlide } from '../deck/slides';
+import { useDeckStore, useHeader, useScenes, useSlide, useSlideOrder } from '../deck/store';
+import { clock, readClock } from '../deck/time';
 import { showsPhoto } from '../scene/photos';
 import { SceneView } from '../scene/SceneView';
 import { Button } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { useGesture } from '../ui/useGesture';
+import { useNarrow } from '../ui/useNarrow';
+import { useNotices } from '../ui/useNotices';
 
 const gap = 2;
 
 /** The talk itself: tiles as wide as their planned time, over a ruler in minutes with the end of the slot marked. */
 export function Run() {
+  const narrow = useNarrow();
+  return narrow ? <RunLine /> : <RunTiles />;
+}
+
+/** The run folded to one line: the chosen slide, and the way to its neighbours. */
+function RunLine() {
+  const order = useSlideOrder();
+  const slide = useChosenSlide();
+  const at = order.indexOf(slide?.id ?? '');
+  if (!slide)
+    return (
+      <section aria-label="The run" className="border-t border-notice bg-deep px-4 py-1.5 text-quiet">
+        The slides will stand here.
+      </section>
+    );
+  return (
+    <section aria-label="The run" className="flex items-center gap-4 border-t border-notice bg-deep px-4 py-0.5">
+      <Button kind="verb" disabled={at <= 0} onClick={() => step(-1)}>
+        Before
+      </Button>
+      <span className="min-w-0 flex-1 truncate" aria-live="polite">
+        {at + 1} of {order.length}: {slide.label}
+        {standingWords[slide.standing]}
+      </span>
+      <Button kind="verb" disabled={at >= order.length - 1} onClick={() => step(1)}>
+        Next
+      </Button>
+      <Popover.Root>
+        <Popover.Trigger className="verb">Slide</Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            align="end"
+            side="top"
+            sideOffset={6}
+            aria-label="What can be done to this slide"
+            className="z-30 flex max-w-[90vw] flex-wrap items-center gap-x-5 gap-y-1 rounded-sm border border-line bg-panel px-4 py-3 text-word"
+          >
+            <SlideVerbs />
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+    </section>
+  );
+}
+
+/** What can be done to the chosen slide in the run, in words; nothing of it needs a drag. */
+function SlideVerbs() {
+  const order = useSlideOrder();
+  const slide = useChosenSlide();
+  const at = order.indexOf(slide?.id ?? '');
+  return (
+    <>
+      {slide && (
+        <>
+          <label className="flex items-baseline gap-2 text-quiet">
+            <span>slide {at + 1}</span>
+            <Field
+              key={slide.id}
+              label={`Time of slide ${at + 1}`}
+              className="!w-12 border-b-line text-right font-mono text-word"
+              value={clock(slide.seconds)}
+              onCommit={(text) => {
+                const seconds = readClock(text, rules().mostSeconds / 60);
+                if (seconds !== undefined) return edit({ kind: 'set-seconds', slideId: slide.id, seconds });
+                useNotices.getState().say(notATime, 'refused');
+                return false;
+              }}
+            />
+          </label>
+          <Button kind="verb" disabled={at <= 0} onClick={() => void moveSlide(slide.id, -1)}>
+            earlier
+          </Button>
+          <Button kind="verb" disabled={at >= order.length - 1} onClick={() => void moveSlide(slide.id, 1)}>
+            later
+          </Button>
+          <Button kind="verb" onClick={() => void duplicateSlide(slide.id)}>
+            duplicate
+          </Button>
+          <Button kind="verb" onClick={() => void edit({ kind: 'remove-slide', slideId: slide.id })}>
+            remove
+          </Button>
+        </>
+      )}
+      <Button kind="verb" onClick={() => void newSlide()}>
+        new slide
+      </Button>
+    </>
+  );
+}
+
+function RunTiles() {
   const header = useHeader();
   const order = useSlideOrder();
   const slide = useChosenSlide();
@@ -28,8 +133,8 @@ export function Run() {
   const slot = header.slotMinutes * 60;
   const span = Math.max(slot, header.plannedSeconds, 60);
   const scale = Math.max((room - 36) / span, 0.04);
-  const step = [1, 2, 4, 5, 10, 15, 30, 60].find((m) => m * 60 * scale >= 90) ?? 60;
-  const marks = Array.from({ length: Math.floor(span / 60 / step) + 1 }, (_, i) => i * step).filter(
+  const minutes = [1, 2, 4, 5, 10, 15, 30, 60].find((m) => m * 60 * scale >= 90) ?? 60;
+  const marks = Array.from({ length: Math.floor(span / 60 / minutes) + 1 }, (_, i) => i * minutes).filter(
     (m) => Math.abs(m * 60 - slot) * scale > 34,
   );
   const moved = ({ active, over }: DragEndEvent) => {
@@ -37,10 +142,16 @@ export function Run() {
     if (over && active.id !== over.id && to >= 0) void edit({ kind: 'move-slide', slideId: String(active.id), to });
   };
   return (
-    <section aria-label="The run" className="overflow-hidden border-t border-notice bg-deep px-5 pt-1">
-      <div ref={track} className="h-full overflow-x-auto overflow-y-hidden">
+    <section
+      aria-label="The run"
+      className="flex flex-col overflow-hidden border-t border-notice bg-deep px-5 text-small"
+    >
+      <div className="flex h-6 shrink-0 items-center justify-end gap-5">
+        <SlideVerbs />
+      </div>
+      <div ref={track} className="min-h-0 flex-1 overflow-x-auto overflow-y-hidden">
         <div
-          className="relative h-5 border-b border-seam font-mono text-note text-quiet"
+          className="relative h-4.5 border-b border-seam font-mono text-note text-quiet"
           style={{ width: span * scale + 30 }}
         >
           {marks.map((m) => (
@@ -61,11 +172,16 @@ export function Run() {
           </span>
         </div>
         {order.length === 0 ? (
-          <p className="pt-7 text-quiet">
+          <p className="pt-5 text-body text-quiet">
             The slides will stand here, as wide as their time. Write the points in Plan, then make the slides.
           </p>
         ) : (
-          <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved}>
+          <DndContext
+            sensors={sensors}
+            collisionDetection={closestCenter}
+            onDragEnd={moved}
+            accessibility={{ announcements: told, screenReaderInstructions: { draggable: howToMove } }}
+          >
             <SortableContext items={order} strategy={horizontalListSortingStrategy}>
               <ol className="flex pt-2" style={{ gap }}>
                 {order.map((id, i) => (
@@ -80,6 +196,21 @@ export function Run() {
   );
 }
 
+const notATime = 'Planned time is written as minutes and seconds, such as 1:30.';
+const howToMove =
+  'Alt with the left and right arrow keys moves this slide along the run; plus and minus change its time.';
+
+// What is read aloud while a slide is dragged: places, not identities.
+const placeOf = (id: string | number | undefined) => useDeckStore.getState().slideOrder.indexOf(String(id)) + 1;
+const told: Announcements = {
+  onDragStart: ({ active }) => `Slide ${placeOf(active.id)} is lifted.`,
+  onDragOver: ({ active, over }) =>
+    over ? `Slide ${placeOf(active.id)} is over place ${placeOf(over.id)}.` : 'It is over no place.',
+  onDragEnd: ({ active, over }) =>
+    over ? `Slide ${placeOf(active.id)} is put in place ${placeOf(over.id)}.` : 'It stays where it was.',
+  onDragCancel: () => 'It stays where it was.',
+};
+
 const standingWords = { clear: '', toSettle: ', to settle', blocked: ', blocked' } as const;
 
 function Tile({ id, number, scale, chosen }: { id: string; number: number; scale: number; chosen: boolean }) {
@@ -87,17 +218,18 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
   const slide = useSlide(id);
   const scene = useScenes(id)[0];
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
-  const [stretch, setStretch] = useState<number | null>(null);
-  if (!slide) return null;
-  const width = slide.seconds * scale - gap;
+  const [pulled, setPulled] = useState<number | null>(null);
   const { leastSeconds, mostSeconds, secondsStep, secondsKey } = rules();
+  const inRange = (seconds: number) =>
+    Math.min(mostSeconds, Math.max(leastSeconds, Math.round(seconds / secondsStep) * secondsStep));
+  const setSeconds = (seconds: number) => edit({ kind: 'set-seconds', slideId: id, seconds: inRange(seconds) });
+  // A key that is held is one edit.
+  const time = useGesture(setSeconds);
+  const walk = useGesture((by) => moveSlide(id, by));
+  if (!slide) return null;
+  const stretch = pulled ?? time.shown;
+  const width = slide.seconds * scale - gap;
   const shownNodes = scene?.nodes.filter(showsPhoto) ?? [];
-  const setSeconds = (seconds: number) =>
-    edit({
-      kind: 'set-seconds',
-      slideId: id,
-      seconds: Math.min(mostSeconds, Math.max(leastSeconds, Math.round(seconds / secondsStep) * secondsStep)),
-    });
   const keys = (e: KeyboardEvent) => {
     const at = number - 1;
     const go = (to: number) => {
@@ -106,12 +238,13 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
       choose(next);
       document.getElementById(`tile-${next}`)?.focus();
     };
-    if (e.altKey && e.key === 'ArrowLeft') void edit({ kind: 'move-slide', slideId: id, to: at - 1 });
-    else if (e.altKey && e.key === 'ArrowRight') void edit({ kind: 'move-slide', slideId: id, to: at + 1 });
-    else if (e.key === 'ArrowLeft') go(at - 1);
+    if (e.altKey && (e.key === 'ArrowLeft' || e.key === 'ArrowRight')) {
+      const by = (walk.shown ?? 0) + (e.key === 'ArrowLeft' ? -1 : 1);
+      walk.put(Math.min(order.length - 1 - at, Math.max(-at, by)));
+    } else if (e.key === 'ArrowLeft') go(at - 1);
     else if (e.key === 'ArrowRight') go(at + 1);
-    else if (e.key === '+' || e.key === '=') void setSeconds(slide.seconds + secondsKey);
-    else if (e.key === '-') void setSeconds(slide.seconds - secondsKey);
+    else if (e.key === '+' || e.key === '=') time.put(inRange((time.shown ?? slide.seconds) + secondsKey));
+    else if (e.key === '-') time.put(inRange((time.shown ?? slide.seconds) - secondsKey));
     else if (e.key === 'Delete' || e.key === 'Backspace') void edit({ kind: 'remove-slide', slideId: id });
     else return;
     e.preventDefault();
@@ -124,10 +257,10 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
     const handle = e.currentTarget;
     handle.setPointerCapture(e.pointerId);
     const wanted = (x: number) => Math.max(leastSeconds, slide.seconds + (x - from) / scale);
-    handle.onpointermove = (m) => setStretch(wanted(m.clientX));
+    handle.onpointermove = (m) => setPulled(wanted(m.clientX));
     handle.onpointerup = (u) => {
       handle.onpointermove = handle.onpointerup = null;
-      void setSeconds(wanted(u.clientX)).then(() => setStretch(null));
+      void setSeconds(wanted(u.clientX)).then(() => setPulled(null));
     };
   };
   const shown = stretch === null ? width : stretch * scale - gap;
@@ -152,7 +285,7 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
         aria-label={`Slide ${number}, ${slide.label}, ${clock(slide.seconds)}${standingWords[slide.standing]}`}
         onClick={() => choose(id)}
         onKeyDown={keys}
-        className={`relative block h-18.5 w-full overflow-hidden rounded-xs bg-surround ${chosen ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
+        className={`relative block h-15 w-full overflow-hidden rounded-xs bg-surround ${chosen ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
       >
         {scene && shownNodes.length > 0 ? (
           <SceneView
@@ -185,6 +318,11 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
         title={`${clock(stretch ?? slide.seconds)}, drag to change the time`}
         className="absolute inset-y-0 -right-1 z-10 w-2 cursor-ew-resize hover:bg-verdigris/60"
       />
+      {walk.shown !== null && walk.shown !== 0 && (
+        <span className="absolute -top-6 left-0 z-10 bg-verdigris px-1 font-mono text-note whitespace-nowrap text-ink">
+          to place {number + walk.shown}
+        </span>
+      )}
       {stretch !== null && (
         <span className="absolute -top-6 right-0 z-10 bg-verdigris px-1 font-mono text-note text-ink">
           {clock(stretch)}

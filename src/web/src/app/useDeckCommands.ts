@@ -1,24 +1,24 @@
 import { useEffect } from 'react';
 import { press } from '../commands/keys';
-import type { Command as EditCommand } from '../api/types';
 import { useCommands, type Command } from '../commands/registry';
 import { choose, chosenSlide, step } from '../deck/choice';
 import { edit, redo, undo } from '../deck/edit';
+import { duplicateSlide, newSlide } from '../deck/slides';
 import { goTo, show } from '../deck/navigate';
 import { useGo } from '../deck/go';
 import { stations } from '../deck/stations';
 import { useDeckStore } from '../deck/store';
 
-/** Makes a slide, which is then the one that is chosen. */
-async function makeSlide(command: EditCommand) {
-  const before = new Set(useDeckStore.getState().slideOrder);
-  if (!(await edit(command))) return;
-  const made = useDeckStore.getState().slideOrder.find((id) => !before.has(id));
-  if (made) choose(made);
-}
-
 /** What can be done wherever one is in a deck, and the one listener for keys. */
-export function useDeckCommands({ openList, openHelp }: { openList(): void; openHelp(): void }) {
+export function useDeckCommands({
+  openList,
+  openKeys,
+  openHelp,
+}: {
+  openList(): void;
+  openKeys(): void;
+  openHelp(): void;
+}) {
   useEffect(() => {
     const listen = (e: KeyboardEvent) => void press(e);
     addEventListener('keydown', listen);
@@ -54,7 +54,8 @@ export function useDeckCommands({ openList, openHelp }: { openList(): void; open
       onlyKeys: true,
       run: openList,
     },
-    { id: 'keys', name: 'List of keys', keys: ['?'], group: 'Everywhere', run: openHelp },
+    { id: 'keys', name: 'List of keys', keys: ['?'], group: 'Everywhere', run: openKeys },
+    { id: 'help', name: 'Help', keys: ['F1'], group: 'Everywhere', inFields: true, run: openHelp },
     { id: 'talks', name: 'All talks', run: () => useGo.getState().to('/') },
     { id: 'slides.make', name: 'Make the slides', run: () => void edit({ kind: 'make-slides' }) },
     {
@@ -62,14 +63,9 @@ export function useDeckCommands({ openList, openHelp }: { openList(): void; open
       name: 'New slide',
       keys: ['N'],
       group: 'Slides',
-      run: () => void makeSlide({ kind: 'add-slide', after: chosenSlide()?.id ?? null }),
+      run: () => void newSlide(),
     },
-    onSlide(
-      'slide.duplicate',
-      'Duplicate this slide',
-      (slideId) => void makeSlide({ kind: 'duplicate-slide', slideId }),
-      ['D'],
-    ),
+    onSlide('slide.duplicate', 'Duplicate this slide', (slideId) => void duplicateSlide(slideId), ['D']),
     onSlide('slide.remove', 'Remove this slide', (slideId) => void edit({ kind: 'remove-slide', slideId })),
     onSlide('show.here', 'Show from here', () => show(false), ['S']),
     {

@@ -61,6 +61,9 @@ export function keysOf(command: Command, settings: KeySettings): string[] {
   return settings.single ? all : all.filter((k) => !isSingle(k));
 }
 
+/** Keys as they are shown to a person. */
+export const shownKeys = (keys: string[]) => keys.map((k) => k.replace('Mod', 'Ctrl')).join(', ');
+
 const inField = (target: EventTarget | null) =>
   target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable="true"]') !== null;
 
@@ -84,6 +87,12 @@ export function press(e: KeyboardEvent): boolean {
       (!dialog || c.id.startsWith('dialog.')) &&
       (c.when?.() ?? true),
   );
+  // Escape leaves any field, so that the keys of the station act again.
+  if (field && !dialog && keys === 'Escape' && e.target instanceof HTMLElement) {
+    e.preventDefault();
+    e.target.blur();
+    return true;
+  }
   // Of several the one that was registered last: a station before the desk around it.
   const command = found.at(-1);
   if (!command || ((keys === 'Space' || keys === 'Enter') && presses(e.target))) return false;

@@ -1,5 +1,7 @@
 import { create } from 'zustand';
 import type { Point, Slide } from '../api/types';
+import { useNotices } from '../ui/useNotices';
+import { useDone } from './done';
 import { useDeckStore, type DeckState } from './store';
 
 /** What is chosen, and which tool is in hand. */
@@ -22,6 +24,8 @@ function slideOf(d: DeckState, c: Pick<Choice, 'slideId' | 'pointId'>): Slide | 
 
 // The point that is chosen by itself; else that of the slide; else, where no slide has the choice, the first.
 function pointOf(d: DeckState, c: Pick<Choice, 'slideId' | 'pointId'>): Point | undefined {
+  // Where nothing was chosen yet, one begins with the first thing to say, not with the opening.
+  if (!c.pointId && !d.slides[c.slideId ?? '']) return d.points[d.pointOrder[0] ?? ''];
   const slide = slideOf(d, c);
   const own = d.points[c.pointId ?? ''] ?? d.points[slide?.pointId ?? ''];
   return own ?? (slide?.pointId ? undefined : d.points[d.pointOrder[0] ?? '']);
@@ -48,6 +52,25 @@ export function choosePoint(pointId: string) {
   if (first) choose(first);
   else useChoice.setState({ slideId: null, pointId, itemId: null });
 }
+
+// A chosen slide that is gone leaves the choice to its neighbour; where someone else removed it, that is said.
+useDeckStore.subscribe((now, was) => {
+  if (now.id !== was.id || now.slideOrder === was.slideOrder) return;
+  const { slideId } = useChoice.getState();
+  if (!slideId || !was.slides[slideId] || now.slides[slideId]) return;
+  const at = was.slideOrder.indexOf(slideId);
+  const left = (id: string) => now.slides[id] !== undefined;
+  const neighbour = was.slideOrder.slice(at).find(left) ?? was.slideOrder.slice(0, at).findLast(left);
+  useChoice.setState({ slideId: neighbour ?? null, pointId: null, itemId: null });
+  if (useDone.getState().own) return;
+  const words = was.slides[slideId].label;
+  useNotices
+    .getState()
+    .say(
+      `Slide ${at + 1}, “${words}”, was removed in another window.` +
+        (neighbour ? ` Slide ${now.slideOrder.indexOf(neighbour) + 1} is chosen instead.` : ''),
+    );
+});
 
 /** Chooses the slide so many places on. */
 export function step(by: number) {

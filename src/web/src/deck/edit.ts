@@ -2,6 +2,7 @@ import { waitingFor } from '../api/away';
 import { api, author, patiently, Refusal, sentence, told } from '../api/client';
 import type { Command, DeckPatch } from '../api/types';
 import { useNotices } from '../ui/useNotices';
+import { useDone } from './done';
 import { leadsOn, patched, useDeckStore } from './store';
 
 type Changed = () => void;
@@ -48,18 +49,25 @@ export const settled = () => queue;
 type Headers = Record<string, string>;
 
 // An edit that gets no answer waits and is sent again, under the same mark: the server does it once.
-function inTurn(work: (id: string, revision: number, headers: Headers) => Promise<DeckPatch>): Promise<boolean> {
+function inTurn(
+  work: (id: string, revision: number, headers: Headers) => Promise<DeckPatch>,
+  says: (deed: string) => string = () => '',
+): Promise<boolean> {
   const headers = { 'X-Jaali-Edit': crypto.randomUUID() };
   const turn = queue.then(async () => {
     const { id, revision, records } = useDeckStore.getState();
     author.records = records;
     try {
-      await take(await patiently(() => work(id, revision, headers)));
+      const patch = await patiently(() => work(id, revision, headers));
+      useDone.setState({ own: true, says: says(patch.deed ?? ''), kept: null });
+      await take(patch);
       return true;
     } catch (error) {
       useNotices.getState().say(sentence(error), 'refused');
       if (error instanceof Refusal && [404, 409, 422].includes(error.status)) await catchUp().catch(() => undefined);
       return false;
+    } finally {
+      useDone.setState({ own: false });
     }
   });
   queue = turn;
@@ -73,11 +81,15 @@ export const edit = (command: Command) =>
   );
 
 export const undo = () =>
-  inTurn((id, revision, headers) =>
-    told(api.POST('/api/decks/{id}/undo', { params: { path: { id } }, headers, body: { revision } })),
+  inTurn(
+    (id, revision, headers) =>
+      told(api.POST('/api/decks/{id}/undo', { params: { path: { id } }, headers, body: { revision } })),
+    (deed) => `Taken back: ${deed || 'the last edit'}`,
   );
 
 export const redo = () =>
-  inTurn((id, revision, headers) =>
-    told(api.POST('/api/decks/{id}/redo', { params: { path: { id } }, headers, body: { revision } })),
+  inTurn(
+    (id, revision, headers) =>
+      told(api.POST('/api/decks/{id}/redo', { params: { path: { id } }, headers, body: { revision } })),
+    (deed) => `Done again: ${deed || 'the last edit'}`,
   );

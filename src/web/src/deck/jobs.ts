@@ -22,13 +22,26 @@ export const useJobs = create<Jobs>((set, get) => ({
   },
 }));
 
+// When a job changes, or so many milliseconds have passed.
+const changed = (id: string, most: number) =>
+  new Promise<void>((done) => {
+    const end = () => {
+      clearTimeout(timer);
+      stop();
+      done();
+    };
+    const timer = setTimeout(end, most);
+    const stop = useJobs.subscribe((now, was) => now.byId[id] !== was.byId[id] && end());
+  });
+
 /** Waits for a job, by the live messages or by asking now and then. */
 export async function finished(job: Job): Promise<Job> {
   useJobs.getState().put(job);
   for (;;) {
     const now = useJobs.getState().byId[job.id] ?? job;
     if (!open(now)) return now;
-    await new Promise((r) => setTimeout(r, 250));
+    await changed(job.id, 250);
+    if (!open(useJobs.getState().byId[job.id] ?? job)) continue;
     const asked = await patiently(() => told(api.GET('/api/jobs/{jobId}', { params: { path: { jobId: job.id } } })));
     useJobs.getState().put(asked);
   }

@@ -27,6 +27,7 @@ const noHeader: Header = {
   plannedSeconds: 0,
   open: { plan: 0, gather: 0, compose: 0, clear: 0 },
   complete: false,
+  inOrder: true,
 };
 
 /** A deck of which nothing is known yet. */
@@ -77,7 +78,8 @@ export function patched(state: DeckState, patch: DeckPatch): DeckState {
     records: patch.records,
     header: patch.header ?? from.header,
     pointOrder,
-    points: without(patch.points.length > 0 ? points : from.points, pointOrder),
+    // The opening is a point by the deck's own identity, and in no order.
+    points: without(patch.points.length > 0 ? points : from.points, [...pointOrder, state.id]),
     slideOrder,
     slides: without(patch.slides.length > 0 ? slides : from.slides, slideOrder),
     photos: patch.photos.length > 0 ? photos : from.photos,
@@ -94,6 +96,13 @@ export const useHeader = () => useDeckStore((d) => d.header);
 export const useDeckId = () => useDeckStore((d) => d.id);
 /** All points, in order. */
 export const usePoints = () => useDeckStore(useShallow((d) => d.pointOrder.map((id) => d.points[id]!)));
+/** The opening, as a point: its identity is that of the deck. */
+export const useOpening = (): Point | undefined => useDeckStore((d) => d.points[d.id]);
+/** The opening, then all points. */
+export const useAllPoints = () =>
+  useDeckStore(
+    useShallow((d) => [d.id, ...d.pointOrder].map((id) => d.points[id]).filter((p): p is Point => p !== undefined)),
+  );
 /** All slides, in order. */
 export const useSlides = () => useDeckStore(useShallow((d) => d.slideOrder.map((id) => d.slides[id]!)));
 export const useSlideOrder = () => useDeckStore((d) => d.slideOrder);

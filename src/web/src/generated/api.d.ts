@@ -164,6 +164,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/room": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["checkRoom"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/audit": {
         parameters: {
             query?: never;
@@ -843,7 +859,7 @@ export interface components {
          * @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
          *                 own and one line in DeckCommands.
          */
-        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
+        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
         /** @description Puts a new item on top of a slide. */
         DeckCommandAddItem: {
             /** @enum {string} */
@@ -855,14 +871,16 @@ export interface components {
             slideId: string;
             item: components["schemas"]["ItemEdit"];
             rect?: null | components["schemas"]["SlideRect"];
+            deed?: null | string;
         };
-        /** @description Adds points, one for each line that says something, after the given point or at the end. */
+        /** @description Adds points, one for each line that says something, after the given point, the opening, or at the end. */
         DeckCommandAddPoints: {
             /** @enum {string} */
             kind: "add-points";
             text: string;
             /** Format: uuid */
             after?: null | string;
+            deed?: null | string;
         };
         /** @description Adds an empty slide after another, or at the end before the credits. */
         DeckCommandAddSlide: {
@@ -870,6 +888,7 @@ export interface components {
             kind: "add-slide";
             /** Format: uuid */
             after?: null | string;
+            deed?: null | string;
         };
         /** @description Decides that a photo's change may stand, or takes that back. */
         DeckCommandDecideChange: {
@@ -877,11 +896,13 @@ export interface components {
             kind: "decide-change";
             photoId: string;
             stands: boolean;
+            deed?: null | string;
         };
         /** @description Puts a copy of an item over it, a little to the right and below; the copy is a thing of its own. */
         DeckCommandDuplicateItem: {
             /** @enum {string} */
             kind: "duplicate-item";
+            deed?: null | string;
             /** Format: uuid */
             slideId: string;
             /** Format: uuid */
@@ -893,18 +914,23 @@ export interface components {
             kind: "duplicate-slide";
             /** Format: uuid */
             slideId: string;
+            deed?: null | string;
         };
         /** @description Changes what an item is, in the way of its kind. */
         DeckCommandEditItem: {
             /** @enum {string} */
             kind: "edit-item";
             edit: components["schemas"]["ItemEdit"];
+            deed?: null | string;
             /** Format: uuid */
             slideId: string;
             /** Format: uuid */
             itemId: string;
         };
-        /** @description Changes a point; what is null stays. */
+        /**
+         * @description Changes a point; what is null stays. The wording of the opening is the title, its time that of its
+         *                 slide.
+         */
         DeckCommandEditPoint: {
             /** @enum {string} */
             kind: "edit-point";
@@ -915,6 +941,7 @@ export interface components {
             seconds?: null | number;
             searchWords?: null | string[];
             facts?: null | components["schemas"]["Fact"][];
+            deed?: null | string;
         };
         /** @description Makes items one group, or takes them out of theirs. A ground is in no group. */
         DeckCommandGroupItems: {
@@ -924,12 +951,14 @@ export interface components {
             slideId: string;
             itemIds: string[];
             together: boolean;
+            deed?: null | string;
         };
         /** @description Holds an item in its place, or lets it move. */
         DeckCommandHoldItem: {
             /** @enum {string} */
             kind: "hold-item";
             held: boolean;
+            deed?: null | string;
             /** Format: uuid */
             slideId: string;
             /** Format: uuid */
@@ -945,6 +974,7 @@ export interface components {
             /** Format: uuid */
             pointId: string;
             photoId: string;
+            deed?: null | string;
         };
         /** @description Takes a photo off a point's shortlist. Slides that show it keep it. */
         DeckCommandLetGo: {
@@ -953,6 +983,7 @@ export interface components {
             /** Format: uuid */
             pointId: string;
             photoId: string;
+            deed?: null | string;
         };
         /**
          * @description Makes an item the ground of its slide, or the ground a thing among the others. The ground that was
@@ -962,6 +993,7 @@ export interface components {
             /** @enum {string} */
             kind: "make-ground";
             ground: boolean;
+            deed?: null | string;
             /** Format: uuid */
             slideId: string;
             /** Format: uuid */
@@ -971,6 +1003,7 @@ export interface components {
         DeckCommandMakeSlides: {
             /** @enum {string} */
             kind: "make-slides";
+            deed?: null | string;
         };
         /** @description Moves a point to a place in the list, counted from 0. */
         DeckCommandMovePoint: {
@@ -980,6 +1013,7 @@ export interface components {
             pointId: string;
             /** Format: int32 */
             to: number;
+            deed?: null | string;
         };
         /** @description Moves a slide to a place in the run, counted from 0. */
         DeckCommandMoveSlide: {
@@ -989,6 +1023,7 @@ export interface components {
             slideId: string;
             /** Format: int32 */
             to: number;
+            deed?: null | string;
         };
         /**
          * @description Raises or lowers an item to a place in the order of its slide, counted from 0 at the bottom; a ground
@@ -999,6 +1034,7 @@ export interface components {
             kind: "order-item";
             /** Format: int32 */
             to: number;
+            deed?: null | string;
             /** Format: uuid */
             slideId: string;
             /** Format: uuid */
@@ -1013,10 +1049,18 @@ export interface components {
             photoId: string;
             /** Format: int32 */
             to: number;
+            deed?: null | string;
+        };
+        /** @description Puts the slides of points in the order of the points; what belongs to no point stays in its place. */
+        DeckCommandOrderSlides: {
+            /** @enum {string} */
+            kind: "order-slides";
+            deed?: null | string;
         };
         /**
          * @description Makes a photo the slide's ground, with the crop computed for its shape. It takes the place, and the identity, of
-         *     the ground that is there, or of the only frame where there is no ground.
+         *     the ground that is there, or of the only frame where there is no ground; a photo that was seen in that place before
+         *     is seen as it was.
          */
         DeckCommandPlaceGround: {
             /** @enum {string} */
@@ -1024,6 +1068,7 @@ export interface components {
             /** Format: uuid */
             slideId: string;
             photoId: string;
+            deed?: null | string;
         };
         /**
          * @description Puts an item at another place of its slide, in another size or turned. A ground fills its slide and
@@ -1035,6 +1080,7 @@ export interface components {
             rect: components["schemas"]["SlideRect"];
             /** Format: double */
             turn?: null | number;
+            deed?: null | string;
             /** Format: uuid */
             slideId: string;
             /** Format: uuid */
@@ -1044,6 +1090,7 @@ export interface components {
         DeckCommandRemoveItem: {
             /** @enum {string} */
             kind: "remove-item";
+            deed?: null | string;
             /** Format: uuid */
             slideId: string;
             /** Format: uuid */
@@ -1055,6 +1102,7 @@ export interface components {
             kind: "remove-point";
             /** Format: uuid */
             pointId: string;
+            deed?: null | string;
         };
         /** @description Removes a slide. */
         DeckCommandRemoveSlide: {
@@ -1062,6 +1110,7 @@ export interface components {
             kind: "remove-slide";
             /** Format: uuid */
             slideId: string;
+            deed?: null | string;
         };
         /**
          * @description Puts one photo in the place of another everywhere in the deck: on shortlists and on slides, with the same
@@ -1072,6 +1121,7 @@ export interface components {
             kind: "replace-photo";
             photoId: string;
             with: string;
+            deed?: null | string;
         };
         /**
          * @description Puts parts of the deck back as they were: the inverse of every other command. Null removes the
@@ -1081,6 +1131,7 @@ export interface components {
             /** @enum {string} */
             kind: "restore";
             parts: Record<string, never>;
+            deed?: null | string;
         };
         /** @description Sets how credits are given; what is null stays. */
         DeckCommandSetCreditStyle: {
@@ -1093,6 +1144,7 @@ export interface components {
             language?: null | string;
             /** @description The licence that the deck is to carry; empty for none. */
             ownLicence?: null | string;
+            deed?: null | string;
         };
         /** @description Sets a slide's notes. */
         DeckCommandSetNotes: {
@@ -1101,6 +1153,7 @@ export interface components {
             /** Format: uuid */
             slideId: string;
             notes: string;
+            deed?: null | string;
         };
         /**
          * @description Plans a slide's time, 1 to 3600 seconds; that of its point follows where the slide is the only
@@ -1113,6 +1166,7 @@ export interface components {
             slideId: string;
             /** Format: double */
             seconds: number;
+            deed?: null | string;
         };
         /** @description Sets the time slot, 1 to 600 minutes. */
         DeckCommandSetSlot: {
@@ -1120,30 +1174,35 @@ export interface components {
             kind: "set-slot";
             /** Format: double */
             minutes: number;
+            deed?: null | string;
         };
         /** @description Says who gives the talk. */
         DeckCommandSetSpeaker: {
             /** @enum {string} */
             kind: "set-speaker";
             speaker: string;
+            deed?: null | string;
         };
         /** @description Gives the talk its title; an empty one takes it away. */
         DeckCommandSetTitle: {
             /** @enum {string} */
             kind: "set-title";
             title: string;
+            deed?: null | string;
         };
         /** @description Declares what the talk is for. */
         DeckCommandSetUse: {
             /** @enum {string} */
             kind: "set-use";
             use: components["schemas"]["DeclaredUse"];
+            deed?: null | string;
         };
         /** @description Shows a photo whole and unchanged wherever it is placed, as large as its place lets it. */
         DeckCommandShowWhole: {
             /** @enum {string} */
             kind: "show-whole";
             photoId: string;
+            deed?: null | string;
         };
         /**
          * @description Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before
@@ -1153,12 +1212,14 @@ export interface components {
             /** @enum {string} */
             kind: "swap-photo";
             photoId: string;
+            deed?: null | string;
         };
         /** @description Takes a photo off every slide; shortlists keep it. */
         DeckCommandTakeOff: {
             /** @enum {string} */
             kind: "take-off";
             photoId: string;
+            deed?: null | string;
         };
         /** @description What belongs to the deck as a whole. */
         DeckHeader: {
@@ -1186,6 +1247,8 @@ export interface components {
             open: components["schemas"]["OpenCounts"];
             /** @description Whether every point has a slide, and there are an opening and credits. */
             complete: boolean;
+            /** @description Whether the slides of points stand in the order of the points. */
+            inOrder: boolean;
         };
         /** @description A licence that the finished deck might carry. */
         DeckLicenceOption: {
@@ -1221,7 +1284,10 @@ export interface components {
             header: null | components["schemas"]["DeckHeader"];
             /** @description The points there are, in order; null where they are as they were. */
             pointOrder: null | string[];
-            /** @description Points that are new or differ. */
+            /**
+             * @description Points that are new or differ; the opening among them has the identity of the deck and is not
+             *         in the order.
+             */
             points: components["schemas"]["Point"][];
             /** @description The slides there are, in order; null where they are as they were. */
             slideOrder: null | string[];
@@ -1233,6 +1299,11 @@ export interface components {
             sceneSlides: string[];
             /** @description All scenes of those. */
             scenes: components["schemas"]["Scene"][];
+            /**
+             * @description What was taken back or done again, in words, in the answer to who asked for it.
+             * @default
+             */
+            deed: string;
         };
         /** @description A deck for the client: everything but its scenes. */
         DeckView: {
@@ -1383,6 +1454,26 @@ export interface components {
             /** Format: int32 */
             height: number;
         };
+        /** @description How a photo was seen in a frame. */
+        FrameLook: {
+            /** @description The photo. */
+            photoId: string;
+            /** @description What of it was seen. */
+            crop: components["schemas"]["CropWindow"];
+            /** @description The shape it was cut to. */
+            mask: components["schemas"]["FrameMask"];
+            /**
+             * Format: double
+             * @description Degrees clockwise.
+             */
+            straighten: number;
+            /** @description Its colours. */
+            tone: components["schemas"]["FrameTone"];
+            /** @description What was hidden. */
+            covers: null | components["schemas"]["CropWindow"][];
+            /** @description Where its credit stood. */
+            creditSpot: components["schemas"]["Spot"];
+        };
         /**
          * @description The shapes that a photo is cut to.
          * @default none
@@ -1463,6 +1554,7 @@ export interface components {
             /** @description Patches that hide part of it, in fractions of the frame; at most 8. */
             covers?: null | components["schemas"]["CropWindow"][];
             creditSpot?: null | components["schemas"]["Spot"];
+            deed?: null | string;
         };
         /** @description Writes words, or puts them elsewhere; what is null stays. */
         ItemEditWordsEdit: {
@@ -1471,6 +1563,7 @@ export interface components {
             /** @description What they say. Typing what they say anyway leaves them following the title or the point. */
             text?: null | string;
             spot?: null | components["schemas"]["Spot"];
+            deed?: null | string;
         };
         /**
          * @description A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes
@@ -1498,6 +1591,11 @@ export interface components {
             covers?: null | components["schemas"]["CropWindow"][];
             /** @description Where its credit stands. */
             creditSpot?: components["schemas"]["Spot"];
+            /**
+             * @description Photos that were seen in it before, each as it was seen, the latest last; null for
+             *                 none.
+             */
+            earlier?: null | components["schemas"]["FrameLook"][];
             /**
              * Format: uuid
              * @description Identity, once on each slide.
@@ -2040,6 +2138,36 @@ export interface components {
             pictureUrl?: null | string;
             /** @description Whether the maker is a person or an organisation, where the source says so. */
             makerKind?: components["schemas"]["MakerKind"];
+        };
+        /**
+         * @description What is looked at before a talk is given.
+         * @enum {unknown}
+         */
+        RoomConcern: "rights" | "words" | "sharpness" | "points" | "time" | "files";
+        /** @description One line of the room check. */
+        RoomLine: {
+            /** @description What was looked at. */
+            concern: components["schemas"]["RoomConcern"];
+            /** @description Nothing is to be done about it. */
+            good: boolean;
+            /**
+             * @description It should be known before a copy is handed on: something is blocked, cannot be read or is
+             *                 damaged.
+             */
+            holdsUp: boolean;
+            /** @description How it stands, in a few words. */
+            title: string;
+            /** @description In a sentence, with the slides by their numbers. */
+            text: string;
+            /** @description Numbers of the slides it is about, from 1. */
+            slides: number[];
+        };
+        /** @description How a talk stands before it is given. */
+        RoomView: {
+            /** @description Nothing is left to be done. */
+            ready: boolean;
+            /** @description What was looked at, in the order in which it is seen to. */
+            lines: components["schemas"]["RoomLine"][];
         };
         /**
          * @description What the client needs to know of the rules before it asks for anything, so that it holds none
@@ -2893,6 +3021,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LedgerView"];
+                };
+            };
+        };
+    };
+    checkRoom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomView"];
                 };
             };
         };

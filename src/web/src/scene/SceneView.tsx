@@ -7,7 +7,8 @@ interface Props {
   scene: Scene;
   /** Width on the screen in CSS pixels, for choosing the photos' renditions. */
   width: number;
-  links?: boolean;
+  /** Places that lead somewhere: by all means, or by the mouse alone where the same links stand beside. */
+  links?: boolean | 'mouse';
   className?: string;
   /** Photos come only when the scene is near the window. */
   lazy?: boolean;
@@ -40,14 +41,22 @@ export function SceneView({ scene, width, links, className = '', lazy = false, f
       className={`block overflow-hidden ${className}`}
       style={fill ? undefined : { aspectRatio: `${scene.width} / ${scene.height}` }}
       aria-hidden={silent || undefined}
-      role={silent || links ? undefined : 'img'}
-      aria-label={silent || links ? undefined : inWords(scene)}
+      role={silent || links === true ? undefined : 'img'}
+      aria-label={silent || links === true ? undefined : inWords(scene)}
     >
       <rect width={scene.width} height={scene.height} fill={scene.background} />
       <Nodes nodes={scene.nodes} id={id} pixels={(width * density) / scene.width} near={near} />
       {links &&
         scene.links.map((link, i) => (
-          <a key={i} href={link.href} target="_blank" rel="noreferrer" aria-label={link.label}>
+          <a
+            key={i}
+            href={link.href}
+            target="_blank"
+            rel="noreferrer"
+            aria-label={link.label}
+            tabIndex={links === 'mouse' ? -1 : undefined}
+            aria-hidden={links === 'mouse' || undefined}
+          >
             <rect {...link.rect} fill="transparent" />
           </a>
         ))}

@@ -50,6 +50,7 @@ export const aPatch = (change: Partial<DeckPatch> = {}): DeckPatch => ({
   photos: [],
   sceneSlides: [],
   scenes: [],
+  deed: '',
   ...change,
 });
 

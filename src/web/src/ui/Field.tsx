@@ -1,9 +1,11 @@
-import { useEffect, useRef, useState, type CSSProperties } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type CSSProperties } from 'react';
+import { Button } from './Button';
 
 interface Props {
   value: string;
   label: string;
-  onCommit(text: string): void;
+  /** Takes the text; false, or a promise of it, says that it was refused, and the field shows what there was. */
+  onCommit(text: string): unknown;
   className?: string;
   placeholder?: string;
   maxLength?: number;
@@ -13,7 +15,10 @@ interface Props {
   focused?: boolean;
 }
 
-/** A line of text that is edited in place: Enter or leaving commits, Escape takes back. */
+/**
+ * A line of text that is edited in place: Enter or leaving commits, Escape takes back. What is being typed is not
+ * written over by what comes from elsewhere: both are shown until one is chosen.
+ */
 export function Field({
   value,
   label,
@@ -26,13 +31,26 @@ export function Field({
   focused = false,
 }: Props) {
   const [text, setText] = useState(value);
+  // What it says elsewhere by now, while something else is being typed here.
+  const [elsewhere, setElsewhere] = useState<string | null>(null);
   const box = useRef<HTMLInputElement & HTMLTextAreaElement>(null);
+  const began = useRef(value);
   const taken = useRef(false);
-  useEffect(() => setText(value), [value]);
+  const typed = text.trim() !== began.current && document.activeElement === box.current;
   useEffect(() => {
-    // After the menu that led here has given the focus back.
-    if (focused) setTimeout(() => box.current?.select(), 50);
+    if (value === began.current) return;
+    began.current = value;
+    if (typed && value !== text.trim()) return setElsewhere(value);
+    setText(value);
+    setElsewhere(null);
+  }, [value, typed, text]);
+  useLayoutEffect(() => {
+    if (focused) box.current?.select();
   }, [focused]);
+  const put = (next: string) => {
+    setText(next);
+    setElsewhere(null);
+  };
   const props = {
     ref: box,
     'aria-label': label,
@@ -42,11 +60,18 @@ export function Field({
     maxLength,
     style,
     onChange: (e: { target: { value: string } }) => setText(e.target.value),
-    onBlur() {
+    onFocus() {
+      began.current = value;
+    },
+    onBlur(e: React.FocusEvent) {
+      // The choice between the two is made beside the field.
+      if (elsewhere !== null && e.relatedTarget?.closest('[data-elsewhere]')) return;
       if (!taken.current && text.trim() !== value) {
-        onCommit(text.trim());
-        if (text.trim() === '') setText(value);
+        const sent = onCommit(text.trim());
+        if (text.trim() === '') put(value);
+        else void Promise.resolve(sent).then((done) => done === false && put(value));
       }
+      setElsewhere(null);
       taken.current = false;
     },
     onKeyDown(e: React.KeyboardEvent) {
@@ -56,11 +81,32 @@ export function Field({
       }
       if (e.key === 'Escape') {
         taken.current = true;
-        setText(value);
+        put(value);
         box.current?.blur();
         e.stopPropagation();
       }
     },
   };
-  return lines ? <textarea rows={3} {...props} /> : <input {...props} />;
+  return (
+    <>
+      {lines ? <textarea rows={3} {...props} /> : <input {...props} />}
+      {elsewhere !== null && (
+        <span role="status" data-elsewhere className="block border-l-4 border-marigold pl-2 text-small">
+          Changed elsewhere to “{elsewhere}”. What you typed is kept here.{' '}
+          <Button kind="link" onClick={() => put(elsewhere)}>
+            Take that
+          </Button>{' '}
+          <Button
+            kind="link"
+            onClick={() => {
+              setElsewhere(null);
+              box.current?.focus();
+            }}
+          >
+            Go on with mine
+          </Button>
+        </span>
+      )}
+    </>
+  );
 }

@@ -5,7 +5,7 @@ export function Notices() {
   const { list, drop, clear } = useNotices();
   return (
     <div
-      className="pointer-events-none fixed right-5 bottom-32 z-50 flex max-h-[60vh] w-96 flex-col gap-2 overflow-auto"
+      className="pointer-events-none fixed right-5 bottom-32 z-50 flex max-h-[60vh] w-96 max-w-[calc(100vw-1rem)] flex-col narrow:right-2 narrow:bottom-10 gap-2 overflow-auto"
       aria-live="polite"
       role="status"
     >

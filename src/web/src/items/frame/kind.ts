@@ -6,7 +6,7 @@ import { CreditPlace, CutToShape, HidePart, ReframeScale, Straighten, TonePhoto 
 export const frame: ItemClient = {
   kind: 'frame',
   verbs: [
-    { id: 'reframe', name: 'Reframe', key: 'R', Controls: ReframeScale },
+    { id: 'reframe', name: 'Reframe', key: 'F', Controls: ReframeScale },
     { id: 'shape', name: 'Cut to shape', key: 'M', Controls: CutToShape },
     { id: 'straighten', name: 'Straighten', Controls: Straighten },
     { id: 'tone', name: 'Tone', Controls: TonePhoto },

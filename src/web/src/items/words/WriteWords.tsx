@@ -21,9 +21,9 @@ export function WriteWords({ slide, item }: { slide: Slide; item: Item | undefin
         placeholder="write the words"
         maxLength={rules().longestWording}
         onCommit={(text) => {
-          if (text === '') return;
-          if (words) void edit({ kind: 'edit-item', slideId, itemId, edit: { kind: 'words', text } });
-          else void edit({ kind: 'add-item', slideId, item: { kind: 'words', text }, rect: null });
+          if (text === '') return false;
+          if (words) return edit({ kind: 'edit-item', slideId, itemId, edit: { kind: 'words', text } });
+          return edit({ kind: 'add-item', slideId, item: { kind: 'words', text }, rect: null });
         }}
       />
       {words && (

@@ -1,3 +1,4 @@
+import { useLayoutEffect, useRef, type RefObject } from 'react';
 import { useCommands, type Command } from '../../commands/registry';
 import { useChoice, useChosenItem, useChosenPoint, useChosenSlide } from '../../deck/choice';
 import { edit } from '../../deck/edit';
@@ -7,6 +8,8 @@ import { kindOf, kinds, type ItemVerb } from '../../items/kinds';
 import { WriteWords } from '../../items/words/WriteWords';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
+import { Once } from '../../ui/Once';
+import { Sides } from '../../ui/Sides';
 import { Lattice } from '../../ui/Star';
 import { Head } from '../Head';
 import { FactsSide } from './FactsSide';
@@ -14,6 +17,18 @@ import { KeptColumn } from './KeptColumn';
 import { Stage } from './Stage';
 
 const toggle = (tool: string) => useChoice.setState((c) => ({ tool: c.tool === tool ? null : tool }));
+
+/** Gives the tool that was opened its first control: reframing the stage itself, any other what stands under it. */
+function useTool(tool: string | null, stage: RefObject<HTMLElement | null>, controls: RefObject<HTMLElement | null>) {
+  useLayoutEffect(() => {
+    if (tool === null) return;
+    const at = document.activeElement;
+    // A press on a verb leaves the focus where the hand is, unless words are to be written.
+    const first = controls.current?.querySelector<HTMLElement>('input, [role="slider"], button:not(:disabled)');
+    const wanted = tool === 'reframe' ? stage.current?.querySelector<HTMLElement>('[role="application"]') : first;
+    if (!at?.closest('[role="toolbar"]') || tool === 'words' || tool === 'reframe') wanted?.focus();
+  }, [tool, stage, controls]);
+}
 
 /** The stage in the middle, kept photos at the left, verbs under the stage, facts at the right. */
 export default function Compose() {
@@ -24,6 +39,8 @@ export default function Compose() {
   const photos = usePhotos();
   const tool = useChoice((c) => c.tool);
   const item = useChosenItem();
+  const stage = useRef<HTMLElement>(null);
+  const controls = useRef<HTMLDivElement>(null);
   const scene = useScenes(slide?.id)[0];
   const number = order.indexOf(slide?.id ?? '') + 1;
   const editable = slide !== undefined && slide.kind !== 'credits';
@@ -39,6 +56,11 @@ export default function Compose() {
   const place = slide?.items.findIndex((i) => i === item) ?? -1;
   const orderTo = (to: number) =>
     slide && item && void edit({ kind: 'order-item', slideId: slide.id, itemId: item.item.id, to });
+  const putAway = () => {
+    useChoice.setState({ tool: null });
+    stage.current?.querySelector<HTMLElement>('[role="application"]')?.focus();
+  };
+  useTool(tool, stage, controls);
   useCommands([
     ...kinds
       .flatMap((k) => k.verbs.map((v) => ({ k, v })))
@@ -60,7 +82,22 @@ export default function Compose() {
       run: () => toggle('words'),
     },
     { id: 'compose.swap', name: 'Swap for the next kept photo', when: () => Boolean(next), run: swap },
-    { id: 'compose.take', name: 'Take it away', when: () => editable && item !== undefined, run: takeAway },
+    {
+      id: 'compose.take',
+      name: 'Take it away',
+      keys: ['Delete'],
+      group: 'Compose',
+      when: () => editable && item !== undefined,
+      run: takeAway,
+    },
+    {
+      id: 'compose.done',
+      name: 'Put the tool away',
+      keys: ['Escape'],
+      onlyKeys: true,
+      when: () => tool !== null,
+      run: putAway,
+    },
     {
       id: 'compose.raise',
       name: 'Raise',
@@ -81,81 +118,107 @@ export default function Compose() {
   return (
     <main className="flex min-h-0 min-w-0 flex-col bg-surround">
       <Head note={number > 0 ? `slide ${number} of ${order.length}` : 'no slides yet'} />
-      <div className="grid min-h-0 flex-1 grid-cols-[132px_minmax(0,1fr)_262px] max-[1150px]:grid-cols-[112px_minmax(0,1fr)_220px]">
-        <KeptColumn />
-        <section aria-label="Stage" className="flex min-h-0 min-w-0 flex-col px-4 pt-4 pb-3">
-          {scene && slide ? (
-            <Stage scene={scene} slide={slide} item={editable ? item : undefined} />
-          ) : (
-            <div className="relative grid min-h-0 flex-1 place-items-center">
-              <Lattice className="absolute inset-0 text-lattice" />
-              <p className="relative max-w-sm bg-surround p-5 text-center text-quiet">
-                {slide?.kind === 'credits' ? (
-                  'Credits appear here by themselves as soon as a photo is on a slide.'
+      <Sides
+        columns="grid-cols-[132px_minmax(0,1fr)_262px] max-[1150px]:grid-cols-[112px_minmax(0,1fr)_220px]"
+        main="stage"
+        sides={[
+          { id: 'kept', name: 'Photos', body: <KeptColumn /> },
+          {
+            id: 'stage',
+            name: 'Slide',
+            body: (
+              <section
+                ref={stage}
+                aria-label="Stage"
+                className="flex min-h-0 min-w-0 flex-col px-4 pt-4 pb-3 narrow:overflow-auto narrow:pt-2"
+              >
+                {scene && slide ? (
+                  <Stage scene={scene} slide={slide} item={editable ? item : undefined} />
                 ) : (
-                  <>
-                    There are no slides yet.{' '}
-                    <Button
-                      kind="link"
-                      onClick={() => (points.length > 0 ? void edit({ kind: 'make-slides' }) : goTo('plan'))}
-                    >
-                      {points.length > 0 ? 'Make them from the points' : 'Write the points first'}
-                    </Button>
-                  </>
+                  <div className="relative grid min-h-0 flex-1 place-items-center">
+                    <Lattice className="absolute inset-0 text-lattice" />
+                    <p className="relative max-w-sm bg-surround p-5 text-center text-quiet">
+                      {slide?.kind === 'credits' ? (
+                        'Credits appear here by themselves as soon as a photo is on a slide.'
+                      ) : (
+                        <>
+                          There are no slides yet.{' '}
+                          <Button
+                            kind="link"
+                            onClick={() => (points.length > 0 ? void edit({ kind: 'make-slides' }) : goTo('plan'))}
+                          >
+                            {points.length > 0 ? 'Make them from the points' : 'Write the points first'}
+                          </Button>
+                        </>
+                      )}
+                    </p>
+                  </div>
                 )}
-              </p>
-            </div>
-          )}
-          <div
-            className="flex h-9 shrink-0 items-center justify-center gap-6 pt-2 text-lead max-[1150px]:gap-3 max-[1150px]:text-body"
-            role="toolbar"
-            aria-label="What can be done"
-          >
-            {editable && (
-              <>
-                {item &&
-                  own.map((v) => (
-                    <Button key={v.id} kind="verb" aria-pressed={tool === v.id} onClick={() => act(v)}>
-                      {v.name}
-                    </Button>
-                  ))}
-                {next && next !== shown && (
-                  <Button kind="verb" title="The next photo of this point's shortlist" onClick={swap}>
-                    Swap
-                  </Button>
-                )}
-                {item && (
-                  <Button kind="verb" onClick={takeAway}>
-                    Take away
-                  </Button>
-                )}
-                {item && <span className="h-4 border-l border-edge" />}
-                <Button kind="verb" aria-pressed={tool === 'words'} onClick={() => toggle('words')}>
-                  Words
-                </Button>
-              </>
-            )}
-          </div>
-          <div className="flex h-8 shrink-0 items-center justify-center gap-4 text-small text-quiet">
-            {editable && slide && item && verb?.Controls && <verb.Controls slide={slide} item={item} />}
-            {editable && slide && tool === 'words' && <WriteWords slide={slide} item={words} />}
-          </div>
-          <label className="flex shrink-0 items-baseline gap-4 border-t border-line pt-2">
-            <span className="font-medium">Notes</span>
-            {slide && (
-              <Field
-                key={slide.id}
-                label="Notes for the speaker"
-                className="!border-b-0 text-quiet"
-                value={slide.notes}
-                placeholder="what you will say here"
-                onCommit={(notes) => void edit({ kind: 'set-notes', slideId: slide.id, notes })}
-              />
-            )}
-          </label>
-        </section>
-        <FactsSide />
-      </div>
+                <div
+                  className="flex min-h-9 shrink-0 flex-wrap items-center justify-center gap-x-6 pt-2 text-lead max-[1150px]:gap-x-3 max-[1150px]:text-body"
+                  role="toolbar"
+                  aria-label="What can be done"
+                >
+                  {editable && (
+                    <>
+                      {item &&
+                        own.map((v) => (
+                          <Button key={v.id} kind="verb" aria-pressed={tool === v.id} onClick={() => act(v)}>
+                            {v.name}
+                          </Button>
+                        ))}
+                      {next && next !== shown && (
+                        <Button kind="verb" title="The next photo of this point's shortlist" onClick={swap}>
+                          Swap
+                        </Button>
+                      )}
+                      {item && (
+                        <Button kind="verb" onClick={takeAway}>
+                          Take away
+                        </Button>
+                      )}
+                      {item && <span className="h-4 border-l border-edge" />}
+                      <Button kind="verb" aria-pressed={tool === 'words'} onClick={() => toggle('words')}>
+                        Words
+                      </Button>
+                    </>
+                  )}
+                </div>
+                <div
+                  ref={controls}
+                  className="flex min-h-8 shrink-0 flex-wrap items-center justify-center gap-x-4 text-small text-quiet"
+                  onKeyDown={(e) => {
+                    if (e.key !== 'Escape') return;
+                    e.preventDefault();
+                    putAway();
+                  }}
+                >
+                  {editable && slide && item && verb?.Controls && <verb.Controls slide={slide} item={item} />}
+                  {editable && slide && tool === 'words' && <WriteWords slide={slide} item={words} />}
+                </div>
+                <Once id="compose.stage" done={tool !== null}>
+                  Drag the photo to choose what of it is seen. The words below are what can be done to it.
+                </Once>
+                <label className="flex shrink-0 items-start gap-4 border-t border-line pt-2">
+                  <span className="font-medium">Notes</span>
+                  {slide && (
+                    <Field
+                      key={slide.id}
+                      label="Notes for the speaker"
+                      lines
+                      className="h-11 resize-none !border-b-0 text-soft"
+                      value={slide.notes}
+                      placeholder="what you will say here; Shift and Enter begin a new line"
+                      onCommit={(notes) => edit({ kind: 'set-notes', slideId: slide.id, notes })}
+                    />
+                  )}
+                </label>
+              </section>
+            ),
+          },
+          { id: 'facts', name: 'Facts', body: <FactsSide /> },
+        ]}
+      />
     </main>
   );
 }

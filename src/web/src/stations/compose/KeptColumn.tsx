@@ -1,26 +1,40 @@
 import { useState } from 'react';
-import { useChosenPoint, useChosenSlide } from '../../deck/choice';
+import { useChoice, useChosenPoint, useChosenSlide } from '../../deck/choice';
 import { edit } from '../../deck/edit';
 import { goTo } from '../../deck/navigate';
-import { usePhotos, usePoints } from '../../deck/store';
+import { usePhotos, useAllPoints } from '../../deck/store';
 import { photoUrl } from '../../deck/photoUrl';
 import { PermissionDialog } from '../settle/PermissionDialog';
 import type { Photo } from '../../api/types';
 import { Button } from '../../ui/Button';
+import { useNotices } from '../../ui/useNotices';
 
 /** The photos kept for the slide's point, or all of them: choosing one makes it the ground. */
 export function KeptColumn() {
   const photos = usePhotos();
-  const points = usePoints();
+  const points = useAllPoints();
   const slide = useChosenSlide();
   const point = useChosenPoint();
   const [all, setAll] = useState(false);
+  const [told, setHere] = useState('');
+  const say = useNotices((n) => n.say);
   const [closed, setClosed] = useState<Photo | null>(null);
   const own = slide?.pointId ? (point?.kept ?? []) : [];
   const everything = [...new Set([...points.flatMap((p) => p.kept), ...Object.keys(photos)])];
   const shown = (all || !slide?.pointId ? everything : own)
     .map((id) => photos[id])
     .filter((p): p is Photo => p !== undefined);
+  // A click always does something, or says why not.
+  const place = (p: Photo) => {
+    if (!slide) return say('There is no slide yet. Make the slides in Plan first.', 'refused');
+    const there = slide.items.find((i) => i.photos.includes(p.id));
+    if (there) {
+      useChoice.setState({ itemId: there.item.id, tool: null });
+      return setHere(p.id);
+    }
+    if (p.mayPlace) void edit({ kind: 'place-ground', slideId: slide.id, photoId: p.id });
+    else setClosed(p);
+  };
   return (
     <aside aria-label="Kept photos" className="overflow-auto bg-side px-3 py-3 text-small">
       <h2 className="line-clamp-2 leading-4.5 text-soft">
@@ -34,7 +48,7 @@ export function KeptColumn() {
           </Button>
         </p>
       )}
-      <ul className="mt-2 flex flex-col gap-2">
+      <ul className="mt-2 flex flex-col gap-2 narrow:grid narrow:grid-cols-[repeat(auto-fill,minmax(120px,1fr))]">
         {shown.map((p) => {
           const here = slide?.items.some((i) => i.photos.includes(p.id)) ?? false;
           return (
@@ -43,10 +57,7 @@ export function KeptColumn() {
                 className={`block w-full ${here ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
                 aria-pressed={here}
                 aria-label={`Place ${p.title || 'this photo'}`}
-                onClick={() =>
-                  slide &&
-                  (p.mayPlace ? void edit({ kind: 'place-ground', slideId: slide.id, photoId: p.id }) : setClosed(p))
-                }
+                onClick={() => place(p)}
               >
                 <img
                   src={photoUrl(p, 240)}
@@ -55,8 +66,11 @@ export function KeptColumn() {
                   style={{ aspectRatio: `${p.width} / ${p.height}` }}
                 />
               </Button>
-              <span className={`block truncate pt-0.5 ${p.mayPlace ? 'text-quiet' : 'text-marigold'}`}>
-                {here ? 'here' : p.inWords}
+              <span
+                aria-live="polite"
+                className={`block truncate pt-0.5 ${p.mayPlace ? 'text-quiet' : 'text-marigold'}`}
+              >
+                {here ? (told === p.id ? 'is on this slide' : 'here') : p.inWords}
               </span>
             </li>
           );

@@ -114,7 +114,7 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   };
   const at = item && !item.item.at.isGround ? box : undefined;
   return (
-    <div ref={room} className="grid min-h-0 flex-1 place-items-center">
+    <div ref={room} className="grid min-h-0 flex-1 place-items-center narrow:min-h-48 narrow:shrink-0">
       <div
         ref={holder}
         tabIndex={0}

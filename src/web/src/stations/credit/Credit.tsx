@@ -7,6 +7,8 @@ import { useDeckId, useHeader, useScenes, useSlides } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { Head } from '../Head';
 import { Lattice } from '../../ui/Star';
+import { Once } from '../../ui/Once';
+import { Sides } from '../../ui/Sides';
 import { SceneView } from '../../scene/SceneView';
 import { UseSentence } from '../plan/UseSentence';
 import { CreditStyling } from './CreditStyling';
@@ -77,55 +79,81 @@ export default function Credit() {
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </Head>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_392px] max-[1150px]:grid-cols-[minmax(0,1fr)_300px]">
-        <section aria-label="Ledger" className="overflow-auto px-10 py-6">
-          <h1 className="text-title leading-tight font-semibold [font-stretch:90%]">{ledger.data?.sentence ?? ' '}</h1>
-          {all.length > 0 ? (
-            <ul className="mt-4">
-              {shown.map((row) => (
-                <LedgerLine key={row.photoId} row={row} />
-              ))}
-              {shown.length === 0 && (
-                <li className="border-t border-rule py-4 text-ink-quiet">Nothing is unsettled.</li>
-              )}
-            </ul>
-          ) : (
-            <div className="relative mt-6 h-72">
-              <Lattice className="absolute inset-0 text-rule" />
-              <p className="absolute top-1/2 left-1/2 w-80 -translate-1/2 bg-paper p-5 text-center text-ink-quiet">
-                Each photo that is on a slide gets its row here, with the credit already written.{' '}
-                <Button kind="link" onClick={() => goTo('gather')}>
-                  Gather photos
-                </Button>
-              </p>
-            </div>
-          )}
-        </section>
-        <aside aria-label="Credits" className="overflow-auto bg-paper-deep px-7 py-6">
-          <h2 className="text-ink-quiet">Credits, as they will read</h2>
-          {pages.map((page) => (
-            <SceneView key={page.page} scene={page} width={336} links className="mt-3" />
-          ))}
-          {pages.length === 0 && (
-            <p className="mt-2 text-ink-quiet">
-              {credits
-                ? 'The page fills as photos are placed.'
-                : 'Make the slides in Plan, and a credits slide comes with them.'}
-            </p>
-          )}
-          {ledger.data && <CreditStyling style={ledger.data.style} languages={ledger.data.languages} />}
-          <div className="mt-6 border-t border-rule pt-4">
-            <h2 className="text-ink-quiet">What this talk is for</h2>
-            <UseSentence use={header.use} minutes={header.slotMinutes} />
-          </div>
-          {ledger.data && all.length > 0 && (
-            <>
-              <OwnLicence options={ledger.data.ownLicences} chosen={ledger.data.style.ownLicence} />
-              <WhatIf />
-            </>
-          )}
-        </aside>
-      </div>
+      <Sides
+        columns="grid-cols-[minmax(0,1fr)_392px] max-[1150px]:grid-cols-[minmax(0,1fr)_300px]"
+        main="ledger"
+        sides={[
+          {
+            id: 'ledger',
+            name: 'Ledger',
+            body: (
+              <section aria-label="Ledger" className="overflow-auto px-10 py-6 narrow:px-4 narrow:py-3">
+                <h1 className="text-title leading-tight font-semibold [font-stretch:90%]">
+                  {ledger.data?.sentence ?? ' '}
+                </h1>
+                {all.length > 0 && (
+                  <div className="mt-3">
+                    <Once id="credit.ledger">
+                      Each row is a credit as it will read. Where something is unsettled, the words under it do what
+                      they say.
+                    </Once>
+                  </div>
+                )}
+                {all.length > 0 ? (
+                  <ul className="mt-4">
+                    {shown.map((row) => (
+                      <LedgerLine key={row.photoId} row={row} />
+                    ))}
+                    {shown.length === 0 && (
+                      <li className="border-t border-rule py-4 text-ink-quiet">Nothing is unsettled.</li>
+                    )}
+                  </ul>
+                ) : (
+                  <div className="relative mt-6 h-72">
+                    <Lattice className="absolute inset-0 text-rule" />
+                    <p className="absolute top-1/2 left-1/2 w-80 -translate-1/2 bg-paper p-5 text-center text-ink-quiet">
+                      Each photo that is on a slide gets its row here, with the credit already written.{' '}
+                      <Button kind="link" onClick={() => goTo('gather')}>
+                        Gather photos
+                      </Button>
+                    </p>
+                  </div>
+                )}
+              </section>
+            ),
+          },
+          {
+            id: 'credits',
+            name: 'Credits and use',
+            body: (
+              <aside aria-label="Credits" className="overflow-auto bg-paper-deep px-7 py-6 narrow:px-4 narrow:py-3">
+                <h2 className="text-ink-quiet">Credits, as they will read</h2>
+                {pages.map((page) => (
+                  <SceneView key={page.page} scene={page} width={336} links="mouse" className="mt-3 w-full max-w-lg" />
+                ))}
+                {pages.length === 0 && (
+                  <p className="mt-2 text-ink-quiet">
+                    {credits
+                      ? 'The page fills as photos are placed.'
+                      : 'Make the slides in Plan, and a credits slide comes with them.'}
+                  </p>
+                )}
+                {ledger.data && <CreditStyling style={ledger.data.style} languages={ledger.data.languages} />}
+                <div className="mt-6 border-t border-rule pt-4">
+                  <h2 className="text-ink-quiet">What this talk is for</h2>
+                  <UseSentence use={header.use} minutes={header.slotMinutes} />
+                </div>
+                {ledger.data && all.length > 0 && (
+                  <>
+                    <OwnLicence options={ledger.data.ownLicences} chosen={ledger.data.style.ownLicence} />
+                    <WhatIf />
+                  </>
+                )}
+              </aside>
+            ),
+          },
+        ]}
+      />
     </main>
   );
 }

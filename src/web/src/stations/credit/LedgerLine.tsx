@@ -7,6 +7,7 @@ import { useHeader, usePhoto, useSlideOrder } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { ClearStar } from '../../ui/Star';
 import { photoUrl } from '../../deck/photoUrl';
+import { OwnNameDialog } from '../settle/OwnNameDialog';
 import { PermissionDialog } from '../settle/PermissionDialog';
 import { SettleDialog } from '../settle/SettleDialog';
 import { useRecord } from '../settle/useRecord';
@@ -22,8 +23,12 @@ export function LedgerLine({ row }: { row: LedgerRow }) {
   const photo = usePhoto(row.photoId);
   const [open, setOpen] = useState(false);
   return (
-    <li className="grid grid-cols-[104px_minmax(0,1fr)_auto_72px] gap-x-4 border-t border-rule py-3">
-      {photo ? <img src={photoUrl(photo, 240)} alt="" className="h-16.5 w-26 object-cover" /> : <span />}
+    <li className="grid grid-cols-[104px_minmax(0,1fr)_auto_72px] gap-x-4 border-t border-rule py-3 narrow:grid-cols-[72px_minmax(0,1fr)] narrow:[&>:nth-child(n+3)]:col-start-2 narrow:[&>:nth-child(n+3)]:text-left">
+      {photo ? (
+        <img src={photoUrl(photo, 240)} alt="" className="h-16.5 w-26 object-cover narrow:h-12 narrow:w-18" />
+      ) : (
+        <span />
+      )}
       <div className="min-w-0">
         <Spans spans={row.credit} />
         {row.fileFault && <FileFault row={row} />}
@@ -34,6 +39,7 @@ export function LedgerLine({ row }: { row: LedgerRow }) {
           </div>
         ))}
         {row.findings.length === 0 && row.why && <p className={tones.clear}>{row.why}</p>}
+        {photo?.ownWork && <OwnWork photo={photo} />}
         <Button
           className="mt-1 block border-b border-ink-quiet/60 text-small text-ink-quiet hover:text-verdigris-ink"
           aria-expanded={open}
@@ -43,12 +49,12 @@ export function LedgerLine({ row }: { row: LedgerRow }) {
         </Button>
         {open && <Owed row={row} photo={photo} />}
       </div>
-      <p className="flex gap-2 font-mono text-small">
+      <p className="flex flex-wrap gap-x-2 font-mono text-small">
         {row.slides.length === 1 ? 'slide' : 'slides'}
         {row.slides.map((n) => (
           <Button
             key={n}
-            className="h-5 border-b border-ink-quiet/60 hover:text-verdigris-ink"
+            className="h-6 min-w-6 border-b border-ink-quiet/60 text-center hover:text-verdigris-ink"
             aria-label={`Go to slide ${n}`}
             onClick={() => {
               const slide = order[n - 1];
@@ -76,6 +82,19 @@ export function LedgerLine({ row }: { row: LedgerRow }) {
         )}
       </p>
     </li>
+  );
+}
+
+/** That it is the speaker's own photo, and the way back from having said so. */
+function OwnWork({ photo }: { photo: Photo }) {
+  const { notOwn } = useRecord(photo.id);
+  return (
+    <p className="text-ink-quiet">
+      You said that it is your own photo.{' '}
+      <Button kind="link" onClick={() => void notOwn()}>
+        Take that back
+      </Button>
+    </p>
   );
 }
 
@@ -136,9 +155,9 @@ const names: Record<Fix, string> = {
 
 /** What can be done about a finding, each one action. */
 function Fixes({ finding, photo }: { finding: Finding; photo: Photo }) {
-  const { use } = useHeader();
-  const { correct } = useRecord(photo.id);
-  const [dialog, setDialog] = useState<'permission' | 'settle' | null>(null);
+  const { use, speaker } = useHeader();
+  const { correct, own } = useRecord(photo.id);
+  const [dialog, setDialog] = useState<'permission' | 'settle' | 'name' | null>(null);
   const photoId = photo.id;
   const act: Record<Fix, () => void> = {
     showWhole: () => void edit({ kind: 'show-whole', photoId }),
@@ -147,7 +166,7 @@ function Fixes({ finding, photo }: { finding: Finding; photo: Photo }) {
     decide: () => void edit({ kind: 'decide-change', photoId, stands: true }),
     makeFree: () => void edit({ kind: 'set-use', use: { ...use, commercial: false } }),
     keepInRoom: () => void edit({ kind: 'set-use', use: { ...use, handedOn: false, recorded: false } }),
-    ownWork: () => void correct({ ownWork: true }),
+    ownWork: () => (photo.maker === '' && speaker === '' ? setDialog('name') : void own(speaker)),
     keepEarlier: () => void correct({ settle: true }),
     recordPermission: () => setDialog('permission'),
     confirmOffer: () => setDialog('settle'),
@@ -166,6 +185,7 @@ function Fixes({ finding, photo }: { finding: Finding; photo: Photo }) {
         </Button>
       ))}
       {dialog === 'permission' && <PermissionDialog photo={photo} onClose={() => setDialog(null)} />}
+      {dialog === 'name' && <OwnNameDialog photo={photo} onClose={() => setDialog(null)} />}
       {dialog === 'settle' && <SettleDialog photo={photo} onClose={() => setDialog(null)} />}
     </p>
   );

@@ -20,14 +20,13 @@ export function WhatIf() {
           const clear = w.rows.length === 0;
           return (
             <li key={w.id} className="py-1">
-              <Button
-                className={clear ? '' : 'deed'}
-                aria-expanded={open === w.id}
-                disabled={clear}
-                onClick={() => setOpen(open === w.id ? null : w.id)}
-              >
-                {w.name}
-              </Button>
+              {clear ? (
+                <span>{w.name}</span>
+              ) : (
+                <Button kind="link" aria-expanded={open === w.id} onClick={() => setOpen(open === w.id ? null : w.id)}>
+                  {w.name}
+                </Button>
+              )}
               <span className="block text-ink-quiet">{w.sentence}.</span>
               {open === w.id && (
                 <ul className="mt-1 border-l border-rule pl-3">

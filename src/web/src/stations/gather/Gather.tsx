@@ -1,15 +1,19 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
 import { api, sentence, told } from '../../api/client';
 import type { Candidate } from '../../api/types';
 import { useCommands } from '../../commands/registry';
 import { useChosenPoint } from '../../deck/choice';
-import { edit } from '../../deck/edit';
-import { finished } from '../../deck/jobs';
+import { catchUp, edit, undo } from '../../deck/edit';
+import { useDone } from '../../deck/done';
+import { finished, lastJob, useJobs } from '../../deck/jobs';
 import { goTo } from '../../deck/navigate';
 import { rules } from '../../deck/rules';
-import { useDeckId, useHeader, usePoints } from '../../deck/store';
+import { useAllPoints, useDeckId, useDeckStore, useHeader } from '../../deck/store';
 import { Button } from '../../ui/Button';
+import { Once, seen } from '../../ui/Once';
+import { Sides } from '../../ui/Sides';
+import { useNarrow } from '../../ui/useNarrow';
 import { Lattice } from '../../ui/Star';
 import { useNotices } from '../../ui/useNotices';
 import { Head } from '../Head';
@@ -30,7 +34,7 @@ import { keyOf, Wall } from './Wall';
 export default function Gather() {
   const deckId = useDeckId();
   const header = useHeader();
-  const points = usePoints();
+  const points = useAllPoints();
   const point = useChosenPoint();
   const say = useNotices((s) => s.say);
   const location = useLocation();
@@ -78,8 +82,10 @@ export default function Gather() {
   const keep = async (c: Candidate, largest = false) => {
     // One that is on its way is not asked for twice.
     const key = `${point?.id} ${keyOf(c)}`;
-    if (!point || c.kept || coming.current.has(key)) return;
+    const failed = lastJob(useJobs.getState().byId, c.id)?.state === 'failed';
+    if (!point || c.kept || (coming.current.has(key) && !failed)) return;
     coming.current.add(key);
+    seen('gather.keys');
     try {
       const job = await told(
         api.POST('/api/decks/{id}/points/{pointId}/keep', {
@@ -87,7 +93,11 @@ export default function Gather() {
           body: { collection: c.collection, candidateId: c.id, largest },
         }),
       );
-      if ((await finished(job)).state === 'done') await refresh();
+      if ((await finished(job)).state !== 'done') return;
+      // What was kept is told, with the way back, until something else is done.
+      await catchUp();
+      useDone.setState({ kept: { title: c.title, pointId: point.id }, says: '' });
+      await refresh();
     } catch (error) {
       say(sentence(error), 'refused');
     } finally {
@@ -111,7 +121,7 @@ export default function Gather() {
   const note =
     keptCount === 0
       ? 'no photo kept yet'
-      : `${keptCount === 1 ? '1 photo' : `${keptCount} photos`} kept for ${points.length} points`;
+      : `${keptCount === 1 ? '1 photo' : `${keptCount} photos`} kept for ${counted(points.length - 1, 'point')}`;
   const total = wall?.answers.reduce((n, a) => n + a.here, 0) ?? 0;
   const narrowed = wall && wall.hiddenUnfit + wall.hiddenFiltered + wall.hiddenClosed > 0;
   const open = looked !== undefined || laid || address !== null;
@@ -153,110 +163,134 @@ export default function Gather() {
           }}
         />
       ))}
-      <div className="grid min-h-0 flex-1 grid-cols-[236px_minmax(0,1fr)]">
-        <Points />
-        {point ? (
-          <section aria-label="Candidates" className="flex min-h-0 min-w-0 flex-col px-6 pt-4">
-            <form
-              role="search"
-              className="flex items-baseline gap-4 border-b border-edge pb-1.5 focus-within:border-verdigris"
-              onSubmit={(e) => {
-                e.preventDefault();
-                search(draft);
-              }}
-            >
-              <input
-                ref={asked}
-                aria-label="What to look for"
-                onKeyDown={(e) => {
-                  if (e.key !== 'Escape') return;
-                  setDraft(proposed);
-                  e.currentTarget.blur();
-                }}
-                className="min-w-0 flex-1 bg-transparent text-head outline-none"
-                value={draft}
-                maxLength={rules().longestSearch}
-                placeholder="What to look for"
-                onChange={(e) => setDraft(e.target.value)}
-              />
-              <span className="shrink-0 text-small">
-                <Rewording label="try" words={wall?.related ?? []} onChoose={(w) => search(`${proposed} ${w}`)} />
-                <Rewording label="before" words={earlier} onChoose={search} />
-              </span>
-            </form>
-            <Filters filter={wish} onChange={setWish} />
-            <div className="flex items-baseline gap-6 pt-1.5 pb-2">
-              {error ? (
-                <p className="font-mono text-note text-marigold">{sentence(error)}</p>
-              ) : (
-                <CollectionStrip
-                  answers={wall?.answers ?? []}
-                  without={wish.without}
-                  onSwitch={(id) =>
-                    setWish({
-                      ...wish,
-                      without: wish.without.includes(id) ? wish.without.filter((w) => w !== id) : [...wish.without, id],
-                    })
-                  }
-                  onRetry={(id) => void retry(id)}
-                />
-              )}
-              {wall && (
-                <Hidden wall={wall} closed={wish.closed ?? false} set={(closed) => setWish({ ...wish, closed })} />
-              )}
-            </div>
-            {beside.length > 0 && (
-              <p className="flex gap-5 pb-1.5 text-small">
-                <Button kind="link" disabled={onTable.length < 2} onClick={() => setLaid(true)}>
-                  See {beside.length} side by side
-                </Button>
-                <Button kind="verb" onClick={() => setBeside([])}>
-                  Put them back
-                </Button>
-              </p>
-            )}
-            {candidates.length > 0 ? (
-              <Wall
-                key={pointId}
-                candidates={candidates}
-                onKeep={(c) => void keep(c)}
-                onLetGo={(c) => void letGo(c)}
-                onLook={(c) => setLarge(keyOf(c))}
-                beside={beside}
-                onBeside={layBeside}
-                onLay={() => setLaid(onTable.length >= 2)}
-                more={wall?.more ? () => void more() : undefined}
-                paused={open}
-              />
-            ) : (
-              (wall?.settled || proposed === '' || error) && (
-                <div className="relative grid min-h-0 flex-1 place-items-center">
-                  <Lattice className="absolute inset-0 text-lattice" />
-                  <p className="relative max-w-sm bg-surround p-5 text-center text-quiet">
-                    {proposed === ''
-                      ? 'Write what to look for, then press Enter.'
-                      : narrowed
-                        ? `All ${total} results are hidden by the filters above. Lift one of them.`
-                        : error
-                          ? 'The search could not be made. Change a word, or try again in a moment.'
-                          : `Nothing was found for “${proposed}”. Try fewer or other words, or drop files here.`}
+      <Sides
+        columns="grid-cols-[236px_minmax(0,1fr)]"
+        main="photos"
+        sides={[
+          { id: 'points', name: 'Points', body: <Points /> },
+          {
+            id: 'photos',
+            name: 'Photos',
+            body: point ? (
+              <section
+                aria-label="Candidates"
+                className="flex min-h-0 min-w-0 flex-col px-6 pt-4 narrow:px-4 narrow:pt-2"
+              >
+                <form
+                  role="search"
+                  className="flex flex-wrap items-baseline gap-x-4 border-b border-edge pb-1.5 focus-within:border-verdigris"
+                  onSubmit={(e) => {
+                    e.preventDefault();
+                    search(draft);
+                  }}
+                >
+                  <input
+                    ref={asked}
+                    aria-label="What to look for"
+                    onKeyDown={(e) => {
+                      if (e.key !== 'Escape') return;
+                      setDraft(proposed);
+                      e.currentTarget.blur();
+                    }}
+                    className="min-w-0 flex-1 bg-transparent text-head outline-none"
+                    value={draft}
+                    maxLength={rules().longestSearch}
+                    placeholder="What to look for"
+                    onChange={(e) => setDraft(e.target.value)}
+                  />
+                  <span className="text-small narrow:hidden">
+                    <Rewording label="try" words={wall?.related ?? []} onChoose={(w) => search(`${proposed} ${w}`)} />
+                    <Rewording label="before" words={earlier} onChoose={search} />
+                  </span>
+                </form>
+                <Folded label="What is shown, and why">
+                  <Filters filter={wish} onChange={setWish} />
+                  <div className="flex items-baseline gap-6 pt-1.5 pb-2">
+                    {error ? (
+                      <p className="font-mono text-note text-marigold">{sentence(error)}</p>
+                    ) : (
+                      <CollectionStrip
+                        answers={wall?.answers ?? []}
+                        without={wish.without}
+                        onSwitch={(id) =>
+                          setWish({
+                            ...wish,
+                            without: wish.without.includes(id)
+                              ? wish.without.filter((w) => w !== id)
+                              : [...wish.without, id],
+                          })
+                        }
+                        onRetry={(id) => void retry(id)}
+                      />
+                    )}
+                    {wall && (
+                      <Hidden
+                        wall={wall}
+                        closed={wish.closed ?? false}
+                        set={(closed) => setWish({ ...wish, closed })}
+                      />
+                    )}
+                  </div>
+                </Folded>
+                <Once id="gather.keys" done={keptCount > 0}>
+                  Arrows move along the photos, K keeps one for this point, Space looks at it large. Keeping takes the
+                  credit along.
+                </Once>
+                <Kept />
+                {beside.length > 0 && (
+                  <p className="flex gap-5 pb-1.5 text-small">
+                    <Button kind="link" disabled={onTable.length < 2} onClick={() => setLaid(true)}>
+                      See {beside.length} side by side
+                    </Button>
+                    <Button kind="verb" onClick={() => setBeside([])}>
+                      Put them back
+                    </Button>
                   </p>
-                </div>
-              )
-            )}
-          </section>
-        ) : (
-          <div className="relative grid place-items-center">
-            <Lattice className="absolute inset-0 text-lattice" />
-            <p className="relative bg-surround p-5 text-quiet">
-              Photos are gathered point by point.{' '}
-              <Button kind="link" onClick={() => goTo('plan')}>
-                Write the points first
-              </Button>
-            </p>
-          </div>
-        )}
-      </div>
+                )}
+                {candidates.length > 0 ? (
+                  <Wall
+                    key={pointId}
+                    candidates={candidates}
+                    onKeep={(c) => void keep(c)}
+                    onLetGo={(c) => void letGo(c)}
+                    onLook={(c) => setLarge(keyOf(c))}
+                    beside={beside}
+                    onBeside={layBeside}
+                    onLay={() => setLaid(onTable.length >= 2)}
+                    more={wall?.more ? () => void more() : undefined}
+                    paused={open}
+                  />
+                ) : (
+                  (wall?.settled || proposed === '' || error) && (
+                    <div className="relative grid min-h-0 flex-1 place-items-center">
+                      <Lattice className="absolute inset-0 text-lattice" />
+                      <p className="relative max-w-sm bg-surround p-5 text-center text-quiet">
+                        {proposed === ''
+                          ? 'Write what to look for, then press Enter.'
+                          : narrowed
+                            ? `All ${total} results are hidden by the filters above. Lift one of them.`
+                            : error
+                              ? 'The search could not be made. Change a word, or try again in a moment.'
+                              : `Nothing was found for “${proposed}”. Try fewer or other words, or drop files here.`}
+                      </p>
+                    </div>
+                  )
+                )}
+              </section>
+            ) : (
+              <div className="relative grid place-items-center">
+                <Lattice className="absolute inset-0 text-lattice" />
+                <p className="relative bg-surround p-5 text-quiet">
+                  Photos are gathered point by point.{' '}
+                  <Button kind="link" onClick={() => goTo('plan')}>
+                    Write the points first
+                  </Button>
+                </p>
+              </div>
+            ),
+          },
+        ]}
+      />
       {dropping && (
         <div className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-verdigris bg-surround/85">
           <p className="text-head">Drop here: the photos come in for “{point?.wording}”.</p>
@@ -294,6 +328,39 @@ export default function Gather() {
       )}
       {collections && <CollectionsDialog onClose={() => setCollections(false)} />}
     </main>
+  );
+}
+
+const counted = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+/** Where there is no room, folded under a word. */
+function Folded({ label, children }: { label: string; children: ReactNode }) {
+  const narrow = useNarrow();
+  if (!narrow) return <>{children}</>;
+  return (
+    <details className="shrink-0">
+      <summary className="min-h-6 cursor-pointer text-quiet">{label}</summary>
+      {children}
+    </details>
+  );
+}
+
+/** What was kept last, where it went, and the way back. */
+function Kept() {
+  const kept = useDone((d) => d.kept);
+  const point = useDeckStore((d) => d.points[kept?.pointId ?? '']);
+  const slide = useDeckStore((d) => d.slideOrder.findIndex((id) => d.slides[id]?.pointId === kept?.pointId) + 1);
+  return (
+    <p role="status" className="min-h-6 shrink-0 truncate pb-1 text-small text-soft">
+      {kept && point && (
+        <>
+          Kept “{kept.title || 'Untitled'}” for “{point.wording}”{slide > 0 && `, slide ${slide}`}.{' '}
+          <Button kind="link" onClick={() => void undo()}>
+            Take it back
+          </Button>
+        </>
+      )}
+    </p>
   );
 }
 

@@ -22,7 +22,7 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
     <Dialog.Root open onOpenChange={onClose}>
       <Dialog.Portal>
         <Dialog.Content
-          className="fixed inset-0 z-40 flex flex-col bg-booth p-8 text-word outline-none"
+          className="fixed inset-0 z-40 flex flex-col overflow-auto bg-booth p-8 narrow:p-3 text-word outline-none"
           aria-describedby={undefined}
           onKeyDown={(e) => {
             if (e.target instanceof HTMLButtonElement && e.key === ' ') return;
@@ -35,7 +35,7 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
             e.preventDefault();
           }}
         >
-          <div className="flex min-h-0 flex-1 items-center justify-center">
+          <div className="flex min-h-40 flex-1 items-center justify-center">
             <img
               src={c.picture}
               alt={c.title}
@@ -43,7 +43,7 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
               style={{ aspectRatio: `${c.width} / ${c.height}`, height: '100%' }}
             />
           </div>
-          <div className="flex items-baseline gap-6 pt-5">
+          <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 pt-5 narrow:pt-2">
             <Dialog.Title className="text-head font-semibold">{c.title || 'Untitled'}</Dialog.Title>
             <span>by {c.maker || 'unknown maker'}</span>
             <span className="text-quiet">
@@ -53,7 +53,7 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
               {c.sizeKnown ? `${c.width} x ${c.height}` : 'size not given'}
               {c.fillsSlide ? ', fills the slide' : c.sizeKnown ? ', too small for a full slide' : ''}
             </span>
-            <span className="ml-auto flex gap-6">
+            <span className="ml-auto flex flex-wrap gap-x-6">
               {c.kept ? (
                 <Button kind="verb" onClick={() => onLetGo(c)}>
                   Leave out

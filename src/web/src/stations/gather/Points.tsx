@@ -3,14 +3,15 @@ import type { Point } from '../../api/types';
 import { useCommands, type Command } from '../../commands/registry';
 import { choosePoint, useChosenPoint } from '../../deck/choice';
 import { edit } from '../../deck/edit';
-import { usePhotos, usePoints } from '../../deck/store';
+import { useAllPoints, useDeckId, usePhotos } from '../../deck/store';
 import { photoUrl } from '../../deck/photoUrl';
 import { SettleDialog } from '../settle/SettleDialog';
 import { Button } from '../../ui/Button';
 
 /** The points at the left; the chosen one shows its shortlist, best first. */
 export function Points() {
-  const points = usePoints();
+  const points = useAllPoints();
+  const deckId = useDeckId();
   const point = useChosenPoint();
   const at = points.findIndex((p) => p.id === point?.id);
   const step = (by: number): Command => ({
@@ -31,14 +32,20 @@ export function Points() {
           return (
             <li key={p.id} className={here ? 'bg-surround' : ''}>
               <Button
-                className={`flex w-full items-baseline gap-3 px-4.5 py-2 text-body ${here ? 'text-word' : 'text-soft hover:text-word'}`}
+                className={`flex w-full items-end gap-3 px-4.5 py-2 text-body ${here ? 'text-word' : 'text-soft hover:text-word'}`}
                 aria-current={here ? 'true' : undefined}
                 onClick={() => choosePoint(p.id)}
               >
-                <span className="min-w-0 flex-1 truncate">{p.wording}</span>
+                <span className="min-w-0 flex-1 truncate">
+                  {p.id === deckId && <span className="block text-note text-quiet">Opening</span>}
+                  {p.wording}
+                </span>
                 {p.kept.length > 0 ? (
-                  <span className="font-mono text-note text-quiet">{p.kept.length}</span>
-                ) : (
+                  <span className="font-mono text-note text-quiet">
+                    {p.kept.length}
+                    <span className="sr-only"> kept</span>
+                  </span>
+                ) : p.id === deckId ? null : (
                   <span className="font-mono text-note text-marigold">none yet</span>
                 )}
               </Button>

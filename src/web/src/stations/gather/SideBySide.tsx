@@ -2,6 +2,7 @@ import { Dialog } from 'radix-ui';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import type { Candidate } from '../../api/types';
 import { Button } from '../../ui/Button';
+import { useNarrow } from '../../ui/useNarrow';
 
 interface Props {
   candidates: Candidate[];
@@ -14,6 +15,7 @@ interface Props {
 export function SideBySide({ candidates, onKeep, onLetGo, onClose }: Props) {
   const [view, setView] = useState({ scale: 1, x: 0, y: 0 });
   const [at, setAt] = useState(0);
+  const narrow = useNarrow();
   const table = useRef<HTMLDivElement>(null);
   const zoom = (factor: number) =>
     setView((v) => {
@@ -42,6 +44,12 @@ export function SideBySide({ candidates, onKeep, onLetGo, onClose }: Props) {
     pan(e.movementX / r.width, e.movementY / r.height);
   };
   const c = candidates[at];
+  // The focus goes along, so that what is chosen is read aloud and Tab goes on from there.
+  const go = (to: number) => {
+    const next = Math.min(candidates.length - 1, Math.max(0, to));
+    setAt(next);
+    table.current?.querySelectorAll<HTMLElement>('figure')[next]?.focus();
+  };
   const columns = candidates.length === 4 ? 2 : candidates.length;
   return (
     <Dialog.Root open onOpenChange={onClose}>
@@ -54,22 +62,29 @@ export function SideBySide({ candidates, onKeep, onLetGo, onClose }: Props) {
             if (e.key === '+' || e.key === '=') zoom(1.25);
             else if (e.key === '-') zoom(0.8);
             else if (e.key === '0') setView({ scale: 1, x: 0, y: 0 });
-            else if (e.key === 'ArrowLeft' && view.scale > 1) pan(by, 0);
-            else if (e.key === 'ArrowRight' && view.scale > 1) pan(-by, 0);
-            else if (e.key === 'ArrowUp' && view.scale > 1) pan(0, by);
-            else if (e.key === 'ArrowDown' && view.scale > 1) pan(0, -by);
-            else if (e.key === 'ArrowRight') setAt(Math.min(at + 1, candidates.length - 1));
-            else if (e.key === 'ArrowLeft') setAt(Math.max(at - 1, 0));
+            else if (e.shiftKey && e.key === 'ArrowLeft') pan(by, 0);
+            else if (e.shiftKey && e.key === 'ArrowRight') pan(-by, 0);
+            else if (e.shiftKey && e.key === 'ArrowUp') pan(0, by);
+            else if (e.shiftKey && e.key === 'ArrowDown') pan(0, -by);
+            else if (e.key === 'ArrowRight' || e.key === 'ArrowDown') go(at + 1);
+            else if (e.key === 'ArrowLeft' || e.key === 'ArrowUp') go(at - 1);
             else if (e.key === 'k' && c) onKeep(c);
             else if (e.key === 'l' && c) onLetGo(c);
             else return;
             e.preventDefault();
           }}
         >
-          <div className="flex items-baseline gap-6 pb-3">
+          <div className="flex flex-wrap items-baseline gap-x-6 pb-3">
             <Dialog.Title className="text-lead font-semibold">Side by side</Dialog.Title>
-            <span className="font-mono text-note text-quiet">
-              {view.scale.toFixed(1)} times; wheel or + and - zoom all of them, drag or arrows move all of them
+            <span className="font-mono text-note text-quiet">{view.scale.toFixed(1)} times</span>
+            <Button kind="verb" onClick={() => zoom(1.25)}>
+              Closer <span className="font-mono text-note">+</span>
+            </Button>
+            <Button kind="verb" onClick={() => zoom(0.8)}>
+              Wider <span className="font-mono text-note">-</span>
+            </Button>
+            <span className="text-small text-quiet narrow:hidden">
+              all of them at once; arrows go from one to the next, with Shift they move what is seen, as dragging does
             </span>
             <Button kind="verb" className="ml-auto" onClick={onClose}>
               Back to the wall
@@ -77,17 +92,21 @@ export function SideBySide({ candidates, onKeep, onLetGo, onClose }: Props) {
           </div>
           <div
             ref={table}
-            className="grid min-h-0 flex-1 gap-4"
-            style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))` }}
+            className="grid min-h-0 flex-1 gap-4 overflow-auto"
+            style={{ gridTemplateColumns: `repeat(${narrow ? 1 : columns}, minmax(0, 1fr))` }}
           >
             {candidates.map((x, i) => (
               <figure
                 key={x.collection + x.id}
-                className={`flex max-h-full min-h-0 min-w-0 flex-col self-center ${i === at ? 'outline-1 outline-offset-4 outline-verdigris' : ''}`}
+                tabIndex={i === at ? 0 : -1}
+                aria-label={`${x.title || 'Untitled'}, ${i + 1} of ${candidates.length}`}
+                aria-current={i === at ? 'true' : undefined}
+                onFocus={() => setAt(i)}
+                className={`flex min-w-0 flex-col outline-none ${narrow ? '' : 'max-h-full min-h-0'} ${i === at ? 'outline-1 outline-offset-4 outline-verdigris' : ''}`}
                 onPointerDown={() => setAt(i)}
               >
                 <div
-                  className="relative aspect-[4/3] min-h-0 shrink touch-none overflow-hidden bg-deep"
+                  className={`relative min-h-0 touch-none overflow-hidden bg-deep ${narrow ? 'aspect-[4/3]' : 'flex-1'}`}
                   onPointerMove={drag}
                 >
                   <img

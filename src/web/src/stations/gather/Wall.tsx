@@ -75,7 +75,13 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, beside, onBeside, on
       rows.findIndex((r) => r.includes(to)),
       { align: 'auto' },
     );
-    requestAnimationFrame(() => document.getElementById(`candidate-${to}`)?.focus());
+    // At once where it is drawn already; never behind a view that has opened meanwhile.
+    const focus = () => {
+      const tile = document.getElementById(`candidate-${to}`);
+      if (!document.querySelector('[role="dialog"]')) tile?.focus();
+      return tile !== null;
+    };
+    if (!focus()) requestAnimationFrame(focus);
   };
   const key = (id: string, name: string, keys: string[], run: (c: Candidate) => void, moves = false): Command => ({
     id: `gather.${id}`,

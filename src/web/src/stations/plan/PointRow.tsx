@@ -1,13 +1,11 @@
 import type { Point } from '../../api/types';
 import { choosePoint } from '../../deck/choice';
 import { edit } from '../../deck/edit';
-import { rules } from '../../deck/rules';
 import { usePhotos, useSlides } from '../../deck/store';
-import { clock, readClock } from '../../deck/time';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
-import { useNotices } from '../../ui/useNotices';
 import { photoUrl } from '../../deck/photoUrl';
+import { PlannedTime } from './PlannedTime';
 
 /** One point on the page: its words, its facts, its time, the photo it has become. */
 export function PointRow({
@@ -15,15 +13,16 @@ export function PointRow({
   index,
   count,
   chosen,
+  onRemove,
 }: {
   point: Point;
   index: number;
   count: number;
   chosen: boolean;
+  onRemove(): void;
 }) {
   const slides = useSlides();
   const photos = usePhotos();
-  const say = useNotices((s) => s.say);
   const slideNumber = slides.findIndex((s) => s.pointId === point.id) + 1;
   const shown = slides[slideNumber - 1]?.items.flatMap((i) => i.photos)[0];
   const photo = photos[shown ?? point.kept[0] ?? ''];
@@ -32,7 +31,7 @@ export function PointRow({
   return (
     <li
       aria-current={chosen ? 'true' : undefined}
-      className={`group grid grid-cols-[36px_minmax(0,1fr)_auto_60px_64px] items-start gap-x-4 border-b border-rule py-2 ${chosen ? 'bg-paper-deep/70' : ''}`}
+      className={`group planned ${chosen ? 'bg-paper-deep/70' : ''}`}
       onFocus={() => !chosen && choosePoint(point.id)}
       onClick={() => !chosen && choosePoint(point.id)}
     >
@@ -42,7 +41,7 @@ export function PointRow({
           className="text-lead font-semibold"
           label={`Point ${index + 1}`}
           value={point.wording}
-          onCommit={(wording) => wording !== '' && void edit({ kind: 'edit-point', pointId: point.id, wording })}
+          onCommit={(wording) => wording !== '' && edit({ kind: 'edit-point', pointId: point.id, wording })}
         />
         {point.facts.length > 0 && (
           <p className="flex gap-2 text-ink-quiet">
@@ -55,7 +54,7 @@ export function PointRow({
           </p>
         )}
       </div>
-      <span className="flex gap-3 pt-0.5 text-small">
+      <span className="planned-verbs">
         {index > 0 && (
           <Button kind="verb" onClick={() => move(index - 1)}>
             up
@@ -66,23 +65,18 @@ export function PointRow({
             down
           </Button>
         )}
-        <Button kind="verb" onClick={() => void edit({ kind: 'remove-point', pointId: point.id })}>
+        <Button kind="verb" onClick={onRemove}>
           remove
         </Button>
       </span>
-      <Field
-        className="text-right font-mono"
+      <PlannedTime
         label={`Time for point ${index + 1}`}
-        value={clock(point.seconds)}
-        onCommit={(text) => {
-          const seconds = readClock(text, rules().mostSeconds / 60);
-          if (seconds === undefined) say('Planned time is written as minutes and seconds, such as 1:30.', 'refused');
-          else void edit({ kind: 'edit-point', pointId: point.id, seconds });
-        }}
+        seconds={point.seconds}
+        onCommit={(seconds) => edit({ kind: 'edit-point', pointId: point.id, seconds })}
       />
       {photo ? (
-        <figure className="text-right">
-          <img alt="" src={photoUrl(photo, 160)} className="h-9 w-16 object-cover" />
+        <figure>
+          <img alt="" src={photoUrl(photo, 160)} className="planned-photo" />
           <figcaption className="sr-only">{slideNumber > 0 ? `slide ${slideNumber}` : 'kept'}</figcaption>
         </figure>
       ) : (

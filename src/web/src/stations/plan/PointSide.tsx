@@ -16,7 +16,9 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
   const setFacts = (facts: Point['facts']) => void edit({ kind: 'edit-point', pointId: point.id, facts });
   return (
     <>
-      <h2 className="mt-7 text-ink-quiet">Look for, under point {number}</h2>
+      <h2 className="mt-7 text-ink-quiet">
+        {number > 0 ? `Look for, under point ${number}` : 'Look for, for the opening'}
+      </h2>
       <ul className="mt-1">
         {point.searchWords.map((w) => (
           <li key={w} className="group flex justify-between text-lead">

@@ -34,7 +34,7 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
             className={`!inline !w-24 ${speaker ? 'border-b-verdigris-ink/50 text-ink' : ''}`}
             value={String(minutes)}
             focused
-            onCommit={(text) => void edit({ kind: 'set-slot', minutes: Number(/^[\d.]+/.exec(text)?.[0] ?? '0') })}
+            onCommit={(text) => edit({ kind: 'set-slot', minutes: Number(/^[\d.]+/.exec(text)?.[0] ?? '0') })}
           />{' '}
           minutes
         </span>
@@ -99,7 +99,7 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
             value={header.speaker}
             placeholder="your name"
             maxLength={rules().longestTitle}
-            onCommit={(speaker) => void edit({ kind: 'set-speaker', speaker })}
+            onCommit={(speaker) => edit({ kind: 'set-speaker', speaker })}
           />
         </>
       ) : (

@@ -2,19 +2,23 @@ import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { api, told } from '../../api/client';
 import type { Photo } from '../../api/types';
-import { useDeckId } from '../../deck/store';
+import { useDeckId, useHeader } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { photoUrl } from '../../deck/photoUrl';
 import { Evidence } from './Evidence';
+import { OwnNameDialog } from './OwnNameDialog';
 import { PermissionDialog } from './PermissionDialog';
 import { useRecord } from './useRecord';
 
 /** A photo's record: what is known, what sources said, and every way to settle what is not. */
 export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void }) {
-  const { correct, reread } = useRecord(photo.id);
+  const { correct, own, notOwn, reread } = useRecord(photo.id);
+  const { speaker } = useHeader();
+  const [naming, setNaming] = useState(false);
   const [permission, setPermission] = useState(false);
   const [looking, setLooking] = useState(photo.unclear && photo.offers.length === 0);
+  if (naming) return <OwnNameDialog photo={photo} onClose={() => setNaming(false)} />;
   if (permission) return <PermissionDialog photo={photo} onClose={() => setPermission(false)} />;
   return (
     <Dialog
@@ -23,7 +27,7 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
       title={photo.unclear ? 'Settle where this photo is from' : 'The record of this photo'}
       wide
     >
-      <div className="mt-3 flex gap-5">
+      <div className="mt-3 flex gap-5 narrow:flex-col">
         <img src={photoUrl(photo, 320)} alt="" className="max-h-40 max-w-56 self-start object-contain" />
         <div className="min-w-0 flex-1">
           <Line label="Title" value={photo.title} onCommit={(title) => correct({ title })} />
@@ -80,7 +84,7 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
       {photo.conflicts.map((c) => (
         <div key={c.field} className="mt-3 border-l-2 border-marigold pl-3">
           <p className="text-marigold">Two sources say different things of the {c.field}.</p>
-          <ul className="mt-1 grid grid-cols-2 gap-3">
+          <ul className="mt-1 grid grid-cols-2 gap-3 narrow:grid-cols-1">
             {c.said.map((s) => (
               <li key={s.source + s.value}>
                 <span className="text-small text-quiet">{s.source}</span>
@@ -109,7 +113,13 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
         <Verb on={looking} act={() => setLooking(!looking)}>
           Look for the original
         </Verb>
-        <Verb act={() => void correct({ ownWork: !photo.ownWork })}>
+        <Verb
+          act={() => {
+            if (photo.ownWork) void notOwn();
+            else if (photo.maker === '' && speaker === '') setNaming(true);
+            else void own(speaker);
+          }}
+        >
           {photo.ownWork ? 'Not my own photo' : 'It is my own photo'}
         </Verb>
         <Verb act={() => setPermission(true)}>Record a permission</Verb>

@@ -9,6 +9,9 @@ import { useNotices } from '../../ui/useNotices';
 
 type Correction = components['schemas']['RecordRequest'];
 
+// The maker that a record had before a person said that the photo is their own, for taking that back.
+const makerBefore = new Map<string, string>();
+
 // Corrections of one page go one after the other, each on the version that the one before it made.
 let turn: Promise<unknown> = Promise.resolve();
 
@@ -35,17 +38,26 @@ export function useRecord(photoId: string) {
       return false;
     }
   };
+  const correct = (change: Partial<Correction>) =>
+    attempt(async () => {
+      await told(
+        api.PUT('/api/photos/{photoId}/record', {
+          params: { path: { photoId } },
+          // The version that is shown: what another window corrected meanwhile is not written over unseen.
+          body: { settle: false, version: useDeckStore.getState().photos[photoId]?.version ?? null, ...change },
+        }),
+      );
+    });
   return {
-    correct: (change: Partial<Correction>) =>
-      attempt(async () => {
-        await told(
-          api.PUT('/api/photos/{photoId}/record', {
-            params: { path: { photoId } },
-            // The version that is shown: what another window corrected meanwhile is not written over unseen.
-            body: { settle: false, version: useDeckStore.getState().photos[photoId]?.version ?? null, ...change },
-          }),
-        );
-      }),
+    correct,
+    /** Says that it is one's own photo: a record that names no maker takes this name. */
+    own(name: string) {
+      const was = useDeckStore.getState().photos[photoId]?.maker ?? '';
+      makerBefore.set(photoId, was);
+      return correct(was === '' ? { ownWork: true, maker: name } : { ownWork: true });
+    },
+    /** Takes that back, with the name where it came by it. */
+    notOwn: () => correct({ ownWork: false, ...(makerBefore.get(photoId) === '' ? { maker: '' } : {}) }),
     reread: () =>
       attempt(
         async () => (await told(api.POST('/api/photos/{photoId}/reread', { params: { path: { photoId } } }))).sentence,

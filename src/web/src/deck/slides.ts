@@ -1,0 +1,23 @@
+import type { Command } from '../api/types';
+import { choose, chosenSlide } from './choice';
+import { edit } from './edit';
+import { useDeckStore } from './store';
+
+// What is made is then the slide that is chosen.
+async function make(command: Command) {
+  const before = new Set(useDeckStore.getState().slideOrder);
+  if (!(await edit(command))) return;
+  const made = useDeckStore.getState().slideOrder.find((id) => !before.has(id));
+  if (made) choose(made);
+}
+
+/** An empty slide behind the chosen one. */
+export const newSlide = () => make({ kind: 'add-slide', after: chosenSlide()?.id ?? null });
+
+export const duplicateSlide = (slideId: string) => make({ kind: 'duplicate-slide', slideId });
+
+/** Moves a slide along the run by so many places, which stays the chosen one. */
+export function moveSlide(slideId: string, by: number) {
+  const at = useDeckStore.getState().slideOrder.indexOf(slideId);
+  return edit({ kind: 'move-slide', slideId, to: Math.max(0, at + by) });
+}

@@ -1,0 +1,100 @@
+import { useState } from 'react';
+import { api, sentence, told } from '../../api/client';
+import type { Job, Room } from '../../api/types';
+import { finished, open, useJobs } from '../../deck/jobs';
+import { useDeckId } from '../../deck/store';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+import { useNotices } from '../../ui/useNotices';
+
+/** Copies to hand on. Where something is blocked or reads poorly, that is said before one is made. */
+export function Copies({ room, pages }: { room: Room | undefined; pages: number }) {
+  const id = useDeckId();
+  const say = useNotices((s) => s.say);
+  const [job, setJob] = useState<Job | null>(null);
+  const [asking, setAsking] = useState(false);
+  const live = useJobs((s) => (job ? (s.byId[job.id] ?? job) : null));
+  const first = room?.lines.filter((l) => l.holdsUp) ?? [];
+  const make = async () => {
+    setAsking(false);
+    try {
+      const started = await told(api.POST('/api/decks/{id}/exports/pdf', { params: { path: { id } } }));
+      setJob(started);
+      setJob(await finished(started));
+    } catch (error) {
+      say(sentence(error), 'refused');
+    }
+  };
+  return (
+    <aside aria-label="Copies to hand on" className="overflow-auto bg-panel px-5.5 py-6 narrow:px-4 narrow:py-3">
+      <h2 className="text-head font-semibold">Copies to hand on</h2>
+      <div className="mt-4 border-t border-line pt-3">
+        <h3 className="text-lead font-semibold">PDF</h3>
+        <p className="text-quiet">
+          To read, or to show where there is nothing but a screen: {pages} {pages === 1 ? 'page' : 'pages'}, words that
+          can be marked and copied, links that lead to makers, sources and licences.
+        </p>
+        {first.length > 0 && (
+          <p className="mt-2 text-marigold">
+            First seen to, or handed on as it is: {first.map((l) => l.title).join('; ')}.
+          </p>
+        )}
+        {live && open(live) ? (
+          <div
+            className="mt-2 h-1.5 bg-line"
+            role="progressbar"
+            aria-label="Writing the PDF"
+            aria-valuenow={Math.round(live.progress * 100)}
+          >
+            <div className="h-full bg-verdigris" style={{ width: `${live.progress * 100}%` }} />
+          </div>
+        ) : (
+          pages > 0 && (
+            <p className="mt-2 flex gap-5">
+              <Button kind="link" onClick={() => (first.length > 0 ? setAsking(true) : void make())}>
+                {live?.state === 'done' ? 'Make it again' : 'Make the PDF'}
+              </Button>
+              {live?.state === 'done' && live.result && (
+                <a
+                  className="border-b border-verdigris text-verdigris-word hover:text-word"
+                  href={live.result}
+                  download
+                >
+                  Save it
+                </a>
+              )}
+            </p>
+          )
+        )}
+      </div>
+      <div className="mt-4 border-t border-line pt-3">
+        <h3 className="text-lead font-semibold">Credits alone, and the photos</h3>
+        <p className="text-quiet">
+          As text, table or page, and all photos with their credits inside, from Credit files in the ledger.
+        </p>
+      </div>
+      <Dialog
+        open={asking}
+        onOpenChange={setAsking}
+        title="Before this is handed on"
+        description="The copy can be made as it is; this is what its readers would meet."
+      >
+        <ul className="mt-4 flex flex-col gap-2">
+          {first.map((l) => (
+            <li key={l.concern}>
+              <span className="font-semibold text-madder-light">{l.title}.</span> {l.text}
+            </li>
+          ))}
+        </ul>
+        <div className="mt-5 flex justify-end gap-5">
+          <Button kind="verb" onClick={() => setAsking(false)}>
+            See to it first
+          </Button>
+          <Button kind="solid" onClick={() => void make()}>
+            Make it as it is
+          </Button>
+        </div>
+      </Dialog>
+    </aside>
+  );
+}

@@ -1,0 +1,67 @@
+import type { Room, RoomLine } from '../../api/types';
+import { choose } from '../../deck/choice';
+import { goTo } from '../../deck/navigate';
+import { useDeckStore } from '../../deck/store';
+import { Button } from '../../ui/Button';
+import { ClearStar } from '../../ui/Star';
+
+// Where each concern is seen to, and the words that lead there.
+const ways: Record<RoomLine['concern'], [station: string, words: string] | null> = {
+  rights: ['credit', 'Open the ledger'],
+  words: ['compose', 'Look at it'],
+  sharpness: ['compose', 'Look at it'],
+  points: ['gather', 'Gather photos'],
+  time: ['plan', 'Plan the time'],
+  files: ['credit', 'Open the ledger'],
+};
+
+/** What is looked at before the talk: what is to be done first, then what is well. */
+export function RoomCheck({ room }: { room: Room | undefined }) {
+  const lines = room?.lines ?? [];
+  const bad = lines.filter((l) => !l.good);
+  const good = lines.filter((l) => l.good);
+  return (
+    <aside aria-label="Before the talk" className="overflow-auto bg-panel px-5.5 py-6 narrow:px-4 narrow:py-3">
+      <h2 className="flex items-center gap-2 text-head font-semibold">
+        {room?.ready ? 'Ready' : 'Before the talk'} {room?.ready && <ClearStar />}
+      </h2>
+      {bad.map((l) => (
+        <div key={l.concern} className="mt-3 border-t border-line pt-3">
+          <h3 className={`text-lead font-semibold ${l.holdsUp ? 'text-madder-light' : 'text-marigold'}`}>{l.title}</h3>
+          <p className="text-quiet">
+            {l.text} <Way line={l} />
+          </p>
+        </div>
+      ))}
+      {good.length > 0 && (
+        <ul aria-label="What is well" className="mt-3 border-t border-line pt-3">
+          {good.map((l) => (
+            <li key={l.concern} className="py-1">
+              {l.title}
+              <span className="block text-small text-quiet">{l.text}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </aside>
+  );
+}
+
+function Way({ line }: { line: RoomLine }) {
+  const order = useDeckStore((d) => d.slideOrder);
+  const way = ways[line.concern];
+  if (!way) return null;
+  const [station, words] = line.concern === 'points' && line.slides.length === 0 ? ['plan', 'Go to the plan'] : way;
+  return (
+    <Button
+      kind="link"
+      onClick={() => {
+        const slide = order[(line.slides[0] ?? 0) - 1];
+        if (slide) choose(slide);
+        goTo(station);
+      }}
+    >
+      {words}
+    </Button>
+  );
+}

@@ -1,0 +1,60 @@
+import type { Point } from '../../api/types';
+import { choosePoint } from '../../deck/choice';
+import { edit } from '../../deck/edit';
+import { goTo } from '../../deck/navigate';
+import { photoUrl } from '../../deck/photoUrl';
+import { useHeader, usePhotos, useSlides } from '../../deck/store';
+import { Button } from '../../ui/Button';
+import { PlannedTime } from './PlannedTime';
+
+/** The opening of the talk: its title, who gives it, its time, and a photo of its own. */
+export function OpeningRow({ opening, chosen }: { opening: Point; chosen: boolean }) {
+  const { title, speaker } = useHeader();
+  const slides = useSlides();
+  const photos = usePhotos();
+  const slide = slides.find((s) => s.kind === 'title');
+  const photo = photos[slide?.items.flatMap((i) => i.photos)[0] ?? opening.kept[0] ?? ''];
+  return (
+    <li
+      aria-label="Opening"
+      aria-current={chosen ? 'true' : undefined}
+      className={`group planned ${chosen ? 'bg-paper-deep/70' : ''}`}
+      onClick={() => !chosen && choosePoint(opening.id)}
+    >
+      <span className="pt-0.5 pl-1 text-small text-ink-quiet" aria-hidden>
+        ·
+      </span>
+      <div className="min-w-0">
+        <p className="truncate text-lead font-semibold">{title}</p>
+        <p className="text-ink-quiet">
+          The opening{speaker ? `, with ${speaker}` : '; your name stands in the sentence above'}
+        </p>
+      </div>
+      <span className="planned-verbs">
+        <Button
+          kind="verb"
+          onClick={() => {
+            choosePoint(opening.id);
+            goTo('gather');
+          }}
+        >
+          {photo ? 'another photo' : 'give it a photo'}
+        </Button>
+      </span>
+      {slide ? (
+        <PlannedTime
+          label="Time for the opening"
+          seconds={slide.seconds}
+          onCommit={(seconds) => edit({ kind: 'set-seconds', slideId: slide.id, seconds })}
+        />
+      ) : (
+        <span />
+      )}
+      {photo ? (
+        <img alt={photo.title} src={photoUrl(photo, 160)} className="planned-photo" />
+      ) : (
+        <span className="pt-0.5 text-right text-small text-ink-quiet">words only</span>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,30 @@
+import { rules } from '../../deck/rules';
+import { clock, readClock } from '../../deck/time';
+import { Field } from '../../ui/Field';
+import { useNotices } from '../../ui/useNotices';
+
+/** A planned time, written as people write them. */
+export function PlannedTime({
+  label,
+  seconds,
+  onCommit,
+}: {
+  label: string;
+  seconds: number;
+  onCommit(seconds: number): Promise<boolean>;
+}) {
+  const say = useNotices((s) => s.say);
+  return (
+    <Field
+      className="h-6 text-right font-mono leading-6"
+      label={label}
+      value={clock(seconds)}
+      onCommit={(text) => {
+        const read = readClock(text, rules().mostSeconds / 60);
+        if (read !== undefined) return onCommit(read);
+        say('Planned time is written as minutes and seconds, such as 1:30.', 'refused');
+        return false;
+      }}
+    />
+  );
+}

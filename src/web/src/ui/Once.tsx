@@ -1,0 +1,44 @@
+import { useEffect } from 'react';
+import { create } from 'zustand';
+import { Button } from './Button';
+
+const stored = 'jaali.seen';
+
+function read(): string[] {
+  try {
+    const seen: unknown = JSON.parse(localStorage.getItem(stored) ?? '[]');
+    return Array.isArray(seen) ? seen.filter((s) => typeof s === 'string') : [];
+  } catch {
+    return [];
+  }
+}
+
+/** The lines of help that were read. */
+export const useSeen = create<{ seen: string[] }>(() => ({ seen: read() }));
+useSeen.subscribe(({ seen }) => {
+  try {
+    localStorage.setItem(stored, JSON.stringify(seen));
+  } catch {
+    // Without storage they last as long as the page.
+  }
+});
+
+/** Says of a line that it need not be shown again. */
+export const seen = (id: string) => useSeen.setState((s) => (s.seen.includes(id) ? s : { seen: [...s.seen, id] }));
+
+/** One line that says what has become possible here, the first time; it goes when it was read, or done. */
+export function Once({ id, done = false, children }: { id: string; done?: boolean; children: string }) {
+  const read = useSeen((s) => s.seen.includes(id));
+  useEffect(() => {
+    if (done) seen(id);
+  }, [id, done]);
+  if (read || done) return null;
+  return (
+    <p className="flex items-baseline gap-4 border-l-4 border-verdigris pl-3 text-small text-soft in-[.paper]:border-verdigris-ink in-[.paper]:text-ink-quiet">
+      <span className="flex-1">{children}</span>
+      <Button kind="verb" onClick={() => seen(id)}>
+        Understood
+      </Button>
+    </p>
+  );
+}
