@@ -89,6 +89,56 @@ public sealed class LegibilityTests
         Assert.Equal(Ink.Light, spot.Ink.Colour);
     }
 
+    /// <summary>Where each of the four corners is restless, taken or the subject, and where the credit then goes.</summary>
+    [Theory]
+    [InlineData("", "", false, Spot.BottomLeft)]
+    [InlineData("BL", "", false, Spot.BottomRight)]
+    [InlineData("", "BL", false, Spot.BottomRight)]
+    [InlineData("BL BR", "", false, Spot.TopLeft)]
+    [InlineData("BL BR", "TL", false, Spot.TopRight)]
+    [InlineData("BL BR TL TR", "", false, Spot.BottomLeft)]
+    [InlineData("BL BR TL TR", "BL", false, Spot.BottomRight)]
+    [InlineData("TL TR", "BL BR", false, Spot.TopLeft)]
+    [InlineData("", "", true, Spot.BottomRight)]
+    public void A_credit_stands_at_the_foot_unless_only_the_head_is_calm(
+        string restless,
+        string taken,
+        bool subject,
+        Spot expected
+    )
+    {
+        byte[] rgb = new byte[96 * 54 * 3];
+        for (int y = 0; y < 54; y++)
+        for (int x = 0; x < 96; x++)
+        {
+            string corner = (y < 27 ? "T" : "B") + (x < 48 ? "L" : "R");
+            if (restless.Contains(corner, StringComparison.Ordinal) && (x + y) % 2 == 0)
+                rgb.AsSpan((y * 96 + x) * 3, 3).Fill(255);
+        }
+        SlideRect slide = SlideShape.Wide.Bounds();
+        var under = new Backdrop("#000000");
+        under.Add(new PhotoLayer(new ToneMap(96, 54, rgb), slide));
+        var room = new WordsRoom(500, 30, 96, 34);
+        var spots = new Dictionary<string, Spot>
+        {
+            ["BL"] = Spot.BottomLeft,
+            ["BR"] = Spot.BottomRight,
+            ["TL"] = Spot.TopLeft,
+            ["TR"] = Spot.TopRight,
+        };
+        SlideRect[] words =
+        [
+            .. taken
+                .Split(' ', StringSplitOptions.RemoveEmptyEntries)
+                .Select(c => SpotFinder.BoxAt(spots[c], slide, new WordsRoom(500, 30, 96, 34))),
+        ];
+        SlidePoint[] subjects = subject ? [new(300, 1020)] : [];
+        Assert.Equal(
+            expected,
+            SpotFinder.Foot(new Surroundings(slide, under, words, subjects), room, Contrast.SmallWords).Spot
+        );
+    }
+
     [Fact]
     public void A_corner_with_words_is_avoided_while_another_is_free()
     {

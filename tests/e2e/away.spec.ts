@@ -112,8 +112,8 @@ test('a photo whose file went bad is told in Credit and Give, and is taken again
   const good = readFileSync(file);
   writeFileSync(file, good.subarray(0, good.length / 2));
   await page.goto(`${at}/deck/${id}/give`);
-  await expect(page.getByText('One photo’s file is damaged')).toBeVisible();
-  await page.getByRole('button', { name: 'Take it again' }).click();
+  await expect(page.getByRole('heading', { name: 'One photo’s file is damaged' })).toBeVisible();
+  await page.getByRole('button', { name: 'Open the ledger' }).click();
   await expect(page.getByText('Its file in the store is damaged.')).toBeVisible();
   await page.getByRole('button', { name: 'Take it again' }).click();
   await expect(page.getByText('The photo is whole again.')).toBeVisible();

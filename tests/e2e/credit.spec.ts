@@ -20,7 +20,7 @@ test('the demo deck goes from unsettled to clear by offered fixes alone, and its
 }) => {
   const deck = await demoDeck(page);
   await page.goto(`/deck/${deck.id}/credit`);
-  const head = page.getByRole('heading', { level: 1 });
+  const head = page.getByRole('region', { name: 'Ledger' }).getByRole('heading');
   await expect(head).toHaveText('10 photos: 7 clear, 2 to settle, 1 blocked');
   await expect(page.getByRole('button', { name: /^Credit 3/ })).toBeVisible();
   const row = (text: RegExp | string) =>

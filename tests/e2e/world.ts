@@ -123,7 +123,11 @@ export async function newTalk(page: Page, title: string, points: string[]): Prom
   await page.getByLabel('New points').fill(points.join('\n'));
   await page.getByRole('button', { name: /Add th/ }).click();
   await page.getByRole('button', { name: 'Make the slides' }).click();
-  await page.getByRole('button', { name: /^Slide 1,/ }).waitFor();
+  await page
+    .getByRole('button', { name: /^Slide 1,/ })
+    .or(page.getByText(/^\d+ of \d+:/))
+    .first()
+    .waitFor();
   return /deck\/([^/]+)/.exec(page.url())![1]!;
 }
 

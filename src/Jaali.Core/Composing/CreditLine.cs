@@ -39,18 +39,22 @@ internal static class CreditLine
         double ascent = measure.Ascent(how.Face, how.Size),
             descent = measure.Descent(how.Face, how.Size),
             leading = how.Size * how.Leading,
-            margin = scene.Theme.CreditMargin;
-        IReadOnlyList<SpanLine> lines = SpanLines.Break(credit.Spans, scene.Bounds.Width - 2 * margin, Measure);
+            side = scene.Theme.MarginX;
+        IReadOnlyList<SpanLine> lines = SpanLines.Break(credit.Spans, scene.Bounds.Width - 2 * side, Measure);
         var room = new WordsRoom(
             lines.Max(l => Measure(l.Text)),
             ascent + descent + (lines.Count - 1) * leading,
-            margin,
-            margin - Lift
+            side,
+            scene.Theme.CreditMargin - Lift
         );
         Spot wanted = shown.Select(s => s.Use.CreditSpot).FirstOrDefault(s => s is not (Spot.Auto or Spot.Placed));
         FoundSpot spot =
             Under(scene, shown[0].Use.Rect, room)
-            ?? SpotFinder.Corner(scene.Around, room, Contrast.SmallWords, wanted == Spot.Auto ? null : [wanted]);
+            ?? (
+                wanted == Spot.Auto
+                    ? SpotFinder.Foot(scene.Around, room, Contrast.SmallWords)
+                    : SpotFinder.Corner(scene.Around, room, Contrast.SmallWords, [wanted])
+            );
         SlideRect box = spot.Box;
         Ink ink = Ink.WithPlate(scene.Backdrop.Under(box.Grown(4)), Contrast.SmallWords);
         List<SceneNode> nodes = [];

@@ -67,6 +67,32 @@ public static class SpotFinder
         return best!;
     }
 
+    /// <summary>
+    /// The corner for a credit: always the same one where it can be, at the foot of the slide, so that it is not read
+    /// as a heading. The other foot corner, then the head, are taken where they are calm and read and the ones before
+    /// them do not; where none does, the better foot corner that is free, on a plate.
+    /// </summary>
+    /// <param name="around">What lies there.</param>
+    /// <param name="room">The room that the credit needs.</param>
+    /// <param name="wanted">The contrast that is needed without a plate.</param>
+    public static FoundSpot Foot(Surroundings around, WordsRoom room, double wanted)
+    {
+        bool Free(Spot spot) => !around.Taken.Any(t => t.Grown(Apart).Overlaps(BoxAt(spot, around.Slide, room)));
+        foreach (Spot spot in Corners.Where(Free))
+        {
+            SlideRect box = BoxAt(spot, around.Slide, room);
+            Ink ink = Ink.Best(around.Under.Under(box.Grown(4)));
+            if (
+                ink.Ratio >= wanted
+                && around.Under.Busyness(box.Grown(8)) < CalmArea.Restless
+                && !around.Subjects.Any(s => box.Grown(Apart).Contains(s))
+            )
+                return new(spot, box, ink);
+        }
+        Spot[] foot = [.. Corners.Take(2).Where(Free)];
+        return Corner(around, room, wanted, foot.Length > 0 ? foot : null);
+    }
+
     /// <summary>The box of words of this size in a corner.</summary>
     public static SlideRect BoxAt(Spot spot, SlideRect slide, WordsRoom room)
     {

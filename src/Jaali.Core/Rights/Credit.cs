@@ -150,7 +150,7 @@ public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
         if (p.Notice.Length > 0)
             spans.Add(new($", {p.Notice}"));
         if (p.Source.Length > 0)
-            spans.Add(new($", {p.Source}", p.SourceUrl));
+            spans.AddRange([new(", "), new(p.Source, p.SourceUrl)]);
         if (p.Statement.Length > 0)
             spans.Add(new($", {p.Statement}"));
         if (p.Before.Length > 0)

@@ -20,7 +20,7 @@ public sealed record TypeSetting(Face Face, double Size, double Leading, double 
 /// <param name="Opening">The opening title.</param>
 /// <param name="Heading">A heading over a photo.</param>
 /// <param name="Credit">A credit on a slide.</param>
-/// <param name="CreditMargin">From the edges to a credit.</param>
+/// <param name="CreditMargin">From the lower or upper edge to a credit; at the sides it stands under the words.</param>
 /// <param name="ListTitle">The heading of a list at the end.</param>
 /// <param name="List">Entries of a list at the end.</param>
 /// <param name="ListTop">Where entries begin, below the upper edge.</param>

@@ -122,7 +122,6 @@ function Arrived({ station }: { station: string }) {
   useEffect(() => {
     const main = document.querySelector<HTMLElement>('main');
     if (!main) return;
-    main.tabIndex = -1;
     if (!main.contains(document.activeElement)) main.focus({ preventScroll: true });
   }, [station]);
   return null;

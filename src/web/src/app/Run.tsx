@@ -25,6 +25,8 @@ import { useNarrow } from '../ui/useNarrow';
 import { useNotices } from '../ui/useNotices';
 
 const gap = 2;
+// A tile is never narrower, in pixels: it has a name, and is to be hit (WCAG 2.2, success criterion 2.5.8).
+const narrowest = 24;
 
 /** The talk itself: tiles as wide as their planned time, over a ruler in minutes with the end of the slot marked. */
 export function Run() {
@@ -132,7 +134,8 @@ function RunTiles() {
   }, []);
   const slot = header.slotMinutes * 60;
   const span = Math.max(slot, header.plannedSeconds, 60);
-  const scale = Math.max((room - 36) / span, 0.04);
+  // Room is left for tiles that are widened so that they can be read and hit.
+  const scale = Math.max((room - 36 - 2 * narrowest) / span, 0.04);
   const minutes = [1, 2, 4, 5, 10, 15, 30, 60].find((m) => m * 60 * scale >= 90) ?? 60;
   const marks = Array.from({ length: Math.floor(span / 60 / minutes) + 1 }, (_, i) => i * minutes).filter(
     (m) => Math.abs(m * 60 - slot) * scale > 34,
@@ -269,7 +272,7 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
       ref={setNodeRef}
       className="relative shrink-0"
       style={{
-        width: Math.max(shown, 10),
+        width: Math.max(shown, narrowest),
         transform: transform ? `translateX(${transform.x}px)` : undefined,
         transition,
         zIndex: isDragging ? 5 : undefined,
@@ -299,13 +302,12 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
         ) : (
           <span className={`absolute inset-0 ${slide.kind === 'credits' ? 'bg-paper-deep' : 'bg-slide'}`} />
         )}
-        {width > 40 && (
-          <span
-            className={`absolute inset-x-0 bottom-0 truncate px-1.5 pb-0.5 text-note ${slide.kind === 'credits' ? 'text-ink' : 'bg-black/45 text-white'}`}
-          >
-            {slide.label}
-          </span>
-        )}
+        {/* A tile too narrow for a line carries its name upright. */}
+        <span
+          className={`absolute bottom-0 truncate text-note ${shown > 40 ? 'inset-x-0 px-1.5 pb-0.5' : 'inset-y-0 left-0 rotate-180 px-0.5 py-1 leading-4 [writing-mode:vertical-rl]'} ${slide.kind === 'credits' ? 'bg-paper-deep text-ink' : 'bg-black/60 text-white'}`}
+        >
+          {slide.label}
+        </span>
         {slide.standing !== 'clear' && (
           <span
             className={`absolute top-0 right-0 h-0 w-0 border-t-14 border-l-14 border-l-transparent ${slide.standing === 'blocked' ? 'border-t-madder' : 'border-t-marigold'}`}

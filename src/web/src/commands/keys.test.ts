@@ -29,6 +29,9 @@ describe('keys', () => {
     expect(key(' ')).toBe('Space');
     expect(key('PageDown')).toBe('Page down');
     expect(key('ArrowLeft', { altKey: true })).toBe('Alt Left');
+    // Shift with a digit is no digit, whatever sign it makes.
+    expect(key('!', { shiftKey: true })).toBe('!');
+    expect(key('1', { shiftKey: true })).toBe('Shift 1');
   });
 
   it('run the command that is there now, the innermost where two share them', () => {
@@ -73,5 +76,19 @@ describe('keys', () => {
     expect([hit('k'), hit('j', { ctrlKey: true })]).toEqual([false, true]);
     expect(['K', 'Shift S', 'Space', '?'].every(isSingle)).toBe(true);
     expect(['Mod K', 'Alt Left', 'Page down', 'Enter'].some(isSingle)).toBe(false);
+  });
+
+  it('leave a field by Escape, so that those of the station act again', () => {
+    document.body.innerHTML = '<input id="i"/>';
+    const box = document.getElementById('i')!;
+    box.focus();
+    expect(hit('Escape', {}, box)).toBe(true);
+    expect(document.activeElement).toBe(document.body);
+    // In a dialog Escape is the dialog's.
+    document.body.innerHTML = '<div role="dialog" data-state="open"><input id="i"/></div>';
+    const inside = document.getElementById('i')!;
+    inside.focus();
+    expect(hit('Escape', {}, inside)).toBe(false);
+    expect(document.activeElement).toBe(inside);
   });
 });

@@ -1,7 +1,11 @@
+// @vitest-environment jsdom
+import { renderHook } from '@testing-library/react';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Item } from '../api/types';
 import { aPoint, aSlide, openDeck } from '../testing/parts';
-import { choose, chosenSlide, choosePoint, step, useChoice } from './choice';
+import { useNotices } from '../ui/useNotices';
+import { choose, chosenSlide, choosePoint, step, useChoice, useChosenPoint } from './choice';
+import { useDone } from './done';
 import { chosenQuery } from './navigate';
 import { useDeckStore } from './store';
 
@@ -41,5 +45,43 @@ describe('what is chosen', () => {
   it('falls back where what was chosen is gone', () => {
     choose('gone');
     expect(chosenSlide()?.id).toBe('a');
+  });
+
+  it('goes to the neighbour of a slide that is removed, and says so where another window did it', () => {
+    const removed = (id: string) => {
+      const d = useDeckStore.getState();
+      useDeckStore.setState({
+        slideOrder: d.slideOrder.filter((s) => s !== id),
+        slides: Object.fromEntries(Object.entries(d.slides).filter(([s]) => s !== id)),
+      });
+    };
+    useNotices.setState({ list: [] });
+    choose('b');
+    useDone.setState({ own: true });
+    removed('b');
+    expect([chosenSlide()?.id, useNotices.getState().list.length]).toEqual(['c', 0]);
+    useDone.setState({ own: false });
+    removed('c');
+    expect([chosenSlide()?.id, useNotices.getState().list.map((n) => n.text)]).toEqual([
+      'a',
+      ['Slide 2, “c”, was removed in another window. Slide 1 is chosen instead.'],
+    ]);
+    // Another slide than the chosen one is nobody's loss.
+    openDeck([], [slide('a'), slide('b')]);
+    useNotices.setState({ list: [] });
+    choose('a');
+    removed('b');
+    expect([chosenSlide()?.id, useNotices.getState().list]).toEqual(['a', []]);
+  });
+
+  it('begins with the first point, and is the opening once its slide is chosen', () => {
+    openDeck([aPoint('p')], [slide('t', 'd'), slide('a', 'p')]);
+    const d = useDeckStore.getState();
+    useDeckStore.setState({ points: { ...d.points, d: aPoint('d', { wording: 'The title' }) } });
+    const { result, rerender } = renderHook(() => useChosenPoint());
+    expect(result.current?.id).toBe('p');
+    choosePoint('d');
+    rerender();
+    expect([result.current?.id, chosenSlide()?.id]).toEqual(['d', 't']);
   });
 });

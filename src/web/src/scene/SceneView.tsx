@@ -46,19 +46,21 @@ export function SceneView({ scene, width, links, className = '', lazy = false, f
     >
       <rect width={scene.width} height={scene.height} fill={scene.background} />
       <Nodes nodes={scene.nodes} id={id} pixels={(width * density) / scene.width} near={near} />
-      {links &&
+      {links === true &&
         scene.links.map((link, i) => (
-          <a
-            key={i}
-            href={link.href}
-            target="_blank"
-            rel="noreferrer"
-            aria-label={link.label}
-            tabIndex={links === 'mouse' ? -1 : undefined}
-            aria-hidden={links === 'mouse' || undefined}
-          >
+          <a key={i} href={link.href} target="_blank" rel="noreferrer" aria-label={link.label}>
             <rect {...link.rect} fill="transparent" />
           </a>
+        ))}
+      {links === 'mouse' &&
+        scene.links.map((link, i) => (
+          <rect
+            key={i}
+            {...link.rect}
+            fill="transparent"
+            className="cursor-pointer"
+            onClick={() => open(link.href, '_blank', 'noreferrer')}
+          />
         ))}
     </svg>
   );

@@ -35,6 +35,8 @@ export function Field({
   const [elsewhere, setElsewhere] = useState<string | null>(null);
   const box = useRef<HTMLInputElement & HTMLTextAreaElement>(null);
   const began = useRef(value);
+  const newest = useRef(value);
+  newest.current = value;
   const taken = useRef(false);
   const typed = text.trim() !== began.current && document.activeElement === box.current;
   useEffect(() => {
@@ -68,8 +70,9 @@ export function Field({
       if (elsewhere !== null && e.relatedTarget?.closest('[data-elsewhere]')) return;
       if (!taken.current && text.trim() !== value) {
         const sent = onCommit(text.trim());
+        // What was taken may read otherwise than it was written ("3" is 3:00), what was refused is as it was.
         if (text.trim() === '') put(value);
-        else void Promise.resolve(sent).then((done) => done === false && put(value));
+        else if (sent !== undefined) void Promise.resolve(sent).then(() => put(newest.current));
       }
       setElsewhere(null);
       taken.current = false;

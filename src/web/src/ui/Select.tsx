@@ -18,9 +18,7 @@ export function Select<T extends string>({
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
         aria-label={`${label}: ${options.find((o) => o[0] === value)?.[1] ?? value}`}
-        className={
-          dark ? 'border-b border-quiet text-word' : 'border-b border-verdigris-ink text-ink hover:text-verdigris-ink'
-        }
+        className={`underline decoration-1 underline-offset-4 ${dark ? 'text-word decoration-quiet' : 'text-ink decoration-verdigris-ink hover:text-verdigris-ink'}`}
       >
         {options.find((o) => o[0] === value)?.[1] ?? value}
       </DropdownMenu.Trigger>

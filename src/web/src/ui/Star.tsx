@@ -18,10 +18,10 @@ export function Star({ size = 32, className = '' }: { size?: number; className?:
   );
 }
 
-/** A small filled star: clear. */
+/** A small filled star, beside the word that it stands for. */
 export function ClearStar({ className = '' }: { className?: string }) {
   return (
-    <svg width={14} height={14} viewBox="0 0 32 32" className={className} role="img" aria-label="clear">
+    <svg width={14} height={14} viewBox="0 0 32 32" className={className} aria-hidden>
       <path d="M16 1l4 9 10-4-4 10 4 10-10-4-4 9-4-9-10 4 4-10-4-10 10 4z" fill="currentColor" />
     </svg>
   );

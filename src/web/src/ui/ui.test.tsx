@@ -8,6 +8,9 @@ import { Field } from './Field';
 import { Labelled, Line } from './Line';
 import { Notices } from './Notices';
 import { Select } from './Select';
+import { Once, useSeen } from './Once';
+import { Sides } from './Sides';
+import { useGesture } from './useGesture';
 import { useNotices } from './useNotices';
 
 beforeEach(() => {
@@ -61,6 +64,131 @@ describe('a field that is edited in place', () => {
     expect(commit.mock.calls).toEqual([['one\ntwo']]);
     shown.rerender(<Field label="Title" value="three" onCommit={commit} lines />);
     expect(box.value).toBe('three');
+  });
+});
+
+describe('a field that another window overtakes', () => {
+  const shown = (value: string, commit = vi.fn()) => ({
+    commit,
+    ...render(<Field label="Title" value={value} onCommit={commit} />),
+  });
+
+  it('keeps what is being typed, shows the other beside, and takes what is chosen', async () => {
+    const { commit, rerender } = shown('one');
+    const box = screen.getByLabelText<HTMLInputElement>('Title');
+    await userEvent.type(box, ' and mine');
+    rerender(<Field label="Title" value="theirs" onCommit={commit} />);
+    expect(box.value).toBe('one and mine');
+    expect(screen.getByRole('status').textContent).toContain('Changed elsewhere to “theirs”');
+    await userEvent.click(screen.getByRole('button', { name: 'Take that' }));
+    expect([box.value, commit.mock.calls]).toEqual(['theirs', []]);
+    expect(screen.queryByRole('status')).toBeNull();
+  });
+
+  it('goes on with what was typed where that is wanted, and sends it', async () => {
+    const { commit, rerender } = shown('one');
+    const box = screen.getByLabelText<HTMLInputElement>('Title');
+    await userEvent.type(box, ' more');
+    rerender(<Field label="Title" value="theirs" onCommit={commit} />);
+    await userEvent.click(screen.getByRole('button', { name: 'Go on with mine' }));
+    expect(document.activeElement).toBe(box);
+    await userEvent.keyboard('{Enter}');
+    expect(commit.mock.calls).toEqual([['one more']]);
+  });
+
+  it('shows what there was where the text is refused, at once or later', async () => {
+    for (const refused of [false, Promise.resolve(false)]) {
+      const { commit } = shown(
+        '3:00',
+        vi.fn(() => refused),
+      );
+      const box = screen.getByLabelText<HTMLInputElement>('Title');
+      await userEvent.clear(box);
+      await userEvent.type(box, 'a while{Enter}');
+      await vi.waitFor(() => expect(box.value).toBe('3:00'));
+      expect(commit).toHaveBeenCalledOnce();
+      cleanup();
+    }
+  });
+});
+
+describe('a gesture', () => {
+  const Number_ = ({ send }: { send(n: number): unknown }) => {
+    const g = useGesture(send);
+    return (
+      <button onClick={() => g.put((g.shown ?? 0) + 1)} onBlur={g.end}>
+        {g.shown ?? 'rest'}
+      </button>
+    );
+  };
+
+  it('of many steps is shown at once and sent once, when the hand rests', () => {
+    vi.useFakeTimers();
+    const send = vi.fn();
+    render(<Number_ send={send} />);
+    const button = screen.getByRole('button');
+    for (let n = 0; n < 7; n++) {
+      fireEvent.click(button);
+      vi.advanceTimersByTime(300);
+    }
+    expect([button.textContent, send.mock.calls]).toEqual(['7', []]);
+    vi.advanceTimersByTime(500);
+    expect(send.mock.calls).toEqual([[7]]);
+    vi.useRealTimers();
+  });
+
+  it('is sent when its place goes', () => {
+    const send = vi.fn();
+    const shown = render(<Number_ send={send} />);
+    fireEvent.click(screen.getByRole('button'));
+    shown.unmount();
+    expect(send.mock.calls).toEqual([[1]]);
+  });
+});
+
+describe('a line of help', () => {
+  it('is shown until it was read or done, and not again', async () => {
+    useSeen.setState({ seen: [] });
+    const line = (done = false) => (
+      <Once id="x" done={done}>
+        Arrows move.
+      </Once>
+    );
+    const shown = render(line());
+    await userEvent.click(screen.getByRole('button', { name: 'Understood' }));
+    expect(screen.queryByText('Arrows move.')).toBeNull();
+    expect(JSON.parse(localStorage.getItem('jaali.seen')!)).toEqual(['x']);
+    useSeen.setState({ seen: [] });
+    shown.rerender(line());
+    expect(screen.getByText('Arrows move.')).toBeTruthy();
+    shown.rerender(line(true));
+    shown.rerender(line());
+    expect(screen.queryByText('Arrows move.')).toBeNull();
+  });
+});
+
+describe('sides', () => {
+  const three = ['one', 'two', 'three'].map((id) => ({ id, name: `Side ${id}`, body: <p>{`body ${id}`}</p> }));
+  const media = (narrow: boolean) =>
+    vi.stubGlobal('matchMedia', () => ({
+      matches: narrow,
+      addEventListener: () => undefined,
+      removeEventListener: () => undefined,
+    }));
+  afterEach(() => vi.unstubAllGlobals());
+
+  it('stand beside one another where there is room, and are pages where there is none', async () => {
+    media(false);
+    render(<Sides sides={three} main="two" columns="" />);
+    expect(screen.getAllByText(/^body/)).toHaveLength(3);
+    expect(screen.queryByRole('group', { name: 'Pages' })).toBeNull();
+    cleanup();
+    media(true);
+    render(<Sides sides={three} main="two" columns="" />);
+    expect(screen.getAllByText(/^body/).map((e) => e.textContent)).toEqual(['body two']);
+    await userEvent.click(screen.getByRole('button', { name: 'Side three' }));
+    expect(screen.getAllByText(/^body/).map((e) => e.textContent)).toEqual(['body three']);
+    expect(screen.getByRole('button', { name: 'Side three', pressed: true })).toBeTruthy();
   });
 });
 

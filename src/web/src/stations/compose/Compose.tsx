@@ -116,7 +116,7 @@ export default function Compose() {
     },
   ]);
   return (
-    <main className="flex min-h-0 min-w-0 flex-col bg-surround">
+    <main id="station" tabIndex={-1} className="flex min-h-0 min-w-0 flex-col bg-surround">
       <Head note={number > 0 ? `slide ${number} of ${order.length}` : 'no slides yet'} />
       <Sides
         columns="grid-cols-[132px_minmax(0,1fr)_262px] max-[1150px]:grid-cols-[112px_minmax(0,1fr)_220px]"
@@ -197,7 +197,7 @@ export default function Compose() {
                   {editable && slide && tool === 'words' && <WriteWords slide={slide} item={words} />}
                 </div>
                 <Once id="compose.stage" done={tool !== null}>
-                  Drag the photo to choose what of it is seen. The words below are what can be done to it.
+                  Drag the photo to choose what of it is seen. The words under it are what can be done to it.
                 </Once>
                 <label className="flex shrink-0 items-start gap-4 border-t border-line pt-2">
                   <span className="font-medium">Notes</span>

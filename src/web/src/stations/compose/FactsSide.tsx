@@ -17,7 +17,7 @@ export function FactsSide() {
             {[...slide.items].reverse().map((i) => (
               <li key={i.item.id}>
                 <Button
-                  className={`max-w-full truncate ${i === item ? 'text-word' : 'text-quiet hover:text-word'}`}
+                  className={`min-h-6 max-w-full truncate ${i === item ? 'text-word' : 'text-quiet hover:text-word'}`}
                   aria-pressed={i === item}
                   onClick={() => useChoice.setState({ itemId: i.item.id })}
                 >

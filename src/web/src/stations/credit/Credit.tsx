@@ -39,7 +39,7 @@ export default function Credit() {
   const rows = unsettled ? all.filter((r) => r.standing !== 'clear') : all;
   const shown: LedgerRow[] = byStanding ? rows.toSorted((a, b) => weight[a.standing] - weight[b.standing]) : rows;
   return (
-    <main className="paper flex min-h-0 min-w-0 flex-col bg-paper text-ink">
+    <main id="station" tabIndex={-1} className="paper flex min-h-0 min-w-0 flex-col bg-paper text-ink">
       <Head>
         <Button kind="verb" onClick={() => setByStanding(!byStanding)}>
           {byStanding ? 'Sort by slide' : 'Sort by standing'}
@@ -88,9 +88,9 @@ export default function Credit() {
             name: 'Ledger',
             body: (
               <section aria-label="Ledger" className="overflow-auto px-10 py-6 narrow:px-4 narrow:py-3">
-                <h1 className="text-title leading-tight font-semibold [font-stretch:90%]">
+                <h2 className="text-title leading-tight font-semibold [font-stretch:90%]">
                   {ledger.data?.sentence ?? ' '}
-                </h1>
+                </h2>
                 {all.length > 0 && (
                   <div className="mt-3">
                     <Once id="credit.ledger">

@@ -54,7 +54,7 @@ export function LedgerLine({ row }: { row: LedgerRow }) {
         {row.slides.map((n) => (
           <Button
             key={n}
-            className="h-6 min-w-6 border-b border-ink-quiet/60 text-center hover:text-verdigris-ink"
+            className="-mt-0.5 h-6 min-w-6 text-center underline decoration-ink-quiet decoration-1 underline-offset-3 hover:text-verdigris-ink"
             aria-label={`Go to slide ${n}`}
             onClick={() => {
               const slide = order[n - 1];
@@ -71,10 +71,9 @@ export function LedgerLine({ row }: { row: LedgerRow }) {
         {row.standing === 'clear' && row.fileFault ? (
           <span className="text-madder-ink">damaged</span>
         ) : row.standing === 'clear' ? (
-          <>
-            <span className="sr-only">clear</span>
-            <ClearStar className="ml-auto text-ink" />
-          </>
+          <span className="inline-flex items-center gap-1.5">
+            clear <ClearStar className="text-ink" />
+          </span>
         ) : row.standing === 'blocked' ? (
           'blocked'
         ) : (

@@ -3,7 +3,7 @@ import { useLocation } from 'react-router';
 import { api, sentence, told } from '../../api/client';
 import type { Candidate } from '../../api/types';
 import { useCommands } from '../../commands/registry';
-import { useChosenPoint } from '../../deck/choice';
+import { choosePoint, useChosenPoint } from '../../deck/choice';
 import { catchUp, edit, undo } from '../../deck/edit';
 import { useDone } from '../../deck/done';
 import { finished, lastJob, useJobs } from '../../deck/jobs';
@@ -126,7 +126,7 @@ export default function Gather() {
   const narrowed = wall && wall.hiddenUnfit + wall.hiddenFiltered + wall.hiddenClosed > 0;
   const open = looked !== undefined || laid || address !== null;
   return (
-    <main className="relative flex min-h-0 min-w-0 flex-col bg-surround">
+    <main id="station" tabIndex={-1} className="relative flex min-h-0 min-w-0 flex-col bg-surround">
       <Head note={note}>
         <Button kind="verb" disabled={!point} onClick={() => files.current?.click()}>
           Bring in files
@@ -192,7 +192,7 @@ export default function Gather() {
                       setDraft(proposed);
                       e.currentTarget.blur();
                     }}
-                    className="min-w-0 flex-1 bg-transparent text-head outline-none"
+                    className="min-w-0 flex-1 bg-transparent text-head outline-none focus:shadow-[0_2px_0_var(--color-verdigris)]"
                     value={draft}
                     maxLength={rules().longestSearch}
                     placeholder="What to look for"
@@ -340,7 +340,7 @@ function Folded({ label, children }: { label: string; children: ReactNode }) {
   return (
     <details className="shrink-0">
       <summary className="min-h-6 cursor-pointer text-quiet">{label}</summary>
-      {children}
+      <div className="max-h-[40vh] overflow-auto">{children}</div>
     </details>
   );
 }
@@ -348,16 +348,25 @@ function Folded({ label, children }: { label: string; children: ReactNode }) {
 /** What was kept last, where it went, and the way back. */
 function Kept() {
   const kept = useDone((d) => d.kept);
+  const next = useDeckStore((d) => d.pointOrder[d.pointOrder.indexOf(kept?.pointId ?? '') + 1]);
   const point = useDeckStore((d) => d.points[kept?.pointId ?? '']);
   const slide = useDeckStore((d) => d.slideOrder.findIndex((id) => d.slides[id]?.pointId === kept?.pointId) + 1);
   return (
-    <p role="status" className="min-h-6 shrink-0 truncate pb-1 text-small text-soft">
+    <p role="status" className="min-h-6 shrink-0 pb-1 text-small text-soft">
       {kept && point && (
         <>
           Kept “{kept.title || 'Untitled'}” for “{point.wording}”{slide > 0 && `, slide ${slide}`}.{' '}
           <Button kind="link" onClick={() => void undo()}>
             Take it back
           </Button>
+          {next && (
+            <>
+              {' '}
+              <Button kind="link" onClick={() => choosePoint(next)}>
+                Next point
+              </Button>
+            </>
+          )}
         </>
       )}
     </p>

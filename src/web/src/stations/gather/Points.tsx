@@ -43,7 +43,7 @@ export function Points() {
                 {p.kept.length > 0 ? (
                   <span className="font-mono text-note text-quiet">
                     {p.kept.length}
-                    <span className="sr-only"> kept</span>
+                    <span className="sr-only">{p.kept.length === 1 ? ' photo kept' : ' photos kept'}</span>
                   </span>
                 ) : p.id === deckId ? null : (
                   <span className="font-mono text-note text-marigold">none yet</span>

@@ -56,6 +56,10 @@ export function SideBySide({ candidates, onKeep, onLetGo, onClose }: Props) {
       <Dialog.Portal>
         <Dialog.Content
           aria-describedby={undefined}
+          onOpenAutoFocus={(e) => {
+            e.preventDefault();
+            go(0);
+          }}
           className="fixed inset-0 z-40 flex flex-col bg-booth px-7 py-5 text-word outline-none"
           onKeyDown={(e) => {
             const by = 0.06;
@@ -105,18 +109,8 @@ export function SideBySide({ candidates, onKeep, onLetGo, onClose }: Props) {
                 className={`flex min-w-0 flex-col outline-none ${narrow ? '' : 'max-h-full min-h-0'} ${i === at ? 'outline-1 outline-offset-4 outline-verdigris' : ''}`}
                 onPointerDown={() => setAt(i)}
               >
-                <div
-                  className={`relative min-h-0 touch-none overflow-hidden bg-deep ${narrow ? 'aspect-[4/3]' : 'flex-1'}`}
-                  onPointerMove={drag}
-                >
-                  <img
-                    src={x.picture}
-                    alt={x.title}
-                    draggable={false}
-                    className="h-full w-full object-contain select-none"
-                    style={{ transform: `translate(${view.x * 100}%, ${view.y * 100}%) scale(${view.scale})` }}
-                  />
-                </div>
+                <Seen candidate={x} view={view} drag={drag} />
+                {!narrow && <Detail candidate={x} view={view} drag={drag} />}
                 <Facts candidate={x} onKeep={onKeep} onLetGo={onLetGo} />
               </figure>
             ))}
@@ -124,6 +118,58 @@ export function SideBySide({ candidates, onKeep, onLetGo, onClose }: Props) {
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  );
+}
+
+interface View {
+  scale: number;
+  x: number;
+  y: number;
+}
+
+interface Viewed {
+  candidate: Candidate;
+  view: View;
+  drag(e: PointerEvent<HTMLDivElement>): void;
+}
+
+const placed = ({ scale, x, y }: View) => ({ transform: `translate(${x * 100}%, ${y * 100}%) scale(${scale})` });
+
+/** The whole photo, in its own shape, moved and scaled with the others. */
+function Seen({ candidate: c, view, drag }: Viewed) {
+  return (
+    <div
+      className="relative max-h-[62%] min-h-0 shrink-0 touch-none overflow-hidden bg-deep"
+      style={{ aspectRatio: `${c.width} / ${c.height}` }}
+      onPointerMove={drag}
+    >
+      <img
+        src={c.picture}
+        alt={c.title}
+        draggable={false}
+        className="h-full w-full object-contain select-none"
+        style={placed(view)}
+      />
+    </div>
+  );
+}
+
+// How much closer the detail is than the whole.
+const closer = 3;
+
+/** The same place closer, so that sharpness is seen without zooming. */
+function Detail({ candidate: c, view, drag }: Viewed) {
+  return (
+    <div className="relative mt-1 min-h-0 flex-1 touch-none overflow-hidden bg-deep" onPointerMove={drag}>
+      <img
+        src={c.picture}
+        alt=""
+        draggable={false}
+        className="h-full w-full object-cover select-none"
+        style={placed({ scale: closer * view.scale, x: closer * view.x, y: closer * view.y })}
+      />
+      <span className="absolute bottom-0 left-0 bg-black/75 px-1.5 text-note text-word">a part of it, closer</span>
+    </div>
   );
 }
 

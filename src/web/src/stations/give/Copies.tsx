@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { api, sentence, told } from '../../api/client';
-import type { Job, Room } from '../../api/types';
+import type { Job, Room, RoomLine } from '../../api/types';
 import { finished, open, useJobs } from '../../deck/jobs';
 import { useDeckId } from '../../deck/store';
 import { Button } from '../../ui/Button';
@@ -12,11 +12,22 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
   const id = useDeckId();
   const say = useNotices((s) => s.say);
   const [job, setJob] = useState<Job | null>(null);
-  const [asking, setAsking] = useState(false);
+  const [asking, setAsking] = useState<RoomLine[]>([]);
   const live = useJobs((s) => (job ? (s.byId[job.id] ?? job) : null));
   const first = room?.lines.filter((l) => l.holdsUp) ?? [];
+  // How it stands is asked for anew: what is shown may be a moment old.
+  const begin = async () => {
+    try {
+      const now = await told(api.GET('/api/decks/{id}/room', { params: { path: { id } } }));
+      const before = now.lines.filter((l) => l.holdsUp);
+      if (before.length === 0) await make();
+      else setAsking(before);
+    } catch (error) {
+      say(sentence(error), 'refused');
+    }
+  };
   const make = async () => {
-    setAsking(false);
+    setAsking([]);
     try {
       const started = await told(api.POST('/api/decks/{id}/exports/pdf', { params: { path: { id } } }));
       setJob(started);
@@ -51,7 +62,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
         ) : (
           pages > 0 && (
             <p className="mt-2 flex gap-5">
-              <Button kind="link" onClick={() => (first.length > 0 ? setAsking(true) : void make())}>
+              <Button kind="link" onClick={() => void begin()}>
                 {live?.state === 'done' ? 'Make it again' : 'Make the PDF'}
               </Button>
               {live?.state === 'done' && live.result && (
@@ -74,20 +85,20 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
         </p>
       </div>
       <Dialog
-        open={asking}
-        onOpenChange={setAsking}
+        open={asking.length > 0}
+        onOpenChange={() => setAsking([])}
         title="Before this is handed on"
         description="The copy can be made as it is; this is what its readers would meet."
       >
         <ul className="mt-4 flex flex-col gap-2">
-          {first.map((l) => (
+          {asking.map((l) => (
             <li key={l.concern}>
               <span className="font-semibold text-madder-light">{l.title}.</span> {l.text}
             </li>
           ))}
         </ul>
         <div className="mt-5 flex justify-end gap-5">
-          <Button kind="verb" onClick={() => setAsking(false)}>
+          <Button kind="verb" onClick={() => setAsking([])}>
             See to it first
           </Button>
           <Button kind="solid" onClick={() => void make()}>

@@ -5,6 +5,7 @@ import { useDeckStore, useHeader, useScenes, useSlides } from '../../deck/store'
 import { clock } from '../../deck/time';
 import { SceneView } from '../../scene/SceneView';
 import { Button } from '../../ui/Button';
+import { Once } from '../../ui/Once';
 import { Sides } from '../../ui/Sides';
 import { Lattice } from '../../ui/Star';
 import { Head } from '../Head';
@@ -21,7 +22,7 @@ export default function Give() {
   const longest = slides.reduce((most, s) => Math.max(most, s.seconds), 0);
   const pageCount = useDeckStore((d) => d.slideOrder.reduce((n, s) => n + (d.scenes[s]?.length ?? 0), 0));
   return (
-    <main className="flex min-h-0 min-w-0 flex-col bg-surround">
+    <main id="station" tabIndex={-1} className="flex min-h-0 min-w-0 flex-col bg-surround">
       <Head
         note={`${pageCount} ${pageCount === 1 ? 'page' : 'pages'}, ${clock(header.plannedSeconds)} of ${clock(header.slotMinutes * 60)}`}
       />
@@ -70,6 +71,11 @@ export default function Give() {
                       </Button>
                     </p>
                   )}
+                </div>
+                <div className="pt-4">
+                  <Once id="give.show">
+                    Any key of a clicker goes on, the full stop makes the screen dark, Escape comes back here.
+                  </Once>
                 </div>
                 <dl className="flex gap-12 pt-5 pb-6 text-quiet">
                   <div>

@@ -21,9 +21,7 @@ export function OpeningRow({ opening, chosen }: { opening: Point; chosen: boolea
       className={`group planned ${chosen ? 'bg-paper-deep/70' : ''}`}
       onClick={() => !chosen && choosePoint(opening.id)}
     >
-      <span className="pt-0.5 pl-1 text-small text-ink-quiet" aria-hidden>
-        ·
-      </span>
+      <span />
       <div className="min-w-0">
         <p className="truncate text-lead font-semibold">{title}</p>
         <p className="text-ink-quiet">

@@ -7,6 +7,7 @@ import { useHeader, useOpening, usePoints, useSlides } from '../../deck/store';
 import { clock } from '../../deck/time';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
+import { Once } from '../../ui/Once';
 import { Head } from '../Head';
 import { Next } from './Next';
 import { OpeningRow } from './OpeningRow';
@@ -37,7 +38,7 @@ export default function Plan() {
   };
   const spare = header.slotMinutes * 60 - header.plannedSeconds;
   return (
-    <main className="paper flex min-h-0 flex-col bg-paper text-ink">
+    <main id="station" tabIndex={-1} className="paper flex min-h-0 flex-col bg-paper text-ink">
       <Head />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_300px] gap-14 overflow-auto px-24 py-8 max-[1150px]:gap-8 max-[1150px]:px-10 narrow:block narrow:px-4 narrow:py-3">
         <div>
@@ -84,6 +85,13 @@ export default function Plan() {
             />
           </label>
           <Next draft={draft} add={() => void add()} />
+          {slides.length > 0 && (
+            <div className="mt-4">
+              <Once id="plan.run">
+                The run below is the talk: each slide as wide as its time. Drag its edge, or write the time beside it.
+              </Once>
+            </div>
+          )}
           {orphans.length > 0 && (
             <p role="status" className="mt-3 border-l-4 border-marigold-ink pl-3">
               {orphans.length === 1

@@ -24,7 +24,7 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
           <li key={w} className="group flex justify-between text-lead">
             {w}
             <Button
-              className="text-small text-ink-quiet hover:text-ink"
+              className="min-h-6 text-small text-ink-quiet hover:text-ink"
               aria-label={`Drop ${w}`}
               onClick={() => void setWords(point.searchWords.filter((x) => x !== w))}
             >
