@@ -9,7 +9,7 @@ import { Dialog } from '../../ui/Dialog';
 const protocols = {
   openSearch: 'searched where it is, by feeds',
   iiif: 'searched where it is, images of any size',
-  oaiPmh: 'harvested and searched here',
+  oaiPmh: 'fetched, and searched here',
   document: 'read whole and searched here',
 } as const;
 

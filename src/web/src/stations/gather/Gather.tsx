@@ -355,7 +355,7 @@ function Kept() {
     <p role="status" className="min-h-6 shrink-0 pb-1 text-small text-soft">
       {kept && point && (
         <>
-          Kept “{kept.title || 'Untitled'}” for “{point.wording}”{slide > 0 && `, slide ${slide}`}.{' '}
+          {`Kept “${kept.title || 'Untitled'}” for “${point.wording}”${slide > 0 ? `, slide ${slide}` : ''}.`}{' '}
           <Button kind="link" onClick={() => void undo()}>
             Take it back
           </Button>
