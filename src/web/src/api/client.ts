@@ -1,6 +1,7 @@
 import createClient from 'openapi-fetch';
 import type { paths } from '../generated/api';
 import { whenBack } from './away';
+import { texts } from '../texts';
 
 /** What the server refused, in a sentence for a person. */
 export class Refusal extends Error {
@@ -91,5 +92,5 @@ export async function told<T>(request: Promise<Answer<T>>): Promise<T> {
 
 /** The sentence of any error. */
 export function sentence(error: unknown): string {
-  return error instanceof Error ? error.message : 'This did not work. Try again.';
+  return error instanceof Error ? error.message : texts.api.thisDidNotWorkTry;
 }

@@ -1,4 +1,5 @@
 import { useAway } from '../api/away';
+import { texts } from '../texts';
 
 const time = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
@@ -7,17 +8,17 @@ export function AwayBar() {
   const { since, why, waiting, back } = useAway();
   const words = since
     ? [
-        why || `Jaali has not answered since ${time.format(since)}.`,
+        why || texts.app.jaaliHasNotAnsweredSince(time.format(since)),
         waiting > 1
-          ? `Your ${waiting} edits wait here and are done once it is back.`
+          ? texts.app.yourEditsWaitHereAnd(waiting)
           : waiting === 1
-            ? 'Your edit waits here and is done once it is back.'
-            : 'What you write stays here; it goes on by itself.',
+            ? texts.app.yourEditWaitsHereAnd
+            : texts.app.whatYouWriteStaysHere,
       ].join(' ')
     : back
       ? waiting > 0
-        ? 'Jaali is back. What waited is being saved.'
-        : 'Jaali is back. Everything is saved.'
+        ? texts.app.jaaliIsBackWhatWaited
+        : texts.app.jaaliIsBackEverythingIs
       : '';
   return (
     <div

@@ -16,6 +16,7 @@ import { KeysHelp } from './KeysHelp';
 import { Run } from './Run';
 import { Spine } from './Spine';
 import { useDeckCommands } from './useDeckCommands';
+import { texts } from '../texts';
 
 const pages = {
   plan: lazy(() => import('../stations/plan/Plan')),
@@ -41,7 +42,7 @@ export default function DeckDesk() {
     openHelp: () => setHelpOpen(true),
   });
   useEffect(() => {
-    document.title = there ? `${title} - Jaali` : 'Jaali';
+    document.title = there ? texts.app.jaali(title) : 'Jaali';
   }, [there, title]);
 
   // In Gather the station itself takes what is dropped or pasted; elsewhere it comes in for the point that is chosen.
@@ -70,7 +71,7 @@ export default function DeckDesk() {
           document.querySelector('main')?.focus();
         }}
       >
-        Skip to the station
+        {texts.app.skipToTheStation}
       </a>
       <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[minmax(0,1fr)_118px] narrow:grid-cols-[minmax(0,1fr)] narrow:grid-rows-[auto_minmax(0,1fr)_auto]">
         <Spine station={station} />
@@ -82,7 +83,7 @@ export default function DeckDesk() {
       </div>
       {hovering && (
         <div className="pointer-events-none fixed inset-3 z-30 grid place-items-center border-2 border-dashed border-verdigris bg-deep/85">
-          <p className="text-head text-word">Drop here: the photos come in for “{point?.wording}”.</p>
+          <p className="text-head text-word">{texts.app.dropHereThePhotosCome(point?.wording)}</p>
         </div>
       )}
       <AwayBar />
@@ -132,10 +133,10 @@ function NoDeck({ text }: { text: string }) {
     <main className="paper relative grid h-full place-items-center bg-paper text-ink">
       <Lattice className="absolute inset-0 text-rule" />
       <div className="relative max-w-md bg-paper p-8">
-        <h1 className="text-head font-semibold">This talk cannot be opened</h1>
+        <h1 className="text-head font-semibold">{texts.app.thisTalkCannotBeOpened}</h1>
         <p className="mt-2 text-ink-quiet">{text}</p>
         <a className="deed mt-4 inline-block" href="/">
-          Back to your talks
+          {texts.app.backToYourTalks}
         </a>
       </div>
     </main>

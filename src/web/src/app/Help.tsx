@@ -8,17 +8,18 @@ import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { Line } from '../ui/Line';
 import { findTopics, type Topic } from './helpTopics';
+import { texts } from '../texts';
 
 /** A page of help: searchable, with the keys that belong to each thing. */
 export function Help({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
   const [search, setSearch] = useState('');
   const found = findTopics(search);
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} title="Help" wide>
+    <Dialog open={open} onOpenChange={onOpenChange} title={texts.app.help} wide>
       <Line
         className="mt-3 text-lead"
-        aria-label="Look for help"
-        placeholder="What do you want to know"
+        aria-label={texts.app.lookForHelp}
+        placeholder={texts.app.whatDoYouWantTo2}
         autoFocus
         value={search}
         onChange={(e) => setSearch(e.target.value)}
@@ -28,20 +29,16 @@ export function Help({ open, onOpenChange }: { open: boolean; onOpenChange(open:
           <Entry key={t.title} topic={t} leave={() => onOpenChange(false)} />
         ))}
       </dl>
-      {found.length === 0 && (
-        <p className="text-quiet">Nothing here has these words. Try fewer, or look through all of it.</p>
-      )}
-      <p className="mt-5 border-t border-line pt-3 text-small text-quiet">
-        Jaali explains licences and keeps records. It does not give legal advice.
-      </p>
+      {found.length === 0 && <p className="text-quiet">{texts.app.nothingHereHasTheseWords}</p>}
+      <p className="mt-5 border-t border-line pt-3 text-small text-quiet">{texts.app.jaaliExplainsLicencesAndKeeps}</p>
       <div className="mt-3 flex justify-end gap-6">
         {search && (
           <Button kind="verb" onClick={() => setSearch('')}>
-            Show all of it
+            {texts.app.showAllOfIt}
           </Button>
         )}
         <Button kind="verb" onClick={() => onOpenChange(false)}>
-          Close
+          {texts.app.close}
         </Button>
       </div>
     </Dialog>
@@ -71,7 +68,7 @@ function Entry({ topic: t, leave }: { topic: Topic; leave(): void }) {
               goTo(station.id);
             }}
           >
-            Go to {station.name}
+            {texts.app.goTo(station.name)}
           </Button>
         )}
       </dt>

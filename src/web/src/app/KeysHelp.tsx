@@ -3,6 +3,7 @@ import { isSingle, keysOf, shownKeys, useKeySettings, written } from '../command
 import { useRegistry, type Command } from '../commands/registry';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
+import { texts } from '../texts';
 
 /** The keys that act here, by what they belong to; single ones can be changed and switched off. */
 export function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
@@ -13,8 +14,8 @@ export function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange(o
     <Dialog
       open={open}
       onOpenChange={onOpenChange}
-      title="Keys"
-      description="Single keys act when no field has the focus. Choose one to change it."
+      title={texts.app.keys}
+      description={texts.app.singleKeysActWhenNo}
       wide
     >
       <label className="mt-3 flex items-center gap-2">
@@ -23,7 +24,7 @@ export function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange(o
           checked={settings.single}
           onChange={(e) => useKeySettings.setState({ single: e.target.checked })}
         />
-        Single keys act
+        {texts.app.singleKeysAct}
       </label>
       <div className="mt-4 grid grid-cols-2 gap-x-10 narrow:grid-cols-1 gap-y-5">
         {groups.map((group) => (
@@ -41,15 +42,13 @@ export function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange(o
       </div>
       {Object.keys(settings.changed).length > 0 && (
         <Button kind="verb" className="mt-4" onClick={() => useKeySettings.setState({ changed: {} })}>
-          All keys as they were
+          {texts.app.allKeysAsTheyWere}
         </Button>
       )}
-      <p className="mt-5 border-t border-line pt-3 text-small text-quiet">
-        Jaali explains licences and keeps records. It does not give legal advice.
-      </p>
+      <p className="mt-5 border-t border-line pt-3 text-small text-quiet">{texts.app.jaaliExplainsLicencesAndKeeps}</p>
       <div className="mt-3 text-right">
         <Button kind="verb" onClick={() => onOpenChange(false)}>
-          Close
+          {texts.app.close}
         </Button>
       </div>
     </Dialog>
@@ -71,7 +70,7 @@ function Row({ command }: { command: Command }) {
         {changeable && settings.single ? (
           <Button
             className="border-b border-line"
-            aria-label={`Change the key of ${command.name}`}
+            aria-label={texts.app.changeTheKeyOf(command.name)}
             onClick={() => setAsking(true)}
             onBlur={() => setAsking(false)}
             onKeyDown={(e) => {
@@ -83,7 +82,7 @@ function Row({ command }: { command: Command }) {
               else if (isSingle(written(e.nativeEvent))) set(written(e.nativeEvent));
             }}
           >
-            {asking ? 'press a key' : keys.length > 0 ? shownKeys(keys) : 'none'}
+            {asking ? texts.app.pressAKey : keys.length > 0 ? shownKeys(keys) : texts.app.none}
           </Button>
         ) : (
           shownKeys(keys) || 'off'

@@ -23,6 +23,7 @@ import { Field } from '../ui/Field';
 import { useGesture } from '../ui/useGesture';
 import { useNarrow } from '../ui/useNarrow';
 import { useNotices } from '../ui/useNotices';
+import { texts } from '../texts';
 
 const gap = 2;
 // A tile is never narrower, in pixels: it has a name, and is to be hit (WCAG 2.2, success criterion 2.5.8).
@@ -41,30 +42,33 @@ function RunLine() {
   const at = order.indexOf(slide?.id ?? '');
   if (!slide)
     return (
-      <section aria-label="The run" className="border-t border-notice bg-deep px-4 py-1.5 text-quiet">
-        The slides will stand here.
+      <section aria-label={texts.app.theRun} className="border-t border-notice bg-deep px-4 py-1.5 text-quiet">
+        {texts.app.theSlidesWillStandHere}
       </section>
     );
   return (
-    <section aria-label="The run" className="flex items-center gap-4 border-t border-notice bg-deep px-4 py-0.5">
+    <section
+      aria-label={texts.app.theRun}
+      className="flex items-center gap-4 border-t border-notice bg-deep px-4 py-0.5"
+    >
       <Button kind="verb" disabled={at <= 0} onClick={() => step(-1)}>
-        Before
+        {texts.app.before}
       </Button>
       <span className="min-w-0 flex-1 truncate" aria-live="polite">
-        {at + 1} of {order.length}: {slide.label}
-        {standingWords[slide.standing]}
+        {at + 1}
+        {texts.app.of(order.length, slide.label, standingWords[slide.standing])}
       </span>
       <Button kind="verb" disabled={at >= order.length - 1} onClick={() => step(1)}>
-        Next
+        {texts.app.next}
       </Button>
       <Popover.Root>
-        <Popover.Trigger className="verb">Slide</Popover.Trigger>
+        <Popover.Trigger className="verb">{texts.app.slide}</Popover.Trigger>
         <Popover.Portal>
           <Popover.Content
             align="end"
             side="top"
             sideOffset={6}
-            aria-label="What can be done to this slide"
+            aria-label={texts.app.whatCanBeDoneTo}
             className="z-30 flex max-w-[90vw] flex-wrap items-center gap-x-5 gap-y-1 rounded-sm border border-line bg-panel px-4 py-3 text-word"
           >
             <SlideVerbs />
@@ -85,10 +89,13 @@ function SlideVerbs() {
       {slide && (
         <>
           <label className="flex items-baseline gap-2 text-quiet">
-            <span>slide {at + 1}</span>
+            <span>
+              {texts.app.slide2}
+              {at + 1}
+            </span>
             <Field
               key={slide.id}
-              label={`Time of slide ${at + 1}`}
+              label={texts.app.timeOfSlide(at + 1)}
               className="!w-12 border-b-line text-right font-mono text-word"
               value={clock(slide.seconds)}
               onCommit={(text) => {
@@ -100,21 +107,21 @@ function SlideVerbs() {
             />
           </label>
           <Button kind="verb" disabled={at <= 0} onClick={() => void moveSlide(slide.id, -1)}>
-            earlier
+            {texts.app.earlier}
           </Button>
           <Button kind="verb" disabled={at >= order.length - 1} onClick={() => void moveSlide(slide.id, 1)}>
-            later
+            {texts.app.later}
           </Button>
           <Button kind="verb" onClick={() => void duplicateSlide(slide.id)}>
-            duplicate
+            {texts.app.duplicate}
           </Button>
           <Button kind="verb" onClick={() => void edit({ kind: 'remove-slide', slideId: slide.id })}>
-            remove
+            {texts.app.remove}
           </Button>
         </>
       )}
       <Button kind="verb" onClick={() => void newSlide()}>
-        new slide
+        {texts.app.newSlide}
       </Button>
     </>
   );
@@ -146,7 +153,7 @@ function RunTiles() {
   };
   return (
     <section
-      aria-label="The run"
+      aria-label={texts.app.theRun}
       className="flex flex-col overflow-hidden border-t border-notice bg-deep px-5 text-small"
     >
       <div className="flex h-6 shrink-0 items-center justify-end gap-5">
@@ -163,21 +170,19 @@ function RunTiles() {
               className="absolute top-0 h-full border-l border-line pl-1.5"
               style={{ left: m * 60 * scale }}
             >
-              {m === marks[1] ? `${m} min` : m}
+              {m === marks[1] ? texts.app.min(m) : m}
             </span>
           ))}
           <span
             className={`absolute top-0 h-full border-l-2 pl-1.5 ${header.plannedSeconds > slot ? 'border-madder text-madder-light' : 'border-marigold text-marigold'}`}
             style={{ left: slot * scale }}
-            title="End of the time slot"
+            title={texts.app.endOfTheTimeSlot}
           >
             {header.slotMinutes}
           </span>
         </div>
         {order.length === 0 ? (
-          <p className="pt-5 text-body text-quiet">
-            The slides will stand here, as wide as their time. Write the points in Plan, then make the slides.
-          </p>
+          <p className="pt-5 text-body text-quiet">{texts.app.theSlidesWillStandHere2}</p>
         ) : (
           <DndContext
             sensors={sensors}
@@ -199,22 +204,21 @@ function RunTiles() {
   );
 }
 
-const notATime = 'Planned time is written as minutes and seconds, such as 1:30.';
-const howToMove =
-  'Alt with the left and right arrow keys moves this slide along the run; plus and minus change its time.';
+const notATime = texts.app.plannedTimeIsWrittenAs;
+const howToMove = texts.app.altWithTheLeftAnd;
 
 // What is read aloud while a slide is dragged: places, not identities.
 const placeOf = (id: string | number | undefined) => useDeckStore.getState().slideOrder.indexOf(String(id)) + 1;
 const told: Announcements = {
-  onDragStart: ({ active }) => `Slide ${placeOf(active.id)} is lifted.`,
+  onDragStart: ({ active }) => texts.app.slideIsLifted(placeOf(active.id)),
   onDragOver: ({ active, over }) =>
-    over ? `Slide ${placeOf(active.id)} is over place ${placeOf(over.id)}.` : 'It is over no place.',
+    over ? texts.app.slideIsOverPlace(placeOf(active.id), placeOf(over.id)) : texts.app.itIsOverNoPlace,
   onDragEnd: ({ active, over }) =>
-    over ? `Slide ${placeOf(active.id)} is put in place ${placeOf(over.id)}.` : 'It stays where it was.',
-  onDragCancel: () => 'It stays where it was.',
+    over ? texts.app.slideIsPutInPlace(placeOf(active.id), placeOf(over.id)) : texts.app.itStaysWhereItWas,
+  onDragCancel: () => texts.app.itStaysWhereItWas,
 };
 
-const standingWords = { clear: '', toSettle: ', to settle', blocked: ', blocked' } as const;
+const standingWords = { clear: '', toSettle: texts.app.toSettle, blocked: texts.app.blocked } as const;
 
 function Tile({ id, number, scale, chosen }: { id: string; number: number; scale: number; chosen: boolean }) {
   const order = useSlideOrder();
@@ -283,9 +287,9 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
         {...attributes}
         {...listeners}
         role="button"
-        aria-roledescription="slide"
+        aria-roledescription={texts.app.slide3}
         aria-current={chosen ? 'true' : undefined}
-        aria-label={`Slide ${number}, ${slide.label}, ${clock(slide.seconds)}${standingWords[slide.standing]}`}
+        aria-label={texts.app.slide4(number, slide.label, clock(slide.seconds), standingWords[slide.standing])}
         onClick={() => choose(id)}
         onKeyDown={keys}
         className={`relative block h-15 w-full overflow-hidden rounded-xs bg-surround ${chosen ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
@@ -317,12 +321,12 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
       <span
         aria-hidden
         onPointerDown={grab}
-        title={`${clock(stretch ?? slide.seconds)}, drag to change the time`}
+        title={texts.app.dragToChangeTheTime(clock(stretch ?? slide.seconds))}
         className="absolute inset-y-0 -right-1 z-10 w-2 cursor-ew-resize hover:bg-verdigris/60"
       />
       {walk.shown !== null && walk.shown !== 0 && (
         <span className="absolute -top-6 left-0 z-10 bg-verdigris px-1 font-mono text-note whitespace-nowrap text-ink">
-          to place {number + walk.shown}
+          {texts.app.toPlace(number + walk.shown)}
         </span>
       )}
       {stretch !== null && (

@@ -4,18 +4,22 @@ import { stations } from '../deck/stations';
 import { useHeader } from '../deck/store';
 import { Star } from '../ui/Star';
 import { useNarrow } from '../ui/useNarrow';
+import { texts } from '../texts';
 
 /** The five stations as upright words at the left edge, each with what is still open there. */
 export function Spine({ station }: { station: string }) {
   const header = useHeader();
   const narrow = useNarrow();
   return (
-    <nav aria-label="Stations" className="row-span-2 flex flex-col bg-spine narrow:row-span-1 narrow:flex-row">
+    <nav
+      aria-label={texts.app.stations}
+      className="row-span-2 flex flex-col bg-spine narrow:row-span-1 narrow:flex-row"
+    >
       <Link
         to="/"
         className="grid h-13 place-items-center text-word hover:text-verdigris narrow:h-9 narrow:w-9 narrow:shrink-0"
-        aria-label="All talks"
-        title="All talks"
+        aria-label={texts.app.allTalks}
+        title={texts.app.allTalks}
       >
         <Star size={narrow ? 24 : 32} />
       </Link>
@@ -42,7 +46,7 @@ export function Spine({ station }: { station: string }) {
             {open > 0 && (
               <span className={`font-mono text-note ${here && s.paper ? 'text-marigold-ink' : 'text-marigold'}`}>
                 {open}
-                <span className="sr-only"> {s.counts}</span>
+                <span className="sr-only"> {s.counts(open)}</span>
               </span>
             )}
           </button>

@@ -3,6 +3,7 @@ import type { Point, Slide } from '../api/types';
 import { useNotices } from '../ui/useNotices';
 import { useDone } from './done';
 import { useDeckStore, type DeckState } from './store';
+import { texts } from '../texts';
 
 /** What is chosen, and which tool is in hand. */
 interface Choice {
@@ -67,8 +68,8 @@ useDeckStore.subscribe((now, was) => {
   useNotices
     .getState()
     .say(
-      `Slide ${at + 1}, “${words}”, was removed in another window.` +
-        (neighbour ? ` Slide ${now.slideOrder.indexOf(neighbour) + 1} is chosen instead.` : ''),
+      texts.deck.slideWasRemovedInAnother(at + 1, words) +
+        (neighbour ? texts.deck.slideIsChosenInstead(now.slideOrder.indexOf(neighbour) + 1) : ''),
     );
 });
 

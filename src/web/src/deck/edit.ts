@@ -4,6 +4,7 @@ import type { Command, DeckPatch } from '../api/types';
 import { useNotices } from '../ui/useNotices';
 import { useDone } from './done';
 import { leadsOn, patched, useDeckStore } from './store';
+import { texts } from '../texts';
 
 type Changed = () => void;
 const listeners = new Set<Changed>();
@@ -84,12 +85,12 @@ export const undo = () =>
   inTurn(
     (id, revision, headers) =>
       told(api.POST('/api/decks/{id}/undo', { params: { path: { id } }, headers, body: { revision } })),
-    (deed) => `Taken back: ${deed || 'the last edit'}`,
+    (deed) => `Taken back: ${deed || texts.deck.theLastEdit}`,
   );
 
 export const redo = () =>
   inTurn(
     (id, revision, headers) =>
       told(api.POST('/api/decks/{id}/redo', { params: { path: { id } }, headers, body: { revision } })),
-    (deed) => `Done again: ${deed || 'the last edit'}`,
+    (deed) => `Done again: ${deed || texts.deck.theLastEdit}`,
   );

@@ -1,6 +1,7 @@
 import { create } from 'zustand';
 import { api, told } from '../api/client';
 import type { Rules } from '../api/types';
+import { texts } from '../texts';
 
 /** The rules that the client needs before it asks; they come from the server, once. */
 export const useRules = create<{ rules: Rules | null }>(() => ({ rules: null }));
@@ -12,6 +13,6 @@ export async function loadRules() {
 /** The rules; only used below what waits for them. */
 export function rules(): Rules {
   const known = useRules.getState().rules;
-  if (!known) throw new Error('The rules have not come yet.');
+  if (!known) throw new Error(texts.deck.theRulesHaveNotCome);
   return known;
 }

@@ -1,10 +1,11 @@
 import type { Spot } from '../api/types';
+import { texts } from '../texts';
 
 /** Places for words and credits, as they are called. */
 export const spots: [Spot, string][] = [
-  ['auto', 'the calmest corner'],
-  ['topLeft', 'top left'],
-  ['topRight', 'top right'],
-  ['bottomLeft', 'bottom left'],
-  ['bottomRight', 'bottom right'],
+  ['auto', texts.deck.theCalmestCorner],
+  ['topLeft', texts.deck.topLeft],
+  ['topRight', texts.deck.topRight],
+  ['bottomLeft', texts.deck.bottomLeft],
+  ['bottomRight', texts.deck.bottomRight],
 ];

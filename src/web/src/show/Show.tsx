@@ -9,6 +9,7 @@ import { photoShares } from '../scene/photos';
 import { SceneView } from '../scene/SceneView';
 import { Button } from '../ui/Button';
 import { Waiting } from '../ui/Star';
+import { texts } from '../texts';
 
 const onward = new Set(['ArrowRight', 'ArrowDown', 'PageDown', ' ', 'Enter']);
 const back = new Set(['ArrowLeft', 'ArrowUp', 'PageUp', 'Backspace']);
@@ -116,15 +117,15 @@ export default function Show() {
       data-ready={ready || undefined}
       className="grid h-full cursor-none place-items-center overflow-hidden bg-black outline-none hover:cursor-default"
       onClick={(e) => !(e.target as Element).closest('a') && go(here + 1)}
-      aria-label={scene ? `Slide ${here + 1} of ${pages.length}` : 'Show'}
+      aria-label={scene ? texts.show.slideOf(here + 1, pages.length) : texts.show.show}
       role="region"
     >
       {problem !== null && <p>{sentence(problem)}</p>}
       {there && pages.length === 0 && (
         <p>
-          There is nothing to show yet.{' '}
+          {texts.show.thereIsNothingToShow}
           <Button kind="link" onClick={leave}>
-            Back to the talk
+            {texts.show.backToTheTalk}
           </Button>
         </p>
       )}

@@ -6,6 +6,7 @@ import { redo, undo } from '../deck/edit';
 import { useHeader } from '../deck/store';
 import { Button } from '../ui/Button';
 import { useNarrow } from '../ui/useNarrow';
+import { texts } from '../texts';
 
 const runs = (id: string) => () => useRegistry.getState().byId[id]?.run();
 
@@ -18,16 +19,16 @@ export function Head({ note, children }: { note?: string; children?: ReactNode }
     <>
       {children}
       <Button kind="verb" onClick={() => void undo()}>
-        Undo
+        {texts.head.undo}
       </Button>
       <Button kind="verb" onClick={() => void redo()}>
-        Redo
+        {texts.head.redo}
       </Button>
       <Button kind="verb" aria-keyshortcuts="Control+K" onClick={runs('commands')}>
-        Commands
+        {texts.head.commands}
       </Button>
       <Button kind="verb" onClick={runs('help')}>
-        Help
+        {texts.head.help}
       </Button>
     </>
   );
@@ -39,12 +40,12 @@ export function Head({ note, children }: { note?: string; children?: ReactNode }
       </span>
       {narrow ? (
         <Popover.Root>
-          <Popover.Trigger className="verb ml-auto">More</Popover.Trigger>
+          <Popover.Trigger className="verb ml-auto">{texts.head.more}</Popover.Trigger>
           <Popover.Portal>
             <Popover.Content
               align="end"
               sideOffset={6}
-              aria-label="What can be done here"
+              aria-label={texts.head.whatCanBeDoneHere}
               className="z-30 flex max-h-[70vh] max-w-[90vw] flex-col items-start gap-2 overflow-auto rounded-sm border border-line bg-panel px-4 py-3 text-word"
             >
               {note && <span className="text-quiet">{note}</span>}

@@ -1,5 +1,6 @@
 import { useEffect, useLayoutEffect, useRef, useState, type CSSProperties } from 'react';
 import { Button } from './Button';
+import { texts } from '../texts';
 
 interface Props {
   value: string;
@@ -95,9 +96,9 @@ export function Field({
       {lines ? <textarea rows={3} {...props} /> : <input {...props} />}
       {elsewhere !== null && (
         <span role="status" data-elsewhere className="block border-l-4 border-marigold pl-2 text-small">
-          Changed elsewhere to “{elsewhere}”. What you typed is kept here.{' '}
+          {texts.ui.changedElsewhereToWhatYou(elsewhere)}
           <Button kind="link" onClick={() => put(elsewhere)}>
-            Take that
+            {texts.ui.takeThat}
           </Button>{' '}
           <Button
             kind="link"
@@ -106,7 +107,7 @@ export function Field({
               box.current?.focus();
             }}
           >
-            Go on with mine
+            {texts.ui.goOnWithMine}
           </Button>
         </span>
       )}

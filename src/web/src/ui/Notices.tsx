@@ -1,5 +1,6 @@
 import { Button } from './Button';
 import { useNotices } from './useNotices';
+import { texts } from '../texts';
 
 export function Notices() {
   const { list, drop, clear } = useNotices();
@@ -11,7 +12,7 @@ export function Notices() {
     >
       {list.length > 1 && (
         <Button kind="chip" className="pointer-events-auto self-end" onClick={clear}>
-          Close all {list.length}
+          {texts.ui.closeAll(list.length)}
         </Button>
       )}
       {list.map((n) => (
@@ -21,7 +22,7 @@ export function Notices() {
         >
           <p className="flex-1">{n.text}</p>
           <Button kind="verb" onClick={() => drop(n.id)}>
-            Close
+            {texts.ui.close}
           </Button>
         </div>
       ))}

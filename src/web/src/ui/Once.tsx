@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import { Button } from './Button';
+import { texts } from '../texts';
 
 const stored = 'jaali.seen';
 
@@ -37,7 +38,7 @@ export function Once({ id, done = false, children }: { id: string; done?: boolea
     <p className="flex items-baseline gap-4 border-l-4 border-verdigris pl-3 text-small text-soft in-[.paper]:border-verdigris-ink in-[.paper]:text-ink-quiet">
       <span className="flex-1">{children}</span>
       <Button kind="verb" onClick={() => seen(id)}>
-        Understood
+        {texts.ui.understood}
       </Button>
     </p>
   );

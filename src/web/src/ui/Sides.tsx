@@ -1,6 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { Button } from './Button';
 import { useNarrow } from './useNarrow';
+import { texts } from '../texts';
 
 export interface Side {
   id: string;
@@ -34,7 +35,7 @@ export function Sides({ sides, main, columns }: Props) {
     <div className="flex min-h-0 flex-1 flex-col">
       <div
         role="group"
-        aria-label="Pages"
+        aria-label={texts.ui.pages}
         className="flex shrink-0 flex-wrap gap-x-6 border-b border-line px-4 in-[.paper]:border-rule"
       >
         {sides.map((s) => (

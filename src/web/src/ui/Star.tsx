@@ -1,3 +1,5 @@
+import { texts } from '../texts';
+
 /** The eight-point star of the lattice. */
 export function Star({ size = 32, className = '' }: { size?: number; className?: string }) {
   return (
@@ -47,7 +49,7 @@ export function Lattice({ className = '' }: { className?: string }) {
 
 export function Waiting() {
   return (
-    <div className="grid h-full place-items-center text-line" role="status" aria-label="Loading">
+    <div className="grid h-full place-items-center text-line" role="status" aria-label={texts.ui.loading}>
       <Star size={64} />
     </div>
   );

@@ -2,11 +2,12 @@ import type { Item, Slide } from '../../api/types';
 import { usePhoto, useScenes } from '../../deck/store';
 import { TextLink } from '../../ui/TextLink';
 import { frameOf } from './useFrame';
+import { texts } from '../../texts';
 
 const grades = {
-  sharp: 'Sharp when projected',
-  aLittleSoft: 'A little blurred when projected',
-  soft: 'Will look blurred when projected',
+  sharp: texts.frame.sharpWhenProjected,
+  aLittleSoft: texts.frame.aLittleBlurredWhenProjected,
+  soft: texts.frame.willLookBlurredWhenProjected,
 } as const;
 
 /** The quiet column about a photo: whose it is and what it asks first, numbers last. */
@@ -21,18 +22,18 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
   const { crop } = frame;
   return (
     <>
-      <h2 className="text-lead leading-snug font-semibold">{photo.title || 'No title'}</h2>
+      <h2 className="text-lead leading-snug font-semibold">{photo.title || texts.frame.noTitle}</h2>
       <p className="mt-0.5">
-        by{' '}
+        {texts.frame.by}
         {photo.makerUrl ? (
-          <TextLink href={photo.makerUrl}>{photo.maker || 'unknown maker'}</TextLink>
+          <TextLink href={photo.makerUrl}>{photo.maker || texts.frame.unknownMaker}</TextLink>
         ) : (
-          photo.maker || 'unknown maker'
+          photo.maker || texts.frame.unknownMaker
         )}
         {photo.sourceUrl && (
           <>
             {' · '}
-            <TextLink href={photo.sourceUrl}>source</TextLink>
+            <TextLink href={photo.sourceUrl}>{texts.frame.source}</TextLink>
           </>
         )}
       </p>
@@ -42,7 +43,7 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
           {photo.licenceUrl ? (
             <TextLink href={photo.licenceUrl}>{photo.licenceName}</TextLink>
           ) : (
-            photo.licenceName || 'No licence was found.'
+            photo.licenceName || texts.frame.noLicenceWasFound
           )}
         </p>
         {slide.why && (
@@ -55,16 +56,19 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
         {credit && <p className="mt-2.5 bg-deep px-2.5 py-2 font-mono text-note leading-snug">{credit.says}</p>}
       </div>
       <div className="mt-4 border-t border-line pt-3 text-soft">
-        <h3 className="text-quiet">Done to it</h3>
+        <h3 className="text-quiet">{texts.frame.doneToIt}</h3>
         <p className="mt-0.5">{item.done}</p>
       </div>
       <div className="mt-4 border-t border-line pt-3 text-soft">
-        <h3 className="text-quiet">In the room</h3>
+        <h3 className="text-quiet">{texts.frame.inTheRoom}</h3>
         {part?.sharp && part.sharpness !== null && part.sharpness !== undefined && (
           <>
             <p className={`mt-0.5 ${part.sharp === 'soft' ? 'text-marigold' : ''}`}>
               {grades[part.sharp]}{' '}
-              <span className="font-mono text-note text-quiet">{part.sharpness.toFixed(2)} px each</span>
+              <span className="font-mono text-note text-quiet">
+                {part.sharpness.toFixed(2)}
+                {texts.frame.pxEach}
+              </span>
             </p>
             <div className="relative mt-1.5 h-1 bg-line" aria-hidden>
               <div className="h-full bg-word" style={{ width: `${Math.min(100, part.sharpness * 50)}%` }} />
@@ -74,17 +78,25 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
         )}
         {words && (
           <p className={`mt-2 ${words.reads ? '' : 'text-marigold'}`}>
-            Words {words.reads ? 'stand out' : 'fade'}{' '}
-            <span className="font-mono text-note text-quiet">{words.contrast?.toFixed(1)} to 1</span>
+            {texts.frame.words}
+            {words.reads ? texts.frame.standOut : texts.frame.fade}{' '}
+            <span className="font-mono text-note text-quiet">
+              {words.contrast?.toFixed(1)}
+              {texts.frame.to1}
+            </span>
           </p>
         )}
       </div>
       <dl className="mt-4 grid grid-cols-[3.4rem_1fr] border-t border-line pt-3 font-mono text-note text-quiet">
-        <dt>shown</dt>
-        <dd>{Math.round(100 * crop.width * crop.height)} % of it</dd>
-        <dt>file</dt>
+        <dt>{texts.frame.shown}</dt>
         <dd>
-          {photo.width} x {photo.height} px
+          {Math.round(100 * crop.width * crop.height)}
+          {texts.frame.ofIt}
+        </dd>
+        <dt>{texts.frame.file}</dt>
+        <dd>
+          {photo.width}
+          {texts.frame.xPx(photo.height)}
         </dd>
       </dl>
     </>

@@ -7,20 +7,21 @@ import { Select } from '../../ui/Select';
 import { useGesture } from '../../ui/useGesture';
 import { useReframing } from './useReframing';
 import { editFrame, frameOf } from './useFrame';
+import { texts } from '../../texts';
 
 type Mask = NonNullable<Frame['mask']>;
 type Tone = NonNullable<Frame['tone']>;
 
 const masks: [Mask, string][] = [
-  ['none', 'the whole frame'],
-  ['ellipse', 'an ellipse'],
-  ['rounded', 'round corners'],
-  ['rhomb', 'a rhomb'],
+  ['none', texts.frame.theWholeFrame],
+  ['ellipse', texts.frame.anEllipse],
+  ['rounded', texts.frame.roundCorners],
+  ['rhomb', texts.frame.aRhomb],
 ];
 const tones: [Tone, string][] = [
-  ['natural', 'its own colours'],
-  ['grey', 'black and white'],
-  ['brown', 'brown tones'],
+  ['natural', texts.frame.itsOwnColours],
+  ['grey', texts.frame.blackAndWhite],
+  ['brown', texts.frame.brownTones],
 ];
 
 interface Props {
@@ -41,7 +42,7 @@ export function ReframeScale() {
   if (!guides) return null;
   return (
     <>
-      <span>wider</span>
+      <span>{texts.frame.wider}</span>
       <Slider.Root
         className="relative flex h-6 w-64 max-w-[40vw] touch-none items-center"
         min={Math.log(guides.minScale)}
@@ -56,9 +57,9 @@ export function ReframeScale() {
         <Slider.Track className="relative h-px flex-1 bg-quiet">
           <Slider.Range className="absolute h-full bg-verdigris" />
         </Slider.Track>
-        <Slider.Thumb aria-label="Scale of the photo" className={thumb} />
+        <Slider.Thumb aria-label={texts.frame.scaleOfThePhoto} className={thumb} />
       </Slider.Root>
-      <span>closer</span>
+      <span>{texts.frame.closer}</span>
       {(
         [
           ['left', -step, 0],
@@ -70,7 +71,7 @@ export function ReframeScale() {
         <Button
           key={name}
           kind="verb"
-          aria-label={`Move the photo ${name}`}
+          aria-label={texts.frame.moveThePhoto(name)}
           onClick={() => {
             tool.nudge(dx, dy);
             rest.put(0);
@@ -79,7 +80,7 @@ export function ReframeScale() {
           {name}
         </Button>
       ))}
-      <span className="text-note max-[1150px]:hidden">or drag it; hold Alt to move freely</span>
+      <span className="text-note max-[1150px]:hidden">{texts.frame.orDragItHoldAlt}</span>
     </>
   );
 }
@@ -87,10 +88,10 @@ export function ReframeScale() {
 export function CutToShape({ slide, item }: Props) {
   return (
     <span>
-      shown through{' '}
+      {texts.frame.shownThrough}
       <Select
         dark
-        label="Shape"
+        label={texts.frame.shape}
         value={frameOf(item)?.mask ?? 'none'}
         options={masks}
         onChoose={(mask) => void editFrame(slide, item, { mask })}
@@ -102,10 +103,10 @@ export function CutToShape({ slide, item }: Props) {
 export function TonePhoto({ slide, item }: Props) {
   return (
     <span>
-      shown in{' '}
+      {texts.frame.shownIn}
       <Select
         dark
-        label="Tone"
+        label={texts.frame.tone}
         value={frameOf(item)?.tone ?? 'natural'}
         options={tones}
         onChoose={(tone) => void editFrame(slide, item, { tone })}
@@ -117,10 +118,10 @@ export function TonePhoto({ slide, item }: Props) {
 export function CreditPlace({ slide, item }: Props) {
   return (
     <span>
-      in{' '}
+      {texts.frame.in}
       <Select
         dark
-        label="Place of the credit"
+        label={texts.frame.placeOfTheCredit}
         value={frameOf(item)?.creditSpot ?? 'auto'}
         options={spots}
         onChoose={(creditSpot) => void editFrame(slide, item, { creditSpot })}
@@ -137,7 +138,7 @@ export function Straighten({ slide, item }: Props) {
   const shown = gesture.shown ?? turn;
   return (
     <>
-      <span>left</span>
+      <span>{texts.frame.left}</span>
       <Slider.Root
         className="relative flex h-6 w-64 max-w-[40vw] touch-none items-center"
         min={-most}
@@ -147,36 +148,36 @@ export function Straighten({ slide, item }: Props) {
         onValueChange={([v]) => gesture.put(v ?? 0)}
       >
         <Slider.Track className="relative h-px flex-1 bg-quiet" />
-        <Slider.Thumb aria-label="Degrees clockwise" className={thumb} />
+        <Slider.Thumb aria-label={texts.frame.degreesClockwise} className={thumb} />
       </Slider.Root>
-      <span>right</span>
+      <span>{texts.frame.right}</span>
       <span className="font-mono text-note">{shown.toFixed(1)}°</span>
       <Button kind="verb" disabled={turn === 0} onClick={() => void editFrame(slide, item, { straighten: 0 })}>
-        Level
+        {texts.frame.level}
       </Button>
     </>
   );
 }
 
 const parts: [string, CropWindow][] = [
-  ['the left third', { x: 0, y: 0, width: 1 / 3, height: 1 }],
-  ['the right third', { x: 2 / 3, y: 0, width: 1 / 3, height: 1 }],
-  ['the top third', { x: 0, y: 0, width: 1, height: 1 / 3 }],
-  ['the bottom third', { x: 0, y: 2 / 3, width: 1, height: 1 / 3 }],
+  [texts.frame.theLeftThird, { x: 0, y: 0, width: 1 / 3, height: 1 }],
+  [texts.frame.theRightThird, { x: 2 / 3, y: 0, width: 1 / 3, height: 1 }],
+  [texts.frame.theTopThird, { x: 0, y: 0, width: 1, height: 1 / 3 }],
+  [texts.frame.theBottomThird, { x: 0, y: 2 / 3, width: 1, height: 1 / 3 }],
 ];
 
 export function HidePart({ slide, item }: Props) {
   const covers = frameOf(item)?.covers ?? [];
   return (
     <>
-      <span>hide</span>
+      <span>{texts.frame.hide}</span>
       {parts.map(([name, part]) => (
         <Button key={name} kind="verb" onClick={() => void editFrame(slide, item, { covers: [...covers, part] })}>
           {name}
         </Button>
       ))}
       <Button kind="verb" disabled={covers.length === 0} onClick={() => void editFrame(slide, item, { covers: [] })}>
-        Show it all
+        {texts.frame.showItAll}
       </Button>
     </>
   );

@@ -5,6 +5,7 @@ import { spots } from '../../deck/words';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Select } from '../../ui/Select';
+import { texts } from '../../texts';
 
 /** Writes the words of a slide, or new ones where it has none, and puts them in their place. */
 export function WriteWords({ slide, item }: { slide: Slide; item: Item | undefined }) {
@@ -15,10 +16,10 @@ export function WriteWords({ slide, item }: { slide: Slide; item: Item | undefin
     <>
       <Field
         key={`${slideId}-${words?.id ?? 'new'}`}
-        label="Words on the slide"
+        label={texts.writing.wordsOnTheSlide}
         className="!w-72 border-b-line text-word"
         value={words ? (item?.says ?? '') : ''}
-        placeholder="write the words"
+        placeholder={texts.writing.writeTheWords}
         maxLength={rules().longestWording}
         onCommit={(text) => {
           if (text === '') return false;
@@ -29,17 +30,17 @@ export function WriteWords({ slide, item }: { slide: Slide; item: Item | undefin
       {words && (
         <>
           <span>
-            in{' '}
+            {texts.writing.in}
             <Select
               dark
-              label="Place of the words"
+              label={texts.writing.placeOfTheWords}
               value={words.spot}
-              options={words.spot === 'placed' ? [...spots, ['placed', 'the place they were put']] : spots}
+              options={words.spot === 'placed' ? [...spots, ['placed', texts.writing.thePlaceTheyWerePut]] : spots}
               onChoose={(spot) => void edit({ kind: 'edit-item', slideId, itemId, edit: { kind: 'words', spot } })}
             />
           </span>
           <Button kind="verb" onClick={() => void edit({ kind: 'remove-item', slideId, itemId })}>
-            Remove
+            {texts.writing.remove}
           </Button>
         </>
       )}

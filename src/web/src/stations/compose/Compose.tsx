@@ -15,6 +15,7 @@ import { Head } from '../Head';
 import { FactsSide } from './FactsSide';
 import { KeptColumn } from './KeptColumn';
 import { Stage } from './Stage';
+import { texts } from '../../texts';
 
 const toggle = (tool: string) => useChoice.setState((c) => ({ tool: c.tool === tool ? null : tool }));
 
@@ -68,31 +69,31 @@ export default function Compose() {
       .map(({ k, v }): Command => ({
         id: `compose.${k.kind}.${v.id}`,
         name: v.name,
-        group: 'Compose',
+        group: texts.compose.compose,
         ...(v.key ? { keys: [v.key] } : {}),
         when: () => editable && item?.item.kind === k.kind,
         run: () => act(v),
       })),
     {
       id: 'compose.words',
-      name: 'Words',
+      name: texts.compose.words,
       keys: ['T'],
-      group: 'Compose',
+      group: texts.compose.compose,
       when: () => editable,
       run: () => toggle('words'),
     },
-    { id: 'compose.swap', name: 'Swap for the next kept photo', when: () => Boolean(next), run: swap },
+    { id: 'compose.swap', name: texts.compose.swapForTheNextKept, when: () => Boolean(next), run: swap },
     {
       id: 'compose.take',
-      name: 'Take it away',
+      name: texts.compose.takeItAway,
       keys: ['Delete'],
-      group: 'Compose',
+      group: texts.compose.compose,
       when: () => editable && item !== undefined,
       run: takeAway,
     },
     {
       id: 'compose.done',
-      name: 'Put the tool away',
+      name: texts.compose.putTheToolAway,
       keys: ['Escape'],
       onlyKeys: true,
       when: () => tool !== null,
@@ -100,36 +101,36 @@ export default function Compose() {
     },
     {
       id: 'compose.raise',
-      name: 'Raise',
+      name: texts.compose.raise,
       keys: [']'],
-      group: 'Compose',
+      group: texts.compose.compose,
       when: () => item !== undefined && !item.item.at.isGround,
       run: () => orderTo(place + 1),
     },
     {
       id: 'compose.lower',
-      name: 'Lower',
+      name: texts.compose.lower,
       keys: ['['],
-      group: 'Compose',
+      group: texts.compose.compose,
       when: () => item !== undefined && !item.item.at.isGround,
       run: () => orderTo(place - 1),
     },
   ]);
   return (
     <main id="station" tabIndex={-1} className="flex min-h-0 min-w-0 flex-col bg-surround">
-      <Head note={number > 0 ? `slide ${number} of ${order.length}` : 'no slides yet'} />
+      <Head note={number > 0 ? texts.compose.slideOf(number, order.length) : texts.compose.noSlidesYet} />
       <Sides
         columns="grid-cols-[132px_minmax(0,1fr)_262px] max-[1150px]:grid-cols-[112px_minmax(0,1fr)_220px]"
         main="stage"
         sides={[
-          { id: 'kept', name: 'Photos', body: <KeptColumn /> },
+          { id: 'kept', name: texts.compose.photos, body: <KeptColumn /> },
           {
             id: 'stage',
-            name: 'Slide',
+            name: texts.compose.slide,
             body: (
               <section
                 ref={stage}
-                aria-label="Stage"
+                aria-label={texts.compose.stage}
                 className="flex min-h-0 min-w-0 flex-col px-4 pt-4 pb-3 narrow:overflow-auto narrow:pt-2"
               >
                 {scene && slide ? (
@@ -139,15 +140,17 @@ export default function Compose() {
                     <Lattice className="absolute inset-0 text-lattice" />
                     <p className="relative max-w-sm bg-surround p-5 text-center text-quiet">
                       {slide?.kind === 'credits' ? (
-                        'Credits appear here by themselves as soon as a photo is on a slide.'
+                        texts.compose.creditsAppearHereByThemselves
                       ) : (
                         <>
-                          There are no slides yet.{' '}
+                          {texts.compose.thereAreNoSlidesYet}
                           <Button
                             kind="link"
                             onClick={() => (points.length > 0 ? void edit({ kind: 'make-slides' }) : goTo('plan'))}
                           >
-                            {points.length > 0 ? 'Make them from the points' : 'Write the points first'}
+                            {points.length > 0
+                              ? texts.compose.makeThemFromThePoints
+                              : texts.compose.writeThePointsFirst}
                           </Button>
                         </>
                       )}
@@ -157,7 +160,7 @@ export default function Compose() {
                 <div
                   className="flex min-h-9 shrink-0 flex-wrap items-center justify-center gap-x-6 pt-2 text-lead max-[1150px]:gap-x-3 max-[1150px]:text-body"
                   role="toolbar"
-                  aria-label="What can be done"
+                  aria-label={texts.compose.whatCanBeDone}
                 >
                   {editable && (
                     <>
@@ -168,18 +171,18 @@ export default function Compose() {
                           </Button>
                         ))}
                       {next && next !== shown && (
-                        <Button kind="verb" title="The next photo of this point's shortlist" onClick={swap}>
-                          Swap
+                        <Button kind="verb" title={texts.compose.theNextPhotoOfThis} onClick={swap}>
+                          {texts.compose.swap}
                         </Button>
                       )}
                       {item && (
                         <Button kind="verb" onClick={takeAway}>
-                          Take away
+                          {texts.compose.takeAway}
                         </Button>
                       )}
                       {item && <span className="h-4 border-l border-edge" />}
                       <Button kind="verb" aria-pressed={tool === 'words'} onClick={() => toggle('words')}>
-                        Words
+                        {texts.compose.words}
                       </Button>
                     </>
                   )}
@@ -197,18 +200,18 @@ export default function Compose() {
                   {editable && slide && tool === 'words' && <WriteWords slide={slide} item={words} />}
                 </div>
                 <Once id="compose.stage" done={tool !== null}>
-                  Drag the photo to choose what of it is seen. The words under it are what can be done to it.
+                  {texts.compose.dragThePhotoToChoose}
                 </Once>
                 <label className="flex shrink-0 items-start gap-4 border-t border-line pt-2">
-                  <span className="font-medium">Notes</span>
+                  <span className="font-medium">{texts.compose.notes}</span>
                   {slide && (
                     <Field
                       key={slide.id}
-                      label="Notes for the speaker"
+                      label={texts.compose.notesForTheSpeaker}
                       lines
                       className="h-11 resize-none !border-b-0 text-soft"
                       value={slide.notes}
-                      placeholder="what you will say here; Shift and Enter begin a new line"
+                      placeholder={texts.compose.whatYouWillSayHere}
                       onCommit={(notes) => edit({ kind: 'set-notes', slideId: slide.id, notes })}
                     />
                   )}
@@ -216,7 +219,7 @@ export default function Compose() {
               </section>
             ),
           },
-          { id: 'facts', name: 'Facts', body: <FactsSide /> },
+          { id: 'facts', name: texts.compose.facts, body: <FactsSide /> },
         ]}
       />
     </main>

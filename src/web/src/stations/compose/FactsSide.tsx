@@ -1,6 +1,7 @@
 import { useChoice, useChosenItem, useChosenSlide } from '../../deck/choice';
 import { kindOf } from '../../items/kinds';
 import { Button } from '../../ui/Button';
+import { texts } from '../../texts';
 
 /** The quiet column about what is chosen; at its head the things of the slide from top to bottom, in words. */
 export function FactsSide() {
@@ -9,10 +10,10 @@ export function FactsSide() {
   const Facts = kindOf(item).Facts;
   const shown = slide && item && Facts ? <Facts slide={slide} item={item} /> : null;
   return (
-    <aside aria-label="Facts" className="overflow-auto bg-panel px-4.5 py-5">
+    <aside aria-label={texts.compose.facts} className="overflow-auto bg-panel px-4.5 py-5">
       {slide && slide.items.length > 1 && (
-        <nav aria-label="What lies here" className="mb-4 border-b border-line pb-3">
-          <h2 className="text-quiet">What lies here</h2>
+        <nav aria-label={texts.compose.whatLiesHere} className="mb-4 border-b border-line pb-3">
+          <h2 className="text-quiet">{texts.compose.whatLiesHere}</h2>
           <ul className="mt-0.5">
             {[...slide.items].reverse().map((i) => (
               <li key={i.item.id}>
@@ -22,8 +23,8 @@ export function FactsSide() {
                   onClick={() => useChoice.setState({ itemId: i.item.id })}
                 >
                   {i.says}
-                  {i.item.at.isGround && <span className="text-quiet"> · ground</span>}
-                  {i.item.at.held && <span className="text-quiet"> · held</span>}
+                  {i.item.at.isGround && <span className="text-quiet">{texts.compose.ground}</span>}
+                  {i.item.at.held && <span className="text-quiet">{texts.compose.held}</span>}
                 </Button>
               </li>
             ))}
@@ -33,10 +34,10 @@ export function FactsSide() {
       {shown ?? (
         <p className="text-quiet">
           {slide?.kind === 'credits'
-            ? 'The credits write themselves from the photos’ records, in order of appearance.'
+            ? texts.compose.theCreditsWriteThemselvesFrom
             : slide && slide.items.some((i) => i.photos.length > 0)
               ? item?.says
-              : 'This slide has no photo yet. Choose one at the left; it goes under the words.'}
+              : texts.compose.thisSlideHasNoPhoto}
         </p>
       )}
     </aside>

@@ -8,6 +8,7 @@ import { PermissionDialog } from '../settle/PermissionDialog';
 import type { Photo } from '../../api/types';
 import { Button } from '../../ui/Button';
 import { useNotices } from '../../ui/useNotices';
+import { texts } from '../../texts';
 
 /** The photos kept for the slide's point, or all of them: choosing one makes it the ground. */
 export function KeptColumn() {
@@ -26,7 +27,7 @@ export function KeptColumn() {
     .filter((p): p is Photo => p !== undefined);
   // A click always does something, or says why not.
   const place = (p: Photo) => {
-    if (!slide) return say('There is no slide yet. Make the slides in Plan first.', 'refused');
+    if (!slide) return say(texts.compose.thereIsNoSlideYet, 'refused');
     const there = slide.items.find((i) => i.photos.includes(p.id));
     if (there) {
       useChoice.setState({ itemId: there.item.id, tool: null });
@@ -36,15 +37,15 @@ export function KeptColumn() {
     else setClosed(p);
   };
   return (
-    <aside aria-label="Kept photos" className="overflow-auto bg-side px-3 py-3 text-small">
+    <aside aria-label={texts.compose.keptPhotos} className="overflow-auto bg-side px-3 py-3 text-small">
       <h2 className="line-clamp-2 leading-4.5 text-soft">
-        {all || !slide?.pointId ? 'All kept photos' : `Kept for “${point?.wording ?? ''}”`}
+        {all || !slide?.pointId ? texts.compose.allKeptPhotos : texts.compose.keptFor(point?.wording ?? '')}
       </h2>
       {shown.length === 0 && (
         <p className="mt-2 text-quiet">
-          None yet.{' '}
+          {texts.compose.noneYet}
           <Button kind="link" onClick={() => goTo('gather')}>
-            Gather some
+            {texts.compose.gatherSome}
           </Button>
         </p>
       )}
@@ -56,7 +57,7 @@ export function KeptColumn() {
               <Button
                 className={`block w-full ${here ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
                 aria-pressed={here}
-                aria-label={`Place ${p.title || 'this photo'}`}
+                aria-label={texts.compose.place(p.title || 'this photo')}
                 onClick={() => place(p)}
               >
                 <img
@@ -70,7 +71,7 @@ export function KeptColumn() {
                 aria-live="polite"
                 className={`block truncate pt-0.5 ${p.mayPlace ? 'text-quiet' : 'text-marigold'}`}
               >
-                {here ? (told === p.id ? 'is on this slide' : 'here') : p.inWords}
+                {here ? (told === p.id ? texts.compose.isOnThisSlide : texts.compose.here) : p.inWords}
               </span>
             </li>
           );
@@ -78,7 +79,7 @@ export function KeptColumn() {
       </ul>
       {slide?.pointId && everything.length > own.length && (
         <Button kind="verb" className="mt-3" onClick={() => setAll(!all)}>
-          {all ? 'Only this point' : `All ${everything.length} photos`}
+          {all ? texts.compose.onlyThisPoint : texts.compose.allPhotos(everything.length)}
         </Button>
       )}
       {closed && <PermissionDialog photo={closed} onClose={() => setClosed(null)} />}

@@ -10,6 +10,7 @@ import { frameOf } from '../../items/frame/useFrame';
 import { SceneView } from '../../scene/SceneView';
 import { MoveTool } from './MoveTool';
 import type { StageTool } from '../../items/tool';
+import { texts } from '../../texts';
 
 // A nudge or a turn of the wheel is sent when no other has come for so long, in milliseconds.
 const pause = 350;
@@ -121,10 +122,10 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
         role="application"
         aria-label={
           tool instanceof ReframeTool
-            ? 'Slide. Drag or use the arrow keys to reframe the photo, plus and minus to scale it.'
+            ? texts.compose.slideDragOrUseThe
             : tool
-              ? `Slide. Drag or use the arrow keys to move ${item?.says}.`
-              : 'Slide'
+              ? texts.compose.slideDragOrUseThe2(item?.says)
+              : texts.compose.slide
         }
         onKeyDown={keys}
         className={`relative touch-none ${tool ? 'cursor-grab active:cursor-grabbing' : ''} ${reframing && tool ? 'outline-1 outline-verdigris' : ''}`}

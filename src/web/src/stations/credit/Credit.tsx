@@ -15,13 +15,14 @@ import { CreditStyling } from './CreditStyling';
 import { LedgerLine } from './LedgerLine';
 import { OwnLicence } from './OwnLicence';
 import { WhatIf } from './WhatIf';
+import { texts } from '../../texts';
 
 const forms: [string, string][] = [
-  ['txt', 'plain text'],
+  ['txt', texts.credit.plainText],
   ['md', 'Markdown'],
-  ['html', 'a web page that programs can read'],
-  ['csv', 'a table'],
-  ['jsonld', 'JSON-LD'],
+  ['html', texts.credit.aWebPageThatPrograms],
+  ['csv', texts.credit.aTable],
+  ['jsonld', texts.credit.jsonLd],
 ];
 const weight: Record<Standing, number> = { blocked: 0, toSettle: 1, clear: 2 };
 
@@ -42,13 +43,13 @@ export default function Credit() {
     <main id="station" tabIndex={-1} className="paper flex min-h-0 min-w-0 flex-col bg-paper text-ink">
       <Head>
         <Button kind="verb" onClick={() => setByStanding(!byStanding)}>
-          {byStanding ? 'Sort by slide' : 'Sort by standing'}
+          {byStanding ? texts.credit.sortBySlide : texts.credit.sortByStanding}
         </Button>
         <Button kind="verb" aria-pressed={unsettled} onClick={() => setUnsettled(!unsettled)}>
-          Only what is unsettled
+          {texts.credit.onlyWhatIsUnsettled}
         </Button>
         <DropdownMenu.Root>
-          <DropdownMenu.Trigger className="verb">Credit files</DropdownMenu.Trigger>
+          <DropdownMenu.Trigger className="verb">{texts.credit.creditFiles}</DropdownMenu.Trigger>
           <DropdownMenu.Portal>
             <DropdownMenu.Content
               align="end"
@@ -62,7 +63,7 @@ export default function Credit() {
                     href={`/api/decks/${id}/exports/credits.${form}`}
                     download
                   >
-                    as {name}
+                    {texts.credit.as(name)}
                   </a>
                 </DropdownMenu.Item>
               ))}
@@ -72,7 +73,7 @@ export default function Credit() {
                   href={`/api/decks/${id}/exports/photos.zip`}
                   download
                 >
-                  the photos, each with its credit inside
+                  {texts.credit.thePhotosEachWithIts}
                 </a>
               </DropdownMenu.Item>
             </DropdownMenu.Content>
@@ -85,18 +86,15 @@ export default function Credit() {
         sides={[
           {
             id: 'ledger',
-            name: 'Ledger',
+            name: texts.credit.ledger,
             body: (
-              <section aria-label="Ledger" className="overflow-auto px-10 py-6 narrow:px-4 narrow:py-3">
+              <section aria-label={texts.credit.ledger} className="overflow-auto px-10 py-6 narrow:px-4 narrow:py-3">
                 <h2 className="text-title leading-tight font-semibold [font-stretch:90%]">
                   {ledger.data?.sentence ?? ' '}
                 </h2>
                 {all.length > 0 && (
                   <div className="mt-3">
-                    <Once id="credit.ledger">
-                      Each row is a credit as it will read. Where something is unsettled, the words under it do what
-                      they say.
-                    </Once>
+                    <Once id="credit.ledger">{texts.credit.eachRowIsACredit}</Once>
                   </div>
                 )}
                 {all.length > 0 ? (
@@ -105,16 +103,16 @@ export default function Credit() {
                       <LedgerLine key={row.photoId} row={row} />
                     ))}
                     {shown.length === 0 && (
-                      <li className="border-t border-rule py-4 text-ink-quiet">Nothing is unsettled.</li>
+                      <li className="border-t border-rule py-4 text-ink-quiet">{texts.credit.nothingIsUnsettled}</li>
                     )}
                   </ul>
                 ) : (
                   <div className="relative mt-6 h-72">
                     <Lattice className="absolute inset-0 text-rule" />
                     <p className="absolute top-1/2 left-1/2 w-80 -translate-1/2 bg-paper p-5 text-center text-ink-quiet">
-                      Each photo that is on a slide gets its row here, with the credit already written.{' '}
+                      {texts.credit.eachPhotoThatIsOn}
                       <Button kind="link" onClick={() => goTo('gather')}>
-                        Gather photos
+                        {texts.credit.gatherPhotos}
                       </Button>
                     </p>
                   </div>
@@ -124,23 +122,24 @@ export default function Credit() {
           },
           {
             id: 'credits',
-            name: 'Credits and use',
+            name: texts.credit.creditsAndUse,
             body: (
-              <aside aria-label="Credits" className="overflow-auto bg-paper-deep px-7 py-6 narrow:px-4 narrow:py-3">
-                <h2 className="text-ink-quiet">Credits, as they will read</h2>
+              <aside
+                aria-label={texts.credit.credits}
+                className="overflow-auto bg-paper-deep px-7 py-6 narrow:px-4 narrow:py-3"
+              >
+                <h2 className="text-ink-quiet">{texts.credit.creditsAsTheyWillRead}</h2>
                 {pages.map((page) => (
                   <SceneView key={page.page} scene={page} width={336} links="mouse" className="mt-3 w-full max-w-lg" />
                 ))}
                 {pages.length === 0 && (
                   <p className="mt-2 text-ink-quiet">
-                    {credits
-                      ? 'The page fills as photos are placed.'
-                      : 'Make the slides in Plan, and a credits slide comes with them.'}
+                    {credits ? texts.credit.thePageFillsAsPhotos : texts.credit.makeTheSlidesInPlan}
                   </p>
                 )}
                 {ledger.data && <CreditStyling style={ledger.data.style} languages={ledger.data.languages} />}
                 <div className="mt-6 border-t border-rule pt-4">
-                  <h2 className="text-ink-quiet">What this talk is for</h2>
+                  <h2 className="text-ink-quiet">{texts.credit.whatThisTalkIsFor}</h2>
                   <UseSentence use={header.use} minutes={header.slotMinutes} />
                 </div>
                 {ledger.data && all.length > 0 && (

@@ -1,15 +1,16 @@
 import type { Ledger } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { Select } from '../../ui/Select';
+import { texts } from '../../texts';
 
 type Style = Ledger['style'];
 
 type Place = NonNullable<Style['place']>;
 
 const places: [Place, string][] = [
-  ['corner', 'in a calm corner of each slide'],
-  ['underPhoto', 'under the photo, where there is room'],
-  ['endOnly', 'only at the end'],
+  ['corner', texts.credit.inACalmCornerOf],
+  ['underPhoto', texts.credit.underThePhotoWhereThere],
+  ['endOnly', texts.credit.onlyAtTheEnd],
 ];
 const tongues: Record<string, string> = {
   en: 'English',
@@ -26,26 +27,26 @@ const tongues: Record<string, string> = {
 export function CreditStyling({ style, languages }: { style: Style; languages: string[] }) {
   return (
     <p className="mt-4 leading-relaxed">
-      Credits stand{' '}
+      {texts.credit.creditsStand}
       <Select
-        label="Place of credits"
+        label={texts.credit.placeOfCredits}
         value={style.place ?? 'corner'}
         options={places}
         onChoose={(place) => void edit({ kind: 'set-credit-style', place })}
       />
-      . Photos that ask for none{' '}
+      {texts.credit.photosThatAskForNone}
       <Select
-        label="Courtesy credit"
+        label={texts.credit.courtesyCredit}
         value={style.courtesy ? 'yes' : 'no'}
         options={[
-          ['yes', 'are credited all the same'],
-          ['no', 'get none'],
+          ['yes', texts.credit.areCreditedAllTheSame],
+          ['no', texts.credit.getNone],
         ]}
         onChoose={(v) => void edit({ kind: 'set-credit-style', courtesy: v === 'yes' })}
       />
-      . Changes are named in{' '}
+      {texts.credit.changesAreNamedIn}
       <Select
-        label="Language of changes"
+        label={texts.credit.languageOfChanges}
         value={style.language}
         options={languages.map((l) => [l, tongues[l] ?? l])}
         onChoose={(language) => void edit({ kind: 'set-credit-style', language })}

@@ -11,6 +11,7 @@ import { OwnNameDialog } from '../settle/OwnNameDialog';
 import { PermissionDialog } from '../settle/PermissionDialog';
 import { SettleDialog } from '../settle/SettleDialog';
 import { useRecord } from '../settle/useRecord';
+import { texts } from '../../texts';
 
 const tones = { clear: 'text-ink-quiet', toSettle: 'text-marigold-ink', blocked: 'text-madder-ink' } as const;
 
@@ -45,17 +46,17 @@ export function LedgerLine({ row }: { row: LedgerRow }) {
           aria-expanded={open}
           onClick={() => setOpen(!open)}
         >
-          {open ? 'Less' : 'What is owed, and why'}
+          {open ? texts.credit.less : texts.credit.whatIsOwedAndWhy}
         </Button>
         {open && <Owed row={row} photo={photo} />}
       </div>
       <p className="flex flex-wrap gap-x-2 font-mono text-small">
-        {row.slides.length === 1 ? 'slide' : 'slides'}
+        {row.slides.length === 1 ? texts.credit.slide : texts.credit.slides}
         {row.slides.map((n) => (
           <Button
             key={n}
             className="-mt-0.5 h-6 min-w-6 text-center underline decoration-ink-quiet decoration-1 underline-offset-3 hover:text-verdigris-ink"
-            aria-label={`Go to slide ${n}`}
+            aria-label={texts.credit.goToSlide(n)}
             onClick={() => {
               const slide = order[n - 1];
               if (!slide) return;
@@ -69,15 +70,16 @@ export function LedgerLine({ row }: { row: LedgerRow }) {
       </p>
       <p className={`text-right ${tones[row.standing]}`}>
         {row.standing === 'clear' && row.fileFault ? (
-          <span className="text-madder-ink">damaged</span>
+          <span className="text-madder-ink">{texts.credit.damaged}</span>
         ) : row.standing === 'clear' ? (
           <span className="inline-flex items-center gap-1.5">
-            clear <ClearStar className="text-ink" />
+            {texts.credit.clear}
+            <ClearStar className="text-ink" />
           </span>
         ) : row.standing === 'blocked' ? (
           'blocked'
         ) : (
-          'to settle'
+          texts.credit.toSettle
         )}
       </p>
     </li>
@@ -89,9 +91,9 @@ function OwnWork({ photo }: { photo: Photo }) {
   const { notOwn } = useRecord(photo.id);
   return (
     <p className="text-ink-quiet">
-      You said that it is your own photo.{' '}
+      {texts.credit.youSaidThatItIs}
       <Button kind="link" onClick={() => void notOwn()}>
-        Take that back
+        {texts.credit.takeThatBack}
       </Button>
     </p>
   );
@@ -105,10 +107,10 @@ function FileFault({ row }: { row: LedgerRow }) {
     <p className="text-madder-ink">
       {row.fileFault}{' '}
       {busy ? (
-        'It is being taken again …'
+        texts.credit.itIsBeingTakenAgain
       ) : (
         <Button kind="link" onClick={() => (setBusy(true), void retake().finally(() => setBusy(false)))}>
-          Take it again
+          {texts.credit.takeItAgain}
         </Button>
       )}
     </p>
@@ -138,18 +140,18 @@ function Spans({ spans }: { spans: CreditSpan[] }) {
 }
 
 const names: Record<Fix, string> = {
-  showWhole: 'Show it whole',
-  swap: 'Swap',
-  recordPermission: 'Record a permission',
-  confirmOffer: 'Say whether it holds',
-  adoptSource: 'Look for the original',
-  correctRecord: 'Correct the record',
-  makeFree: 'The talk is free',
-  keepInRoom: 'Hand nothing on',
-  ownWork: 'My own photo',
-  decide: 'It may be shown so',
-  keepEarlier: 'Keep what it said then',
-  remove: 'Remove',
+  showWhole: texts.credit.showItWhole,
+  swap: texts.credit.swap,
+  recordPermission: texts.credit.recordAPermission,
+  confirmOffer: texts.credit.sayWhetherItHolds,
+  adoptSource: texts.credit.lookForTheOriginal,
+  correctRecord: texts.credit.correctTheRecord,
+  makeFree: texts.credit.theTalkIsFree,
+  keepInRoom: texts.credit.handNothingOn,
+  ownWork: texts.credit.myOwnPhoto,
+  decide: texts.credit.itMayBeShownSo,
+  keepEarlier: texts.credit.keepWhatItSaidThen,
+  remove: texts.credit.remove,
 };
 
 /** What can be done about a finding, each one action. */
@@ -195,11 +197,13 @@ function Owed({ row, photo }: { row: LedgerRow; photo: Photo | undefined }) {
   const [record, setRecord] = useState(false);
   return (
     <div className="mt-2 border-l border-rule pl-4 text-small">
-      {row.changes && <p>Done to it: {row.changes}.</p>}
+      {row.changes && <p>{texts.credit.doneToIt(row.changes)}</p>}
       {photo?.licenceAsFound && (
         <p className="break-words">
-          The source says “{photo.licenceAsFound}”, read as{' '}
-          {photo.licenceName || (photo.offers.length > 0 ? 'a choice to be made' : 'no licence that is clear')}.
+          {texts.credit.theSourceSaysReadAs(photo.licenceAsFound)}
+          {photo.licenceName ||
+            (photo.offers.length > 0 ? texts.credit.aChoiceToBeMade : texts.credit.noLicenceThatIsClear)}
+          .
         </p>
       )}
       {row.findings.map((f) => (
@@ -218,17 +222,17 @@ function Owed({ row, photo }: { row: LedgerRow; photo: Photo | undefined }) {
           ))}
         </ul>
       ) : (
-        row.findings.length === 0 && <p>Nothing is owed.</p>
+        row.findings.length === 0 && <p>{texts.credit.nothingIsOwed}</p>
       )}
       <p className="mt-2 flex gap-5">
         {photo && (
           <Button kind="link" onClick={() => setRecord(true)}>
-            The record, and what sources said
+            {texts.credit.theRecordAndWhatSources}
           </Button>
         )}
         {row.decided && (
           <Button kind="link" onClick={() => void edit({ kind: 'decide-change', photoId: row.photoId, stands: false })}>
-            Take the decision back
+            {texts.credit.takeTheDecisionBack}
           </Button>
         )}
       </p>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { api, told } from '../../api/client';
 import { useDeckId } from '../../deck/store';
 import { Button } from '../../ui/Button';
+import { texts } from '../../texts';
 
 /** The talk put to other uses, without changing it. */
 export function WhatIf() {
@@ -14,8 +15,8 @@ export function WhatIf() {
   });
   return (
     <div className="mt-6 border-t border-rule pt-4">
-      <h2 className="text-ink-quiet">What if it were shown</h2>
-      <ul className="mt-1" aria-label="Other uses">
+      <h2 className="text-ink-quiet">{texts.credit.whatIfItWereShown}</h2>
+      <ul className="mt-1" aria-label={texts.credit.otherUses}>
         {audit.data?.map((w) => {
           const clear = w.rows.length === 0;
           return (

@@ -8,6 +8,7 @@ import { Dialog } from '../../ui/Dialog';
 import { useRules } from '../../deck/rules';
 import { useNotices } from '../../ui/useNotices';
 import type { Talk } from '../../api/types';
+import { texts } from '../../texts';
 
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
@@ -48,8 +49,8 @@ export default function DeckList() {
       <div className="flex min-h-0 flex-col gap-8 overflow-auto px-6 py-10 min-[1000px]:px-15">
         <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
           <Star size={40} />
-          <h1 className="text-title font-semibold">Jaali</h1>
-          <p className="text-lead text-ink-quiet">Talks carried by photographs, each one credited.</p>
+          <h1 className="text-title font-semibold">{texts.talks.jaali}</h1>
+          <p className="text-lead text-ink-quiet">{texts.talks.talksCarriedByPhotographsEach}</p>
         </div>
         <form
           className="flex max-w-4xl items-end gap-5"
@@ -59,29 +60,27 @@ export default function DeckList() {
           }}
         >
           <label className="min-w-0 flex-1">
-            <span className="text-ink-quiet">What will you talk about</span>
+            <span className="text-ink-quiet">{texts.talks.whatWillYouTalkAbout}</span>
             <input
               className="mt-1 w-full border-b border-ink bg-transparent pb-1 text-head outline-none focus:border-verdigris-ink"
               value={title}
               maxLength={200}
-              placeholder="Untitled talk"
+              placeholder={texts.talks.untitledTalk}
               autoFocus
               onChange={(e) => setTitle(e.target.value)}
             />
           </label>
           <Button kind="paper" type="submit">
-            New talk
+            {texts.talks.newTalk}
           </Button>
         </form>
-        <section className="max-w-4xl" aria-label="Your talks">
+        <section className="max-w-4xl" aria-label={texts.talks.yourTalks}>
           {notice && <p className="mb-4 border-l-4 border-marigold-ink pl-3">{notice}</p>}
           {list.error && <p className="text-madder-ink">{sentence(list.error)}</p>}
-          {list.data?.length === 0 && (
-            <p className="text-ink-quiet">There is no talk here yet. Give the first one a title.</p>
-          )}
+          {list.data?.length === 0 && <p className="text-ink-quiet">{texts.talks.thereIsNoTalkHere}</p>}
           {list.data && list.data.length > 0 && (
             <p className="border-b border-rule pb-2 text-ink-quiet">
-              {list.data.length === 1 ? 'One talk' : `${list.data.length} talks, the one changed last first`}
+              {list.data.length === 1 ? texts.talks.oneTalk : texts.talks.talksTheOneChangedLast(list.data.length)}
             </p>
           )}
           <ul>
@@ -94,15 +93,15 @@ export default function DeckList() {
       <Dialog
         open={leaving !== null}
         onOpenChange={() => setLeaving(null)}
-        title={`Remove “${leaving?.title ?? ''}”`}
-        description="Its points, slides and history go for good. The photos stay in the store."
+        title={texts.talks.remove(leaving?.title ?? '')}
+        description={texts.talks.itsPointsSlidesAndHistory}
       >
         <div className="mt-5 flex justify-end gap-5">
           <Button kind="verb" onClick={() => setLeaving(null)}>
-            Keep it
+            {texts.talks.keepIt}
           </Button>
           <Button kind="danger" onClick={() => leaving && void remove(leaving)}>
-            Remove the talk
+            {texts.talks.removeTheTalk}
           </Button>
         </div>
       </Dialog>
@@ -110,7 +109,7 @@ export default function DeckList() {
   );
 }
 
-const count = (n: number, one: string) => (n === 1 ? `one ${one}` : `${n} ${one}s`);
+const count = (n: number, one: string) => (n === 1 ? texts.talks.one(one) : `${n} ${one}s`);
 
 /** A talk as its own run: tiles as wide as their time, up to the end of its slot. */
 function TalkRow({ talk: t, onRemove }: { talk: Talk; onRemove(): void }) {
@@ -131,9 +130,9 @@ function TalkRow({ talk: t, onRemove }: { talk: Talk; onRemove(): void }) {
   const share = (seconds: number) => `${(100 * seconds) / whole}%`;
   const about = [
     t.speaker,
-    t.slotMinutes > 0 && `${t.slotMinutes} minutes`,
+    t.slotMinutes > 0 && texts.talks.minutes(t.slotMinutes),
     count(t.points, 'point'),
-    `changed ${day.format(new Date(t.changedAt))}`,
+    texts.talks.changed(day.format(new Date(t.changedAt))),
   ].filter(Boolean);
   const clear = t.toSettle + t.blocked === 0;
   return (
@@ -144,15 +143,26 @@ function TalkRow({ talk: t, onRemove }: { talk: Talk; onRemove(): void }) {
         </Link>
         <span className="text-ink-quiet">{about.join(', ')}</span>
         <span className="ml-auto flex items-baseline gap-4">
-          {t.toSettle > 0 && <span className="text-marigold-ink">{t.toSettle} to settle</span>}
-          {t.blocked > 0 && <span className="text-madder-ink">{t.blocked} blocked</span>}
-          {clear && t.tiles.some((tile) => tile.picture) && (
-            <span className="flex items-center gap-1.5">
-              all clear <ClearStar className="text-ink" />
+          {t.toSettle > 0 && (
+            <span className="text-marigold-ink">
+              {t.toSettle}
+              {texts.talks.toSettle}
             </span>
           )}
-          <Button kind="link" aria-label={`Remove ${t.title}`} onClick={onRemove}>
-            Remove
+          {t.blocked > 0 && (
+            <span className="text-madder-ink">
+              {t.blocked}
+              {texts.talks.blocked}
+            </span>
+          )}
+          {clear && t.tiles.some((tile) => tile.picture) && (
+            <span className="flex items-center gap-1.5">
+              {texts.talks.allClear}
+              <ClearStar className="text-ink" />
+            </span>
+          )}
+          <Button kind="link" aria-label={texts.talks.remove2(t.title)} onClick={onRemove}>
+            {texts.talks.remove3}
           </Button>
         </span>
       </div>

@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { Answer } from '../../api/types';
 import { Button } from '../../ui/Button';
+import { texts } from '../../texts';
 
 interface Props {
   answers: Answer[];
@@ -14,7 +15,7 @@ export function CollectionStrip({ answers, without, onSwitch, onRetry }: Props) 
   return (
     <ul
       className="flex flex-wrap gap-x-5 gap-y-0.5 font-mono text-note text-quiet"
-      aria-label="Collections"
+      aria-label={texts.gather.collections}
       aria-live="polite"
     >
       {answers.map((a) => {
@@ -24,7 +25,7 @@ export function CollectionStrip({ answers, without, onSwitch, onRetry }: Props) 
           <li key={a.id} className={bad && !off ? 'text-marigold' : ''}>
             <Button
               aria-pressed={!off}
-              title={off ? 'Left out. Click to take it in again.' : 'Click to leave it out.'}
+              title={off ? texts.gather.leftOutClickToTake : texts.gather.clickToLeaveItOut}
               className={`hover:text-word ${off ? 'line-through opacity-80' : ''}`}
               onClick={() => onSwitch(a.id)}
             >
@@ -41,19 +42,19 @@ export function CollectionStrip({ answers, without, onSwitch, onRetry }: Props) 
 function State({ answer: a, onRetry }: { answer: Answer; onRetry(id: string): void }) {
   switch (a.state) {
     case 'asking':
-      return <> searching</>;
+      return <>{texts.gather.searching}</>;
     case 'slow':
-      return <>: slow, still waiting</>;
+      return <>{texts.gather.slowStillWaiting}</>;
     case 'answered':
       return <> {a.total ?? a.here}</>;
     case 'limited':
-      return <>: {a.retryAt ? <Until at={a.retryAt} /> : 'limited'}</>;
+      return <>: {a.retryAt ? <Until at={a.retryAt} /> : texts.gather.limited}</>;
     default:
       return (
         <>
           : {a.message}{' '}
           <Button kind="link" onClick={() => onRetry(a.id)}>
-            Ask again
+            {texts.gather.askAgain}
           </Button>
         </>
       );
@@ -67,5 +68,5 @@ function Until({ at }: { at: string }) {
     return () => clearInterval(tick);
   }, []);
   const left = Math.max(0, Math.round((Date.parse(at) - now) / 1000));
-  return <>asks to be left alone, trying again in {left} s</>;
+  return <>{texts.gather.asksToBeLeftAlone(left)}</>;
 }

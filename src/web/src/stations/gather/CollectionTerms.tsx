@@ -5,6 +5,7 @@ import { api, sentence, told } from '../../api/client';
 import type { Collection } from '../../api/types';
 import { Button } from '../../ui/Button';
 import { Line } from '../../ui/Line';
+import { texts } from '../../texts';
 
 interface Terms {
   name: string;
@@ -15,9 +16,9 @@ interface Terms {
 }
 
 const grants = [
-  ['asksCredit', 'ask for credit'],
-  ['allowsPaid', 'allow paid use'],
-  ['allowsChanges', 'allow altered copies'],
+  ['asksCredit', texts.gather.askForCredit],
+  ['allowsPaid', texts.gather.allowPaidUse],
+  ['allowsChanges', texts.gather.allowAlteredCopies],
 ] as const;
 
 /** Terms of a collection's own, entered once: they hold for photos of which it names no licence. */
@@ -26,7 +27,7 @@ export function CollectionTerms({ collection: c, onDone }: { collection: Collect
   const [problem, setProblem] = useState('');
   const { register, handleSubmit } = useForm<Terms>({
     defaultValues: {
-      name: c.terms?.name ?? `terms of ${c.name}`,
+      name: c.terms?.name ?? texts.gather.termsOf(c.name),
       url: c.terms?.url ?? '',
       asksCredit: c.terms?.asksCredit ?? true,
       allowsPaid: c.terms?.allowsPaid ?? false,
@@ -49,15 +50,13 @@ export function CollectionTerms({ collection: c, onDone }: { collection: Collect
     );
   return (
     <form className="w-full bg-deep px-4 py-3 text-small" onSubmit={(e) => void handleSubmit(save)(e)}>
-      <p className="text-quiet">
-        Read its terms and enter what they allow. They hold for photos of which it names no licence.
-      </p>
+      <p className="text-quiet">{texts.gather.readItsTermsAndEnter}</p>
       <label className="mt-2 flex gap-3">
-        <span className="w-24 shrink-0 text-quiet">Called</span>
+        <span className="w-24 shrink-0 text-quiet">{texts.gather.called}</span>
         <Line {...register('name')} />
       </label>
       <label className="mt-1 flex gap-3">
-        <span className="w-24 shrink-0 text-quiet">To be read at</span>
+        <span className="w-24 shrink-0 text-quiet">{texts.gather.toBeReadAt}</span>
         <Line placeholder="https://" {...register('url')} />
       </label>
       <p className="mt-2 flex gap-5">
@@ -74,11 +73,11 @@ export function CollectionTerms({ collection: c, onDone }: { collection: Collect
             kind="verb"
             onClick={() => void attempt(() => told(api.DELETE('/api/collections/{id}/terms', { params: { path } })))}
           >
-            Take them back
+            {texts.gather.takeThemBack}
           </Button>
         )}
         <Button kind="link" type="submit">
-          Enter them
+          {texts.gather.enterThem}
         </Button>
       </p>
     </form>

@@ -5,12 +5,13 @@ import type { Collection, Recognised } from '../../api/types';
 import { CollectionTerms } from './CollectionTerms';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
+import { texts } from '../../texts';
 
 const protocols = {
-  openSearch: 'searched where it is, by feeds',
-  iiif: 'searched where it is, images of any size',
-  oaiPmh: 'fetched, and searched here',
-  document: 'read whole and searched here',
+  openSearch: texts.gather.searchedWhereItIsBy,
+  iiif: texts.gather.searchedWhereItIsImages,
+  oaiPmh: texts.gather.fetchedAndSearchedHere,
+  document: texts.gather.readWholeAndSearchedHere,
 } as const;
 
 /** The collections that are searched; one more is added by its address. */
@@ -53,7 +54,13 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
       await changed();
     });
   return (
-    <Dialog open onOpenChange={onClose} title="Collections" description="All of them are searched at once." wide>
+    <Dialog
+      open
+      onOpenChange={onClose}
+      title={texts.gather.collections}
+      description={texts.gather.allOfThemAreSearched}
+      wide
+    >
       <ul className="mt-3">
         {list.data?.map((c) => (
           <Line
@@ -76,14 +83,14 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
       </ul>
       <form className="mt-4 flex gap-4 border-t border-line pt-4" onSubmit={recognise}>
         <input
-          aria-label="Address of a collection"
-          placeholder="address of another collection"
+          aria-label={texts.gather.addressOfACollection}
+          placeholder={texts.gather.addressOfAnotherCollection}
           className="w-full border-b border-line bg-transparent pb-1 outline-none focus:border-verdigris"
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
         <Button kind="verb" type="submit" className="whitespace-nowrap" disabled={busy || text.trim() === ''}>
-          {busy ? 'Checking' : 'Check the address'}
+          {busy ? texts.gather.checking : texts.gather.checkTheAddress}
         </Button>
       </form>
       {problem && <p className="mt-2 text-marigold">{problem}</p>}
@@ -95,13 +102,13 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
             <span className="text-quiet">{found.says}</span>
           </p>
           <Button kind="solid" onClick={() => void add()}>
-            Add it
+            {texts.gather.addIt}
           </Button>
         </div>
       )}
       <div className="mt-4 text-right">
         <Button kind="verb" onClick={onClose}>
-          Close
+          {texts.gather.close}
         </Button>
       </div>
     </Dialog>
@@ -117,20 +124,21 @@ function Line({ collection: c, onHarvest, onRemove }: { collection: Collection; 
         <span className="font-semibold">{c.name}</span>
         <span className="block truncate text-small text-quiet">
           {protocols[c.protocol]}
-          {h && `, ${h.records}${h.running && h.whole ? ` of ${h.whole}` : ''} photos${h.running ? ', fetching' : ''}`}
+          {h &&
+            texts.gather.photos(h.records, h.running && h.whole ? ` of ${h.whole}` : '', h.running ? ', fetching' : '')}
         </span>
         {h?.message && <span className="block text-small text-marigold">{h.message}</span>}
       </span>
       <Button kind="verb" aria-expanded={terms} onClick={() => setTerms(!terms)}>
-        {c.terms ? 'Its terms' : 'Terms'}
+        {c.terms ? texts.gather.itsTerms : texts.gather.terms}
       </Button>
       {h && (
         <Button kind="verb" disabled={h.running} onClick={onHarvest}>
-          Fetch again
+          {texts.gather.fetchAgain}
         </Button>
       )}
-      <Button kind="verb" onClick={onRemove} aria-label={`Remove ${c.name}`}>
-        Remove
+      <Button kind="verb" onClick={onRemove} aria-label={texts.gather.remove(c.name)}>
+        {texts.gather.remove2}
       </Button>
       {terms && <CollectionTerms collection={c} onDone={() => setTerms(false)} />}
     </li>

@@ -1,66 +1,81 @@
 import type { Filter, Shape } from '../../api/types';
 import { Select } from '../../ui/Select';
 import type { Wish } from './useSearch';
+import { texts } from '../../texts';
 
 type LicenceWish = NonNullable<Filter['licence']>;
 type ToneWish = NonNullable<Filter['tone']>;
 
 const licences: [LicenceWish, string][] = [
-  ['fitsTalk', 'fit this talk'],
-  ['asksNothing', 'need no credit'],
-  ['asksCredit', 'need credit at most'],
-  ['any', 'carry any open licence'],
+  ['fitsTalk', texts.gather.fitThisTalk],
+  ['asksNothing', texts.gather.needNoCredit],
+  ['asksCredit', texts.gather.needCreditAtMost],
+  ['any', texts.gather.carryAnyOpenLicence],
 ];
 const shapes: [Shape, string][] = [
-  ['any', 'any shape'],
-  ['wide', 'a wide shape'],
-  ['tall', 'a tall shape'],
-  ['square', 'a square shape'],
+  ['any', texts.gather.anyShape],
+  ['wide', texts.gather.aWideShape],
+  ['tall', texts.gather.aTallShape],
+  ['square', texts.gather.aSquareShape],
 ];
 const tones: [ToneWish, string][] = [
-  ['any', 'light or dark'],
-  ['light', 'light'],
-  ['dark', 'dark'],
+  ['any', texts.gather.lightOrDark],
+  ['light', texts.gather.light],
+  ['dark', texts.gather.dark],
 ];
 
 /** How the wall is narrowed, as a sentence whose words open their alternatives. */
 export function Filters({ filter, onChange }: { filter: Wish; onChange(f: Wish): void }) {
   const put = (part: Partial<Wish>) => onChange({ ...filter, ...part });
   return (
-    <p className="pt-2.5 text-lead text-quiet" role="group" aria-label="What is shown">
-      Photos of{' '}
-      <Select dark label="Shape" value={filter.shape ?? 'any'} options={shapes} onChoose={(shape) => put({ shape })} />{' '}
-      that{' '}
+    <p className="pt-2.5 text-lead text-quiet" role="group" aria-label={texts.gather.whatIsShown}>
+      {texts.gather.photosOf}
       <Select
         dark
-        label="Licence"
+        label={texts.gather.shape}
+        value={filter.shape ?? 'any'}
+        options={shapes}
+        onChoose={(shape) => put({ shape })}
+      />{' '}
+      {texts.gather.that}
+      <Select
+        dark
+        label={texts.gather.licence}
         value={filter.licence ?? 'fitsTalk'}
         options={licences}
         onChoose={(licence) => put({ licence })}
       />{' '}
-      and are{' '}
+      {texts.gather.andAre}
       <Select
         dark
-        label="Size"
+        label={texts.gather.size}
         value={filter.fillsSlide ? 'fills' : 'any'}
         options={[
-          ['any', 'of any size'],
-          ['fills', 'large enough to fill the slide'],
+          ['any', texts.gather.ofAnySize],
+          ['fills', texts.gather.largeEnoughToFillThe],
         ]}
         onChoose={(v) => put({ fillsSlide: v === 'fills' })}
       />
       ,{' '}
       <Select
         dark
-        label="Room for words"
+        label={texts.gather.roomForWords}
         value={filter.calm ? 'calm' : 'any'}
         options={[
-          ['any', 'calm or busy'],
-          ['calm', 'calm enough for words'],
+          ['any', texts.gather.calmOrBusy],
+          ['calm', texts.gather.calmEnoughForWords],
         ]}
         onChoose={(v) => put({ calm: v === 'calm' })}
       />
-      , <Select dark label="Tone" value={filter.tone ?? 'any'} options={tones} onChoose={(tone) => put({ tone })} />.
+      ,{' '}
+      <Select
+        dark
+        label={texts.gather.tone}
+        value={filter.tone ?? 'any'}
+        options={tones}
+        onChoose={(tone) => put({ tone })}
+      />
+      .
     </p>
   );
 }

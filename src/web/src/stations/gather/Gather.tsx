@@ -29,6 +29,7 @@ import { Points } from './Points';
 import { useEarlierSearches, useSearch, type Wish } from './useSearch';
 import { useWaysIn } from './useWaysIn';
 import { keyOf, Wall } from './Wall';
+import { texts } from '../../texts';
 
 /** Left the points, in the middle one wall of candidates from all collections. */
 export default function Gather() {
@@ -53,9 +54,9 @@ export default function Gather() {
   useCommands([
     {
       id: 'search.write',
-      name: 'Write what to look for',
+      name: texts.gather.writeWhatToLookFor,
       keys: ['/'],
-      group: 'Gather',
+      group: texts.gather.gather,
       when: () => asked.current !== null,
       run: () => asked.current?.select(),
     },
@@ -111,7 +112,7 @@ export default function Gather() {
     const key = keyOf(c);
     if (beside.includes(key)) setBeside(beside.filter((k) => k !== key));
     else if (beside.length < rules().mostBeside) setBeside([...beside, key]);
-    else say(`At most ${rules().mostBeside} stand side by side. Put one back first.`, 'refused');
+    else say(texts.gather.atMostStandSideBy(rules().mostBeside), 'refused');
   };
   const byKey = (key: string | null) => candidates.find((c) => keyOf(c) === key);
   const onTable = beside.map(byKey).filter((c): c is Candidate => c !== undefined);
@@ -120,8 +121,8 @@ export default function Gather() {
   const keptCount = new Set(points.flatMap((p) => p.kept)).size;
   const note =
     keptCount === 0
-      ? 'no photo kept yet'
-      : `${keptCount === 1 ? '1 photo' : `${keptCount} photos`} kept for ${counted(points.length - 1, 'point')}`;
+      ? texts.gather.noPhotoKeptYet
+      : texts.gather.keptFor(keptCount === 1 ? '1 photo' : `${keptCount} photos`, counted(points.length - 1, 'point'));
   const total = wall?.answers.reduce((n, a) => n + a.here, 0) ?? 0;
   const narrowed = wall && wall.hiddenUnfit + wall.hiddenFiltered + wall.hiddenClosed > 0;
   const open = looked !== undefined || laid || address !== null;
@@ -129,26 +130,30 @@ export default function Gather() {
     <main id="station" tabIndex={-1} className="relative flex min-h-0 min-w-0 flex-col bg-surround">
       <Head note={note}>
         <Button kind="verb" disabled={!point} onClick={() => files.current?.click()}>
-          Bring in files
+          {texts.gather.bringInFiles}
         </Button>
         <Button kind="verb" disabled={!point} onClick={() => folder.current?.click()}>
-          A folder
+          {texts.gather.aFolder}
         </Button>
         <Button kind="verb" disabled={!point} onClick={() => setAddress('')}>
-          From an address
+          {texts.gather.fromAnAddress}
         </Button>
         <Button kind="verb" onClick={() => setCollections(true)}>
-          Collections
+          {texts.gather.collections}
         </Button>
         {header.open.gather === 0 && keptCount > 0 && (
           <Button kind="verb" className="!text-verdigris-word" onClick={() => goTo('compose')}>
-            Next: compose
+            {texts.gather.nextCompose}
           </Button>
         )}
       </Head>
       {[
-        { box: files, label: 'Files to bring in', more: { multiple: true, accept: rules().photoTypes.join(',') } },
-        { box: folder, label: 'Folder to bring in', more: { webkitdirectory: '' } },
+        {
+          box: files,
+          label: texts.gather.filesToBringIn,
+          more: { multiple: true, accept: rules().photoTypes.join(',') },
+        },
+        { box: folder, label: texts.gather.folderToBringIn, more: { webkitdirectory: '' } },
       ].map(({ box, label, more }) => (
         <input
           key={label}
@@ -167,13 +172,13 @@ export default function Gather() {
         columns="grid-cols-[236px_minmax(0,1fr)]"
         main="photos"
         sides={[
-          { id: 'points', name: 'Points', body: <Points /> },
+          { id: 'points', name: texts.gather.points, body: <Points /> },
           {
             id: 'photos',
-            name: 'Photos',
+            name: texts.gather.photos2,
             body: point ? (
               <section
-                aria-label="Candidates"
+                aria-label={texts.gather.candidates}
                 className="flex min-h-0 min-w-0 flex-col px-6 pt-4 narrow:px-4 narrow:pt-2"
               >
                 <form
@@ -186,7 +191,7 @@ export default function Gather() {
                 >
                   <input
                     ref={asked}
-                    aria-label="What to look for"
+                    aria-label={texts.gather.whatToLookFor}
                     onKeyDown={(e) => {
                       if (e.key !== 'Escape') return;
                       setDraft(proposed);
@@ -195,15 +200,19 @@ export default function Gather() {
                     className="min-w-0 flex-1 bg-transparent text-head outline-none focus:shadow-[0_2px_0_var(--color-verdigris)]"
                     value={draft}
                     maxLength={rules().longestSearch}
-                    placeholder="What to look for"
+                    placeholder={texts.gather.whatToLookFor}
                     onChange={(e) => setDraft(e.target.value)}
                   />
                   <span className="text-small narrow:hidden">
-                    <Rewording label="try" words={wall?.related ?? []} onChoose={(w) => search(`${proposed} ${w}`)} />
-                    <Rewording label="before" words={earlier} onChoose={search} />
+                    <Rewording
+                      label={texts.gather.try}
+                      words={wall?.related ?? []}
+                      onChoose={(w) => search(`${proposed} ${w}`)}
+                    />
+                    <Rewording label={texts.gather.before} words={earlier} onChoose={search} />
                   </span>
                 </form>
-                <Folded label="What is shown, and why">
+                <Folded label={texts.gather.whatIsShownAndWhy}>
                   <Filters filter={wish} onChange={setWish} />
                   <div className="flex items-baseline gap-6 pt-1.5 pb-2">
                     {error ? (
@@ -233,17 +242,16 @@ export default function Gather() {
                   </div>
                 </Folded>
                 <Once id="gather.keys" done={keptCount > 0}>
-                  Arrows move along the photos, K keeps one for this point, Space looks at it large. Keeping takes the
-                  credit along.
+                  {texts.gather.arrowsMoveAlongThePhotos}
                 </Once>
                 <Kept />
                 {beside.length > 0 && (
                   <p className="flex gap-5 pb-1.5 text-small">
                     <Button kind="link" disabled={onTable.length < 2} onClick={() => setLaid(true)}>
-                      See {beside.length} side by side
+                      {texts.gather.seeSideBySide(beside.length)}
                     </Button>
                     <Button kind="verb" onClick={() => setBeside([])}>
-                      Put them back
+                      {texts.gather.putThemBack}
                     </Button>
                   </p>
                 )}
@@ -266,12 +274,12 @@ export default function Gather() {
                       <Lattice className="absolute inset-0 text-lattice" />
                       <p className="relative max-w-sm bg-surround p-5 text-center text-quiet">
                         {proposed === ''
-                          ? 'Write what to look for, then press Enter.'
+                          ? texts.gather.writeWhatToLookFor2
                           : narrowed
-                            ? `All ${total} results are hidden by the filters above. Lift one of them.`
+                            ? texts.gather.allResultsAreHiddenBy(total)
                             : error
-                              ? 'The search could not be made. Change a word, or try again in a moment.'
-                              : `Nothing was found for “${proposed}”. Try fewer or other words, or drop files here.`}
+                              ? texts.gather.theSearchCouldNotBe
+                              : texts.gather.nothingWasFoundForTry(proposed)}
                       </p>
                     </div>
                   )
@@ -281,9 +289,9 @@ export default function Gather() {
               <div className="relative grid place-items-center">
                 <Lattice className="absolute inset-0 text-lattice" />
                 <p className="relative bg-surround p-5 text-quiet">
-                  Photos are gathered point by point.{' '}
+                  {texts.gather.photosAreGatheredPointBy}
                   <Button kind="link" onClick={() => goTo('plan')}>
-                    Write the points first
+                    {texts.gather.writeThePointsFirst}
                   </Button>
                 </p>
               </div>
@@ -293,7 +301,7 @@ export default function Gather() {
       />
       {dropping && (
         <div className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-verdigris bg-surround/85">
-          <p className="text-head">Drop here: the photos come in for “{point?.wording}”.</p>
+          <p className="text-head">{texts.gather.dropHereThePhotosCome(point?.wording)}</p>
         </div>
       )}
       {looked && (
@@ -355,15 +363,15 @@ function Kept() {
     <p role="status" className="min-h-6 shrink-0 pb-1 text-small text-soft">
       {kept && point && (
         <>
-          {`Kept “${kept.title || 'Untitled'}” for “${point.wording}”${slide > 0 ? `, slide ${slide}` : ''}.`}{' '}
+          {texts.gather.keptFor2(kept.title || 'Untitled', point.wording, slide > 0 ? `, slide ${slide}` : '')}{' '}
           <Button kind="link" onClick={() => void undo()}>
-            Take it back
+            {texts.gather.takeItBack}
           </Button>
           {next && (
             <>
               {' '}
               <Button kind="link" onClick={() => choosePoint(next)}>
-                Next point
+                {texts.gather.nextPoint}
               </Button>
             </>
           )}

@@ -1,6 +1,7 @@
 import { Dialog } from 'radix-ui';
 import type { Candidate } from '../../api/types';
 import { Button } from '../../ui/Button';
+import { texts } from '../../texts';
 
 interface Props {
   candidates: Candidate[];
@@ -45,41 +46,45 @@ export function Large({ candidates, candidate: c, onChoose, onKeep, onLetGo, onC
           </div>
           <div className="flex flex-wrap items-baseline gap-x-6 gap-y-1 pt-5 narrow:pt-2">
             <Dialog.Title className="text-head font-semibold">{c.title || 'Untitled'}</Dialog.Title>
-            <span>by {c.maker || 'unknown maker'}</span>
+            <span>
+              {texts.gather.by}
+              {c.maker || texts.gather.unknownMaker}
+            </span>
             <span className="text-quiet">
               {c.inWords} ({c.licence})
             </span>
             <span className="font-mono text-note text-quiet">
-              {c.sizeKnown ? `${c.width} x ${c.height}` : 'size not given'}
-              {c.fillsSlide ? ', fills the slide' : c.sizeKnown ? ', too small for a full slide' : ''}
+              {c.sizeKnown ? `${c.width} x ${c.height}` : texts.gather.sizeNotGiven}
+              {c.fillsSlide ? texts.gather.fillsTheSlide : c.sizeKnown ? texts.gather.tooSmallForAFull : ''}
             </span>
             <span className="ml-auto flex flex-wrap gap-x-6">
               {c.kept ? (
                 <Button kind="verb" onClick={() => onLetGo(c)}>
-                  Leave out
+                  {texts.gather.leaveOut}
                 </Button>
               ) : (
                 <>
                   <Button kind="verb" className="!text-verdigris-word" onClick={() => onKeep(c)}>
-                    Keep ({c.takes})
+                    {texts.gather.keep(c.takes)}
                   </Button>
                   <Button kind="verb" onClick={() => onKeep(c, true)}>
-                    Keep the largest
+                    {texts.gather.keepTheLargest}
                   </Button>
                 </>
               )}
               <Button kind="verb" onClick={onClose}>
-                Back to the wall
+                {texts.gather.backToTheWall}
               </Button>
             </span>
           </div>
           {c.why && <p className={`pt-1 ${c.fits ? 'text-quiet' : 'text-marigold'}`}>{c.why}</p>}
           {c.sources.length > 1 && (
             <p className="pt-1 text-quiet">
-              The same picture:{' '}
-              {c.sources
-                .map((s) => `${s.name} (${s.licence}${s.width ? `, ${s.width} x ${s.height}` : ''})`)
-                .join(', ')}
+              {texts.gather.theSamePicture(
+                c.sources
+                  .map((s) => `${s.name} (${s.licence}${s.width ? `, ${s.width} x ${s.height}` : ''})`)
+                  .join(', '),
+              )}
             </p>
           )}
         </Dialog.Content>

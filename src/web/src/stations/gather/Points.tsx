@@ -7,6 +7,7 @@ import { useAllPoints, useDeckId, usePhotos } from '../../deck/store';
 import { photoUrl } from '../../deck/photoUrl';
 import { SettleDialog } from '../settle/SettleDialog';
 import { Button } from '../../ui/Button';
+import { texts } from '../../texts';
 
 /** The points at the left; the chosen one shows its shortlist, best first. */
 export function Points() {
@@ -16,16 +17,16 @@ export function Points() {
   const at = points.findIndex((p) => p.id === point?.id);
   const step = (by: number): Command => ({
     id: by > 0 ? 'point.next' : 'point.before',
-    name: by > 0 ? 'Next point' : 'Point before',
+    name: by > 0 ? texts.gather.nextPoint : texts.gather.pointBefore,
     keys: [by > 0 ? 'Page down' : 'Page up'],
-    group: 'Gather',
+    group: texts.gather.gather,
     when: () => points[at + by] !== undefined,
     run: () => choosePoint(points[at + by]!.id),
   });
   useCommands([step(1), step(-1)]);
   const next = points[at + 1];
   return (
-    <nav aria-label="Points" className="flex flex-col overflow-auto bg-side py-3">
+    <nav aria-label={texts.gather.points} className="flex flex-col overflow-auto bg-side py-3">
       <ol>
         {points.map((p) => {
           const here = p.id === point?.id;
@@ -37,16 +38,18 @@ export function Points() {
                 onClick={() => choosePoint(p.id)}
               >
                 <span className="min-w-0 flex-1 truncate">
-                  {p.id === deckId && <span className="block text-note text-quiet">Opening</span>}
+                  {p.id === deckId && <span className="block text-note text-quiet">{texts.gather.opening}</span>}
                   {p.wording}
                 </span>
                 {p.kept.length > 0 ? (
                   <span className="font-mono text-note text-quiet">
                     {p.kept.length}
-                    <span className="sr-only">{p.kept.length === 1 ? ' photo kept' : ' photos kept'}</span>
+                    <span className="sr-only">
+                      {p.kept.length === 1 ? texts.gather.photoKept : texts.gather.photosKept}
+                    </span>
                   </span>
                 ) : p.id === deckId ? null : (
-                  <span className="font-mono text-note text-marigold">none yet</span>
+                  <span className="font-mono text-note text-marigold">{texts.gather.noneYet}</span>
                 )}
               </Button>
               {here && p.kept.length > 0 && <Shortlist point={p} />}
@@ -59,7 +62,8 @@ export function Points() {
           className="mt-auto px-4.5 pt-3 text-left text-body text-verdigris-word hover:text-word"
           onClick={() => choosePoint(next.id)}
         >
-          Next point <span className="text-note text-quiet">Page down</span>
+          {texts.gather.nextPoint2}
+          <span className="text-note text-quiet">{'Page down'}</span>
         </Button>
       )}
     </nav>
@@ -76,7 +80,7 @@ function Shortlist({ point }: { point: Point }) {
   const move = (to: number) => chosen && void edit({ kind: 'order-kept', pointId: point.id, photoId: chosen.id, to });
   return (
     <div className="px-4.5 pb-3">
-      <ul className="flex flex-wrap gap-1.5" aria-label="Shortlist">
+      <ul className="flex flex-wrap gap-1.5" aria-label={texts.gather.shortlist}>
         {point.kept.map((id, i) => {
           const photo = photos[id];
           if (!photo) return null;
@@ -84,7 +88,7 @@ function Shortlist({ point }: { point: Point }) {
             <li key={id} className="relative">
               <Button
                 aria-pressed={at === id}
-                aria-label={`${photo.title || 'Untitled'}, ${i === 0 ? 'placed first' : `number ${i + 1}`}${photo.unclear ? ', to settle' : ''}`}
+                aria-label={`${photo.title || texts.gather.untitled2}, ${i === 0 ? texts.gather.placedFirst : texts.gather.number(i + 1)}${photo.unclear ? texts.gather.toSettle : ''}`}
                 title={photo.title}
                 className={`block ${at === id ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
                 onClick={() => setAt(at === id ? null : id)}
@@ -118,19 +122,19 @@ function Shortlist({ point }: { point: Point }) {
         <p className="flex flex-wrap gap-x-3.5 pt-2 text-small">
           <span className="w-full truncate text-quiet">{chosen.title || 'Untitled'}</span>
           <Button kind="verb" disabled={place === 0} onClick={() => move(0)}>
-            Put first
+            {texts.gather.putFirst}
           </Button>
           <Button kind="verb" disabled={place === 0} onClick={() => move(place - 1)}>
-            Forward
+            {texts.gather.forward}
           </Button>
           <Button kind="verb" disabled={place === point.kept.length - 1} onClick={() => move(place + 1)}>
-            Back
+            {texts.gather.back}
           </Button>
           <Button kind="verb" onClick={() => void edit({ kind: 'let-go', pointId: point.id, photoId: chosen.id })}>
-            Leave out
+            {texts.gather.leaveOut}
           </Button>
           <Button className={`verb ${chosen.unclear ? '!text-marigold' : ''}`} onClick={() => setSettling(chosen.id)}>
-            {chosen.unclear ? 'Settle' : 'Record'}
+            {chosen.unclear ? texts.gather.settle : texts.gather.record}
           </Button>
         </p>
       )}

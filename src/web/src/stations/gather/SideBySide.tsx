@@ -3,6 +3,7 @@ import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import type { Candidate } from '../../api/types';
 import { Button } from '../../ui/Button';
 import { useNarrow } from '../../ui/useNarrow';
+import { texts } from '../../texts';
 
 interface Props {
   candidates: Candidate[];
@@ -79,19 +80,22 @@ export function SideBySide({ candidates, onKeep, onLetGo, onClose }: Props) {
           }}
         >
           <div className="flex flex-wrap items-baseline gap-x-6 pb-3">
-            <Dialog.Title className="text-lead font-semibold">Side by side</Dialog.Title>
-            <span className="font-mono text-note text-quiet">{view.scale.toFixed(1)} times</span>
+            <Dialog.Title className="text-lead font-semibold">{texts.gather.sideBySide}</Dialog.Title>
+            <span className="font-mono text-note text-quiet">
+              {view.scale.toFixed(1)}
+              {texts.gather.times}
+            </span>
             <Button kind="verb" onClick={() => zoom(1.25)}>
-              Closer <span className="font-mono text-note">+</span>
+              {texts.gather.closer}
+              <span className="font-mono text-note">+</span>
             </Button>
             <Button kind="verb" onClick={() => zoom(0.8)}>
-              Wider <span className="font-mono text-note">-</span>
+              {texts.gather.wider}
+              <span className="font-mono text-note">-</span>
             </Button>
-            <span className="text-small text-quiet narrow:hidden">
-              all of them at once; arrows go from one to the next, with Shift they move what is seen, as dragging does
-            </span>
+            <span className="text-small text-quiet narrow:hidden">{texts.gather.allOfThemAtOnce}</span>
             <Button kind="verb" className="ml-auto" onClick={onClose}>
-              Back to the wall
+              {texts.gather.backToTheWall}
             </Button>
           </div>
           <div
@@ -103,7 +107,7 @@ export function SideBySide({ candidates, onKeep, onLetGo, onClose }: Props) {
               <figure
                 key={x.collection + x.id}
                 tabIndex={i === at ? 0 : -1}
-                aria-label={`${x.title || 'Untitled'}, ${i + 1} of ${candidates.length}`}
+                aria-label={texts.gather.of(x.title || 'Untitled', i + 1, candidates.length)}
                 aria-current={i === at ? 'true' : undefined}
                 onFocus={() => setAt(i)}
                 className={`flex min-w-0 flex-col outline-none ${narrow ? '' : 'max-h-full min-h-0'} ${i === at ? 'outline-1 outline-offset-4 outline-verdigris' : ''}`}
@@ -168,29 +172,34 @@ function Detail({ candidate: c, view, drag }: Viewed) {
         className="h-full w-full object-cover select-none"
         style={placed({ scale: closer * view.scale, x: closer * view.x, y: closer * view.y })}
       />
-      <span className="absolute bottom-0 left-0 bg-black/75 px-1.5 text-note text-word">a part of it, closer</span>
+      <span className="absolute bottom-0 left-0 bg-black/75 px-1.5 text-note text-word">
+        {texts.gather.aPartOfItCloser}
+      </span>
     </div>
   );
 }
 
 function Facts({ candidate: c, onKeep, onLetGo }: Omit<Props, 'candidates' | 'onClose'> & { candidate: Candidate }) {
   const sharp = !c.sizeKnown
-    ? 'The source does not say how many pixels it has.'
+    ? texts.gather.theSourceDoesNotSay
     : c.fillsSlide
-      ? `${c.width} pixels wide; the slide needs ${c.neededWidth}.`
-      : `${c.width} pixels wide, too few: the slide needs ${c.neededWidth}.`;
+      ? texts.gather.pixelsWideTheSlideNeeds(c.width, c.neededWidth)
+      : texts.gather.pixelsWideTooFewThe(c.width, c.neededWidth);
   return (
     <figcaption className="shrink-0 pt-2 text-small leading-snug">
       <p className="flex items-baseline gap-3">
         <span className="truncate text-lead font-semibold">{c.title || 'Untitled'}</span>
-        <span className="truncate text-quiet">by {c.maker || 'unknown maker'}</span>
+        <span className="truncate text-quiet">
+          {texts.gather.by}
+          {c.maker || texts.gather.unknownMaker}
+        </span>
         {c.kept ? (
           <Button kind="verb" className="ml-auto" onClick={() => onLetGo(c)}>
-            Leave out
+            {texts.gather.leaveOut}
           </Button>
         ) : (
           <Button className="ml-auto text-verdigris-word hover:text-word" onClick={() => onKeep(c)}>
-            Keep
+            {texts.gather.keep2}
           </Button>
         )}
       </p>
@@ -200,9 +209,7 @@ function Facts({ candidate: c, onKeep, onLetGo }: Omit<Props, 'candidates' | 'on
       </p>
       <p className={c.fillsSlide || !c.sizeKnown ? 'text-quiet' : 'text-marigold'}>{sharp}</p>
       <p className="text-quiet">
-        {c.calm === null
-          ? 'Not looked at closely yet.'
-          : `${Math.round(c.calm * 100)} % of the slide is calm enough for words.`}
+        {c.calm === null ? texts.gather.notLookedAtCloselyYet : texts.gather.ofTheSlideIsCalm(Math.round(c.calm * 100))}
       </p>
     </figcaption>
   );

@@ -7,6 +7,7 @@ import { lastJob, open, useJobs } from '../../deck/jobs';
 import { Button } from '../../ui/Button';
 import { justifiedRows, type Box } from './justifiedRows';
 import { nearestAcross, rowsOf } from './rows';
+import { texts } from '../../texts';
 
 const wanted = 158;
 const gap = 8;
@@ -87,7 +88,7 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, beside, onBeside, on
     id: `gather.${id}`,
     name,
     keys,
-    group: 'Gather',
+    group: texts.gather.gather,
     onlyKeys: moves,
     when: () => !paused && current !== undefined,
     run() {
@@ -98,16 +99,16 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, beside, onBeside, on
     },
   });
   useCommands([
-    key('right', 'Next photo', ['Right'], () => choose(at + 1), true),
-    key('left', 'Photo before', ['Left'], () => choose(at - 1), true),
-    key('down', 'Photo below', ['Down'], () => choose(nearestAcross(boxes, at, true)), true),
-    key('up', 'Photo above', ['Up'], () => choose(nearestAcross(boxes, at, false)), true),
-    key('keep', 'Keep the photo', ['K'], onKeep),
-    key('let-go', 'Leave the photo out', ['L'], onLetGo),
-    key('look', 'Look at it large', ['Space'], onLook),
-    key('beside', 'Lay it beside others', ['B'], onBeside),
+    key('right', texts.gather.nextPhoto, ['Right'], () => choose(at + 1), true),
+    key('left', texts.gather.photoBefore, ['Left'], () => choose(at - 1), true),
+    key('down', texts.gather.photoBelow, ['Down'], () => choose(nearestAcross(boxes, at, true)), true),
+    key('up', texts.gather.photoAbove, ['Up'], () => choose(nearestAcross(boxes, at, false)), true),
+    key('keep', texts.gather.keepThePhoto, ['K'], onKeep),
+    key('let-go', texts.gather.leaveThePhotoOut, ['L'], onLetGo),
+    key('look', texts.gather.lookAtItLarge, ['Space'], onLook),
+    key('beside', texts.gather.layItBesideOthers, ['B'], onBeside),
     {
-      ...key('lay', 'See them side by side', ['Enter'], onLay),
+      ...key('lay', texts.gather.seeThemSideBySide, ['Enter'], onLay),
       when: () => !paused && beside.length >= 2,
     },
   ]);
@@ -121,7 +122,7 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, beside, onBeside, on
       <ul
         className="relative m-1"
         style={{ height: virtual.getTotalSize() + 8 }}
-        aria-label="Candidates: arrows move, K keeps, L leaves out, Space looks large, B lays beside, Enter shows those side by side"
+        aria-label={texts.gather.candidatesArrowsMoveKKeeps}
       >
         {virtual.getVirtualItems().flatMap((row) =>
           rows[row.index]!.map((i) => {
@@ -176,7 +177,7 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
         }}
         aria-pressed={place >= 0}
         onDoubleClick={() => on.onLook(c)}
-        aria-label={`${c.title || 'Untitled'}, ${c.maker || 'unknown maker'}, ${c.inWords}${c.kept ? ', kept' : ''}`}
+        aria-label={`${c.title || texts.gather.untitled2}, ${c.maker || texts.gather.unknownMaker}, ${c.inWords}${c.kept ? texts.gather.kept : ''}`}
         className={`block w-full outline-none ${current ? 'chosen' : ''}`}
       >
         <img
@@ -189,17 +190,22 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
       </Button>
       {place >= 0 && (
         <span className="absolute left-0 bg-word px-1.5 text-note text-ink" style={{ top: box.height - 20 }}>
-          {place + 1} beside
+          {place + 1}
+          {texts.gather.beside}
         </span>
       )}
-      {c.kept && <span className="absolute top-0 left-0 bg-verdigris px-1.5 text-note text-on-verdigris">kept</span>}
+      {c.kept && (
+        <span className="absolute top-0 left-0 bg-verdigris px-1.5 text-note text-on-verdigris">
+          {texts.gather.kept2}
+        </span>
+      )}
       {/* Shown for the current one, so that nothing is reached by hovering alone; the others show theirs as well when pointed at. */}
       <span
         className={`absolute top-1 right-1 flex gap-1 ${current ? '' : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100'}`}
       >
         {!job && (
           <Button kind="chip" tabIndex={-1} onClick={() => on.onBeside(c)}>
-            {place >= 0 ? 'Not beside' : 'Beside'}
+            {place >= 0 ? texts.gather.notBeside : texts.gather.beside2}
           </Button>
         )}
         {job ? (
@@ -208,15 +214,15 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
             tabIndex={-1}
             onClick={() => void told(api.DELETE('/api/jobs/{jobId}', { params: { path: { jobId: job.id } } }))}
           >
-            Stop
+            {texts.gather.stop}
           </Button>
         ) : c.kept ? (
           <Button kind="chip" tabIndex={-1} onClick={() => on.onLetGo(c)}>
-            Leave out
+            {texts.gather.leaveOut}
           </Button>
         ) : (
-          <Button kind="chip" tabIndex={-1} title={`Takes ${c.takes}`} onClick={() => on.onKeep(c)}>
-            Keep
+          <Button kind="chip" tabIndex={-1} title={texts.gather.takes(c.takes)} onClick={() => on.onKeep(c)}>
+            {texts.gather.keep2}
           </Button>
         )}
       </span>
@@ -225,7 +231,7 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
           className="absolute inset-x-0 h-1 bg-black/60"
           style={{ top: box.height - 4 }}
           role="progressbar"
-          aria-label="Taking the photo"
+          aria-label={texts.gather.takingThePhoto}
           aria-valuenow={Math.round(job.progress * 100)}
         >
           <span
@@ -237,7 +243,7 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
       {failed ? (
         <p className="truncate pt-0.5 text-note leading-5 text-marigold" title={failed.message}>
           <Button className="border-b border-marigold" onClick={() => on.onKeep(c)}>
-            Take it again
+            {texts.gather.takeItAgain}
           </Button>{' '}
           {failed.message}
         </p>
@@ -245,7 +251,7 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
         <div className="pt-1 text-small leading-4.25" title={tip(c)}>
           <p className="truncate">
             <span className="font-semibold text-word">{c.title || 'Untitled'}</span>{' '}
-            <span className="text-quiet">{c.maker || 'unknown maker'}</span>
+            <span className="text-quiet">{c.maker || texts.gather.unknownMaker}</span>
           </p>
           <p className={c.open ? 'text-soft' : 'text-marigold'}>{terms(c)}</p>
         </div>
@@ -256,12 +262,12 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
 
 // The licence is told in words that are never cut; how many lines they take follows from how wide the picture is.
 const terms = (c: Candidate) =>
-  c.sources.length > 1 ? `${c.inWords} · in ${c.sources.length} collections` : c.inWords;
+  c.sources.length > 1 ? texts.gather.inCollections(c.inWords, c.sources.length) : c.inWords;
 const line = 17;
 const letter = 6.6;
 const captionOf = (c: Candidate, width: number) => 6 + line * (1 + Math.ceil((terms(c).length * letter) / width));
 
 const tip = (c: Candidate) =>
-  [c.title, c.why, c.sources.map((s) => s.name).join(' and '), c.sizeKnown ? `${c.width} x ${c.height}` : '']
+  [c.title, c.why, c.sources.map((s) => s.name).join(texts.gather.and), c.sizeKnown ? `${c.width} x ${c.height}` : '']
     .filter(Boolean)
     .join('. ');

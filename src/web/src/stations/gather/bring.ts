@@ -1,6 +1,7 @@
 import { api, patiently, sentence, told } from '../../api/client';
 import { rules } from '../../deck/rules';
 import { useNotices } from '../../ui/useNotices';
+import { texts } from '../../texts';
 
 const atOnce = 3;
 
@@ -36,11 +37,11 @@ export async function bring(deckId: string, pointId: string, files: File[], done
   const { say } = useNotices.getState();
   const fit = files.filter((f) => f.size <= rules().photoBytes);
   for (const f of files.filter((f) => f.size > rules().photoBytes))
-    say(`${f.name} is larger than ${rules().photoBytes / 1024 / 1024} MB. Bring a smaller one.`, 'refused');
+    say(texts.gather.isLargerThanMbBring(f.name, rules().photoBytes / 1024 / 1024), 'refused');
   const photos = fit.filter((f) => mayBePhoto(f));
   const left = fit.length - photos.length;
   if (photos.length === 0) {
-    if (fit.length > 0) say(`There is no photo among these files. ${rules().takes}`, 'refused');
+    if (fit.length > 0) say(texts.gather.thereIsNoPhotoAmong(rules().takes), 'refused');
     return;
   }
   let taken = 0;
@@ -71,9 +72,9 @@ export async function bring(deckId: string, pointId: string, files: File[], done
   await done();
   if (taken === 0) return;
   const parts = [
-    `${taken === 1 ? 'One photo' : `${taken} photos`} taken in.`,
-    flagged.length > 0 && `${flagged.length === 1 ? 'One has' : `${flagged.length} have`} something to settle.`,
-    left > 0 && `${left === 1 ? 'One file is' : `${left} files are`} no photo and stayed outside.`,
+    texts.gather.takenIn(taken === 1 ? 'One photo' : `${taken} photos`),
+    flagged.length > 0 && texts.gather.somethingToSettle(flagged.length === 1 ? 'One has' : `${flagged.length} have`),
+    left > 0 && texts.gather.noPhotoAndStayedOutside(left === 1 ? 'One file is' : `${left} files are`),
   ];
   say(parts.filter(Boolean).join(' '));
 }

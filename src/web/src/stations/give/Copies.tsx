@@ -6,6 +6,7 @@ import { useDeckId } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { useNotices } from '../../ui/useNotices';
+import { texts } from '../../texts';
 
 /** Copies to hand on. Where something is blocked or reads poorly, that is said before one is made. */
 export function Copies({ room, pages }: { room: Room | undefined; pages: number }) {
@@ -37,24 +38,26 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
     }
   };
   return (
-    <aside aria-label="Copies to hand on" className="overflow-auto bg-panel px-5.5 py-6 narrow:px-4 narrow:py-3">
-      <h2 className="text-head font-semibold">Copies to hand on</h2>
+    <aside
+      aria-label={texts.give.copiesToHandOn}
+      className="overflow-auto bg-panel px-5.5 py-6 narrow:px-4 narrow:py-3"
+    >
+      <h2 className="text-head font-semibold">{texts.give.copiesToHandOn}</h2>
       <div className="mt-4 border-t border-line pt-3">
-        <h3 className="text-lead font-semibold">PDF</h3>
+        <h3 className="text-lead font-semibold">{texts.give.pdf}</h3>
         <p className="text-quiet">
-          To read, or to show where there is nothing but a screen: {pages} {pages === 1 ? 'page' : 'pages'}, words that
-          can be marked and copied, links that lead to makers, sources and licences.
+          {texts.give.toReadOrToShow(pages)}
+          {pages === 1 ? texts.give.page : texts.give.pages}
+          {texts.give.wordsThatCanBeMarked}
         </p>
         {first.length > 0 && (
-          <p className="mt-2 text-marigold">
-            First seen to, or handed on as it is: {first.map((l) => l.title).join('; ')}.
-          </p>
+          <p className="mt-2 text-marigold">{texts.give.firstSeenToOrHanded(first.map((l) => l.title).join('; '))}</p>
         )}
         {live && open(live) ? (
           <div
             className="mt-2 h-1.5 bg-line"
             role="progressbar"
-            aria-label="Writing the PDF"
+            aria-label={texts.give.writingThePdf}
             aria-valuenow={Math.round(live.progress * 100)}
           >
             <div className="h-full bg-verdigris" style={{ width: `${live.progress * 100}%` }} />
@@ -63,7 +66,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
           pages > 0 && (
             <p className="mt-2 flex gap-5">
               <Button kind="link" onClick={() => void begin()}>
-                {live?.state === 'done' ? 'Make it again' : 'Make the PDF'}
+                {live?.state === 'done' ? texts.give.makeItAgain : texts.give.makeThePdf}
               </Button>
               {live?.state === 'done' && live.result && (
                 <a
@@ -71,7 +74,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
                   href={live.result}
                   download
                 >
-                  Save it
+                  {texts.give.saveIt}
                 </a>
               )}
             </p>
@@ -79,16 +82,14 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
         )}
       </div>
       <div className="mt-4 border-t border-line pt-3">
-        <h3 className="text-lead font-semibold">Credits alone, and the photos</h3>
-        <p className="text-quiet">
-          As text, table or page, and all photos with their credits inside, from Credit files in the ledger.
-        </p>
+        <h3 className="text-lead font-semibold">{texts.give.creditsAloneAndThePhotos}</h3>
+        <p className="text-quiet">{texts.give.asTextTableOrPage}</p>
       </div>
       <Dialog
         open={asking.length > 0}
         onOpenChange={() => setAsking([])}
-        title="Before this is handed on"
-        description="The copy can be made as it is; this is what its readers would meet."
+        title={texts.give.beforeThisIsHandedOn}
+        description={texts.give.theCopyCanBeMade}
       >
         <ul className="mt-4 flex flex-col gap-2">
           {asking.map((l) => (
@@ -99,10 +100,10 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
         </ul>
         <div className="mt-5 flex justify-end gap-5">
           <Button kind="verb" onClick={() => setAsking([])}>
-            See to it first
+            {texts.give.seeToItFirst}
           </Button>
           <Button kind="solid" onClick={() => void make()}>
-            Make it as it is
+            {texts.give.makeItAsItIs}
           </Button>
         </div>
       </Dialog>

@@ -11,6 +11,7 @@ import { Lattice } from '../../ui/Star';
 import { Head } from '../Head';
 import { Copies } from './Copies';
 import { RoomCheck } from './RoomCheck';
+import { texts } from '../../texts';
 
 /** Show it, and hand it on. */
 export default function Give() {
@@ -24,19 +25,24 @@ export default function Give() {
   return (
     <main id="station" tabIndex={-1} className="flex min-h-0 min-w-0 flex-col bg-surround">
       <Head
-        note={`${pageCount} ${pageCount === 1 ? 'page' : 'pages'}, ${clock(header.plannedSeconds)} of ${clock(header.slotMinutes * 60)}`}
+        note={texts.give.of(
+          pageCount,
+          pageCount === 1 ? 'page' : 'pages',
+          clock(header.plannedSeconds),
+          clock(header.slotMinutes * 60),
+        )}
       />
       <Sides
         columns="grid-cols-[270px_minmax(0,1fr)_262px] max-[1150px]:grid-cols-[210px_minmax(0,1fr)_210px]"
         main="show"
         sides={[
-          { id: 'check', name: 'Room check', body: <RoomCheck room={room.data} /> },
+          { id: 'check', name: texts.give.roomCheck, body: <RoomCheck room={room.data} /> },
           {
             id: 'show',
-            name: 'Show',
+            name: texts.give.show,
             body: (
               <section
-                aria-label="Show"
+                aria-label={texts.give.show}
                 className="flex min-h-0 min-w-0 flex-col items-center px-6 pt-6 narrow:overflow-auto narrow:px-4 narrow:pt-3"
               >
                 {scene ? (
@@ -57,44 +63,43 @@ export default function Give() {
                   {slide ? (
                     <>
                       <Button kind="solid" onClick={() => show(false)}>
-                        Show from here
+                        {texts.give.showFromHere}
                       </Button>
                       <Button kind="verb" className="text-lead" onClick={() => show(true)}>
-                        From the start <span className="font-mono text-note">Shift S</span>
+                        {texts.give.fromTheStart}
+                        <span className="font-mono text-note">{texts.give.shiftS}</span>
                       </Button>
                     </>
                   ) : (
                     <p className="text-quiet">
-                      There is nothing to show yet.{' '}
+                      {texts.give.thereIsNothingToShow}
                       <Button kind="link" onClick={() => goTo('plan')}>
-                        Write the points
+                        {texts.give.writeThePoints}
                       </Button>
                     </p>
                   )}
                 </div>
                 <div className="pt-4">
-                  <Once id="give.show">
-                    Any key of a clicker goes on, the full stop makes the screen dark, Escape comes back here.
-                  </Once>
+                  <Once id="give.show">{texts.give.anyKeyOfAClicker}</Once>
                 </div>
                 <dl className="flex gap-12 pt-5 pb-6 text-quiet">
                   <div>
-                    <dt>planned</dt>
+                    <dt>{texts.give.planned}</dt>
                     <dd className="font-mono text-head text-word">{clock(header.plannedSeconds)}</dd>
                   </div>
                   <div>
-                    <dt>slot</dt>
+                    <dt>{texts.give.slot}</dt>
                     <dd className="font-mono text-head text-word">{clock(header.slotMinutes * 60)}</dd>
                   </div>
                   <div>
-                    <dt>longest slide</dt>
+                    <dt>{texts.give.longestSlide}</dt>
                     <dd className="font-mono text-head text-word">{clock(longest)}</dd>
                   </div>
                 </dl>
               </section>
             ),
           },
-          { id: 'copies', name: 'Copies', body: <Copies room={room.data} pages={pageCount} /> },
+          { id: 'copies', name: texts.give.copies, body: <Copies room={room.data} pages={pageCount} /> },
         ]}
       />
     </main>

@@ -4,15 +4,16 @@ import { goTo } from '../../deck/navigate';
 import { useDeckStore } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { ClearStar } from '../../ui/Star';
+import { texts } from '../../texts';
 
 // Where each concern is seen to, and the words that lead there.
 const ways: Record<RoomLine['concern'], [station: string, words: string] | null> = {
-  rights: ['credit', 'Open the ledger'],
-  words: ['compose', 'Look at it'],
-  sharpness: ['compose', 'Look at it'],
-  points: ['gather', 'Gather photos'],
-  time: ['plan', 'Plan the time'],
-  files: ['credit', 'Open the ledger'],
+  rights: ['credit', texts.give.openTheLedger],
+  words: ['compose', texts.give.lookAtIt],
+  sharpness: ['compose', texts.give.lookAtIt],
+  points: ['gather', texts.give.gatherPhotos],
+  time: ['plan', texts.give.planTheTime],
+  files: ['credit', texts.give.openTheLedger],
 };
 
 /** What is looked at before the talk: what is to be done first, then what is well. */
@@ -21,9 +22,9 @@ export function RoomCheck({ room }: { room: Room | undefined }) {
   const bad = lines.filter((l) => !l.good);
   const good = lines.filter((l) => l.good);
   return (
-    <aside aria-label="Before the talk" className="overflow-auto bg-panel px-5.5 py-6 narrow:px-4 narrow:py-3">
+    <aside aria-label={texts.give.beforeTheTalk} className="overflow-auto bg-panel px-5.5 py-6 narrow:px-4 narrow:py-3">
       <h2 className="flex items-center gap-2 text-head font-semibold">
-        {room?.ready ? 'Ready' : 'Before the talk'} {room?.ready && <ClearStar />}
+        {room?.ready ? texts.give.ready : texts.give.beforeTheTalk} {room?.ready && <ClearStar />}
       </h2>
       {bad.map((l) => (
         <div key={l.concern} className="mt-3 border-t border-line pt-3">
@@ -34,7 +35,7 @@ export function RoomCheck({ room }: { room: Room | undefined }) {
         </div>
       ))}
       {good.length > 0 && (
-        <ul aria-label="What is well" className="mt-3 border-t border-line pt-3">
+        <ul aria-label={texts.give.whatIsWell} className="mt-3 border-t border-line pt-3">
           {good.map((l) => (
             <li key={l.concern} className="py-1">
               {l.title}
@@ -51,7 +52,8 @@ function Way({ line }: { line: RoomLine }) {
   const order = useDeckStore((d) => d.slideOrder);
   const way = ways[line.concern];
   if (!way) return null;
-  const [station, words] = line.concern === 'points' && line.slides.length === 0 ? ['plan', 'Go to the plan'] : way;
+  const [station, words] =
+    line.concern === 'points' && line.slides.length === 0 ? ['plan', texts.give.goToThePlan] : way;
   return (
     <Button
       kind="link"

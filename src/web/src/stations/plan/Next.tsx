@@ -2,6 +2,7 @@ import { edit } from '../../deck/edit';
 import { goTo } from '../../deck/navigate';
 import { useHeader, usePoints, useSlides } from '../../deck/store';
 import { Button } from '../../ui/Button';
+import { texts } from '../../texts';
 
 /** What to do next, as the one strong button under the plan, with what it will do beside it. */
 export function Next({ draft, add }: { draft: string; add(): void }) {
@@ -10,35 +11,35 @@ export function Next({ draft, add }: { draft: string; add(): void }) {
   const slides = useSlides();
   const written = draft.trim();
   const without = points.filter((p) => !slides.some((s) => s.pointId === p.id));
-  const named = without.length === 1 ? `“${without[0]!.wording}”` : `${without.length} points`;
+  const named = without.length === 1 ? `“${without[0]!.wording}”` : texts.plan.points(without.length);
   const [name, act, why] =
     written !== ''
-      ? [written.includes('\n') ? 'Add these points' : 'Add this point', add, 'Enter does the same.']
+      ? [written.includes('\n') ? texts.plan.addThesePoints : texts.plan.addThisPoint, add, texts.plan.enterDoesTheSame]
       : points.length === 0
         ? []
         : !header.complete
           ? [
               slides.length === 0
-                ? 'Make the slides'
+                ? texts.plan.makeTheSlides
                 : without.length === 1
-                  ? 'Make its slide'
-                  : 'Make the slides that are missing',
+                  ? texts.plan.makeItsSlide
+                  : texts.plan.makeTheSlidesThatAre,
               () => void edit({ kind: 'make-slides' }),
               slides.length === 0
-                ? 'One slide for each point, an opening, and the credits.'
+                ? texts.plan.oneSlideForEachPoint
                 : without.length > 0
-                  ? `For ${named}, which ${without.length === 1 ? 'has' : 'have'} none yet.`
-                  : 'An opening and the credits are still to come.',
+                  ? texts.plan.forWhichNoneYet(named, without.length === 1 ? 'has' : 'have')
+                  : texts.plan.anOpeningAndTheCredits,
             ]
           : header.open.gather > 0
             ? [
-                'Next: gather photos',
+                texts.plan.nextGatherPhotos,
                 () => goTo('gather'),
                 header.open.gather === 1
-                  ? 'One point has no photo yet.'
-                  : `${header.open.gather} points have no photo yet.`,
+                  ? texts.plan.onePointHasNoPhoto
+                  : texts.plan.pointsHaveNoPhotoYet(header.open.gather),
               ]
-            : ['Next: give the talk', () => goTo('give'), 'Every point has its photo.'];
+            : [texts.plan.nextGiveTheTalk, () => goTo('give'), texts.plan.everyPointHasItsPhoto];
   if (!name || !act) return null;
   return (
     <p className="mt-4 flex flex-wrap items-center gap-x-6 gap-y-2">

@@ -6,6 +6,7 @@ import { photoUrl } from '../../deck/photoUrl';
 import { useHeader, usePhotos, useSlides } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { PlannedTime } from './PlannedTime';
+import { texts } from '../../texts';
 
 /** The opening of the talk: its title, who gives it, its time, and a photo of its own. */
 export function OpeningRow({ opening, chosen }: { opening: Point; chosen: boolean }) {
@@ -16,7 +17,7 @@ export function OpeningRow({ opening, chosen }: { opening: Point; chosen: boolea
   const photo = photos[slide?.items.flatMap((i) => i.photos)[0] ?? opening.kept[0] ?? ''];
   return (
     <li
-      aria-label="Opening"
+      aria-label={texts.plan.opening}
       aria-current={chosen ? 'true' : undefined}
       className={`group planned ${chosen ? 'bg-paper-deep/70' : ''}`}
       onClick={() => !chosen && choosePoint(opening.id)}
@@ -25,7 +26,8 @@ export function OpeningRow({ opening, chosen }: { opening: Point; chosen: boolea
       <div className="min-w-0">
         <p className="truncate text-lead font-semibold">{title}</p>
         <p className="text-ink-quiet">
-          The opening{speaker ? `, with ${speaker}` : '; your name stands in the sentence above'}
+          {texts.plan.theOpening}
+          {speaker ? texts.plan.with(speaker) : texts.plan.yourNameStandsInThe}
         </p>
       </div>
       <span className="planned-verbs">
@@ -36,12 +38,12 @@ export function OpeningRow({ opening, chosen }: { opening: Point; chosen: boolea
             goTo('gather');
           }}
         >
-          {photo ? 'another photo' : 'give it a photo'}
+          {photo ? texts.plan.anotherPhoto : texts.plan.giveItAPhoto}
         </Button>
       </span>
       {slide ? (
         <PlannedTime
-          label="Time for the opening"
+          label={texts.plan.timeForTheOpening}
           seconds={slide.seconds}
           onCommit={(seconds) => edit({ kind: 'set-seconds', slideId: slide.id, seconds })}
         />
@@ -51,7 +53,7 @@ export function OpeningRow({ opening, chosen }: { opening: Point; chosen: boolea
       {photo ? (
         <img alt={photo.title} src={photoUrl(photo, 160)} className="planned-photo" />
       ) : (
-        <span className="pt-0.5 text-right text-small text-ink-quiet">words only</span>
+        <span className="pt-0.5 text-right text-small text-ink-quiet">{texts.plan.wordsOnly}</span>
       )}
     </li>
   );

@@ -14,6 +14,7 @@ import { OpeningRow } from './OpeningRow';
 import { PointRow } from './PointRow';
 import { PointSide } from './PointSide';
 import { UseSentence } from './UseSentence';
+import { texts } from '../../texts';
 
 /** The talk as a page: title, slot, what it is for, and the points. */
 export default function Plan() {
@@ -44,9 +45,9 @@ export default function Plan() {
         <div>
           <Field
             className="text-title leading-tight font-semibold [font-stretch:88%]"
-            label="Title"
+            label={texts.plan.title}
             value={header.hasTitle ? header.title : ''}
-            placeholder="Untitled talk"
+            placeholder={texts.plan.untitledTalk}
             maxLength={rules().longestTitle}
             onCommit={(title) => edit({ kind: 'set-title', title })}
           />
@@ -65,15 +66,11 @@ export default function Plan() {
             ))}
           </ol>
           <label className="mt-3 block">
-            <span className="sr-only">New points</span>
+            <span className="sr-only">{texts.plan.newPoints}</span>
             <textarea
               rows={Math.min(8, Math.max(points.length === 0 ? 5 : 1, draft.split('\n').length))}
               className="w-full resize-none border-b border-rule bg-transparent py-1 text-lead outline-none focus:border-verdigris-ink"
-              placeholder={
-                points.length === 0
-                  ? 'Write the points of the talk, one a line, or paste a list. One point becomes one picture.'
-                  : 'Another point, or paste a list'
-              }
+              placeholder={points.length === 0 ? texts.plan.writeThePointsOfThe : texts.plan.anotherPointOrPasteA}
               autoFocus={points.length === 0}
               value={draft}
               onChange={(e) => setDraft(e.target.value)}
@@ -87,41 +84,38 @@ export default function Plan() {
           <Next draft={draft} add={() => void add()} />
           {slides.length > 0 && (
             <div className="mt-4">
-              <Once id="plan.run">
-                The run below is the talk: each slide as wide as its time. Drag its edge, or write the time beside it.
-              </Once>
+              <Once id="plan.run">{texts.plan.theRunBelowIsThe}</Once>
             </div>
           )}
           {orphans.length > 0 && (
             <p role="status" className="mt-3 border-l-4 border-marigold-ink pl-3">
-              {orphans.length === 1
-                ? 'The slide of the point you removed is still in the run.'
-                : `The ${orphans.length} slides of the point you removed are still in the run.`}{' '}
+              {orphans.length === 1 ? texts.plan.theSlideOfThePoint : texts.plan.theSlidesOfThePoint(orphans.length)}{' '}
               <Button kind="link" onClick={() => void dropOrphans()}>
-                {orphans.length === 1 ? 'Remove it too' : 'Remove them too'}
+                {orphans.length === 1 ? texts.plan.removeItToo : texts.plan.removeThemToo}
               </Button>{' '}
               <Button kind="link" onClick={() => setOrphans([])}>
-                Keep {orphans.length === 1 ? 'it' : 'them'}
+                {texts.plan.keep}
+                {orphans.length === 1 ? texts.plan.it : texts.plan.them}
               </Button>
             </p>
           )}
           {!header.inOrder && (
             <p role="status" className="mt-3 border-l-4 border-marigold-ink pl-3">
-              The slides stand in another order than the points.{' '}
+              {texts.plan.theSlidesStandInAnother}
               <Button kind="link" onClick={() => void edit({ kind: 'order-slides' })}>
-                Put the slides in the order of the points
+                {texts.plan.putTheSlidesInThe}
               </Button>
             </p>
           )}
         </div>
-        <aside className="pt-1 narrow:mt-6 narrow:border-t narrow:border-rule" aria-label="About this point">
-          <p className="text-ink-quiet">Planned</p>
+        <aside className="pt-1 narrow:mt-6 narrow:border-t narrow:border-rule" aria-label={texts.plan.aboutThisPoint}>
+          <p className="text-ink-quiet">{texts.plan.planned}</p>
           <p className={`font-mono text-title leading-tight ${spare < 0 ? 'text-madder-ink' : ''}`}>
             {clock(header.plannedSeconds)}
           </p>
           <p className="text-ink-quiet">
-            of {clock(header.slotMinutes * 60)},{' '}
-            {spare >= 0 ? `leaving ${clock(spare)} for questions` : `${clock(-spare)} too long`}
+            {texts.plan.of(clock(header.slotMinutes * 60))}
+            {spare >= 0 ? texts.plan.leavingForQuestions(clock(spare)) : texts.plan.tooLong(clock(-spare))}
           </p>
           {point && <PointSide key={point.id} point={point} number={points.indexOf(point) + 1} />}
         </aside>

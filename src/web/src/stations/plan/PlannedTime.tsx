@@ -2,6 +2,7 @@ import { rules } from '../../deck/rules';
 import { clock, readClock } from '../../deck/time';
 import { Field } from '../../ui/Field';
 import { useNotices } from '../../ui/useNotices';
+import { texts } from '../../texts';
 
 /** A planned time, written as people write them. */
 export function PlannedTime({
@@ -22,7 +23,7 @@ export function PlannedTime({
       onCommit={(text) => {
         const read = readClock(text, rules().mostSeconds / 60);
         if (read !== undefined) return onCommit(read);
-        say('Planned time is written as minutes and seconds, such as 1:30.', 'refused');
+        say(texts.plan.plannedTimeIsWrittenAs, 'refused');
         return false;
       }}
     />

@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { photoUrl } from '../../deck/photoUrl';
 import { PlannedTime } from './PlannedTime';
+import { texts } from '../../texts';
 
 /** One point on the page: its words, its facts, its time, the photo it has become. */
 export function PointRow({
@@ -39,7 +40,7 @@ export function PointRow({
       <div className="min-w-0">
         <Field
           className="text-lead font-semibold"
-          label={`Point ${index + 1}`}
+          label={texts.plan.point(index + 1)}
           value={point.wording}
           onCommit={(wording) => wording !== '' && edit({ kind: 'edit-point', pointId: point.id, wording })}
         />
@@ -48,7 +49,7 @@ export function PointRow({
             <span className="truncate">{point.facts[0]?.text}</span>
             {references > 0 && (
               <span className="shrink-0 border-b border-ink-quiet/50">
-                {references === 1 ? '1 reference' : `${references} references`}
+                {references === 1 ? texts.plan.n1Reference : texts.plan.references(references)}
               </span>
             )}
           </p>
@@ -57,30 +58,32 @@ export function PointRow({
       <span className="planned-verbs">
         {index > 0 && (
           <Button kind="verb" onClick={() => move(index - 1)}>
-            up
+            {texts.plan.up}
           </Button>
         )}
         {index < count - 1 && (
           <Button kind="verb" onClick={() => move(index + 1)}>
-            down
+            {texts.plan.down}
           </Button>
         )}
         <Button kind="verb" onClick={onRemove}>
-          remove
+          {texts.plan.remove}
         </Button>
       </span>
       <PlannedTime
-        label={`Time for point ${index + 1}`}
+        label={texts.plan.timeForPoint(index + 1)}
         seconds={point.seconds}
         onCommit={(seconds) => edit({ kind: 'edit-point', pointId: point.id, seconds })}
       />
       {photo ? (
         <figure>
           <img alt="" src={photoUrl(photo, 160)} className="planned-photo" />
-          <figcaption className="sr-only">{slideNumber > 0 ? `slide ${slideNumber}` : 'kept'}</figcaption>
+          <figcaption className="sr-only">
+            {slideNumber > 0 ? texts.plan.slide(slideNumber) : texts.plan.kept}
+          </figcaption>
         </figure>
       ) : (
-        <span className="pt-0.5 text-right text-small text-marigold-ink">no photo</span>
+        <span className="pt-0.5 text-right text-small text-marigold-ink">{texts.plan.noPhoto}</span>
       )}
     </li>
   );

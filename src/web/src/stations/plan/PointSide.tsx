@@ -6,6 +6,7 @@ import { goTo } from '../../deck/navigate';
 import { useSlides } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
+import { texts } from '../../texts';
 
 /** Beside the page: what to look for, the facts, and how many photos the chosen point has. */
 export function PointSide({ point, number }: { point: Point; number: number }) {
@@ -17,7 +18,7 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
   return (
     <>
       <h2 className="mt-7 text-ink-quiet">
-        {number > 0 ? `Look for, under point ${number}` : 'Look for, for the opening'}
+        {number > 0 ? texts.plan.lookForUnderPoint(number) : texts.plan.lookForForTheOpening}
       </h2>
       <ul className="mt-1">
         {point.searchWords.map((w) => (
@@ -25,17 +26,17 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
             {w}
             <Button
               className="min-h-6 text-small text-ink-quiet hover:text-ink"
-              aria-label={`Drop ${w}`}
+              aria-label={texts.plan.drop(w)}
               onClick={() => void setWords(point.searchWords.filter((x) => x !== w))}
             >
-              drop
+              {texts.plan.drop2}
             </Button>
           </li>
         ))}
       </ul>
       <input
-        aria-label="Add search words"
-        placeholder="add words"
+        aria-label={texts.plan.addSearchWords}
+        placeholder={texts.plan.addWords}
         className="field text-lead"
         value={word}
         onChange={(e) => setWord(e.target.value)}
@@ -44,19 +45,19 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
             setWord('');
         }}
       />
-      <h2 className="mt-7 text-ink-quiet">Facts and where from</h2>
+      <h2 className="mt-7 text-ink-quiet">{texts.plan.factsAndWhereFrom}</h2>
       {point.facts.map((f, i) => (
         <div key={i} className="mt-2 border-l border-rule pl-3">
           <Field
             lines
-            label={`Fact ${i + 1}`}
+            label={texts.plan.fact(i + 1)}
             className="resize-none text-lead"
             value={f.text}
             onCommit={(text) => setFacts(point.facts.map((x, j) => (j === i ? { ...x, text } : x)))}
           />
           <Field
-            label={`Reference of fact ${i + 1}`}
-            placeholder="where it comes from"
+            label={texts.plan.referenceOfFact(i + 1)}
+            placeholder={texts.plan.whereItComesFrom}
             className="text-ink-quiet"
             value={f.reference}
             onCommit={(reference) => setFacts(point.facts.map((x, j) => (j === i ? { ...x, reference } : x)))}
@@ -64,19 +65,19 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
         </div>
       ))}
       <Field
-        label="New fact"
-        placeholder="add a fact"
+        label={texts.plan.newFact}
+        placeholder={texts.plan.addAFact}
         className="mt-2 text-lead"
         value=""
         onCommit={(text) => text !== '' && setFacts([...point.facts, { text, reference: '' }])}
       />
       <p className="mt-7 text-ink-quiet">
         {point.kept.length === 0
-          ? 'No photo kept yet'
+          ? texts.plan.noPhotoKeptYet
           : point.kept.length === 1
-            ? '1 photo kept'
-            : `${point.kept.length} photos kept`}
-        {slide > 0 ? `, shown on slide ${slide}.` : ', no slide yet.'}
+            ? texts.plan.n1PhotoKept
+            : texts.plan.photosKept(point.kept.length)}
+        {slide > 0 ? texts.plan.shownOnSlide(slide) : texts.plan.noSlideYet}
       </p>
       <Button
         kind="link"
@@ -86,7 +87,7 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
           goTo('gather');
         }}
       >
-        Gather photos for this point
+        {texts.plan.gatherPhotosForThisPoint}
       </Button>
     </>
   );

@@ -5,6 +5,7 @@ import { rules } from '../../deck/rules';
 import { useHeader } from '../../deck/store';
 import { Select } from '../../ui/Select';
 import { Field } from '../../ui/Field';
+import { texts } from '../../texts';
 
 /** What the talk is for, as a sentence whose words open their alternatives; licences are judged by it. */
 export function UseSentence({ use, minutes, speaker = false }: { use: Use; minutes: number; speaker?: boolean }) {
@@ -13,56 +14,56 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
   const set = (change: Partial<Use>) => void edit({ kind: 'set-use', use: { ...use, ...change } });
   const options = [...new Set([...rules().slotChoices, minutes])]
     .sort((a, b) => a - b)
-    .map((m): [string, string] => [String(m), `${m} minutes`]);
+    .map((m): [string, string] => [String(m), texts.plan.minutes(m)]);
   return (
     <p className={speaker ? 'mt-2 text-lead leading-8 text-ink-quiet' : 'mt-1 leading-relaxed'}>
       A{' '}
       <Select
-        label="Who sees it"
+        label={texts.plan.whoSeesIt}
         value={use.audience}
         options={[
-          ['public', 'public talk'],
-          ['class', 'talk for a class'],
+          ['public', texts.plan.publicTalk],
+          ['class', texts.plan.talkForAClass],
         ]}
         onChoose={(audience) => set({ audience })}
       />{' '}
-      of{' '}
+      {texts.plan.of2}
       {other ? (
         <span onBlur={() => setOther(false)}>
           <Field
-            label="Time slot, in minutes"
+            label={texts.plan.timeSlotInMinutes}
             className={`!inline !w-24 ${speaker ? 'border-b-verdigris-ink/50 text-ink' : ''}`}
             value={String(minutes)}
             focused
             onCommit={(text) => edit({ kind: 'set-slot', minutes: Number(/^[\d.]+/.exec(text)?.[0] ?? '0') })}
           />{' '}
-          minutes
+          {texts.plan.minutes2}
         </span>
       ) : (
         <Select
-          label="Time slot"
+          label={texts.plan.timeSlot}
           value={String(minutes)}
-          options={[...options, ['other', 'another length']]}
+          options={[...options, ['other', texts.plan.anotherLength]]}
           onChoose={(m) => (m === 'other' ? setOther(true) : void edit({ kind: 'set-slot', minutes: Number(m) }))}
         />
       )}
       ,{' '}
       <Select
-        label="Entry"
+        label={texts.plan.entry}
         value={use.commercial ? 'paid' : 'free'}
         options={[
-          ['free', 'free to enter'],
-          ['paid', 'paid or for an employer'],
+          ['free', texts.plan.freeToEnter],
+          ['paid', texts.plan.paidOrForAnEmployer],
         ]}
         onChoose={(v) => set({ commercial: v === 'paid' })}
       />
       ,{' '}
       <Select
-        label="Copies"
+        label={texts.plan.copies}
         value={use.handedOn ? 'on' : 'off'}
         options={[
-          ['on', 'file handed on'],
-          ['off', 'shown only'],
+          ['on', texts.plan.fileHandedOn],
+          ['off', texts.plan.shownOnly],
         ]}
         onChoose={(v) => set({ handedOn: v === 'on' })}
       />
@@ -70,11 +71,11 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
         <>
           ,{' '}
           <Select
-            label="Changes by others"
+            label={texts.plan.changesByOthers}
             value={use.othersMayAdapt ? 'yes' : 'no'}
             options={[
-              ['no', 'not to be changed'],
-              ['yes', 'others may change it'],
+              ['no', texts.plan.notToBeChanged],
+              ['yes', texts.plan.othersMayChangeIt],
             ]}
             onChoose={(v) => set({ othersMayAdapt: v === 'yes' })}
           />
@@ -82,22 +83,22 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
       )}
       ,{' '}
       <Select
-        label="Recording"
+        label={texts.plan.recording}
         value={use.recorded ? 'on' : 'off'}
         options={[
-          ['off', 'not recorded'],
-          ['on', 'recording published'],
+          ['off', texts.plan.notRecorded],
+          ['on', texts.plan.recordingPublished],
         ]}
         onChoose={(v) => set({ recorded: v === 'on' })}
       />
       {speaker ? (
         <>
-          , given by{' '}
+          {texts.plan.givenBy}
           <Field
-            label="Speaker"
+            label={texts.plan.speaker}
             className="!inline !w-32 border-b-verdigris-ink/50 text-ink"
             value={header.speaker}
-            placeholder="your name"
+            placeholder={texts.plan.yourName}
             maxLength={rules().longestTitle}
             onCommit={(speaker) => edit({ kind: 'set-speaker', speaker })}
           />

@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { Labelled, Line } from '../../ui/Line';
 import { useRecord } from './useRecord';
+import { texts } from '../../texts';
 
 /** Asks for the speaker's name, which one's own photos are credited with. */
 export function OwnNameDialog({ photo, onClose }: { photo: Photo; onClose(): void }) {
@@ -14,15 +15,15 @@ export function OwnNameDialog({ photo, onClose }: { photo: Photo; onClose(): voi
   const [problem, setProblem] = useState('');
   const save = async () => {
     const written = name.trim();
-    if (written === '') return setProblem('Write the name that the credit shall carry.');
+    if (written === '') return setProblem(texts.settle.writeTheNameThatThe);
     if ((await edit({ kind: 'set-speaker', speaker: written })) && (await own(written))) onClose();
   };
   return (
     <Dialog
       open
       onOpenChange={onClose}
-      title="Whose photo is it"
-      description="Your own photos are credited with your name. It stands in the plan too, and is asked for once."
+      title={texts.settle.whosePhotoIsIt}
+      description={texts.settle.yourOwnPhotosAreCredited}
     >
       <form
         className="mt-4 flex flex-col gap-4"
@@ -31,15 +32,15 @@ export function OwnNameDialog({ photo, onClose }: { photo: Photo; onClose(): voi
           void save();
         }}
       >
-        <Labelled label="Your name" problem={problem}>
+        <Labelled label={texts.settle.yourName} problem={problem}>
           <Line autoFocus value={name} maxLength={rules().longestTitle} onChange={(e) => setName(e.target.value)} />
         </Labelled>
         <div className="flex justify-end gap-5">
           <Button kind="verb" onClick={onClose}>
-            Cancel
+            {texts.settle.cancel}
           </Button>
           <Button kind="solid" type="submit">
-            It is my own photo
+            {texts.settle.itIsMyOwnPhoto}
           </Button>
         </div>
       </form>

@@ -4,6 +4,7 @@ import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { Labelled, Line, Lines } from '../../ui/Line';
 import { useRecord } from './useRecord';
+import { texts } from '../../texts';
 
 interface Permission {
   from: string;
@@ -25,32 +26,28 @@ export function PermissionDialog({ photo, onClose }: { photo: Photo | null; onCl
     <Dialog
       open={photo !== null}
       onOpenChange={onClose}
-      title={photo?.mayPlace ? 'Record a permission' : 'This photo is not openly licensed'}
-      description={
-        photo?.mayPlace
-          ? 'What the rights holder allowed goes before the licence.'
-          : "It can be placed once the maker's permission is recorded. Otherwise choose another."
-      }
+      title={photo?.mayPlace ? texts.settle.recordAPermission : texts.settle.thisPhotoIsNotOpenly}
+      description={photo?.mayPlace ? texts.settle.whatTheRightsHolderAllowed : texts.settle.itCanBePlacedOnce}
     >
       <form className="mt-4 flex flex-col gap-4" onSubmit={(e) => void handleSubmit(send)(e)}>
-        <Labelled label="Who gave it">
+        <Labelled label={texts.settle.whoGaveIt}>
           <Line {...register('from')} />
         </Labelled>
-        <Labelled label="When">
+        <Labelled label={texts.settle.when}>
           <Line type="date" className="scheme-dark" {...register('on')} />
         </Labelled>
-        <Labelled label="What they allowed, in their words">
+        <Labelled label={texts.settle.whatTheyAllowedInTheir}>
           <Lines rows={3} {...register('words')} />
         </Labelled>
-        <Labelled label="A file that shows it, such as the letter">
+        <Labelled label={texts.settle.aFileThatShowsIt}>
           <Line type="file" {...register('file')} />
         </Labelled>
         <div className="flex justify-end gap-5">
           <Button kind="verb" onClick={onClose}>
-            Cancel
+            {texts.settle.cancel}
           </Button>
           <Button kind="solid" type="submit">
-            Record the permission
+            {texts.settle.recordThePermission}
           </Button>
         </div>
       </form>

@@ -10,6 +10,7 @@ import { Evidence } from './Evidence';
 import { OwnNameDialog } from './OwnNameDialog';
 import { PermissionDialog } from './PermissionDialog';
 import { useRecord } from './useRecord';
+import { texts } from '../../texts';
 
 /** A photo's record: what is known, what sources said, and every way to settle what is not. */
 export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void }) {
@@ -24,57 +25,71 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
     <Dialog
       open
       onOpenChange={onClose}
-      title={photo.unclear ? 'Settle where this photo is from' : 'The record of this photo'}
+      title={photo.unclear ? texts.settle.settleWhereThisPhotoIs : texts.settle.theRecordOfThisPhoto}
       wide
     >
       <div className="mt-3 flex gap-5 narrow:flex-col">
         <img src={photoUrl(photo, 320)} alt="" className="max-h-40 max-w-56 self-start object-contain" />
         <div className="min-w-0 flex-1">
-          <Line label="Title" value={photo.title} onCommit={(title) => correct({ title })} />
-          <Line label="Maker" value={photo.maker} onCommit={(maker) => correct({ maker })} needed />
-          <Line label="Source" value={photo.sourceUrl ?? ''} onCommit={(sourceUrl) => correct({ sourceUrl })} />
+          <Line label={texts.settle.title} value={photo.title} onCommit={(title) => correct({ title })} />
+          <Line label={texts.settle.maker} value={photo.maker} onCommit={(maker) => correct({ maker })} needed />
           <Line
-            label="Licence"
+            label={texts.settle.source}
+            value={photo.sourceUrl ?? ''}
+            onCommit={(sourceUrl) => correct({ sourceUrl })}
+          />
+          <Line
+            label={texts.settle.licence}
             value={photo.licenceName ? photo.licenceName : ''}
             hint={photo.licenceAsFound}
             onCommit={(licence) => correct({ licence })}
             needed={!photo.ownWork && !photo.permission}
           />
           <Line
-            label="Public domain"
+            label={texts.settle.publicDomain}
             value={photo.publicDomainReason}
-            hint="why it is in the public domain, if it is"
+            hint={texts.settle.whyItIsInThe}
             onCommit={(publicDomainReason) => correct({ publicDomainReason })}
           />
           <Line
-            label="Done before"
+            label={texts.settle.doneBefore}
             value={photo.earlierChanges}
-            hint="changes that its source tells of"
+            hint={texts.settle.changesThatItsSourceTells}
             onCommit={(earlierChanges) => correct({ earlierChanges })}
           />
-          {photo.ownWork && <p className="mt-1 text-quiet">Your own photo.</p>}
-          {photo.permission && <p className="mt-1 text-quiet">By permission of {photo.permission}.</p>}
-          {photo.machineMade && <p className="mt-1 text-marigold">The file says that it was made by a machine.</p>}
+          {photo.ownWork && <p className="mt-1 text-quiet">{texts.settle.yourOwnPhoto}</p>}
+          {photo.permission && <p className="mt-1 text-quiet">{texts.settle.byPermissionOf(photo.permission)}</p>}
+          {photo.machineMade && <p className="mt-1 text-marigold">{texts.settle.theFileSaysThatIt}</p>}
         </div>
       </div>
       {photo.offers.length > 0 && (
         <div className="mt-3 border-l-2 border-marigold pl-3">
           <p className="text-marigold">
             {photo.offers[0]!.of === 'choice'
-              ? 'The source lets you choose. One of these is kept, and that you chose it.'
-              : 'These licences were found beside the photo. Nothing says that they hold for the photo itself.'}
+              ? texts.settle.theSourceLetsYouChoose
+              : texts.settle.theseLicencesWereFoundBeside}
           </p>
           <ul className="mt-1 flex flex-col gap-1">
             {photo.offers.map((o, n) => (
               <li key={o.said + o.licence} className="flex items-baseline gap-4">
                 <span className="min-w-0 flex-1">
                   {o.licence}
-                  {o.of !== 'choice' && <span className="text-quiet"> of {o.of}</span>}
-                  {o.maker && <span className="text-quiet">, with the name {o.maker}</span>}
+                  {o.of !== 'choice' && (
+                    <span className="text-quiet">
+                      {texts.settle.of}
+                      {o.of}
+                    </span>
+                  )}
+                  {o.maker && (
+                    <span className="text-quiet">
+                      {texts.settle.withTheName}
+                      {o.maker}
+                    </span>
+                  )}
                   {o.of !== 'choice' && <span className="block truncate text-small text-quiet">{o.said}</span>}
                 </span>
                 <Button kind="link" onClick={() => void correct({ offer: n })}>
-                  {o.of === 'choice' ? 'Take this' : 'It holds for the photo'}
+                  {o.of === 'choice' ? texts.settle.takeThis : texts.settle.itHoldsForThePhoto}
                 </Button>
               </li>
             ))}
@@ -83,7 +98,7 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
       )}
       {photo.conflicts.map((c) => (
         <div key={c.field} className="mt-3 border-l-2 border-marigold pl-3">
-          <p className="text-marigold">Two sources say different things of the {c.field}.</p>
+          <p className="text-marigold">{texts.settle.twoSourcesSayDifferentThings(c.field)}</p>
           <ul className="mt-1 grid grid-cols-2 gap-3 narrow:grid-cols-1">
             {c.said.map((s) => (
               <li key={s.source + s.value}>
@@ -92,7 +107,7 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
                 {s.value}{' '}
                 {(c.field === 'maker' || c.field === 'title' || c.field === 'licence') && (
                   <Button kind="link" onClick={() => void correct({ [c.field]: s.value, settle: true })}>
-                    Take this
+                    {texts.settle.takeThis}
                   </Button>
                 )}
               </li>
@@ -102,16 +117,16 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
       ))}
       {photo.sourceNowSays && (
         <p className="mt-3 border-l-2 border-marigold pl-3 text-marigold">
-          The source now says: {photo.sourceNowSays}. When the photo was taken it said:{' '}
+          {texts.settle.theSourceNowSaysWhen(photo.sourceNowSays)}
           {photo.licenceAsFound || 'nothing'}.{' '}
           <Button kind="link" onClick={() => void correct({ settle: true })}>
-            Keep what it said then
+            {texts.settle.keepWhatItSaidThen}
           </Button>
         </p>
       )}
       <p className="mt-4 flex flex-wrap gap-x-6 gap-y-1 border-t border-line pt-3">
         <Verb on={looking} act={() => setLooking(!looking)}>
-          Look for the original
+          {texts.settle.lookForTheOriginal}
         </Verb>
         <Verb
           act={() => {
@@ -120,19 +135,19 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
             else void own(speaker);
           }}
         >
-          {photo.ownWork ? 'Not my own photo' : 'It is my own photo'}
+          {photo.ownWork ? texts.settle.notMyOwnPhoto : texts.settle.itIsMyOwnPhoto}
         </Verb>
-        <Verb act={() => setPermission(true)}>Record a permission</Verb>
-        {photo.sourceUrl && <Verb act={() => void reread()}>Read the source again</Verb>}
+        <Verb act={() => setPermission(true)}>{texts.settle.recordAPermission}</Verb>
+        {photo.sourceUrl && <Verb act={() => void reread()}>{texts.settle.readTheSourceAgain}</Verb>}
       </p>
       {looking && <Origins photo={photo} onClose={onClose} />}
       <details className="mt-4 border-t border-line pt-3">
-        <summary className="cursor-pointer text-quiet">What sources said, word for word</summary>
+        <summary className="cursor-pointer text-quiet">{texts.settle.whatSourcesSaidWordFor}</summary>
         <Evidence photoId={photo.id} />
       </details>
       <div className="mt-4 text-right">
         <Button kind="verb" onClick={onClose}>
-          Close
+          {texts.settle.close}
         </Button>
       </div>
     </Dialog>
@@ -171,7 +186,7 @@ function Line({
       <input
         className={`min-w-0 flex-1 truncate border-b border-line bg-transparent outline-none focus:border-verdigris ${needed ? 'placeholder:text-marigold' : 'placeholder:text-quiet'}`}
         value={text ?? value}
-        placeholder={hint || (needed ? 'not found' : 'none')}
+        placeholder={hint || (needed ? texts.settle.notFound : texts.settle.none)}
         onChange={(e) => setText(e.target.value)}
         onBlur={commit}
         onKeyDown={(e) => {
@@ -195,18 +210,8 @@ function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
         api.POST('/api/decks/{id}/photos/{photoId}/origins', { params: { path: { id: deckId, photoId: photo.id } } }),
       ),
   });
-  if (!origins.data)
-    return (
-      <p className="mt-3 text-quiet">
-        Comparing it with everything found so far, and with what the collections have for its point.
-      </p>
-    );
-  if (origins.data.length === 0)
-    return (
-      <p className="mt-3 text-quiet">
-        Nothing found or fetched so far looks like it. Search in Gather for what it shows, then look again.
-      </p>
-    );
+  if (!origins.data) return <p className="mt-3 text-quiet">{texts.settle.comparingItWithEverythingFound}</p>;
+  if (origins.data.length === 0) return <p className="mt-3 text-quiet">{texts.settle.nothingFoundOrFetchedSo}</p>;
   return (
     <ul className="mt-3 flex flex-col gap-3">
       {origins.data.map(({ candidate: c, distance }) => (
@@ -215,11 +220,12 @@ function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
           <div className="min-w-0 flex-1">
             <p className="truncate font-semibold">{c.title || 'Untitled'}</p>
             <p className="text-quiet">
-              by {c.maker || 'unknown maker'}, {c.licence}, {c.sources[0]?.name}
+              {texts.settle.by}
+              {c.maker || texts.settle.unknownMaker}, {c.licence}, {c.sources[0]?.name}
             </p>
             <p className="text-small text-quiet">
-              {distance === 0 ? 'Looks exactly the same' : 'Looks the same'}
-              {c.sizeKnown && `, ${c.width} x ${c.height} instead of ${photo.width} x ${photo.height}`}
+              {distance === 0 ? texts.settle.looksExactlyTheSame : texts.settle.looksTheSame}
+              {c.sizeKnown && texts.settle.xInsteadOfX(c.width, c.height, photo.width, photo.height)}
             </p>
           </div>
           <Button
@@ -231,7 +237,7 @@ function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
               void adopt(c.collection, c.id).then((done) => (done ? onClose() : setBusy('')));
             }}
           >
-            {busy === c.id ? 'Taking it' : 'Adopt it'}
+            {busy === c.id ? texts.settle.takingIt : texts.settle.adoptIt}
           </Button>
         </li>
       ))}

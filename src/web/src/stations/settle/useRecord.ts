@@ -6,6 +6,7 @@ import { useDeckId, useDeckStore } from '../../deck/store';
 import { finished } from '../../deck/jobs';
 import { rules } from '../../deck/rules';
 import { useNotices } from '../../ui/useNotices';
+import { texts } from '../../texts';
 
 type Correction = components['schemas']['RecordRequest'];
 
@@ -73,7 +74,7 @@ export function useRecord(photoId: string) {
           ),
         );
         if (job.state !== 'done') throw new Error(job.message);
-        return 'The original is in its place, with its record.';
+        return texts.settle.theOriginalIsInIts;
       }),
     retake: () =>
       attempt(async () => {
@@ -84,12 +85,12 @@ export function useRecord(photoId: string) {
         );
         if (job.state !== 'done') throw new Error(job.message);
         await client.invalidateQueries({ queryKey: ['ledger', deckId] });
-        return 'The photo is whole again.';
+        return texts.settle.thePhotoIsWholeAgain;
       }),
     permit: (from: string, on: string, words: string, file: File | null) =>
       attempt(async () => {
         if (file && file.size > rules().permissionBytes)
-          throw new Error(`The file is larger than ${rules().permissionBytes / 1024 / 1024} MB. Choose a smaller one.`);
+          throw new Error(texts.settle.theFileIsLargerThan(rules().permissionBytes / 1024 / 1024));
         const fileId = file
           ? (
               await told(
