@@ -27,6 +27,13 @@ for (const station of ['plan', 'gather', 'compose', 'credit', 'give']) {
   await page.goto(at(station));
   await shoot(station, station === 'gather' ? 2500 : 900);
 }
+// The same at 200 % zoom of 1280 x 800: sides are pages, the run is a line.
+const small = await browser.newPage({ viewport: { width: 640, height: 400 }, deviceScaleFactor: 2 });
+await small.goto(at('compose'));
+await small.waitForLoadState('networkidle');
+await small.waitForTimeout(900);
+await small.screenshot({ path: `${folder}/small.png` });
+await small.close();
 await page.goto(`${base}/deck/${deck.id}/show?slide=${marram.id}`);
 await page.waitForSelector('[data-ready]');
 await shoot('show');
