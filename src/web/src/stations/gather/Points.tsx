@@ -93,7 +93,7 @@ function Shortlist({ point }: { point: Point }) {
                 className={`block ${at === id ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
                 onClick={() => setAt(at === id ? null : id)}
                 onKeyDown={(e) => {
-                  if (e.altKey && (e.key === 'ArrowLeft' || e.key === 'ArrowRight')) {
+                  if (e.altKey && !e.repeat && (e.key === 'ArrowLeft' || e.key === 'ArrowRight')) {
                     e.preventDefault();
                     void edit({
                       kind: 'order-kept',

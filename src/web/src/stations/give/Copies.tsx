@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { api, sentence, told } from '../../api/client';
 import type { Job, Room, RoomLine } from '../../api/types';
+import { settled } from '../../deck/edit';
 import { finished, open, useJobs } from '../../deck/jobs';
 import { useDeckId } from '../../deck/store';
 import { Button } from '../../ui/Button';
@@ -16,9 +17,10 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
   const [asking, setAsking] = useState<RoomLine[]>([]);
   const live = useJobs((s) => (job ? (s.byId[job.id] ?? job) : null));
   const first = room?.lines.filter((l) => l.holdsUp) ?? [];
-  // How it stands is asked for anew: what is shown may be a moment old.
+  // How it stands is asked for anew, once every edit is in: what is shown may be a moment old.
   const begin = async () => {
     try {
+      await settled();
       const now = await told(api.GET('/api/decks/{id}/room', { params: { path: { id } } }));
       const before = now.lines.filter((l) => l.holdsUp);
       if (before.length === 0) await make();
