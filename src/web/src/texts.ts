@@ -43,6 +43,7 @@ export const texts = {
     pressAKey: 'press a key',
     none: 'none',
     theRun: 'The run',
+    opening: 'Opening',
     theSlidesWillStandHere: 'The slides will stand here.',
     before: 'Before',
     of: (count: Value, label: Value, standing: Value) => ` of ${count}: ${label}${standing}`,

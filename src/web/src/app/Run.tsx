@@ -10,6 +10,7 @@ import {
 import { SortableContext, horizontalListSortingStrategy, useSortable } from '@dnd-kit/sortable';
 import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { Popover } from 'radix-ui';
+import type { Slide } from '../api/types';
 import { choose, step, useChosenSlide } from '../deck/choice';
 import { edit } from '../deck/edit';
 import { rules } from '../deck/rules';
@@ -26,6 +27,8 @@ import { useNotices } from '../ui/useNotices';
 import { texts } from '../texts';
 
 const gap = 2;
+// What a tile is called where its name has no room.
+const short: Partial<Record<Slide['kind'], string>> = { title: texts.app.opening, credits: texts.app.credits };
 // A tile is never narrower, in pixels: it has a name, and is to be hit (WCAG 2.2, success criterion 2.5.8).
 const narrowest = 24;
 
@@ -310,7 +313,7 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
         <span
           className={`absolute bottom-0 truncate text-note ${shown > 40 ? 'inset-x-0 px-1.5 pb-0.5' : 'inset-y-0 left-0 rotate-180 px-0.5 py-1 leading-4 [writing-mode:vertical-rl]'} ${slide.kind === 'credits' ? 'bg-paper-deep text-ink' : 'bg-black/60 text-white'}`}
         >
-          {slide.label}
+          {shown > 40 ? slide.label : (short[slide.kind] ?? slide.label)}
         </span>
         {slide.standing !== 'clear' && (
           <span

@@ -35,7 +35,7 @@ export function Head({ note, children }: { note?: string; children?: ReactNode }
   return (
     <header className="flex h-11 shrink-0 items-center gap-5 border-b border-line px-5 in-[.paper]:border-rule narrow:h-9 narrow:gap-3 narrow:px-4">
       <h1 className="max-w-80 min-w-0 shrink truncate text-lead font-semibold">{title}</h1>
-      <span role="status" className="min-w-0 truncate text-quiet in-[.paper]:text-ink-quiet">
+      <span role="status" className="min-w-0 shrink-[20] truncate text-quiet in-[.paper]:text-ink-quiet">
         {says || (narrow ? '' : note)}
       </span>
       {narrow ? (
