@@ -193,6 +193,8 @@ public sealed class FrozenTests : IDisposable
             typeof(GroupItems),
             typeof(MakeGround),
             typeof(OrderSlides),
+            typeof(ArrangeItems),
+            typeof(LineUpItems),
         ];
         Assert.Equal(DeckCommands.All.Count - later.Length, kinds.Count);
         Assert.Throws<FormatException>(() =>

@@ -40,6 +40,8 @@ public static class DeckCommands
         Kind<AddItem>("add-item"),
         Kind<EditItem>("edit-item"),
         Kind<PlaceItem>("place-item"),
+        Kind<ArrangeItems>("arrange-items"),
+        Kind<LineUpItems>("line-up-items"),
         Kind<OrderItem>("order-item"),
         Kind<RemoveItem>("remove-item"),
         Kind<DuplicateItem>("duplicate-item"),

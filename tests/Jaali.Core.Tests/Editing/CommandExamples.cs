@@ -4,6 +4,7 @@ using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
+using Jaali.Core.Layout;
 using Jaali.Core.Legibility;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
@@ -98,6 +99,21 @@ public static class CommandExamples
                 ),
             [typeof(EditItem)] = (d, c) => new EditItem(SlideOf(d, c).Id, ItemOf(d, c), EditFor(d, c)),
             [typeof(PlaceItem)] = (d, c) => new PlaceItem(SlideOf(d, c).Id, ItemOf(d, c), Rect(c), c.A % 90),
+            [typeof(ArrangeItems)] = (d, c) =>
+                new ArrangeItems(
+                    SlideOf(d, c).Id,
+                    [
+                        .. SlideOf(d, c)
+                            .Items.Where(i => !i.At.Held)
+                            .Select((i, n) => new ItemPlaced(i.Id, Rect(new(c.A + 90 * n, c.B, c.X)))),
+                    ]
+                ),
+            [typeof(LineUpItems)] = (d, c) =>
+                new LineUpItems(
+                    SlideOf(d, c).Id,
+                    [.. SlideOf(d, c).Items.Select(i => i.Id)],
+                    (LineUp)(c.B % Enum.GetValues<LineUp>().Length)
+                ),
             [typeof(OrderItem)] = (d, c) => new OrderItem(SlideOf(d, c).Id, ItemOf(d, c), c.A % 5 - 1),
             [typeof(RemoveItem)] = (d, c) => new RemoveItem(SlideOf(d, c).Id, ItemOf(d, c)),
             [typeof(DuplicateItem)] = (d, c) => new DuplicateItem(SlideOf(d, c).Id, ItemOf(d, c)),
@@ -210,6 +226,17 @@ public static class CommandExamples
         No("opening-stays", d => new RemovePoint(d.Id));
         No("opening-stays", d => new MovePoint(d.Id, 2));
         No("no-points", _ => new MakeSlides(), d => Deck.New(d.Id));
+        No("no-such-slide", _ => new ArrangeItems(Nothing, [new(Nothing, new(0, 0, 100, 100))]));
+        No("no-such-item", d => new ArrangeItems(d.Slides[3].Id, [new(Nothing, new(0, 0, 100, 100))]));
+        No("nothing-to-arrange", d => new ArrangeItems(d.Slides[3].Id, []));
+        No("too-small", d => new ArrangeItems(d.Slides[3].Id, [new(d.Slides[3].Items[0].Id, new(0, 0, 0, -5))]));
+        No("no-such-slide", _ => new LineUpItems(Nothing, [], LineUp.Left));
+        No("no-such-item", d => new LineUpItems(d.Slides[3].Id, [Nothing], LineUp.Left));
+        No("too-few", d => new LineUpItems(d.Slides[3].Id, [d.Slides[3].Items[0].Id], LineUp.Left));
+        No(
+            "too-few",
+            d => new LineUpItems(d.Slides[3].Id, [.. d.Slides[3].Items.Take(2).Select(i => i.Id)], LineUp.EqualGapsDown)
+        );
         No("in-order", _ => new OrderSlides(), d => Deck.New(d.Id));
         No("too-many-slides", _ => new MakeSlides(), d => Many(d, Limits.OfTalks.Slides));
         No("no-such-slide", _ => new AddSlide(Nothing));

@@ -1,0 +1,55 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Layout;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>
+/// Puts several items of a slide in their places at once. A ground among them becomes a frame, since it is to stand
+/// beside others; a photo that has another shape of frame then is reframed, not stretched.
+/// </summary>
+/// <param name="SlideId">The slide.</param>
+/// <param name="Places">Where each comes; an item that is not named stays.</param>
+public sealed record ArrangeItems(Guid SlideId, ImmutableList<ItemPlaced> Places) : DeckCommand
+{
+    /// <inheritdoc/>
+    public override string Deed => "arranging a slide";
+
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (deck.Slide(SlideId) is not { } slide)
+            return Refusals.NoSlide;
+        if (Places.Count == 0)
+            return new Refusal("nothing-to-arrange", "There is nothing to arrange. Put photos on the slide first.");
+        foreach (ItemPlaced place in Places)
+        {
+            if (slide.Item(place.ItemId) is not { } item)
+                return Refusals.NoItem;
+            if (item.At.Held)
+                return Refusals.Held;
+            ItemResult made = ItemKinds
+                .Of(item)
+                .Place(
+                    item,
+                    item.At with
+                    {
+                        Rect = place.Rect,
+                        Turn = 0,
+                        IsGround = false,
+                    },
+                    new ItemPlace(deck, slide, facts)
+                );
+            if (made.Item is not { } placed)
+                return made.Refusal!;
+            // Where more of the photo can be seen than before, it is: as much as the new shape lets.
+            if (placed is Frame frame && facts.Photo(frame.PhotoId) is { } photo)
+                placed = frame with { Crop = CropFinder.Largest(photo.Aspect, frame.At.Rect.Aspect, photo.Focal) };
+            if (ItemKinds.Fault(placed, deck, slide, facts) is { } fault)
+                return fault;
+            slide = slide.With(placed);
+        }
+        return deck.With(slide);
+    }
+}
