@@ -176,6 +176,48 @@ public sealed class ArrangementTests
                 }
             );
 
+    [Fact]
+    public void A_photo_that_is_added_goes_under_the_words()
+    {
+        (World world, Deck deck, Slide slide) = Filled(3);
+        Assert.IsType<Words>(slide.Items[^1]);
+        Assert.Equal(["p0", "p1", "p2"], slide.Items.OfType<Frame>().Select(f => f.PhotoId));
+        // Words that are added come on top of all.
+        deck = world.Do(deck, new AddItem(slide.Id, new WordsEdit("Over all"))).Deck;
+        Assert.Equal("Over all", Assert.IsType<Words>(deck.Slide(slide.Id)!.Items[^1]).Text);
+    }
+
+    [Fact]
+    public void Guides_name_the_lines_of_the_slide_and_of_the_others_and_gaps_that_can_be_kept()
+    {
+        (World world, Deck deck, Slide slide) = Filled(3);
+        Guid[] ids = [.. slide.Items.OfType<Frame>().Select(f => f.Id)];
+        deck = world
+            .Do(
+                deck,
+                new ArrangeItems(
+                    slide.Id,
+                    [
+                        new(ids[0], new(100, 300, 300, 200)),
+                        new(ids[1], new(440, 320, 300, 200)),
+                        new(ids[2], new(1000, 700, 300, 200)),
+                    ]
+                )
+            )
+            .Deck;
+        slide = deck.Slide(slide.Id)!;
+        Guides guides = Guides.For(deck, slide, slide.Item(ids[2])!);
+        Assert.Subset(
+            guides.Lines.Where(l => l.Axis == "x").Select(l => l.At).ToHashSet(),
+            new HashSet<double> { 0, 960, 1920, 96, 1824, 100, 400, 250, 440, 740, 590 }
+        );
+        Assert.DoesNotContain(guides.Lines, l => l.At is 1000 or 1300);
+        // They are 40 apart: a third may come 40 behind the second, or end 40 before the first.
+        Assert.Contains(new GuideGap("x", 780, "start", 40), guides.Gaps);
+        Assert.Contains(new GuideGap("x", 60, "end", 40), guides.Gaps);
+        Assert.DoesNotContain(guides.Gaps, g => g.Axis == "y");
+    }
+
     private static (World World, Deck Deck, Slide Slide) Filled(int photos)
     {
         var world = new World();

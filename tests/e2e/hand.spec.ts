@@ -436,6 +436,8 @@ test('what is blocked is told before a copy is made, with its slides; swapping k
   await (await asked).setFiles(photo);
   await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(3);
   await page.keyboard.press('3');
+  const places = page.getByRole('complementary', { name: 'Kept photos' }).getByRole('button', { name: /^Place / });
+  await expect(places).toHaveCount(3);
   await page
     .getByRole('complementary', { name: 'Kept photos' })
     .getByRole('button', { name: /^Place / })

@@ -49,6 +49,10 @@ public abstract class ItemKind
     /// <summary>Its name in files and on the wire.</summary>
     public abstract string Name { get; }
 
+    /// <summary>Where a new one comes: above those of its own rank and lower ones, below those of higher ones, so that a
+    /// photo never lands on top of the words.</summary>
+    public virtual int Rank => 0;
+
     /// <summary>The format in which items of this kind are written; older ones are upgraded on reading.</summary>
     public virtual int Format => ItemKinds.Format;
 

@@ -230,7 +230,7 @@ public static class Arrangements
     }
 
     private static string Percent(double share) =>
-        string.Create(CultureInfo.InvariantCulture, $"{Math.Round(100 * share)} %");
+        string.Create(CultureInfo.InvariantCulture, $"{Math.Round(100 * share)}\u00a0%");
 
     private static string Nth(int index) =>
         index switch

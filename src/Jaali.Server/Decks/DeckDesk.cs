@@ -1,7 +1,9 @@
 using System.Collections.Concurrent;
 using Jaali.Core;
+using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
+using Jaali.Core.Layout;
 using Jaali.Core.Photos;
 using Jaali.Store;
 
@@ -119,6 +121,27 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
             },
             cancel
         );
+
+    /// <summary>Proposals for the photos of a slide, each as the slide would look; the deck is not changed.</summary>
+    public IReadOnlyList<ProposalView> Proposals(Deck deck, Slide slide, SceneShelf scenes) =>
+        [
+            .. Arrangements
+                .For(deck, slide, new Facts(photos))
+                .Select(a =>
+                    (
+                        Arrangement: a,
+                        Edited: DeckEditor.Apply(deck, new ArrangeItems(slide.Id, [.. a.Places]), new Facts(photos))
+                            as Edited
+                    )
+                )
+                .Where(p => p.Edited is not null)
+                .Select(p => new ProposalView(
+                    p.Arrangement.Form,
+                    p.Arrangement.Places,
+                    p.Arrangement.GivesUp,
+                    SceneBuilder.Build(p.Edited!.Deck, p.Edited.Deck.Slide(slide.Id)!, scenes)[0]
+                )),
+        ];
 
     /// <summary>Forgets a removed deck.</summary>
     public void Close(Guid id) => _seats.TryRemove(id, out _);

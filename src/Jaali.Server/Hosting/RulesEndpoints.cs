@@ -1,5 +1,6 @@
 using Jaali.Core;
 using Jaali.Core.Decks;
+using Jaali.Core.Items;
 using Jaali.Core.Photos;
 using Jaali.Imaging;
 using Jaali.Store;
@@ -19,6 +20,7 @@ namespace Jaali.Server;
 /// <param name="SecondsKey">A key changes planned time by so many seconds.</param>
 /// <param name="SlotChoices">Time slots that are offered, in minutes.</param>
 /// <param name="MostBeside">Candidates that are compared at once.</param>
+/// <param name="SmallestItem">The smallest side of a thing on a slide, in slide units.</param>
 /// <param name="MostStraighten">Degrees by which a photo is straightened at most, either way.</param>
 /// <param name="Filter">How a wall is narrowed at first.</param>
 /// <param name="PhotoTypes">Media types of files that are taken in.</param>
@@ -39,6 +41,7 @@ public sealed record RulesView(
     double SecondsKey,
     IReadOnlyList<int> SlotChoices,
     int MostBeside,
+    double SmallestItem,
     double MostStraighten,
     WallFilter Filter,
     IReadOnlyList<string> PhotoTypes,
@@ -64,6 +67,7 @@ public static class RulesEndpoints
         SecondsKey: 15,
         SlotChoices: [5, 10, 15, 20, 30, 45, 60, 90],
         MostBeside: 4,
+        SmallestItem: ItemKinds.Smallest,
         MostStraighten: 15,
         new WallFilter(),
         PhotoFormats.Types,

@@ -9,7 +9,7 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Puts a new item on top of a slide.</summary>
+/// <summary>Puts a new item on top of a slide; a photo goes under the words.</summary>
 /// <param name="SlideId">The slide.</param>
 /// <param name="Item">What it is; its kind fills in what is null.</param>
 /// <param name="Rect">Where; null for the kind's usual place.</param>
@@ -32,6 +32,12 @@ public sealed record AddItem(Guid SlideId, ItemEdit Item, SlideRect? Rect = null
                 $"A thing on a slide is at least {ItemKinds.Smallest} units wide and high. Make it larger."
             );
         ItemResult made = ItemKinds.Of(Item).Create(facts.NewId(), Item, Rect, new ItemPlace(deck, slide, facts));
-        return ItemCommand.Put(deck, slide, made, facts);
+        if (made.Item is not { } item)
+            return made.Refusal!;
+        if (ItemKinds.Fault(item, deck, slide, facts) is { } fault)
+            return fault;
+        int rank = ItemKinds.Of(item).Rank,
+            above = slide.Items.FindIndex(i => ItemKinds.Of(i).Rank > rank && !i.At.IsGround);
+        return deck.With(slide with { Items = slide.Items.Insert(above < 0 ? slide.Items.Count : above, item) });
     }
 }

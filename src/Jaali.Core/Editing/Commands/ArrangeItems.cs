@@ -43,11 +43,11 @@ public sealed record ArrangeItems(Guid SlideId, ImmutableList<ItemPlaced> Places
                 );
             if (made.Item is not { } placed)
                 return made.Refusal!;
+            if (ItemKinds.Fault(placed, deck, slide, facts) is { } fault)
+                return fault;
             // Where more of the photo can be seen than before, it is: as much as the new shape lets.
             if (placed is Frame frame && facts.Photo(frame.PhotoId) is { } photo)
                 placed = frame with { Crop = CropFinder.Largest(photo.Aspect, frame.At.Rect.Aspect, photo.Focal) };
-            if (ItemKinds.Fault(placed, deck, slide, facts) is { } fault)
-                return fault;
             slide = slide.With(placed);
         }
         return deck.With(slide);

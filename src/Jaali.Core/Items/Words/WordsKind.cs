@@ -16,6 +16,9 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
     /// <inheritdoc/>
     public override string Name => "words";
 
+    /// <inheritdoc/>
+    public override int Rank => 1;
+
     /// <summary>Words that follow the deck's title or a point's wording.</summary>
     public static Words Following(Guid id, WordsRole role, WordsSource source, SlideRect slide) =>
         new(id, new(Usual(slide)), role, source, "", Spot.Auto);

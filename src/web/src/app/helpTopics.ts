@@ -64,6 +64,12 @@ export const topics: Topic[] = [
     commands: ['compose.frame.reframe'],
   },
   {
+    title: texts.app.severalOnASlide,
+    text: texts.app.severalOnASlideText,
+    station: 'compose',
+    commands: ['compose.arrange', 'compose.raise', 'compose.lower'],
+  },
+  {
     title: texts.app.wordsOnASlide,
     text: texts.app.aSlideCarriesItsPoint,
     station: 'compose',

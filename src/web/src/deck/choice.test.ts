@@ -13,7 +13,7 @@ const slide = (id: string, pointId: string | null = null, items: Item[] = []) =>
   aSlide(id, { kind: pointId ? 'point' : 'free', pointId, items });
 
 beforeEach(() => {
-  useChoice.setState({ slideId: null, pointId: null, itemId: null, tool: null });
+  useChoice.setState({ slideId: null, pointId: null, itemId: null, also: [], tool: null });
   openDeck([aPoint('p'), aPoint('q'), aPoint('r')], [slide('a', 'p'), slide('b'), slide('c', 'r')]);
 });
 

@@ -10,10 +10,12 @@ interface Choice {
   slideId: string | null;
   pointId: string | null;
   itemId: string | null;
+  /** Further items of the slide that are chosen with it. */
+  also: string[];
   tool: string | null;
 }
 
-export const useChoice = create<Choice>(() => ({ slideId: null, pointId: null, itemId: null, tool: null }));
+export const useChoice = create<Choice>(() => ({ slideId: null, pointId: null, itemId: null, also: [], tool: null }));
 
 // The slide that is chosen; that of the chosen point, if it has one; else the first.
 function slideOf(d: DeckState, c: Pick<Choice, 'slideId' | 'pointId'>): Slide | undefined {
@@ -44,14 +46,14 @@ export function useChosenPoint(): Point | undefined {
   return useDeckStore((d) => pointOf(d, choice));
 }
 
-export const choose = (slideId: string) => useChoice.setState({ slideId, pointId: null, itemId: null });
+export const choose = (slideId: string) => useChoice.setState({ slideId, pointId: null, itemId: null, also: [] });
 
 /** Chooses a point, and its first slide where it has one. */
 export function choosePoint(pointId: string) {
   const { slides, slideOrder } = useDeckStore.getState();
   const first = slideOrder.find((id) => slides[id]?.pointId === pointId);
   if (first) choose(first);
-  else useChoice.setState({ slideId: null, pointId, itemId: null });
+  else useChoice.setState({ slideId: null, pointId, itemId: null, also: [] });
 }
 
 // A chosen slide that is gone leaves the choice to its neighbour; where someone else removed it, that is said.
@@ -62,7 +64,7 @@ useDeckStore.subscribe((now, was) => {
   const at = was.slideOrder.indexOf(slideId);
   const left = (id: string) => now.slides[id] !== undefined;
   const neighbour = was.slideOrder.slice(at).find(left) ?? was.slideOrder.slice(0, at).findLast(left);
-  useChoice.setState({ slideId: neighbour ?? null, pointId: null, itemId: null });
+  useChoice.setState({ slideId: neighbour ?? null, pointId: null, itemId: null, also: [] });
   if (useDone.getState().own) return;
   const words = was.slides[slideId].label;
   useNotices
@@ -78,6 +80,13 @@ export function step(by: number) {
   const { slideOrder } = useDeckStore.getState();
   const next = slideOrder[slideOrder.indexOf(chosenSlide()?.id ?? '') + by];
   if (next) choose(next);
+}
+
+/** Chooses an item of the slide; with `more` it is chosen beside the others, or no longer. */
+export function chooseItem(id: string, more: boolean) {
+  const { itemId, also } = useChoice.getState();
+  if (!more || !itemId || itemId === id) useChoice.setState({ itemId: id, also: [] });
+  else useChoice.setState({ also: also.includes(id) ? also.filter((i) => i !== id) : [...also, id] });
 }
 
 /** The item that verbs act on: the chosen one, or the ground, or the lowest that shows a photo. */

@@ -10,7 +10,7 @@ const to = vi.fn();
 beforeEach(() => {
   to.mockReset();
   useGo.setState({ to, station: 'compose' });
-  useChoice.setState({ slideId: null, pointId: null, itemId: null, tool: null });
+  useChoice.setState({ slideId: null, pointId: null, itemId: null, also: [], tool: null });
   openDeck([aPoint('p'), aPoint('q')], [aSlide('a', { pointId: 'p' }), aSlide('b')]);
 });
 

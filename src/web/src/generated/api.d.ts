@@ -212,6 +212,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/slides/{slideId}/items/{itemId}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readLines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/slides/{slideId}/arrangements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["proposeArrangements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/slides/{slideId}/picture.png": {
         parameters: {
             query?: never;
@@ -702,6 +734,11 @@ export interface components {
             here: number;
         };
         /**
+         * @description What an arrangement is built like.
+         * @enum {unknown}
+         */
+        ArrangementForm: "whole" | "rows" | "columns" | "grid" | "oneLeads" | "oneLeadsAbove" | "strips" | "full";
+        /**
          * @description Who sees the talk.
          * @enum {unknown}
          */
@@ -859,7 +896,7 @@ export interface components {
          * @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
          *                 own and one line in DeckCommands.
          */
-        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
+        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandLineUpItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
         /** @description Puts a new item on top of a slide. */
         DeckCommandAddItem: {
             /** @enum {string} */
@@ -888,6 +925,22 @@ export interface components {
             kind: "add-slide";
             /** Format: uuid */
             after?: null | string;
+            deed?: null | string;
+        };
+        /**
+         * @description Puts several items of a slide in their places at once. A ground among them becomes a frame, since it is to stand
+         *     beside others; a photo that has another shape of frame then is reframed, not stretched.
+         */
+        DeckCommandArrangeItems: {
+            /** @enum {string} */
+            kind: "arrange-items";
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
+            slideId: string;
+            /** @description Where each comes; an item that is not named stays. */
+            places: components["schemas"]["ItemPlaced"][];
             deed?: null | string;
         };
         /** @description Decides that a photo's change may stand, or takes that back. */
@@ -983,6 +1036,24 @@ export interface components {
             /** Format: uuid */
             pointId: string;
             photoId: string;
+            deed?: null | string;
+        };
+        /**
+         * @description Lines several items of a slide up, spaces them evenly, or gives them one size. The first one chosen leads:
+         *                 the others come to it. Grounds stay.
+         */
+        DeckCommandLineUpItems: {
+            /** @enum {string} */
+            kind: "line-up-items";
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
+            slideId: string;
+            /** @description The items, the one that leads first. */
+            itemIds: string[];
+            /** @description What is done. */
+            how: components["schemas"]["LineUp"];
             deed?: null | string;
         };
         /**
@@ -1510,6 +1581,54 @@ export interface components {
              */
             opacity: number;
         };
+        /** @description Two things with a gap between them, which a third may keep from one of them. */
+        GuideGap: {
+            /** @description "x" for things side by side, "y" for things one above the other. */
+            axis: string;
+            /**
+             * Format: double
+             * @description Where the edge of the moved thing comes, in slide units.
+             */
+            at: number;
+            /** @description Which edge of the moved thing: "start" for its left or upper one, "end" for the other. */
+            edge: string;
+            /**
+             * Format: double
+             * @description The gap, in slide units.
+             */
+            gap: number;
+        };
+        /**
+         * @description A line of the slide that an edge or the middle of a thing catches on while a hand moves or resizes
+         *                 it.
+         */
+        GuideLine: {
+            /** @description "x" for an upright line, "y" for a level one. */
+            axis: string;
+            /**
+             * Format: double
+             * @description Where it lies, in slide units.
+             */
+            at: number;
+            /** @description What it belongs to, in words. */
+            of: string;
+        };
+        /**
+         * @description Everything a hand needs before it moves or resizes a thing; while it moves, only these numbers are
+         *                 compared.
+         */
+        Guides: {
+            /** @description Edges and middles of the slide, of its margins and of the other things. */
+            lines: components["schemas"]["GuideLine"][];
+            /** @description Places at which a gap between two other things is met again. */
+            gaps: components["schemas"]["GuideGap"][];
+            /**
+             * Format: double
+             * @description How near counts as a catch, in pixels of the screen, so that it feels the same at every
+             *                 zoom.
+             */
+            tolerance: number;
+        };
         /** @description How far the harvest of a collection is. */
         HarvestView: {
             /** @description At work now. */
@@ -1603,6 +1722,12 @@ export interface components {
             id: string;
             /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+        };
+        /** @description Where one item comes. */
+        ItemPlaced: {
+            /** Format: uuid */
+            itemId: string;
+            rect: components["schemas"]["SlideRect"];
         };
         /** @description An item for the client. */
         ItemView: {
@@ -1758,6 +1883,11 @@ export interface components {
          * @enum {unknown}
          */
         LicenceWish: "any" | "fitsTalk" | "asksNothing" | "asksCredit";
+        /**
+         * @description Ways of lining things up; the first thing leads.
+         * @enum {unknown}
+         */
+        LineUp: "left" | "right" | "top" | "bottom" | "middleAcross" | "middleDown" | "equalGapsAcross" | "equalGapsDown" | "sameWidth" | "sameHeight";
         /**
          * @description What a maker is.
          * @default unknown
@@ -2005,6 +2135,17 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description A proposal for the photos of a slide, as the slide would look. */
+        ProposalView: {
+            /** @description What it is built like. */
+            form: components["schemas"]["ArrangementForm"];
+            /** @description Where each photo comes. */
+            places: components["schemas"]["ItemPlaced"][];
+            /** @description What it gives up, in one line. */
+            givesUp: string;
+            /** @description The slide so arranged. */
+            scene: components["schemas"]["Scene"];
+        };
         /**
          * @description The open protocols by which a collection is searched.
          * @enum {unknown}
@@ -2226,6 +2367,11 @@ export interface components {
              * @description Candidates that are compared at once.
              */
             mostBeside: number;
+            /**
+             * Format: double
+             * @description The smallest side of a thing on a slide, in slide units.
+             */
+            smallestItem: number;
             /**
              * Format: double
              * @description Degrees by which a photo is straightened at most, either way.
@@ -3089,6 +3235,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DragGuides"];
+                };
+            };
+        };
+    };
+    readLines: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slideId: string;
+                itemId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Guides"];
+                };
+            };
+        };
+    };
+    proposeArrangements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slideId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProposalView"][];
                 };
             };
         };

@@ -1,5 +1,7 @@
 import type { Item, Slide } from '../../api/types';
+import { edit } from '../../deck/edit';
 import { usePhoto, useScenes } from '../../deck/store';
+import { Field } from '../../ui/Field';
 import { TextLink } from '../../ui/TextLink';
 import { frameOf } from './useFrame';
 import { texts } from '../../texts';
@@ -87,6 +89,7 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
           </p>
         )}
       </div>
+      {!item.item.at.isGround && <ExactPlace slide={slide} item={item} />}
       <dl className="mt-4 grid grid-cols-[3.4rem_1fr] border-t border-line pt-3 font-mono text-note text-quiet">
         <dt>{texts.frame.shown}</dt>
         <dd>
@@ -100,5 +103,43 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
         </dd>
       </dl>
     </>
+  );
+}
+
+const sides = ['x', 'y', 'width', 'height'] as const;
+const names = {
+  x: texts.frame.fromTheLeft,
+  y: texts.frame.fromTheTop,
+  width: texts.frame.width,
+  height: texts.frame.height,
+};
+
+/** Where a frame stands, in numbers that can be written: what handles do, by keys and to the unit. */
+function ExactPlace({ slide, item }: { slide: Slide; item: Item }) {
+  const { rect } = item.item.at;
+  return (
+    <div className="mt-4 grid grid-cols-2 gap-x-4 gap-y-1 border-t border-line pt-3 text-note text-quiet">
+      {sides.map((side) => (
+        <label key={side} className="flex items-baseline gap-2">
+          <span className="flex-1">{names[side]}</span>
+          <Field
+            label={names[side]}
+            className="!w-14 border-b-line text-right font-mono text-word"
+            value={String(Math.round(rect[side] * 10) / 10)}
+            onCommit={(text) => {
+              const value = Number(text.replace(',', '.'));
+              if (text === '' || !Number.isFinite(value)) return false;
+              return edit({
+                kind: 'place-item',
+                slideId: slide.id,
+                itemId: item.item.id,
+                rect: { ...rect, [side]: value },
+                turn: null,
+              });
+            }}
+          />
+        </label>
+      ))}
+    </div>
   );
 }

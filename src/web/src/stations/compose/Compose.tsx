@@ -1,4 +1,5 @@
-import { useLayoutEffect, useRef, type RefObject } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import type { Proposal } from '../../api/types';
 import { useCommands, type Command } from '../../commands/registry';
 import { useChoice, useChosenItem, useChosenPoint, useChosenSlide } from '../../deck/choice';
 import { edit } from '../../deck/edit';
@@ -14,6 +15,8 @@ import { Lattice } from '../../ui/Star';
 import { Head } from '../Head';
 import { FactsSide } from './FactsSide';
 import { KeptColumn } from './KeptColumn';
+import { LineUpVerbs } from './LineUpVerbs';
+import { Proposals } from './Proposals';
 import { Stage } from './Stage';
 import { texts } from '../../texts';
 
@@ -31,7 +34,7 @@ function useTool(tool: string | null, stage: RefObject<HTMLElement | null>, cont
   }, [tool, stage, controls]);
 }
 
-/** The stage in the middle, kept photos at the left, verbs under the stage, facts at the right. */
+/** The stage in the middle, kept photos at the left, verbs under the stage by what is chosen, facts at the right. */
 export default function Compose() {
   const order = useSlideOrder();
   const points = usePointOrder();
@@ -62,7 +65,48 @@ export default function Compose() {
     stage.current?.querySelector<HTMLElement>('[role="application"]')?.focus();
   };
   useTool(tool, stage, controls);
+  const also = useChoice((c) => c.also);
+  const several = item && also.length > 0 ? [item.item.id, ...also] : [];
+  const frames = slide?.items.filter((i) => i.item.kind === 'frame').length ?? 0;
+  const [tried, setTried] = useState<Proposal | null>(null);
+  const arranging = tool === 'arrange' && editable;
+  useEffect(() => {
+    if (!arranging) setTried(null);
+  }, [arranging]);
+  const onItem = (kind: 'duplicate-item' | 'make-ground' | 'hold-item') => {
+    if (!slide || !item) return;
+    const of = { slideId: slide.id, itemId: item.item.id };
+    if (kind === 'make-ground') void edit({ kind, ...of, ground: !item.item.at.isGround });
+    else if (kind === 'hold-item') void edit({ kind, ...of, held: !item.item.at.held });
+    else void edit({ kind, ...of });
+  };
   useCommands([
+    {
+      id: 'compose.arrange',
+      name: texts.compose.arrange,
+      keys: ['A'],
+      group: texts.compose.compose,
+      when: () => editable && frames > 0,
+      run: () => toggle('arrange'),
+    },
+    {
+      id: 'compose.duplicate',
+      name: texts.compose.duplicateIt,
+      when: () => editable && item !== undefined && !item.item.at.isGround,
+      run: () => onItem('duplicate-item'),
+    },
+    {
+      id: 'compose.ground',
+      name: item?.item.at.isGround ? texts.compose.makeFrame : texts.compose.makeGround,
+      when: () => editable && item?.item.kind === 'frame',
+      run: () => onItem('make-ground'),
+    },
+    {
+      id: 'compose.hold',
+      name: item?.item.at.held ? texts.compose.letMove : texts.compose.hold,
+      when: () => editable && item !== undefined && !item.item.at.isGround,
+      run: () => onItem('hold-item'),
+    },
     ...kinds
       .flatMap((k) => k.verbs.map((v) => ({ k, v })))
       .filter(({ v }) => v.id !== 'words')
@@ -133,8 +177,9 @@ export default function Compose() {
                 aria-label={texts.compose.stage}
                 className="flex min-h-0 min-w-0 flex-col px-4 pt-4 pb-3 narrow:overflow-auto narrow:pt-2"
               >
+                {arranging && slide && <Proposals slide={slide} tried={tried} onTry={setTried} onDone={putAway} />}
                 {scene && slide ? (
-                  <Stage scene={scene} slide={slide} item={editable ? item : undefined} />
+                  <Stage scene={tried?.scene ?? scene} slide={slide} item={editable && !tried ? item : undefined} />
                 ) : (
                   <div className="relative grid min-h-0 flex-1 place-items-center">
                     <Lattice className="absolute inset-0 text-lattice" />
@@ -158,11 +203,17 @@ export default function Compose() {
                   </div>
                 )}
                 <div
-                  className="flex min-h-9 shrink-0 flex-wrap items-center justify-center gap-x-6 pt-2 text-lead max-[1150px]:gap-x-3 max-[1150px]:text-body"
+                  className="flex min-h-9 shrink-0 flex-wrap items-center justify-center gap-x-5 pt-2 text-lead max-[1150px]:gap-x-3 max-[1150px]:text-body"
                   role="toolbar"
                   aria-label={texts.compose.whatCanBeDone}
                 >
-                  {editable && (
+                  {editable && several.length > 1 && slide && (
+                    <>
+                      <span className="text-quiet">{texts.compose.chosen(several.length)}</span>
+                      <LineUpVerbs slide={slide} items={several} />
+                    </>
+                  )}
+                  {editable && several.length < 2 && (
                     <>
                       {item &&
                         own.map((v) => (
@@ -170,9 +221,14 @@ export default function Compose() {
                             {v.name}
                           </Button>
                         ))}
-                      {next && next !== shown && (
+                      {next && next !== shown && frames < 2 && (
                         <Button kind="verb" title={texts.compose.theNextPhotoOfThis} onClick={swap}>
                           {texts.compose.swap}
+                        </Button>
+                      )}
+                      {item && slide && slide.items.length > 1 && (
+                        <Button kind="verb" aria-pressed={tool === 'order'} onClick={() => toggle('order')}>
+                          {texts.compose.order}
                         </Button>
                       )}
                       {item && (
@@ -184,6 +240,11 @@ export default function Compose() {
                       <Button kind="verb" aria-pressed={tool === 'words'} onClick={() => toggle('words')}>
                         {texts.compose.words}
                       </Button>
+                      {frames > 0 && (
+                        <Button kind="verb" aria-pressed={arranging} onClick={() => toggle('arrange')}>
+                          {texts.compose.arrange}
+                        </Button>
+                      )}
                     </>
                   )}
                 </div>
@@ -198,6 +259,31 @@ export default function Compose() {
                 >
                   {editable && slide && item && verb?.Controls && <verb.Controls slide={slide} item={item} />}
                   {editable && slide && tool === 'words' && <WriteWords slide={slide} item={words} />}
+                  {editable && item && tool === 'order' && (
+                    <>
+                      {!item.item.at.isGround && (
+                        <>
+                          <Button kind="verb" onClick={() => orderTo(place + 1)}>
+                            {texts.compose.raise}
+                          </Button>
+                          <Button kind="verb" onClick={() => orderTo(place - 1)}>
+                            {texts.compose.lower}
+                          </Button>
+                          <Button kind="verb" onClick={() => onItem('duplicate-item')}>
+                            {texts.compose.duplicateIt}
+                          </Button>
+                          <Button kind="verb" onClick={() => onItem('hold-item')}>
+                            {item.item.at.held ? texts.compose.letMove : texts.compose.hold}
+                          </Button>
+                        </>
+                      )}
+                      {item.item.kind === 'frame' && (
+                        <Button kind="verb" onClick={() => onItem('make-ground')}>
+                          {item.item.at.isGround ? texts.compose.makeFrame : texts.compose.makeGround}
+                        </Button>
+                      )}
+                    </>
+                  )}
                 </div>
                 <Once id="compose.stage" done={tool !== null}>
                   {texts.compose.dragThePhotoToChoose}

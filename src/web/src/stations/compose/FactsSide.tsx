@@ -1,4 +1,4 @@
-import { useChoice, useChosenItem, useChosenSlide } from '../../deck/choice';
+import { chooseItem, useChoice, useChosenItem, useChosenSlide } from '../../deck/choice';
 import { kindOf } from '../../items/kinds';
 import { Button } from '../../ui/Button';
 import { texts } from '../../texts';
@@ -6,6 +6,7 @@ import { texts } from '../../texts';
 /** The quiet column about what is chosen; at its head the things of the slide from top to bottom, in words. */
 export function FactsSide() {
   const slide = useChosenSlide();
+  const also = useChoice((c) => c.also);
   const item = useChosenItem();
   const Facts = kindOf(item).Facts;
   const shown = slide && item && Facts ? <Facts slide={slide} item={item} /> : null;
@@ -18,9 +19,9 @@ export function FactsSide() {
             {[...slide.items].reverse().map((i) => (
               <li key={i.item.id}>
                 <Button
-                  className={`min-h-6 max-w-full truncate ${i === item ? 'text-word' : 'text-quiet hover:text-word'}`}
-                  aria-pressed={i === item}
-                  onClick={() => useChoice.setState({ itemId: i.item.id })}
+                  className={`min-h-6 max-w-full truncate ${i === item || also.includes(i.item.id) ? 'text-word' : 'text-quiet hover:text-word'}`}
+                  aria-pressed={i === item || also.includes(i.item.id)}
+                  onClick={(e) => chooseItem(i.item.id, e.shiftKey)}
                 >
                   {i.says}
                   {i.item.at.isGround && <span className="text-quiet">{texts.compose.ground}</span>}

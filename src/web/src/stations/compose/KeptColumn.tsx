@@ -36,6 +36,12 @@ export function KeptColumn() {
     if (p.mayPlace) void edit({ kind: 'place-ground', slideId: slide.id, photoId: p.id });
     else setClosed(p);
   };
+  // Beside what is there; with several photos, proposals how they may stand come at once.
+  const addBeside = async (p: Photo) => {
+    if (!slide) return;
+    if (await edit({ kind: 'add-item', slideId: slide.id, item: { kind: 'frame', photoId: p.id }, rect: null }))
+      useChoice.setState({ tool: 'arrange', itemId: null, also: [] });
+  };
   return (
     <aside aria-label={texts.compose.keptPhotos} className="overflow-auto bg-side px-3 py-3 text-small">
       <h2 className="line-clamp-2 leading-4.5 text-soft">
@@ -67,11 +73,26 @@ export function KeptColumn() {
                   style={{ aspectRatio: `${p.width} / ${p.height}` }}
                 />
               </Button>
-              <span
-                aria-live="polite"
-                className={`block truncate pt-0.5 ${p.mayPlace ? 'text-quiet' : 'text-marigold'}`}
-              >
-                {here ? (told === p.id ? texts.compose.isOnThisSlide : texts.compose.here) : p.inWords}
+              <span className="flex items-baseline gap-2">
+                <span
+                  aria-live="polite"
+                  className={`min-w-0 flex-1 truncate pt-0.5 ${p.mayPlace ? 'text-quiet' : 'text-marigold'}`}
+                >
+                  {here ? (told === p.id ? texts.compose.isOnThisSlide : texts.compose.here) : p.inWords}
+                </span>
+                {!here &&
+                  p.mayPlace &&
+                  slide &&
+                  slide.kind !== 'credits' &&
+                  slide.items.some((i) => i.photos.length > 0) && (
+                    <Button
+                      kind="verb"
+                      aria-label={texts.compose.addBesideNamed(p.title || texts.compose.thisPhoto)}
+                      onClick={() => void addBeside(p)}
+                    >
+                      {texts.compose.addBeside}
+                    </Button>
+                  )}
               </span>
             </li>
           );

@@ -1,10 +1,15 @@
-import type { Item, SlideRect, Slide } from '../../api/types';
+import type { GuideLines, Item, SlideRect, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
 import type { Moved, StageTool } from '../../items/tool';
+import { caught, whole, type Caught } from './snap';
 
 /** What the tool may move: everything that is painted of the item. */
 export interface MoveSurface {
   painted(): SVGElement | null;
+  /** Lines that were caught, drawn over the slide. */
+  lines?(lines: Caught[]): void;
+  /** Slide units for each pixel of the screen. */
+  perPixel?(): number;
 }
 
 /** Moves an item over its slide, whatever its kind. */
@@ -18,14 +23,19 @@ export class MoveTool implements StageTool {
     /** Where it is painted: words that look for their place are not where their room is. */
     private readonly box: SlideRect,
     private readonly surface: MoveSurface,
+    private readonly guides?: GuideLines,
   ) {}
 
   begin() {
     this.from = this.by;
   }
 
-  move({ dx, dy }: Moved) {
-    this.by = { x: this.from.x + dx, y: this.from.y + dy };
+  move({ dx, dy, free }: Moved) {
+    const to = { ...this.box, x: this.box.x + this.from.x + dx, y: this.box.y + this.from.y + dy };
+    const near = (this.guides?.tolerance ?? 0) * (this.surface.perPixel?.() ?? 1);
+    const at = free ? { rect: to, lines: [] } : caught(to, whole, this.guides, near);
+    this.by = { x: at.rect.x - this.box.x, y: at.rect.y - this.box.y };
+    this.surface.lines?.(at.lines);
     this.paint();
   }
 
@@ -35,6 +45,7 @@ export class MoveTool implements StageTool {
   }
 
   async end() {
+    this.surface.lines?.([]);
     const { x, y } = this.by;
     if (x === 0 && y === 0) return;
     const { rect } = this.item.item.at;
@@ -49,6 +60,7 @@ export class MoveTool implements StageTool {
   }
 
   cancel() {
+    this.surface.lines?.([]);
     this.by = { x: 0, y: 0 };
     this.paint();
   }

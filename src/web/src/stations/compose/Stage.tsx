@@ -1,14 +1,17 @@
 import { useDrag, useWheel } from '@use-gesture/react';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { Item, Scene, Slide } from '../../api/types';
-import { useChoice } from '../../deck/choice';
+import { chooseItem, useChoice } from '../../deck/choice';
 import { rules } from '../../deck/rules';
 import { ReframeTool } from '../../items/frame/ReframeTool';
 import { useReframing } from '../../items/frame/useReframing';
 import { useGuides } from '../../items/frame/useGuides';
 import { frameOf } from '../../items/frame/useFrame';
 import { SceneView } from '../../scene/SceneView';
+import { Handles } from './Handles';
 import { MoveTool } from './MoveTool';
+import type { Caught } from './snap';
+import { useLines } from './useLines';
 import type { StageTool } from '../../items/tool';
 import { texts } from '../../texts';
 
@@ -26,6 +29,8 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   const later = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [width, setWidth] = useState(800);
   const guides = useGuides(slide, item);
+  const also = useChoice((c) => c.also);
+  const snaps = useLines(slide, item);
   const reframing = useChoice((c) => c.tool === 'reframe');
   useLayoutEffect(() => {
     const fit = () => {
@@ -50,8 +55,20 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
             lines: (lines) => overlay.current && drawLines(overlay.current, lines, scene),
           })
         : null;
-    return box ? new MoveTool(slide, item, box, { painted }) : null;
-  }, [slide, item, guides, inFrame, box, scene]);
+    return box
+      ? new MoveTool(
+          slide,
+          item,
+          box,
+          {
+            painted,
+            lines: (lines) => overlay.current && drawLines(overlay.current, lines, scene),
+            perPixel: () => scene.width / (holder.current?.clientWidth ?? scene.width),
+          },
+          snaps,
+        )
+      : null;
+  }, [slide, item, guides, snaps, inFrame, box, scene]);
   // A new scene is what was dragged to, or what stands after a refusal.
   useLayoutEffect(() => {
     useReframing.setState({ tool: tool instanceof ReframeTool ? tool : null, scale: 1 });
@@ -65,8 +82,9 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   };
   useDrag(
     ({ first, last, movement: [mx, my], event, tap, cancel, xy: [x, y] }) => {
-      if (first && !(event.target as Element).closest('svg')) return cancel();
-      if (tap) return choosePainted(x, y);
+      if (first && (!(event.target as Element).closest('svg') || (event.target as Element).closest('[data-handle]')))
+        return cancel();
+      if (tap) return choosePainted(x, y, event.shiftKey);
       if (!tool) return;
       clearTimeout(later.current);
       if (first) tool.begin();
@@ -87,7 +105,7 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
     { target: holder, eventOptions: { passive: false } },
   );
   // The topmost thing under a tap is chosen.
-  const choosePainted = (x: number, y: number) => {
+  const choosePainted = (x: number, y: number, more: boolean) => {
     const r = holder.current?.getBoundingClientRect();
     if (!r) return;
     const at = { x: (x - r.left) / units, y: (y - r.top) / units };
@@ -99,7 +117,7 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
         at.y >= p.box.y &&
         at.y <= p.box.y + p.box.height,
     );
-    if (hit) useChoice.setState({ itemId: hit.itemId });
+    if (hit) chooseItem(hit.itemId!, more);
   };
   const keys = (e: KeyboardEvent) => {
     if (!tool || e.altKey || e.ctrlKey || e.metaKey) return;
@@ -139,7 +157,22 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
           aria-hidden
         >
           <g ref={overlay} />
+          {scene.parts
+            .filter((p) => p.itemId !== null && also.includes(p.itemId))
+            .map((p) => (
+              <rect key={p.itemId} {...p.box} strokeDasharray={`${2 / units} ${4 / units}`} />
+            ))}
           {at && <rect {...at} strokeDasharray={`${6 / units} ${4 / units}`} />}
+          {at && item && item.item.kind !== 'words' && !item.item.at.held && item.item.at.turn === 0 && !reframing && (
+            <Handles
+              slide={slide}
+              item={item}
+              rect={at}
+              guides={snaps}
+              perPixel={1 / units}
+              lines={(lines) => overlay.current && drawLines(overlay.current, lines, scene)}
+            />
+          )}
         </svg>
         {reframing && tool && (
           <svg
@@ -156,10 +189,11 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   );
 }
 
-function drawLines(to: SVGGElement, lines: { axis: string; line: number }[], scene: Scene) {
+function drawLines(to: SVGGElement, lines: Caught[], scene: Scene) {
+  const svg = 'http://www.w3.org/2000/svg';
   to.replaceChildren(
-    ...lines.map((l) => {
-      const line = document.createElementNS('http://www.w3.org/2000/svg', 'line');
+    ...lines.flatMap((l) => {
+      const line = document.createElementNS(svg, 'line');
       const [own, other, end] = l.axis === 'x' ? ['x', 'y', scene.height] : ['y', 'x', scene.width];
       for (const [name, value] of [
         [`${own}1`, l.line],
@@ -168,7 +202,15 @@ function drawLines(to: SVGGElement, lines: { axis: string; line: number }[], sce
         [`${other}2`, end],
       ] as const)
         line.setAttribute(name, String(value));
-      return line;
+      if (l.gap === undefined) return [line];
+      // How wide the gap is that was met again, beside its line.
+      const width = document.createElementNS(svg, 'text');
+      width.textContent = String(Math.round(l.gap));
+      width.setAttribute('font-size', '28');
+      width.setAttribute('class', 'fill-verdigris stroke-none font-mono');
+      width.setAttribute('x', String(l.axis === 'x' ? l.line + 8 : 12));
+      width.setAttribute('y', String(l.axis === 'x' ? 34 : l.line - 8));
+      return [line, width];
     }),
   );
 }

@@ -19,7 +19,7 @@ beforeEach(() => {
   vi.mocked(edit).mockClear();
   useRules.setState({ rules: { mostSeconds: 3600 } as never });
   useNotices.setState({ list: [] });
-  useChoice.setState({ slideId: null, pointId: null, itemId: null, tool: null });
+  useChoice.setState({ slideId: null, pointId: null, itemId: null, also: [], tool: null });
 });
 afterEach(cleanup);
 

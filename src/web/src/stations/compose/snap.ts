@@ -1,0 +1,93 @@
+import type { GuideLines, SlideRect } from '../../api/types';
+
+/** A line that was caught, to be drawn; with a gap, the distance to be written beside it. */
+export interface Caught {
+  axis: string;
+  line: number;
+  gap?: number;
+}
+
+/** Which edges of a rectangle the hand moves: all of them where it moves the whole. */
+export interface Held {
+  left: boolean;
+  right: boolean;
+  top: boolean;
+  bottom: boolean;
+}
+
+export const whole: Held = { left: true, right: true, top: true, bottom: true };
+
+/**
+ * A rectangle on its way, caught by what is near: edges and middles on lines, gaps that two others have. It only compares
+ * the numbers that the server computed; the tolerance is in slide units, made of screen pixels by who calls.
+ */
+export function caught(
+  rect: SlideRect,
+  held: Held,
+  guides: GuideLines | undefined,
+  tolerance: number,
+): { rect: SlideRect; lines: Caught[] } {
+  if (!guides) return { rect, lines: [] };
+  const across = along(rect.x, rect.width, 'x', held.left, held.right);
+  const down = along(rect.y, rect.height, 'y', held.top, held.bottom);
+  return {
+    rect: { x: across.start, width: across.size, y: down.start, height: down.size },
+    lines: [...across.lines, ...down.lines],
+  };
+
+  function along(start: number, size: number, axis: string, first: boolean, last: boolean) {
+    let best: { by: number; at: number; gap?: number } | null = null;
+    const offer = (from: number, at: number, gap?: number) => {
+      const by = at - from;
+      if (Math.abs(by) <= tolerance && (!best || Math.abs(by) < Math.abs(best.by)))
+        best = { by, at, ...(gap === undefined ? {} : { gap }) };
+    };
+    for (const l of guides!.lines) {
+      if (l.axis !== axis) continue;
+      if (first) offer(start, l.at);
+      if (last) offer(start + size, l.at);
+      if (first && last) offer(start + size / 2, l.at);
+    }
+    for (const g of guides!.gaps) {
+      if (g.axis !== axis) continue;
+      if (g.edge === 'start' && first) offer(start, g.at, g.gap);
+      if (g.edge === 'end' && last) offer(start + size, g.at, g.gap);
+    }
+    const hit = best as { by: number; at: number; gap?: number } | null;
+    if (!hit) return { start, size, lines: [] };
+    const lines = [{ axis, line: hit.at, ...(hit.gap === undefined ? {} : { gap: hit.gap }) }];
+    if (first && last) return { start: start + hit.by, size, lines };
+    return first ? { start: start + hit.by, size: size - hit.by, lines } : { start, size: size + hit.by, lines };
+  }
+}
+
+/** A rectangle whose held edges moved so far; never smaller than the least side, and where wanted in its proportion. */
+export function resized(
+  rect: SlideRect,
+  held: Held,
+  dx: number,
+  dy: number,
+  least: number,
+  proportion: boolean,
+): SlideRect {
+  let { x, y, width, height } = rect;
+  if (held.right) width = Math.max(least, rect.width + dx);
+  if (held.bottom) height = Math.max(least, rect.height + dy);
+  if (held.left) width = Math.max(least, rect.width - dx);
+  if (held.top) height = Math.max(least, rect.height - dy);
+  if (proportion) {
+    const level = held.left || held.right;
+    const upright = held.top || held.bottom;
+    const by =
+      level && upright
+        ? Math.max(width / rect.width, height / rect.height)
+        : level
+          ? width / rect.width
+          : height / rect.height;
+    width = rect.width * by;
+    height = rect.height * by;
+  }
+  if (held.left) x = rect.x + rect.width - width;
+  if (held.top) y = rect.y + rect.height - height;
+  return { x, y, width, height };
+}

@@ -1,0 +1,22 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, told } from '../../api/client';
+import type { Item, Slide } from '../../api/types';
+import { useDeckId, useDeckStore } from '../../deck/store';
+
+/** The guides of a thing among the others of its slide, asked for as soon as it is chosen. */
+export function useLines(slide: Slide, item: Item | undefined) {
+  const id = useDeckId();
+  const revision = useDeckStore((d) => d.revision);
+  return useQuery({
+    queryKey: ['lines', id, slide.id, item?.item.id, revision],
+    enabled: item !== undefined && !item.item.at.isGround,
+    gcTime: 30_000,
+    placeholderData: (old) => old,
+    queryFn: () =>
+      told(
+        api.GET('/api/decks/{id}/slides/{slideId}/items/{itemId}/lines', {
+          params: { path: { id, slideId: slide.id, itemId: item!.item.id } },
+        }),
+      ),
+  }).data;
+}

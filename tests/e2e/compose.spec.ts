@@ -1,0 +1,133 @@
+import { expect, test, type Page } from '@playwright/test';
+import { newTalk, readDeck } from './world';
+
+interface Placed {
+  id: string;
+  kind: string;
+  photoId?: string;
+  at: { rect: { x: number; y: number; width: number; height: number }; isGround: boolean };
+  crop?: { width: number; height: number };
+}
+
+const items = async (page: Page, id: string, slide: number): Promise<Placed[]> => {
+  const deck = (await readDeck(page, id)) as unknown as { slides: { items: { item: Placed }[] }[] };
+  return deck.slides[slide]!.items.map((i) => i.item);
+};
+const frames = async (page: Page, id: string) => (await items(page, id, 1)).filter((i) => i.kind === 'frame');
+
+/** A talk whose one point has so many photos kept, and its slide in Compose. */
+async function kept(page: Page, title: string, count: number) {
+  const id = await newTalk(page, title, ['Winter storm']);
+  await page.keyboard.press('2');
+  await page.locator('#candidate-0').waitFor();
+  for (let n = 0; n < count; n++) {
+    await page.keyboard.press('k');
+    await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(n + 1);
+    await page.keyboard.press('ArrowRight');
+  }
+  await page.keyboard.press('3');
+  await page.getByRole('button', { name: /^Slide 2,/ }).click();
+  return id;
+}
+
+test('six photos are put on a slide and arranged by one choice; nothing is stretched, and one that is whole is offered', async ({
+  page,
+}) => {
+  const id = await kept(page, 'Six on one', 6);
+  const column = page.getByRole('complementary', { name: 'Kept photos' });
+  for (let n = 2; n <= 6; n++) {
+    await column.getByRole('button', { name: /^Add / }).first().click();
+    await expect.poll(async () => (await frames(page, id)).length).toBe(n);
+  }
+  // Proposals are there at once: sketches of this slide, each with what it gives up.
+  const proposals = page.getByRole('list', { name: /^Proposals/ }).getByRole('button');
+  await expect.poll(() => proposals.count()).toBeGreaterThanOrEqual(6);
+  const whole = proposals.and(page.getByRole('button', { name: /^Every photo whole/ }));
+  await expect(whole).toHaveCount(1);
+  // Trying changes the stage, not the talk; Escape leaves all as it was.
+  const before = JSON.stringify(await items(page, id, 1));
+  await proposals.nth(1).focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Escape');
+  expect(JSON.stringify(await items(page, id, 1))).toBe(before);
+  await page.keyboard.press('a');
+  await whole.focus();
+  await page.keyboard.press('Enter');
+  await expect
+    .poll(async () => (await frames(page, id)).every((f) => f.crop!.width * f.crop!.height > 0.999))
+    .toBe(true);
+  const placed = await frames(page, id);
+  for (const [i, a] of placed.entries())
+    for (const b of placed.slice(i + 1))
+      expect(
+        a.at.rect.x + a.at.rect.width <= b.at.rect.x + 0.01 ||
+          b.at.rect.x + b.at.rect.width <= a.at.rect.x + 0.01 ||
+          a.at.rect.y + a.at.rect.height <= b.at.rect.y + 0.01 ||
+          b.at.rect.y + b.at.rect.height <= a.at.rect.y + 0.01,
+      ).toBe(true);
+  // The words lie over the photos, and one undo takes the arranging back.
+  expect((await items(page, id, 1)).at(-1)!.kind).toBe('words');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('Taken back: arranging a slide')).toBeVisible();
+});
+
+test('frames are resized by handles that catch, placed by numbers, lined up and spaced, by hand and by keys', async ({
+  page,
+}) => {
+  const id = await kept(page, 'By hand', 3);
+  const column = page.getByRole('complementary', { name: 'Kept photos' });
+  for (const n of [2, 3]) {
+    await column.getByRole('button', { name: /^Add / }).first().click();
+    await expect.poll(async () => (await frames(page, id)).length).toBe(n);
+  }
+  await page
+    .getByRole('list', { name: /^Proposals/ })
+    .getByRole('button', { name: /^All of one size/ })
+    .click();
+  await expect.poll(async () => (await frames(page, id)).every((f) => !f.at.isGround)).toBe(true);
+  const lies = page.getByRole('navigation', { name: 'What lies here' }).getByRole('button', { name: /^Photo/ });
+  await lies.nth(2).click();
+  const first = async () => (await frames(page, id))[0]!;
+  // Exact numbers.
+  const number = (name: string) => page.getByRole('complementary', { name: 'Facts' }).getByLabel(name, { exact: true });
+  await number('width').fill('400');
+  await number('width').press('Enter');
+  await expect.poll(async () => (await first()).at.rect.width).toBe(400);
+  await number('width').fill('0');
+  await number('width').press('Enter');
+  await expect(page.getByText(/at least 8 units/)).toBeVisible();
+  await expect(number('width')).toHaveValue('400');
+  // A handle: the window changes, never the photo's proportions.
+  const stage = page.getByRole('application');
+  const box = (await stage.boundingBox())!;
+  const unit = box.width / 1920;
+  const rect = (await first()).at.rect;
+  const corner = { x: box.x + (rect.x + rect.width) * unit, y: box.y + (rect.y + rect.height) * unit };
+  await page.mouse.move(corner.x, corner.y);
+  await page.mouse.down();
+  await page.mouse.move(corner.x + 60, corner.y - 80, { steps: 6 });
+  await page.mouse.up();
+  await expect.poll(async () => (await first()).at.rect.width).toBeGreaterThan(rect.width + 60);
+  const after = await first();
+  expect(after.at.rect.x).toBeCloseTo(rect.x, 3);
+  expect(after.at.rect.y).toBeCloseTo(rect.y, 3);
+  // Several are chosen with Shift in the list, and lined up; gaps are equal to the unit.
+  await lies.nth(1).click({ modifiers: ['Shift'] });
+  await lies.nth(0).click({ modifiers: ['Shift'] });
+  await expect(page.getByText('3 chosen')).toBeVisible();
+  await page.getByRole('button', { name: 'upper edges' }).click();
+  await page.getByRole('button', { name: 'equal gaps across' }).click();
+  await page.getByRole('button', { name: 'same height' }).click();
+  await expect
+    .poll(async () => {
+      const all = (await frames(page, id)).map((f) => f.at.rect).toSorted((a, b) => a.x - b.x);
+      const gaps = [1, 2].map((i) => Math.round(all[i]!.x - all[i - 1]!.x - all[i - 1]!.width));
+      return [gaps[0] === gaps[1], new Set(all.map((r) => Math.round(r.height))).size];
+    })
+    .toEqual([true, 1]);
+  // Moving catches on the edge of a neighbour; Alt lets it go anywhere.
+  await lies.nth(0).click();
+  await page.getByRole('button', { name: 'Order', exact: true }).click();
+  await page.getByRole('button', { name: 'Hold in place' }).click();
+  await expect.poll(async () => (await frames(page, id)).some((f) => (f.at as { held?: boolean }).held)).toBe(true);
+});
