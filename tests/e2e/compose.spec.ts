@@ -131,3 +131,33 @@ test('frames are resized by handles that catch, placed by numbers, lined up and 
   await page.getByRole('button', { name: 'Hold in place' }).click();
   await expect.poll(async () => (await frames(page, id)).some((f) => (f.at as { held?: boolean }).held)).toBe(true);
 });
+
+test('a photo is seen through an arch, and a quarter of it as a piece of a pie; what it is not is refused', async ({
+  page,
+}) => {
+  const id = await kept(page, 'Through shapes', 1);
+  const mask = async () => (await frames(page, id))[0] as unknown as { mask: string; portion: number };
+  await page.keyboard.press('m');
+  const shape = page.getByRole('button', { name: /^Shape:/ });
+  await shape.click();
+  await page.getByRole('menuitemradio', { name: 'an arch' }).click();
+  await expect.poll(async () => (await mask()).mask).toBe('arch');
+  await shape.click();
+  await page.getByRole('menuitemradio', { name: 'a piece of a pie' }).click();
+  await expect.poll(async () => (await mask()).mask).toBe('sector');
+  const part = page.getByLabel('Part that is shown, in per cent');
+  await expect(part).toHaveValue('25');
+  await part.fill('30 %');
+  await part.press('Enter');
+  await expect.poll(async () => (await mask()).portion).toBeCloseTo(0.3, 6);
+  await expect(page.getByText('30 % of it shown', { exact: false }).first()).toBeVisible();
+  await part.fill('0');
+  await part.press('Enter');
+  await expect(page.getByText('A part is above 0 and at most 100 %.', { exact: false })).toBeVisible();
+  await expect(part).toHaveValue('30');
+  // The stage clips by the very outline that was computed.
+  await expect(page.getByRole('application').locator('clipPath path').first()).toHaveAttribute(
+    'd',
+    /^M 960 540 L 960 0 C/,
+  );
+});

@@ -32,7 +32,10 @@ public sealed class Path : IEquatable<Path>
 {
     // How far the control points of a quarter ellipse lie from its ends, in radii: 4/3 (sqrt 2 - 1), the usual
     // least-error choice.
-    private const double Quarter = .5522847498307936;
+    private const double Quarter = QuarterCurve;
+
+    /// <summary>4/3 (sqrt 2 - 1): where the control points of a quarter ellipse lie, in radii from its ends.</summary>
+    public const double QuarterCurve = .5522847498307936;
     private const int Steps = 16;
 
     private readonly ImmutableArray<ImmutableArray<SlidePoint>> _outlines;
@@ -58,6 +61,15 @@ public sealed class Path : IEquatable<Path>
     /// <summary>The smallest upright rectangle around it.</summary>
     public SlideRect Bounds { get; }
 
+    /// <summary>The area inside in square units, for outlines that do not cross; one that runs the other way is a hole.
+    /// Curves are followed in 16 steps each (shoelace formula).</summary>
+    public double Area =>
+        Math.Abs(
+            _outlines.Sum(o =>
+                o.Select((a, i) => (A: a, B: o[(i + 1) % o.Length])).Sum(s => s.A.X * s.B.Y - s.B.X * s.A.Y)
+            )
+        ) / 2;
+
     /// <summary>True for an upright rectangle, which painters clip by without smoothing its edges twice.</summary>
     public bool IsRect { get; }
 
@@ -70,6 +82,71 @@ public sealed class Path : IEquatable<Path>
 
     /// <summary>The ellipse inside a rectangle.</summary>
     public static Path Ellipse(SlideRect r) => RoundRect(r, r.Width / 2, r.Height / 2);
+
+    /// <summary>A part of the ellipse inside a rectangle, as a piece of a pie: from the top, clockwise.</summary>
+    /// <param name="r">The rectangle.</param>
+    /// <param name="share">Which part of the ellipse, above 0 and up to 1.</param>
+    public static Path Sector(SlideRect r, double share)
+    {
+        if (share >= 1)
+            return Ellipse(r);
+        var builder = new Builder();
+        builder.Move(r.X + r.Width / 2, r.Y + r.Height / 2);
+        Arc(builder, r, -Math.PI / 2, 2 * Math.PI * share, begins: false);
+        return builder.Close();
+    }
+
+    /// <summary>The outer part of the ellipse inside a rectangle, with a hole in the middle.</summary>
+    /// <param name="r">The rectangle.</param>
+    /// <param name="share">Which part of the ellipse is left, above 0 and up to 1.</param>
+    public static Path Ring(SlideRect r, double share)
+    {
+        if (share >= 1)
+            return Ellipse(r);
+        double inner = Math.Sqrt(1 - share);
+        var builder = new Builder();
+        Arc(builder, r, -Math.PI / 2, 2 * Math.PI, begins: true);
+        builder.Shut();
+        // The hole runs the other way round, so that it is one by either rule of filling.
+        var hole = new SlideRect(
+            r.X + r.Width * (1 - inner) / 2,
+            r.Y + r.Height * (1 - inner) / 2,
+            r.Width * inner,
+            r.Height * inner
+        );
+        Arc(builder, hole, -Math.PI / 2, -2 * Math.PI, begins: true);
+        return builder.Close();
+    }
+
+    // An arc of an ellipse in pieces of at most an eighth of a turn, as cubic curves whose control points lie
+    // 4/3 tan(angle / 4) along the tangents, the usual choice.
+    private static void Arc(Builder to, SlideRect r, double from, double turn, bool begins)
+    {
+        double cx = r.X + r.Width / 2,
+            cy = r.Y + r.Height / 2,
+            rx = r.Width / 2,
+            ry = r.Height / 2;
+        int pieces = Math.Max(1, (int)Math.Ceiling(Math.Abs(turn) / (Math.PI / 4) - 1e-9));
+        double step = turn / pieces,
+            k = 4 / 3.0 * Math.Tan(step / 4);
+        if (begins)
+            to.Move(cx + rx * Math.Cos(from), cy + ry * Math.Sin(from));
+        else
+            to.Line(cx + rx * Math.Cos(from), cy + ry * Math.Sin(from));
+        for (int i = 0; i < pieces; i++)
+        {
+            double a = from + i * step,
+                b = a + step;
+            to.Curve(
+                cx + rx * (Math.Cos(a) - k * Math.Sin(a)),
+                cy + ry * (Math.Sin(a) + k * Math.Cos(a)),
+                cx + rx * (Math.Cos(b) + k * Math.Sin(b)),
+                cy + ry * (Math.Sin(b) - k * Math.Cos(b)),
+                cx + rx * Math.Cos(b),
+                cy + ry * Math.Sin(b)
+            );
+        }
+    }
 
     /// <summary>A rectangle with round corners; a radius is at most half a side.</summary>
     public static Path RoundRect(SlideRect r, double radius) =>

@@ -22,6 +22,7 @@ namespace Jaali.Core.Items;
 /// <param name="CreditSpot">Where its credit stands.</param>
 /// <param name="Earlier">Photos that were seen in it before, each as it was seen, the latest last; null for
 /// none.</param>
+/// <param name="Portion">Which part of it is shown by masks that show a part, above 0 and up to 1.</param>
 public sealed record Frame(
     Guid Id,
     Placement At,
@@ -32,9 +33,13 @@ public sealed record Frame(
     FrameTone Tone = FrameTone.Natural,
     ImmutableList<CropWindow>? Covers = null,
     Spot CreditSpot = Spot.Auto,
-    ImmutableList<FrameLook>? Earlier = null
+    ImmutableList<FrameLook>? Earlier = null,
+    double Portion = Frame.UsualPortion
 ) : Item(Id, At)
 {
+    /// <summary>The part that masks of a part show until another is said.</summary>
+    public const double UsualPortion = .25;
+
     private const int MostEarlier = 12;
 
     /// <summary>
@@ -66,10 +71,11 @@ public sealed record Frame(
                 Tone = look.Tone,
                 Covers = look.Covers,
                 CreditSpot = look.CreditSpot,
+                Portion = look.Portion,
             };
     }
 
-    private FrameLook Look => new(PhotoId, Crop, Mask, Straighten, Tone, Covers, CreditSpot);
+    private FrameLook Look => new(PhotoId, Crop, Mask, Straighten, Tone, Covers, CreditSpot, Portion);
 
     /// <summary>The patches that hide part of it.</summary>
     [JsonIgnore]
@@ -105,19 +111,7 @@ public sealed record Frame(
 
     /// <summary>The outline that the photo is seen through.</summary>
     [JsonIgnore]
-    public Path Outline =>
-        Mask switch
-        {
-            FrameMask.Ellipse => Path.Ellipse(At.Rect),
-            FrameMask.Rounded => Path.RoundRect(At.Rect, Math.Min(At.Rect.Width, At.Rect.Height) / 8),
-            FrameMask.Rhomb => Path.Polygon(
-                new(At.Rect.X + At.Rect.Width / 2, At.Rect.Y),
-                new(At.Rect.Right, At.Rect.Y + At.Rect.Height / 2),
-                new(At.Rect.X + At.Rect.Width / 2, At.Rect.Bottom),
-                new(At.Rect.X, At.Rect.Y + At.Rect.Height / 2)
-            ),
-            _ => Path.Rect(At.Rect),
-        };
+    public Path Outline => Masks.Of(Mask, At.Rect, Portion);
 
     /// <summary>Where a patch of the frame lies on the slide.</summary>
     public SlideRect Patch(CropWindow part) =>
@@ -137,6 +131,7 @@ public sealed record Frame(
 /// <param name="Tone">Its colours.</param>
 /// <param name="Covers">What was hidden.</param>
 /// <param name="CreditSpot">Where its credit stood.</param>
+/// <param name="Portion">Which part was shown.</param>
 public sealed record FrameLook(
     string PhotoId,
     CropWindow Crop,
@@ -144,7 +139,8 @@ public sealed record FrameLook(
     double Straighten,
     FrameTone Tone,
     ImmutableList<CropWindow>? Covers,
-    Spot CreditSpot
+    Spot CreditSpot,
+    double Portion = Frame.UsualPortion
 );
 
 /// <summary>The shapes that a photo is cut to.</summary>
@@ -161,6 +157,33 @@ public enum FrameMask
 
     /// <summary>The rhomb whose corners are the middles of the frame's sides.</summary>
     Rhomb,
+
+    /// <summary>A half ellipse over a rectangle.</summary>
+    Arch,
+
+    /// <summary>Six corners, standing on a side.</summary>
+    Hexagon,
+
+    /// <summary>Eight points: two squares one over the other.</summary>
+    Star,
+
+    /// <summary>A point above, round below.</summary>
+    Drop,
+
+    /// <summary>An arrow's head that points to the right.</summary>
+    Chevron,
+
+    /// <summary>A stated part of the ellipse, from the top clockwise.</summary>
+    Sector,
+
+    /// <summary>A stated part of the ellipse, round a hole.</summary>
+    Ring,
+
+    /// <summary>A stated part of the frame, from the left.</summary>
+    Bar,
+
+    /// <summary>A stated part of the frame, in hundredths from the upper left.</summary>
+    Tiles,
 }
 
 /// <summary>How a photo's colours are shown.</summary>

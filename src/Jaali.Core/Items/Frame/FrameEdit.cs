@@ -14,6 +14,7 @@ namespace Jaali.Core.Items;
 /// <param name="Tone">How its colours are shown.</param>
 /// <param name="Covers">Patches that hide part of it, in fractions of the frame; at most 8.</param>
 /// <param name="CreditSpot">Where its credit stands.</param>
+/// <param name="Portion">Which part is shown by masks that show a part, above 0 and up to 1.</param>
 public sealed record FrameEdit(
     string? PhotoId = null,
     CropWindow? Crop = null,
@@ -21,7 +22,8 @@ public sealed record FrameEdit(
     double? Straighten = null,
     FrameTone? Tone = null,
     ImmutableList<CropWindow>? Covers = null,
-    Spot? CreditSpot = null
+    Spot? CreditSpot = null,
+    double? Portion = null
 ) : ItemEdit
 {
     /// <inheritdoc/>
@@ -32,5 +34,6 @@ public sealed record FrameEdit(
         : Straighten is not null ? "straightening a photo"
         : Tone is not null ? "the tone of a photo"
         : Covers is not null ? "hiding part of a photo"
+        : Portion is not null ? "how much of a photo is shown"
         : "the place of a credit";
 }

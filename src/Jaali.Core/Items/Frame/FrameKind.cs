@@ -59,6 +59,8 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         at.Photos.Photo(item.PhotoId) is null ? NoPhoto
         : item.Straighten is not (>= -15 and <= 15)
             ? new("bad-turn", "A photo is straightened by up to 15 degrees either way.")
+        : item.Portion is not (> 0 and <= 1)
+            ? new("bad-portion", "A part is above 0 and at most 100 %. Give it as a number.")
         : item.Hidden.Count > MostCovers
             ? new("too-many-covers", $"At most {MostCovers} parts of a photo can be hidden.")
         : null;
@@ -101,6 +103,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             Tone = edit.Tone ?? item.Tone,
             Covers = edit.Covers is null ? item.Covers : Patches(edit.Covers),
             CreditSpot = edit.CreditSpot ?? item.CreditSpot,
+            Portion = edit.Portion ?? item.Portion,
         };
     }
 
@@ -181,7 +184,10 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         string[] done =
         [
             .. item.Crop.IsWhole ? Array.Empty<string>() : [$"cropped to {share:0} %"],
-            .. item.Mask == FrameMask.None ? Array.Empty<string>() : ["cut to a shape"],
+            .. item.Mask == FrameMask.None ? Array.Empty<string>()
+            : Masks.IsPortion(item.Mask)
+                ? [string.Create(CultureInfo.InvariantCulture, $"{item.Portion * 100:0.##} % of it shown")]
+            : ["cut to a shape"],
             .. item.Straighten == 0
                 ? Array.Empty<string>()
                 : [string.Create(CultureInfo.InvariantCulture, $"straightened by {item.Straighten:0.##}°")],
@@ -224,6 +230,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 [
                     new FrameEdit(Crop: new CropWindow(.2, .2, .5, .5)),
                     new FrameEdit(Mask: FrameMask.Ellipse, Tone: FrameTone.Grey),
+                    new FrameEdit(Mask: FrameMask.Ring, Portion: .4),
                     new FrameEdit(Straighten: 4.5, Covers: [new CropWindow(0, 0, .3, 1)], CreditSpot: Spot.TopLeft),
                 ]
             ),

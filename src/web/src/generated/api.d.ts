@@ -897,7 +897,7 @@ export interface components {
          *                 own and one line in DeckCommands.
          */
         DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandLineUpItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
-        /** @description Puts a new item on top of a slide. */
+        /** @description Puts a new item on top of a slide; a photo goes under the words. */
         DeckCommandAddItem: {
             /** @enum {string} */
             kind: "add-item";
@@ -1544,13 +1544,19 @@ export interface components {
             covers: null | components["schemas"]["CropWindow"][];
             /** @description Where its credit stood. */
             creditSpot: components["schemas"]["Spot"];
+            /**
+             * Format: double
+             * @description Which part was shown.
+             * @default 0.25
+             */
+            portion: number;
         };
         /**
          * @description The shapes that a photo is cut to.
          * @default none
          * @enum {unknown}
          */
-        FrameMask: "none" | "ellipse" | "rounded" | "rhomb";
+        FrameMask: "none" | "ellipse" | "rounded" | "rhomb" | "arch" | "hexagon" | "star" | "drop" | "chevron" | "sector" | "ring" | "bar" | "tiles";
         /**
          * @description How a photo's colours are shown.
          * @default natural
@@ -1673,6 +1679,11 @@ export interface components {
             /** @description Patches that hide part of it, in fractions of the frame; at most 8. */
             covers?: null | components["schemas"]["CropWindow"][];
             creditSpot?: null | components["schemas"]["Spot"];
+            /**
+             * Format: double
+             * @description Which part is shown by masks that show a part, above 0 and up to 1.
+             */
+            portion?: null | number;
             deed?: null | string;
         };
         /** @description Writes words, or puts them elsewhere; what is null stays. */
@@ -1715,6 +1726,12 @@ export interface components {
              *                 none.
              */
             earlier?: null | components["schemas"]["FrameLook"][];
+            /**
+             * Format: double
+             * @description Which part of it is shown by masks that show a part, above 0 and up to 1.
+             * @default 0.25
+             */
+            portion: number;
             /**
              * Format: uuid
              * @description Identity, once on each slide.

@@ -3,6 +3,7 @@ import type { CropWindow, Frame, Item, Slide } from '../../api/types';
 import { rules } from '../../deck/rules';
 import { spots } from '../../deck/words';
 import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
 import { Select } from '../../ui/Select';
 import { useGesture } from '../../ui/useGesture';
 import { useReframing } from './useReframing';
@@ -17,7 +18,18 @@ const masks: [Mask, string][] = [
   ['ellipse', texts.frame.anEllipse],
   ['rounded', texts.frame.roundCorners],
   ['rhomb', texts.frame.aRhomb],
+  ['arch', texts.frame.anArch],
+  ['hexagon', texts.frame.aHexagon],
+  ['star', texts.frame.aStar],
+  ['drop', texts.frame.aDrop],
+  ['chevron', texts.frame.aChevron],
+  ['sector', texts.frame.aSector],
+  ['ring', texts.frame.aRing],
+  ['bar', texts.frame.aBar],
+  ['tiles', texts.frame.tiles],
 ];
+// Those that show a stated part of the photo.
+const portions = new Set<Mask>(['sector', 'ring', 'bar', 'tiles']);
 const tones: [Tone, string][] = [
   ['natural', texts.frame.itsOwnColours],
   ['grey', texts.frame.blackAndWhite],
@@ -86,16 +98,33 @@ export function ReframeScale() {
 }
 
 export function CutToShape({ slide, item }: Props) {
+  const frame = frameOf(item);
+  const mask = frame?.mask ?? 'none';
   return (
     <span>
       {texts.frame.shownThrough}
       <Select
         dark
         label={texts.frame.shape}
-        value={frameOf(item)?.mask ?? 'none'}
+        value={mask}
         options={masks}
-        onChoose={(mask) => void editFrame(slide, item, { mask })}
+        onChoose={(chosen) => void editFrame(slide, item, { mask: chosen })}
       />
+      {portions.has(mask) && (
+        <>
+          {texts.frame.showing}
+          <Field
+            label={texts.frame.partShown}
+            className="!inline !w-12 border-b-line text-right font-mono text-word"
+            value={String(Math.round((frame?.portion ?? 0) * 10000) / 100)}
+            onCommit={(text) => {
+              const share = Number(text.replace(',', '.').replace('%', '')) / 100;
+              return Number.isFinite(share) && editFrame(slide, item, { portion: share });
+            }}
+          />
+          {' %'}
+        </>
+      )}
     </span>
   );
 }
