@@ -39,10 +39,13 @@ export function Field({
   const newest = useRef(value);
   newest.current = value;
   const taken = useRef(false);
+  // What was sent from here last: its coming back is nobody else's doing.
+  const own = useRef<string | null>(null);
   const typed = text.trim() !== began.current && document.activeElement === box.current;
   useEffect(() => {
     if (value === began.current) return;
     began.current = value;
+    if (typed && value === own.current) return;
     if (typed && value !== text.trim()) return setElsewhere(value);
     setText(value);
     setElsewhere(null);
@@ -73,7 +76,11 @@ export function Field({
         const sent = onCommit(text.trim());
         // What was taken may read otherwise than it was written ("3" is 3:00), what was refused is as it was.
         if (text.trim() === '') put(value);
-        else if (sent !== undefined) void Promise.resolve(sent).then(() => put(newest.current));
+        else if (sent !== undefined) {
+          own.current = text.trim();
+          // What is typed anew before the answer comes stays.
+          void Promise.resolve(sent).then(() => setText((now) => (now === text ? newest.current : now)));
+        }
       }
       setElsewhere(null);
       taken.current = false;

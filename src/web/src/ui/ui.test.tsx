@@ -96,6 +96,24 @@ describe('a field that another window overtakes', () => {
     expect(commit.mock.calls).toEqual([['one more']]);
   });
 
+  it('keeps what is typed anew before the answer to what was sent has come', async () => {
+    let answer: (done: boolean) => void = () => undefined;
+    const commit = vi.fn(() => new Promise<boolean>((r) => (answer = r)));
+    const { rerender } = shown('one', commit);
+    const box = screen.getByLabelText<HTMLInputElement>('Title');
+    await userEvent.type(box, ' and{Enter}');
+    await userEvent.clear(box);
+    await userEvent.type(box, 'two');
+    rerender(<Field label="Title" value="one and" onCommit={commit} />);
+    answer(true);
+    await Promise.resolve();
+    expect([box.value, screen.queryByText(/Changed elsewhere/)]).toEqual(['two', null]);
+    // What someone else makes of it is told all the same.
+    rerender(<Field label="Title" value="theirs" onCommit={commit} />);
+    expect(box.value).toBe('two');
+    expect(screen.getByText(/Changed elsewhere to “theirs”/)).toBeTruthy();
+  });
+
   it('shows what there was where the text is refused, at once or later', async () => {
     for (const refused of [false, Promise.resolve(false)]) {
       const { commit } = shown(
