@@ -61,7 +61,6 @@ export const texts = {
     endOfTheTimeSlot: 'End of the time slot',
     theSlidesWillStandHere2:
       'The slides will stand here, as wide as their time. Write the points in Plan, then make the slides.',
-    plannedTimeIsWrittenAs: 'Planned time is written as minutes and seconds, such as 1:30.',
     altWithTheLeftAnd:
       'Alt with the left and right arrow keys moves this slide along the run; plus and minus change its time.',
     slideIsLifted: (id: Value) => `Slide ${id} is lifted.`,

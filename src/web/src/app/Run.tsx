@@ -16,14 +16,13 @@ import { edit } from '../deck/edit';
 import { rules } from '../deck/rules';
 import { duplicateSlide, moveSlide, newSlide } from '../deck/slides';
 import { useDeckStore, useHeader, useScenes, useSlide, useSlideOrder } from '../deck/store';
-import { clock, readClock } from '../deck/time';
+import { clock } from '../deck/time';
 import { showsPhoto } from '../scene/photos';
 import { SceneView } from '../scene/SceneView';
+import { PlannedTime } from '../stations/plan/PlannedTime';
 import { Button } from '../ui/Button';
-import { Field } from '../ui/Field';
 import { useGesture } from '../ui/useGesture';
 import { useNarrow } from '../ui/useNarrow';
-import { useNotices } from '../ui/useNotices';
 import { texts } from '../texts';
 
 const gap = 2;
@@ -96,17 +95,12 @@ function SlideVerbs() {
               {texts.app.slide2}
               {at + 1}
             </span>
-            <Field
+            <PlannedTime
               key={slide.id}
+              className="!w-12 border-b-line text-word"
               label={texts.app.timeOfSlide(at + 1)}
-              className="!w-12 border-b-line text-right font-mono text-word"
-              value={clock(slide.seconds)}
-              onCommit={(text) => {
-                const seconds = readClock(text, rules().mostSeconds / 60);
-                if (seconds !== undefined) return edit({ kind: 'set-seconds', slideId: slide.id, seconds });
-                useNotices.getState().say(notATime, 'refused');
-                return false;
-              }}
+              seconds={slide.seconds}
+              onCommit={(seconds) => edit({ kind: 'set-seconds', slideId: slide.id, seconds })}
             />
           </label>
           <Button kind="verb" disabled={at <= 0} onClick={() => void moveSlide(slide.id, -1)}>
@@ -207,7 +201,6 @@ function RunTiles() {
   );
 }
 
-const notATime = texts.app.plannedTimeIsWrittenAs;
 const howToMove = texts.app.altWithTheLeftAnd;
 
 // What is read aloud while a slide is dragged: places, not identities.

@@ -9,15 +9,17 @@ export function PlannedTime({
   label,
   seconds,
   onCommit,
+  className = '',
 }: {
   label: string;
   seconds: number;
   onCommit(seconds: number): Promise<boolean>;
+  className?: string;
 }) {
   const say = useNotices((s) => s.say);
   return (
     <Field
-      className="h-6 text-right font-mono leading-6"
+      className={`h-6 text-right font-mono leading-6 ${className}`}
       label={label}
       value={clock(seconds)}
       onCommit={(text) => {
