@@ -203,7 +203,7 @@ export default function Compose() {
                   </div>
                 )}
                 <div
-                  className="flex min-h-9 shrink-0 flex-wrap items-center justify-center gap-x-5 pt-2 text-lead max-[1150px]:gap-x-3 max-[1150px]:text-body"
+                  className="flex min-h-9 shrink-0 flex-wrap items-center justify-center gap-x-4 pt-2 text-lead max-[1150px]:gap-x-3 max-[1150px]:text-body"
                   role="toolbar"
                   aria-label={texts.compose.whatCanBeDone}
                 >
