@@ -1,6 +1,6 @@
 using Jaali.Benchmarks;
 
-// benchmarks [edit|photos|memory|search|hashes|rights ...]: all of them, or those named.
+// benchmarks [edit|photos|memory|search|hashes|rights|composing ...]: all of them, or those named.
 Console.OutputEncoding = System.Text.Encoding.UTF8;
 string root = AppContext.BaseDirectory;
 while (!File.Exists(Path.Combine(root, "Jaali.slnx")))
@@ -14,6 +14,7 @@ var all = new (string Name, Func<Task> Run)[]
     ("search", () => Finding.SearchAsync(folder)),
     ("hashes", () => Finding.HashesAsync()),
     ("rights", () => Ledgers.RunAsync()),
+    ("composing", () => Composing.RunAsync()),
 };
 try
 {

@@ -9,7 +9,7 @@ mkdir -p "$out"
 # Sources of Debian, packages of Debian, packages of npm.
 sources=(librdfa-java golang-github-mmcdole-gofeed golang-github-disintegration-imaging golang-github-rwcarlsen-goexif
   libmetadata-extractor-java libimage-exiftool-perl libpng1.6 exiv2)
-binaries=(libhttp-oai-perl)
+binaries=(libhttp-oai-perl unicode-data)
 modules=(manifesto.js spdx-license-list)
 
 without() { echo "samples: $1 cannot be fetched; its cases are left out." >&2; rm -rf "${out:?}/$1"; }

@@ -313,6 +313,26 @@ public static class Limits
         public const int RecordCharacters = 2_000;
     }
 
+    /// <summary>Typefaces that are added.</summary>
+    public static class OfFonts
+    {
+        /// <summary>Bytes of a font file or an archive of them.</summary>
+        [Limit("bytes", "A file of fonts", "“The file is larger than 40 MB. …”")]
+        public const int FileBytes = 40 * (int)Mega;
+
+        /// <summary>Bytes of one font, unpacked.</summary>
+        [Limit("bytes", "One font, unpacked", "“The font is larger than fonts are.”")]
+        public const int FontBytes = 40 * (int)Mega;
+
+        /// <summary>Bytes of all fonts of an archive, unpacked.</summary>
+        [Limit("bytes", "The fonts of an archive, unpacked", "“The archive holds more than fonts do.”")]
+        public const int Unpacked = 160 * (int)Mega;
+
+        /// <summary>Entries of an archive that are looked at.</summary>
+        [Limit("entries", "Entries of an archive of fonts", "Further ones are left out.")]
+        public const int Entries = 400;
+    }
+
     /// <summary>Talks.</summary>
     public static class OfTalks
     {
@@ -327,6 +347,10 @@ public static class Limits
         /// <summary>Characters of notes, words, a fact or a permission.</summary>
         [Limit("characters", "Notes, words, a fact, a permission", "“… may have at most 5000 characters. …”")]
         public const int Text = 5_000;
+
+        /// <summary>Characters of words on a slide.</summary>
+        [Limit("characters", "Words on a slide", "“Words on a slide may have at most 40000 characters. …”")]
+        public const int Words = 40_000;
 
         /// <summary>Points of a talk.</summary>
         [Limit("points", "A talk", "“A talk has at most 200 points. …”")]
@@ -379,6 +403,10 @@ public static class Limits
         /// <summary>Measured lines of words in memory.</summary>
         [Limit("lines", "Measured lines of words in memory", "Nothing; they are measured again.")]
         public const int Lines = 20_000;
+
+        /// <summary>Measured letters of words in memory.</summary>
+        [Limit("letters", "Measured letters of words in memory", "Nothing; they are measured again.")]
+        public const int Advances = 2_000_000;
 
         /// <summary>Searches in memory.</summary>
         [Limit("searches", "Walls of searches in memory", "“This search is over. Search again.”")]

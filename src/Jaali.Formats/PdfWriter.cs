@@ -1,4 +1,5 @@
 using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
 using Jaali.Core.Scenes;
 using Jaali.Imaging.Painting;
 using SkiaSharp;
@@ -18,7 +19,7 @@ public sealed class PdfWriter(ScenePainter painter)
     /// <param name="output">Where to; left open.</param>
     /// <param name="deck">Title and speaker go into the file's metadata.</param>
     /// <param name="scenes">In order.</param>
-    /// <param name="photo">The bytes of a photo by its SHA-256; null where they are lost.</param>
+    /// <param name="photo">The bytes of a photo by the name it is asked for; null where they are lost.</param>
     /// <param name="progress">Told the number of pages written.</param>
     /// <param name="cancel">Stops between pages.</param>
     /// <exception cref="IOException">The stream takes no more, for example for want of room.</exception>
@@ -59,17 +60,23 @@ public sealed class PdfWriter(ScenePainter painter)
                     (float)scene.Height * PointsPerUnit
                 );
                 canvas.Scale(PointsPerUnit);
-                painter.Paint(scene, canvas, id => Load(id) is { } data ? SKImage.FromEncodedData(data) : null);
+                painter.Paint(
+                    scene,
+                    canvas,
+                    id => Load(id) is { } data ? SKImage.FromEncodedData(data) : null,
+                    inFile: true
+                );
+                if (scene.Page == 0)
+                    canvas.DrawNamedDestinationAnnotation(new SKPoint(0, 0), SceneLink.ToSlide + scene.SlideId);
                 foreach (SceneLink link in scene.Links)
-                    canvas.DrawUrlAnnotation(
-                        new SKRect(
-                            (float)link.Rect.X,
-                            (float)link.Rect.Y,
-                            (float)link.Rect.Right,
-                            (float)link.Rect.Bottom
-                        ),
-                        link.Href
-                    );
+                {
+                    SlideRect r = link.Rect;
+                    var place = new SKRect((float)r.X, (float)r.Y, (float)r.Right, (float)r.Bottom);
+                    if (link.Href.StartsWith(SceneLink.ToSlide, StringComparison.Ordinal))
+                        canvas.DrawLinkDestinationAnnotation(place, link.Href);
+                    else
+                        canvas.DrawUrlAnnotation(place, link.Href);
+                }
                 document.EndPage();
                 guarded.Check();
                 progress?.Invoke(i + 1);
@@ -108,10 +115,10 @@ public sealed class PdfWriter(ScenePainter painter)
 
         SceneNode TonedPhoto(PhotoNode photoNode, IReadOnlyList<double> matrix)
         {
-            string name = $"{photoNode.PhotoId}|{matrix[0]}";
-            if (!loaded.ContainsKey(name) && Load(photoNode.PhotoId) is { } data)
+            string name = $"{photoNode.Source}|{string.Join(',', matrix)}";
+            if (!loaded.ContainsKey(name) && Load(photoNode.Source) is { } data)
                 loaded[name] = PhotoPainter.ToneJpeg(data, matrix);
-            return photoNode with { PhotoId = name, Colours = null };
+            return photoNode with { PhotoId = name, Colours = null, Treatment = null };
         }
     }
 }

@@ -88,6 +88,7 @@ builder
     .Services.AddSingleton<ScenePainter>()
     .AddSingleton<PdfWriter>()
     .AddSingleton<DeckStore>()
+    .AddSingleton<StyleStore>()
     .AddSingleton<PhotoStore>()
     .AddSingleton<CollectionStore>()
     .AddSingleton<FoundStore>()
@@ -167,6 +168,8 @@ app.UseIntake();
 app.UseResponseCompression();
 app.MapOpenApi("/api/openapi.json");
 app.MapDecks();
+app.MapComposing();
+app.MapWords();
 app.MapSearch();
 app.MapCollections();
 app.MapPhotos();
@@ -174,18 +177,10 @@ app.MapAddresses();
 app.MapExports();
 app.MapJobs();
 app.MapRules();
+app.MapFonts();
 app.MapIiif();
 app.MapHub<LiveHub>("/live");
 app.MapGet("/api/health", () => new { ready = true }).ExcludeFromDescription();
-app.UseStaticFiles(
-    new StaticFileOptions
-    {
-        FileProvider = new PhysicalFileProvider(FontShelf.ShippedFolder),
-        RequestPath = "/fonts",
-        ServeUnknownFileTypes = false,
-        OnPrepareResponse = r => r.Context.Response.Headers.CacheControl = "public, max-age=86400",
-    }
-);
 string web = Path.GetFullPath(builder.Configuration["web"] ?? Path.Combine(AppContext.BaseDirectory, "web"));
 if (Directory.Exists(web))
 {
@@ -215,6 +210,7 @@ try
     await app.StartAsync();
     if (!describing)
     {
+        await FontEndpoints.LoadAsync(app.Services);
         await app
             .Services.GetRequiredService<CollectionShelf>()
             .LoadAsync(

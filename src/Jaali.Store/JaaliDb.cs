@@ -45,6 +45,12 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
     /// <summary>Long work.</summary>
     public DbSet<JobRow> Jobs => Set<JobRow>();
 
+    /// <summary>Saved house styles.</summary>
+    public DbSet<HouseRow> Houses => Set<HouseRow>();
+
+    /// <summary>Added faces.</summary>
+    public DbSet<FontRow> Fonts => Set<FontRow>();
+
     /// <summary>Opens the database of a folder: write-ahead log, foreign keys on, five seconds of patience with a
     /// lock.</summary>
     public static DbContextOptions<JaaliDb> Options(string folder) =>
@@ -68,6 +74,8 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         modelBuilder.Entity<DeckRow>().HasKey(d => d.Id);
+        modelBuilder.Entity<HouseRow>().HasKey(h => h.Name);
+        modelBuilder.Entity<FontRow>().HasKey(f => f.FaceId);
         modelBuilder.Entity<PointRow>(e =>
         {
             e.HasKey(p => new { p.DeckId, p.Id });

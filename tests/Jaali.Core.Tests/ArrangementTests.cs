@@ -34,8 +34,11 @@ public sealed class ArrangementTests
         Aspects.Sample(
             aspects =>
             {
-                foreach (Mosaic m in Mosaics.In(aspects, Room, 24).Take(20))
+                (Mosaic? best, Mosaic? rows, Mosaic? columns) = Mosaics.Fullest(aspects, Room, 24);
+                Assert.NotNull(best);
+                foreach (Mosaic m in new[] { best, rows, columns }.OfType<Mosaic>())
                 {
+                    Assert.True(m.Fill <= best.Fill);
                     Assert.Equal(aspects.Length, m.Rects.Count);
                     for (int i = 0; i < aspects.Length; i++)
                         Assert.Equal(aspects[i], m.Rects[i].Aspect, 6);
@@ -59,7 +62,7 @@ public sealed class ArrangementTests
                 Enumerable
                     .Range(0, 6)
                     .Select(turn => Enumerable.Range(0, n).Select(i => common[(i * 3 + turn) % 4]).ToArray())
-                    .Average(a => Mosaics.In(a, room, 24).First().Fill)
+                    .Average(a => Mosaics.Fullest(a, room, 24).Best!.Fill)
             );
         Assert.InRange(worst, .93, 1);
     }
@@ -129,7 +132,7 @@ public sealed class ArrangementTests
                 (rects, way) =>
                 {
                     var how = (LineUp)way;
-                    IReadOnlyList<SlideRect> after = LineUps.Of(rects, how);
+                    IReadOnlyList<SlideRect> after = LineUps.Of(rects, how, SlideGrid.Usual, SlideShape.Wide.Bounds());
                     SlideRect lead = rects[0];
                     for (int i = 0; i < rects.Length; i++)
                     {
@@ -148,6 +151,11 @@ public sealed class ArrangementTests
                             _ => (0, 0),
                         };
                         Assert.Equal(wanted, got, 6);
+                        if (how == LineUp.Grid)
+                        {
+                            Assert.NotNull(SlideGrid.Usual.SpanOf(SlideShape.Wide.Bounds(), r));
+                            continue;
+                        }
                         // What is not spoken of stays.
                         bool across =
                             how
@@ -171,7 +179,11 @@ public sealed class ArrangementTests
                     if (how is LineUp.EqualGapsAcross or LineUp.EqualGapsDown && !room)
                         return;
                     // Done again it changes nothing.
-                    foreach ((SlideRect a, SlideRect b) in after.Zip(LineUps.Of(after, how)))
+                    foreach (
+                        (SlideRect a, SlideRect b) in after.Zip(
+                            LineUps.Of(after, how, SlideGrid.Usual, SlideShape.Wide.Bounds())
+                        )
+                    )
                         Assert.Equal(a.X + a.Y + a.Width + a.Height, b.X + b.Y + b.Width + b.Height, 6);
                 }
             );
@@ -222,12 +234,8 @@ public sealed class ArrangementTests
     {
         var world = new World();
         Deck deck = world.Deck(1);
-        (int, int)[] shapes = [(2400, 1600), (1600, 2400), (2400, 1800), (3000, 3000), (3200, 1800)];
-        for (int n = 0; n < photos; n++)
-        {
-            world.Add("p" + n, shapes[n % 5].Item1, shapes[n % 5].Item2);
-            deck = world.Do(deck, new AddItem(deck.Slides[1].Id, new FrameEdit("p" + n))).Deck;
-        }
+        foreach (string photo in world.AddSeveral(photos))
+            deck = world.Do(deck, new AddItem(deck.Slides[1].Id, new FrameEdit(photo))).Deck;
         return (world, deck, deck.Slides[1]);
     }
 

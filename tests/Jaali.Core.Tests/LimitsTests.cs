@@ -28,6 +28,7 @@ public sealed class LimitsTests
             ["GoingOut"] = "Going out",
             ["ComingIn"] = "Coming in",
             ["OfTalks"] = "Talks",
+            ["OfFonts"] = "Typefaces",
             ["Kept"] = "What is kept",
         };
         var page = new StringBuilder(

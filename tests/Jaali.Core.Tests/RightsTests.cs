@@ -490,7 +490,7 @@ public sealed partial class RightsTests
             Mask: FrameMask.Ellipse,
             Straighten: 2.5,
             Tone: FrameTone.Grey,
-            Covers: [CropWindow.Create(.7, .7, .3, .3)]
+            Covers: [new Cover(CropWindow.Create(.7, .7, .3, .3))]
         );
         deck = world.Do(deck, deck.Slides[1].Treat(treat)).Deck;
         CreditEntry entry = Ledger.Of(deck, world.Photo).Single();

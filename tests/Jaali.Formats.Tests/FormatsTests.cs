@@ -132,13 +132,4 @@ public sealed class FormatsTests
             at += 2 + (jpeg[at + 2] << 8 | jpeg[at + 3]);
         return jpeg[at..];
     }
-
-    private sealed class WithFonts(World world, FontShelf fonts) : ISceneFacts
-    {
-        public ITextMeasure Measure => fonts;
-
-        public PhotoFacts? Photo(string photoId) => world.Photo(photoId);
-
-        public ToneMap? Tones(string photoId) => world.Tones(photoId);
-    }
 }

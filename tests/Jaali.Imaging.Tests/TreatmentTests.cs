@@ -37,7 +37,11 @@ public sealed class TreatmentTests : IDisposable
             deck = _world.Do(deck, new RemoveItem(slide, w.Id)).Deck;
         frame = deck.Slides[1].Photo();
         return SKBitmap.Decode(
-            new ScenePainter(_fonts).ToPng(SceneBuilder.Build(deck, deck.Slides[1], _world)[0], 480, _ => photo)
+            new ScenePainter(_fonts).ToPng(
+                SceneBuilder.Build(deck, deck.Slides[1], _world)[0],
+                480,
+                name => TreatedPhoto.Of(name, _ => photo)
+            )
         );
     }
 
@@ -88,7 +92,7 @@ public sealed class TreatmentTests : IDisposable
         Assert.InRange(Masks.Of(mask, rect, portion).Area / whole, portion - .001, portion + .001);
         Assert.InRange(Masks.Of(mask, rect, 1).Area / whole, .998, 1.001);
         using SKBitmap painted = Paint(White(), new FrameEdit(Mask: mask, Portion: portion), out _);
-        SKColor paper = SKColor.Parse(Theme.Usual.Paper);
+        SKColor paper = SKColor.Parse(HouseStyles.First.Paper);
         double shown = 0;
         // A pixel that an edge runs through counts by how far it is the photo's.
         for (int y = 0; y < painted.Height; y++)
@@ -144,8 +148,13 @@ public sealed class TreatmentTests : IDisposable
     [Fact]
     public void A_cover_hides_what_it_covers_and_nothing_more()
     {
-        using SKBitmap painted = Paint(White(), new FrameEdit(Covers: [CropWindow.Create(0, 0, .5, .5)]), out _);
-        Assert.Equal(SKColor.Parse(Theme.Usual.Paper), painted.GetPixel(100, 60));
+        using SKBitmap painted = Paint(
+            White(),
+            new FrameEdit(Covers: [new Cover(CropWindow.Create(0, 0, .5, .5), Colour: "#23262B")]),
+            out _
+        );
+        SKColor patch = painted.GetPixel(100, 60);
+        Assert.InRange(Math.Abs(patch.Red - 0x23) + Math.Abs(patch.Green - 0x26) + Math.Abs(patch.Blue - 0x2B), 0, 6);
         Assert.True(painted.GetPixel(300, 60).Red > 240 && painted.GetPixel(100, 200).Red > 240);
     }
 
@@ -165,13 +174,19 @@ public sealed class TreatmentTests : IDisposable
         Guid slide = deck.Slides[1].Id;
         deck = _world.Do(deck, new PlaceGround(slide, "p")).Deck;
         Scene Scene(Deck d) => SceneBuilder.Build(d, d.Slides[1], _world)[0];
-        Assert.Equal(Core.Legibility.Ink.Dark, Scene(deck).InkOf("credit"));
+        Assert.Equal(HouseStyles.First.DarkInk, Scene(deck).InkOf("credit"));
         // The white photo is hidden under the corner, so the credit stands on the dark slide.
-        FrameEdit hide = new(Covers: [CropWindow.Create(0, .5, 1, .5), CropWindow.Create(0, 0, 1, .5)]);
+        FrameEdit hide = new(
+            Covers:
+            [
+                new Cover(CropWindow.Create(0, .5, 1, .5), Colour: "#23262B"),
+                new Cover(CropWindow.Create(0, 0, 1, .5), Colour: "#23262B"),
+            ]
+        );
         Deck covered = _world.Do(deck, deck.Slides[1].Treat(hide)).Deck;
-        Assert.Equal(Core.Legibility.Ink.Light, Scene(covered).InkOf("credit"));
+        Assert.Equal(HouseStyles.First.LightInk, Scene(covered).InkOf("credit"));
         Deck rhomb = _world.Do(deck, deck.Slides[1].Treat(new(Mask: FrameMask.Rhomb))).Deck;
-        Assert.Equal(Core.Legibility.Ink.Light, Scene(rhomb).InkOf("credit"));
+        Assert.Equal(HouseStyles.First.LightInk, Scene(rhomb).InkOf("credit"));
         Assert.All(new[] { deck, covered, rhomb }, d => Assert.True(Scene(d).Part("credit").Contrast >= 4.5));
         // A corner of one's own choice is kept, and made to read.
         Deck chosen = _world.Do(deck, deck.Slides[1].Treat(new(CreditSpot: Core.Legibility.Spot.TopRight))).Deck;

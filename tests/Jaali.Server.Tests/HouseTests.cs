@@ -299,7 +299,7 @@ public sealed class HouseTests : IDisposable
     [InlineData("""{"kind":"set-use","use":null}""", "missing")]
     [InlineData("""{"kind":"set-use","use":{"audience":77}}""", "unknown-choice")]
     [InlineData("""{"kind":"add-item","slideId":"S","item":null}""", "missing")]
-    [InlineData("""{"kind":"add-item","slideId":"S","item":{"kind":"frame","tone":9}}""", "unknown-choice")]
+    [InlineData("""{"kind":"add-item","slideId":"S","item":{"kind":"frame","tone":99}}""", "unknown-choice")]
     [InlineData(
         """{"kind":"place-item","slideId":"S","itemId":"I","rect":{"x":1e999,"y":0,"width":9,"height":9}}""",
         "bad-number"

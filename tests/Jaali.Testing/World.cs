@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
@@ -12,7 +13,7 @@ namespace Jaali.Testing;
 
 /// <summary>A small world without server, database or files: photos by name, and letters half as wide as
 /// high.</summary>
-public sealed class World : IEditFacts, ISceneFacts, ITextMeasure
+public sealed class World : IEditFacts, ISceneFacts, IFonts
 {
     private int _next;
 
@@ -23,7 +24,7 @@ public sealed class World : IEditFacts, ISceneFacts, ITextMeasure
     public Dictionary<string, ToneMap> Colours { get; } = [];
 
     /// <inheritdoc/>
-    public ITextMeasure Measure => this;
+    public IFonts Fonts => this;
 
     /// <summary>A record of an open licence.</summary>
     public static RightsRecord Rights(Licence? licence, string maker = "T. Oar", string title = "Low water") =>
@@ -49,6 +50,20 @@ public sealed class World : IEditFacts, ISceneFacts, ITextMeasure
         );
         return id;
     }
+
+    // Of common shapes: wide, tall, nearly square, square, wider.
+    private static readonly (int Width, int Height)[] Shapes =
+    [
+        (2400, 1600),
+        (1600, 2400),
+        (2400, 1800),
+        (3000, 3000),
+        (3200, 1800),
+    ];
+
+    /// <summary>Adds so many photos of common shapes, p0, p1 and so on, and returns their names.</summary>
+    public ImmutableList<string> AddSeveral(int count) =>
+        [.. Enumerable.Range(0, count).Select(n => Add("p" + n, Shapes[n % 5].Width, Shapes[n % 5].Height))];
 
     /// <summary>Carries a command out; fails where it is refused.</summary>
     public Edited Do(Deck deck, DeckCommand command) =>
@@ -82,11 +97,18 @@ public sealed class World : IEditFacts, ISceneFacts, ITextMeasure
     public ToneMap? Tones(string photoId) => Colours.GetValueOrDefault(photoId);
 
     /// <inheritdoc/>
-    public double Width(Face face, double size, string text) => text.Length * size * .5;
+    public Face Find(string family, bool bold = false, bool italic = false) => Face.Of(family, bold, italic);
 
     /// <inheritdoc/>
-    public double Ascent(Face face, double size) => size * .8;
+    public Face? For(Face face, string cluster) => face;
 
     /// <inheritdoc/>
-    public double Descent(Face face, double size) => size * .2;
+    public FaceMetrics Metrics(Face face) => new(.8, .2, .5, .7, .1, .05);
+
+    /// <inheritdoc/>
+    public double[] Advances(Face face, string text, bool rightToLeft) =>
+        [.. Enumerable.Range(0, text.Length + 1).Select(i => i * .5)];
+
+    /// <inheritdoc/>
+    public double Width(Face face, double size, string text, bool rightToLeft = false) => text.Length * size * .5;
 }

@@ -228,23 +228,28 @@ const names: Record<(typeof stations)[number], string[]> = {
   compose: [
     'complementary Kept photos',
     'button ^Place ',
+    'button ^Mark ',
     'region Stage',
-    'application ^Slide. Drag or use the arrow keys to reframe the photo, plus and minus to scale it.$',
+    'application ^Slide. Drag or use the arrow keys to ',
     'toolbar What can be done',
     'button Reframe',
     'button Cut to shape',
+    'button Edge',
     'button Straighten',
     'button Tone',
     'button Hide part',
     'button Swap',
     'button Take away',
     'button Words',
+    'button Arrange',
+    'button Grid',
+    'button Look closer',
     'textbox Notes for the speaker',
     'complementary Facts',
     'navigation What lies here',
   ],
   credit: [
-    'heading 10 photos: 7 clear, 2 to settle, 1 blocked',
+    'heading 14 photos: 11 clear, 2 to settle, 1 blocked',
     'region Ledger',
     'button Sort by slide',
     'button Only what is unsettled',
@@ -254,7 +259,6 @@ const names: Record<(typeof stations)[number], string[]> = {
     'button Record a permission',
     'button What is owed, and why',
     'complementary Credits',
-    'img ^Photographs',
     'list Other uses',
   ],
   give: [
@@ -294,7 +298,12 @@ test('accessible names are those of a written list, and nothing that can be work
         : found.includes(wanted);
       expect(there, `${station}: ${wanted} in ${found.filter((f) => f.startsWith(role!)).join('; ')}`).toBe(true);
     }
-    const nameless = found.filter((f) => /^(button|link|textbox|checkbox|slider|img|application) $/.test(f));
+    // A picture of a whole page of credits has a longer name than the snapshot tells.
+    expect(await page.locator('#root [role="img"]:not([aria-label]), #root [role="img"][aria-label=""]').count()).toBe(
+      0,
+    );
+    if (station === 'credit') await expect(page.getByRole('img', { name: /^Photographs/ })).toHaveCount(1);
+    const nameless = found.filter((f) => /^(button|link|textbox|checkbox|slider|application) $/.test(f));
     expect(nameless, station).toEqual([]);
     // Nothing that is read aloud is an identity of the database.
     expect(found.filter((f) => /[0-9a-f]{8}-[0-9a-f]{4}/.test(f))).toEqual([]);

@@ -1,5 +1,11 @@
 import { expect, test, type Page } from '@playwright/test';
+import justifiedLayout from 'justified-layout';
 import { newTalk, readDeck } from './world';
+
+const justified = justifiedLayout as unknown as (
+  aspects: number[],
+  how: Record<string, number>,
+) => { boxes: { width: number; height: number }[] };
 
 interface Placed {
   id: string;
@@ -39,7 +45,8 @@ test('six photos are put on a slide and arranged by one choice; nothing is stret
     await column.getByRole('button', { name: /^Add / }).first().click();
     await expect.poll(async () => (await frames(page, id)).length).toBe(n);
   }
-  // Proposals are there at once: sketches of this slide, each with what it gives up.
+  // They stand arranged as they come; the proposals are sketches of this slide, each with what it gives up.
+  await page.keyboard.press('a');
   const proposals = page.getByRole('list', { name: /^Proposals/ }).getByRole('button');
   await expect.poll(() => proposals.count()).toBeGreaterThanOrEqual(6);
   const whole = proposals.and(page.getByRole('button', { name: /^Every photo whole/ }));
@@ -65,10 +72,45 @@ test('six photos are put on a slide and arranged by one choice; nothing is stret
           a.at.rect.y + a.at.rect.height <= b.at.rect.y + 0.01 ||
           b.at.rect.y + b.at.rect.height <= a.at.rect.y + 0.01,
       ).toBe(true);
+  // Justified rows are those of another program's: the same heights and widths for the photos of each row.
+  const deck = (await readDeck(page, id)) as unknown as {
+    slides: { id: string }[];
+    photos: Record<string, { width: number; height: number }>;
+  };
+  const offered = (await (
+    await page.request.get(`/api/decks/${id}/slides/${deck.slides[1]!.id}/arrangements`)
+  ).json()) as { form: string; places: { itemId: string; rect: Placed['at']['rect'] }[] }[];
+  const rowed = offered.find((a) => a.form === 'rows' || a.form === 'columns')!;
+  const upright = rowed.form === 'columns';
+  const lines = new Map<number, typeof rowed.places>();
+  for (const p of rowed.places) {
+    const at = Math.round(upright ? p.rect.x : p.rect.y);
+    lines.set(at, [...(lines.get(at) ?? []), p]);
+  }
+  for (const line of lines.values()) {
+    const aspects = line.map((l) => {
+      const { photoId } = placed.find((f) => f.id === l.itemId)!;
+      const { width, height } = deck.photos[photoId!]!;
+      return upright ? height / width : width / height;
+    });
+    const along = (r: Placed['at']['rect']) => (upright ? r.height : r.width);
+    const across = (r: Placed['at']['rect']) => (upright ? r.width : r.height);
+    const theirs = justified(aspects, {
+      containerWidth: line.reduce((sum, l) => sum + along(l.rect), 24 * (line.length - 1)),
+      containerPadding: 0,
+      boxSpacing: 24,
+      targetRowHeight: across(line[0]!.rect),
+      targetRowHeightTolerance: 0.05,
+    });
+    for (const [i, box] of theirs.boxes.entries()) {
+      expect(Math.abs(box.width - along(line[i]!.rect))).toBeLessThan(2);
+      expect(Math.abs(box.height - across(line[i]!.rect))).toBeLessThan(2);
+    }
+  }
   // The words lie over the photos, and one undo takes the arranging back.
   expect((await items(page, id, 1)).at(-1)!.kind).toBe('words');
   await page.keyboard.press('Control+z');
-  await expect(page.getByText('Taken back: arranging a slide')).toBeVisible();
+  await expect(page.getByText(/^Taken back: (arranging a slide|putting photos on a slide)/)).toBeVisible();
 });
 
 test('frames are resized by handles that catch, placed by numbers, lined up and spaced, by hand and by keys', async ({
@@ -80,6 +122,7 @@ test('frames are resized by handles that catch, placed by numbers, lined up and 
     await column.getByRole('button', { name: /^Add / }).first().click();
     await expect.poll(async () => (await frames(page, id)).length).toBe(n);
   }
+  await page.keyboard.press('a');
   await page
     .getByRole('list', { name: /^Proposals/ })
     .getByRole('button', { name: /^All of one size/ })
@@ -115,8 +158,12 @@ test('frames are resized by handles that catch, placed by numbers, lined up and 
   await lies.nth(1).click({ modifiers: ['Shift'] });
   await lies.nth(0).click({ modifiers: ['Shift'] });
   await expect(page.getByText('3 chosen')).toBeVisible();
+  const verb = (name: string) => page.getByRole('toolbar').getByRole('button', { name, exact: true }).click();
+  await verb('Line up');
   await page.getByRole('button', { name: 'upper edges' }).click();
+  await verb('Space');
   await page.getByRole('button', { name: 'equal gaps across' }).click();
+  await verb('Same size');
   await page.getByRole('button', { name: 'same height' }).click();
   await expect
     .poll(async () => {

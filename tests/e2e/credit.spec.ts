@@ -21,7 +21,7 @@ test('the demo deck goes from unsettled to clear by offered fixes alone, and its
   const deck = await demoDeck(page);
   await page.goto(`/deck/${deck.id}/credit`);
   const head = page.getByRole('region', { name: 'Ledger' }).getByRole('heading');
-  await expect(head).toHaveText('10 photos: 7 clear, 2 to settle, 1 blocked');
+  await expect(head).toHaveText('14 photos: 11 clear, 2 to settle, 1 blocked');
   await expect(page.getByRole('button', { name: /^Credit 3/ })).toBeVisible();
   const row = (text: RegExp | string) =>
     page.getByRole('region', { name: 'Ledger' }).getByRole('listitem').filter({ hasText: text }).first();
@@ -34,30 +34,30 @@ test('the demo deck goes from unsettled to clear by offered fixes alone, and its
   // A paid talk: the standings follow at once, here and in the run, and back.
   await page.getByRole('button', { name: 'Entry: free to enter' }).click();
   await page.getByRole('menuitemradio', { name: 'paid or for an employer' }).click();
-  await expect(head).toHaveText('10 photos: 6 clear, 2 to settle, 2 blocked');
+  await expect(head).toHaveText('14 photos: 10 clear, 2 to settle, 2 blocked');
   await expect(row('BY-NC-SA').getByText('This licence is not for paid use')).toBeVisible();
   await expect(page.getByRole('button', { name: /Mud is a wall.*, blocked/ })).toBeVisible();
   await row('BY-NC-SA').getByRole('button', { name: 'The talk is free' }).click();
-  await expect(head).toHaveText('10 photos: 7 clear, 2 to settle, 1 blocked');
+  await expect(head).toHaveText('14 photos: 11 clear, 2 to settle, 1 blocked');
   // The same asked without changing anything.
   await page.getByRole('button', { name: 'as a paid event' }).click();
   await expect(
-    page.getByRole('list', { name: 'Other uses' }).getByText('10 photos: 6 clear, 2 to settle, 2 blocked.'),
+    page.getByRole('list', { name: 'Other uses' }).getByText('14 photos: 10 clear, 2 to settle, 2 blocked.'),
   ).toBeVisible();
 
   // The fixes, one after the other.
   await nd.getByRole('button', { name: 'Swap', exact: true }).click();
-  await expect(head).toHaveText('10 photos: 8 clear, 2 to settle');
+  await expect(head).toHaveText('14 photos: 12 clear, 2 to settle');
   await page.keyboard.press('Control+z');
-  await expect(head).toHaveText('10 photos: 7 clear, 2 to settle, 1 blocked');
+  await expect(head).toHaveText('14 photos: 11 clear, 2 to settle, 1 blocked');
   await row('Across to Long Ness').getByRole('button', { name: 'Show it whole' }).click();
-  await expect(head).toHaveText('10 photos: 8 clear, 2 to settle');
+  await expect(head).toHaveText('14 photos: 12 clear, 2 to settle');
   await row('No licence was found').getByRole('button', { name: 'Look for the original' }).click();
   await page.getByRole('dialog').getByText('Groyne in fog, north bay').waitFor();
   await page.getByRole('button', { name: 'Adopt it' }).first().click();
-  await expect(head).toHaveText('10 photos: 9 clear, 1 to settle');
+  await expect(head).toHaveText('14 photos: 13 clear, 1 to settle');
   await row('Ridge after rain').getByRole('button', { name: 'It may be shown so' }).click();
-  await expect(head).toHaveText('10 photos: all clear');
+  await expect(head).toHaveText('14 photos: all clear');
   await expect(page.getByRole('button', { name: 'Credit', exact: true })).toBeVisible();
 
   // A record corrected by hand keeps what the source said beside it.

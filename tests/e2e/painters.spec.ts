@@ -76,8 +76,30 @@ test('a photo that is cut to a shape, turned, toned and covered looks the same i
   await page.setViewportSize({ width: 1920, height: 1080 });
   for (const change of [
     { mask: 'rounded', straighten: 7.5, tone: 'grey', covers: [] },
-    { mask: 'ellipse', straighten: -3, tone: 'brown', covers: [{ x: 0.6, y: 0.1, width: 0.2, height: 0.3 }] },
+    { mask: 'ellipse', straighten: -3, tone: 'brown', covers: [{ part: { x: 0.6, y: 0.1, width: 0.2, height: 0.3 } }] },
     { mask: 'rhomb', straighten: 0, tone: 'natural', covers: [] },
+    {
+      corners: [
+        { x: 0.1, y: 0.1 },
+        { x: 0.9, y: 0.3 },
+        { x: 0.7, y: 0.9 },
+        { x: 0.2, y: 0.8 },
+      ],
+      tone: 'twoInk',
+      edge: { line: 12, lineColour: '#E3A12F', shadow: 0, soft: 0 },
+    },
+    { mask: 'ellipse', tone: 'softer', edge: { line: 0, shadow: 120, soft: 0 } },
+    { mask: 'arch', tone: 'tint', edge: { line: 0, shadow: 0, soft: 160 } },
+    {
+      mask: 'none',
+      tone: 'natural',
+      edge: { line: 0, shadow: 0, soft: 0 },
+      covers: [
+        { part: { x: 0.1, y: 0.2, width: 0.2, height: 0.3 }, how: 'mosaic' },
+        { part: { x: 0.5, y: 0.4, width: 0.3, height: 0.2 }, how: 'blur' },
+        { part: { x: 0.7, y: 0.1, width: 0.1, height: 0.1 }, how: 'patch' },
+      ],
+    },
   ]) {
     await treat(change);
     await page.goto(`/deck/${id}/show?slide=${slide.id}`);
@@ -131,7 +153,7 @@ test('line widths set by the server are the browser’s', async ({ page }) => {
       const t = document.createElementNS('http://www.w3.org/2000/svg', 'text');
       t.setAttribute(
         'style',
-        `font-family:'${l.face}';font-size:${l.size}px;text-rendering:geometricPrecision;font-variant-ligatures:none;white-space:pre`,
+        `font-family:'${l.face}';font-size:${l.size}px;text-rendering:geometricPrecision;font-variant-ligatures:none;font-variant-numeric:normal;font-feature-settings:normal;white-space:pre`,
       );
       t.textContent = l.text;
       svg.append(t);

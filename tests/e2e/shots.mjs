@@ -27,6 +27,15 @@ for (const station of ['plan', 'gather', 'compose', 'credit', 'give']) {
   await page.goto(at(station));
   await shoot(station, station === 'gather' ? 2500 : 900);
 }
+await page.goto(at('compose'));
+await page.waitForLoadState('networkidle');
+await page.keyboard.press('g');
+await shoot('grid');
+await page.keyboard.press('g');
+await page.keyboard.press('a');
+await page.waitForTimeout(600);
+await shoot('arrange');
+await page.keyboard.press('Escape');
 // The same at 200 % zoom of 1280 x 800: sides are pages, the run is a line.
 const small = await browser.newPage({ viewport: { width: 640, height: 400 }, deviceScaleFactor: 2 });
 await small.goto(at('compose'));

@@ -1,3 +1,4 @@
+using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Legibility;
@@ -16,6 +17,9 @@ internal static class CreditLine
         PlateY = 6,
         Lift = 6;
 
+    // A credit that is broken up further is no line any more.
+    private const int MostLines = 6;
+
     internal static void Add(Composition scene)
     {
         CreditStyle style = scene.Deck.Style;
@@ -33,30 +37,36 @@ internal static class CreditLine
             scene.Bounds,
             style.Language
         );
-        TypeSetting how = scene.Theme.Credit;
-        ITextMeasure measure = scene.Facts.Measure;
-        double Measure(string t) => measure.Width(how.Face, how.Size, t);
-        double ascent = measure.Ascent(how.Face, how.Size),
-            descent = measure.Descent(how.Face, how.Size),
-            leading = how.Size * how.Leading,
-            side = scene.Theme.MarginX;
-        IReadOnlyList<SpanLine> lines = SpanLines.Break(credit.Spans, scene.Bounds.Width - 2 * side, Measure);
-        var room = new WordsRoom(
-            lines.Max(l => Measure(l.Text)),
-            ascent + descent + (lines.Count - 1) * leading,
-            side,
-            scene.Theme.CreditMargin - Lift
-        );
+        TypeSetting how = scene.Theme.Setting(WordsRole.Credit);
+        IFonts fonts = scene.Facts.Fonts;
+        double side = scene.House.MarginX;
+        Paragraph[] words = [credit.Paragraph()];
+        SetText set = Lines(1);
+        WordsRoom room = RoomOf(set);
         Spot wanted = shown.Select(s => s.Use.CreditSpot).FirstOrDefault(s => s is not (Spot.Auto or Spot.Placed));
-        FoundSpot spot =
-            Under(scene, shown[0].Use.Rect, room)
-            ?? (
-                wanted == Spot.Auto
-                    ? SpotFinder.Foot(scene.Around, room, Contrast.SmallWords)
-                    : SpotFinder.Corner(scene.Around, room, Contrast.SmallWords, [wanted])
-            );
+        FoundSpot spot = Under(scene, shown[0].Use.Rect, room) ?? Placed(room);
+        // A credit across the edge of a photo is broken into shorter lines until it stands clear of it.
+        foreach (double share in (ReadOnlySpan<double>)[.6, .45, .33, .25, .2])
+        {
+            if (SpotFinder.StandsClear(scene.Around, spot.Box))
+                break;
+            SetText narrow = Lines(share);
+            if (narrow.Lines.Count > MostLines)
+                break;
+            FoundSpot other = Placed(RoomOf(narrow));
+            if (SpotFinder.StandsClear(scene.Around, other.Box))
+                (set, spot) = (narrow, other);
+        }
+        if (
+            wanted == Spot.Auto
+            && !SpotFinder.StandsClear(scene.Around, spot.Box)
+            && SpotFinder.Inside(scene.Around, room, Contrast.SmallWords) is { } inside
+        )
+            (set, spot) = (Lines(1), inside);
         SlideRect box = spot.Box;
-        Ink ink = Ink.WithPlate(scene.Backdrop.Under(box.Grown(4)), Contrast.SmallWords);
+        Ink ink = Ink.WithPlate(scene.Backdrop.Under(box.Grown(4)), Contrast.SmallWords, scene.Inks);
+        if (scene.House.Look(WordsRole.Credit).Ink is { } own)
+            ink = Own(own, ink, scene.Backdrop.Under(box.Grown(4)));
         List<SceneNode> nodes = [];
         if (ink.PlateStrength > 0)
             nodes.Add(
@@ -66,19 +76,37 @@ internal static class CreditLine
                     ink.PlateStrength
                 )
             );
-        List<SceneLine> set = [];
-        for (int i = 0; i < lines.Count; i++)
-        {
-            double w = Measure(lines[i].Text),
-                x = spot.Spot is Spot.BottomRight or Spot.TopRight ? box.Right - w : box.X,
-                baseline = box.Y + ascent + i * leading;
-            set.Add(new SceneLine(x, baseline, w, lines[i].Text));
-            foreach (SceneLink link in lines[i].Links(x, baseline, ascent, descent, Measure))
-                scene.Link(link);
-        }
-        nodes.Add(new TextNode(how.Face.Id, how.Size, ink.Colour, set));
+        if (spot.Spot is Spot.BottomRight or Spot.TopRight)
+            set = set.FlushRight();
+        var at = new SlidePoint(box.X, box.Y);
+        nodes.AddRange(TextNodes.Of(set, at, ink.Colour, fonts, linksAreMarked: false));
+        foreach (SceneLink link in TextNodes.Links(set, at, fonts))
+            scene.Link(link);
         scene.Add(new GroupNode(null, nodes));
         scene.Tell(new ScenePart(null, "credit", box, credit.Text, ink.Ratio, ink.Ratio >= Contrast.SmallWords));
+
+        SetText Lines(double share) => Typesetter.Break(words, how, share * (scene.Bounds.Width - 2 * side), fonts);
+
+        WordsRoom RoomOf(SetText set) => new(set.Width, set.Height, side, scene.House.CreditMargin - Lift);
+
+        FoundSpot Placed(WordsRoom needs) =>
+            wanted == Spot.Auto
+                ? SpotFinder.Foot(scene.Around, needs, Contrast.SmallWords)
+                : SpotFinder.Corner(scene.Around, needs, Contrast.SmallWords, [wanted]);
+    }
+
+    // The ink that the house has for credits, where it reads; else the better of the two.
+    private static Ink Own(string colour, Ink better, double[] under)
+    {
+        double ratio = Contrast.WorstTenth(under, Luminance.Of(colour));
+        return ratio >= Contrast.SmallWords
+            ? better with
+            {
+                Colour = colour,
+                Ratio = ratio,
+                PlateStrength = 0,
+            }
+            : better;
     }
 
     // Below the photo, at its left edge, where the slide leaves room for it.
@@ -92,6 +120,6 @@ internal static class CreditLine
             room.Width,
             room.Height
         );
-        return new FoundSpot(Spot.BottomLeft, box, Ink.Best(scene.Backdrop.Under(box)));
+        return new FoundSpot(Spot.BottomLeft, box, Ink.Best(scene.Backdrop.Under(box), scene.Inks));
     }
 }

@@ -21,7 +21,7 @@ internal static class ListPages
         LabelGap = 24,
         TitleRoom = 80;
 
-    private sealed record Page(List<SceneLine> Lines, List<SceneLink> Links);
+    private sealed record Page(List<SceneNode> Nodes, List<SceneLink> Links, List<string> Says);
 
     /// <param name="deck">The deck.</param>
     /// <param name="slide">The slide whose pages they are.</param>
@@ -42,14 +42,14 @@ internal static class ListPages
     {
         if (entries.Count == 0)
             return [];
-        Theme theme = Theme.Usual;
-        IReadOnlyList<Page> pages = Lay(entries, deck.Shape.Bounds(), theme, facts.Measure);
+        var theme = new Theme(deck.House, facts.Fonts);
+        IReadOnlyList<Page> pages = Lay(entries, deck.Shape.Bounds(), theme, facts.Fonts);
         return
         [
             .. pages.Select(
                 (p, i) =>
                     Finish(
-                        new Composition(deck, slide, facts, theme),
+                        new Composition(deck, slide, facts),
                         p,
                         role,
                         pages.Count > 1
@@ -65,75 +65,91 @@ internal static class ListPages
         IReadOnlyList<ListEntry> entries,
         SlideRect bounds,
         Theme theme,
-        ITextMeasure measure
+        IFonts fonts
     )
     {
         TypeSetting how = theme.List;
-        double Measure(string t) => measure.Width(how.Face, how.Size, t);
-        double widest = entries.Max(e => Measure(e.Label)),
-            left = theme.MarginX + (widest > 0 ? Math.Max(LabelColumn, widest + LabelGap) : 0),
-            bottom = bounds.Height - theme.MarginX,
+        SetText Set(IEnumerable<CreditSpan> spans, double width) =>
+            Typesetter.Break([CreditWords.Paragraph(spans)], how, width, fonts);
+        SetText[] labels = [.. entries.Select(e => Set([new(e.Label)], bounds.Width))];
+        double margin = theme.House.MarginX,
+            widest = labels.Max(l => l.Width),
+            left = margin + (widest > 0 ? Math.Max(LabelColumn, widest + LabelGap) : 0),
+            bottom = bounds.Height - margin,
             leading = how.Size * how.Leading,
-            ascent = measure.Ascent(how.Face, how.Size),
-            descent = measure.Descent(how.Face, how.Size),
             y = theme.ListTop;
-        List<Page> pages = [new([], [])];
-        void Next()
+        List<Page> pages = [new([], [], [])];
+        for (int e = 0; e < entries.Count; e++)
         {
-            pages.Add(new([], []));
-            y = theme.ListTop;
-        }
-        foreach (ListEntry entry in entries)
-        {
-            IReadOnlyList<SpanLine> lines = SpanLines.Break(entry.Spans, bounds.Width - theme.MarginX - left, Measure);
-            if (y > theme.ListTop && y + lines.Count * leading > bottom)
+            SetText words = Set(entries[e].Spans, bounds.Width - margin - left);
+            if (y > theme.ListTop && y + words.Lines.Count * leading > bottom)
                 Next();
-            if (entry.Label.Length > 0)
-                pages[^1].Lines.Add(new(theme.MarginX, y + ascent, Measure(entry.Label), entry.Label));
-            foreach (SpanLine line in lines)
+            if (entries[e].Label.Length > 0)
+                Put(labels[e], margin, entries[e].Label);
+            // An entry that is longer than a page goes on on the next.
+            for (int line = 0; line < words.Lines.Count; )
             {
                 if (y + leading > bottom)
                     Next();
-                pages[^1].Lines.Add(new(left, y + ascent, Measure(line.Text), line.Text));
-                pages[^1].Links.AddRange(line.Links(left, y + ascent, ascent, descent, Measure));
-                y += leading;
+                int most = Math.Max(1, (int)((bottom - y) / leading + 1e-6));
+                SetText part = words.Part(line, most);
+                Put(part, left, string.Concat(part.Pieces.Select(p => p.Text)));
+                y += part.Lines.Count * leading;
+                line += part.Lines.Count;
             }
-            y += theme.ListGap;
+            y += Theme.ListGap;
         }
         return pages;
+
+        void Next()
+        {
+            pages.Add(new([], [], []));
+            y = theme.ListTop;
+        }
+
+        void Put(SetText set, double x, string says)
+        {
+            pages[^1].Nodes.AddRange(TextNodes.Of(set, new(x, y), theme.House.OnPaper, fonts, linksAreMarked: false));
+            pages[^1].Links.AddRange(TextNodes.Links(set, new(x, y), fonts));
+            pages[^1].Says.Add(says);
+        }
     }
 
     private static Scene Finish(Composition scene, Page page, string role, string head, int number)
     {
         Theme theme = scene.Theme;
-        TypeSetting big = theme.ListTitle;
-        double width = scene.Facts.Measure.Width(big.Face, big.Size, head),
-            ascent = scene.Facts.Measure.Ascent(big.Face, big.Size),
-            contrast = Contrast.Ratio(Luminance.Of(theme.OnPaper), Luminance.Of(theme.Paper));
+        HouseStyle house = theme.House;
+        SetText title = Typesetter.Break(
+            Paragraph.Of(head),
+            theme.ListTitle,
+            scene.Bounds.Width - 2 * house.MarginX,
+            scene.Facts.Fonts
+        );
+        double contrast = Contrast.Ratio(Luminance.Of(house.OnPaper), Luminance.Of(house.Paper));
         Put(
             "credits-title",
-            new(theme.MarginX, theme.MarginY, width, TitleRoom),
-            big,
-            [new(theme.MarginX, theme.MarginY + ascent, width, head)]
+            new(house.MarginX, house.MarginY, title.Width, TitleRoom),
+            TextNodes.Of(title, new(house.MarginX, house.MarginY), house.OnPaper, scene.Facts.Fonts),
+            [head]
         );
         Put(
             role,
             new(
-                theme.MarginX,
+                house.MarginX,
                 theme.ListTop,
-                scene.Bounds.Width - 2 * theme.MarginX,
-                scene.Bounds.Height - theme.MarginX - theme.ListTop
+                scene.Bounds.Width - 2 * house.MarginX,
+                scene.Bounds.Height - house.MarginX - theme.ListTop
             ),
-            theme.List,
-            page.Lines
+            page.Nodes,
+            page.Says
         );
         page.Links.ForEach(scene.Link);
         return scene.Finish(number);
 
-        void Put(string part, SlideRect box, TypeSetting how, IReadOnlyList<SceneLine> lines)
+        void Put(string part, SlideRect box, IReadOnlyList<SceneNode> nodes, IReadOnlyList<string> says)
         {
-            scene.Add(new GroupNode(null, [new TextNode(how.Face.Id, how.Size, theme.OnPaper, lines)]));
-            scene.Tell(new ScenePart(null, part, box, string.Join(' ', lines.Select(l => l.Text)), contrast, true));
+            scene.Add(new GroupNode(null, nodes));
+            scene.Tell(new ScenePart(null, part, box, string.Join(' ', says), contrast, true));
         }
     }
 }

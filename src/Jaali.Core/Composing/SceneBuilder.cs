@@ -17,6 +17,15 @@ public static class SceneBuilder
     public static IReadOnlyList<Scene> BuildAll(Deck deck, ISceneFacts facts) =>
         [.. deck.Slides.SelectMany(s => Build(deck, s, facts))];
 
+    /// <summary>A slide with everything that lies below an item, for finding where and how it reads.</summary>
+    internal static Composition Below(Deck deck, Slide slide, Item item, ISceneFacts facts)
+    {
+        var scene = new Composition(deck, slide, facts);
+        foreach (Item below in slide.Items.TakeWhile(i => i.Id != item.Id))
+            scene.Item(below, () => ItemKinds.Of(below).Compose(below, scene));
+        return scene;
+    }
+
     private static Scene One(Deck deck, Slide slide, ISceneFacts facts)
     {
         var scene = new Composition(deck, slide, facts);

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using Jaali.Core.Geometry;
+using Jaali.Core.Legibility;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 
@@ -73,6 +74,18 @@ public sealed record Deck(
     /// <summary>What was chosen for the opening: search words, facts, photos; null where nothing was, and its search
     /// words follow the title.</summary>
     public Point? OwnOpening { get; init; }
+
+    /// <summary>The grid of slides that have none of their own.</summary>
+    public SlideGrid Grid { get; init; } = SlideGrid.Usual;
+
+    /// <summary>The look of the whole deck.</summary>
+    public HouseStyle House { get; init; } = HouseStyles.First;
+
+    /// <summary>The room that the talk is given in.</summary>
+    public Room Room { get; init; } = Room.Usual;
+
+    /// <summary>The grid of a slide: its own, else the deck's.</summary>
+    public SlideGrid GridOf(Slide slide) => slide.OwnGrid ?? Grid;
 
     /// <summary>The opening, then the points.</summary>
     [JsonIgnore]

@@ -23,6 +23,15 @@ public enum PartKind
     /// <summary>How credits are set.</summary>
     Style,
 
+    /// <summary>The grid of slides that have none of their own.</summary>
+    Grid,
+
+    /// <summary>The look of the whole deck.</summary>
+    House,
+
+    /// <summary>The room that the talk is given in.</summary>
+    Room,
+
     /// <summary>The order of the points.</summary>
     Points,
 
@@ -46,12 +55,18 @@ public enum PartKind
 
     /// <summary>A slide's planned time.</summary>
     SlideSeconds,
+
+    /// <summary>A slide's own grid.</summary>
+    SlideGrid,
+
+    /// <summary>The arrangement that a slide's photos follow.</summary>
+    SlideArranged,
 }
 
 /// <summary>
 /// The name of a part of a deck. Edits that touch different parts merge. Written as <c>title</c>, <c>point/ID</c>,
 /// <c>slide/ID</c>, <c>slide/ID/items</c>, <c>slide/ID/item/ID</c>,
-/// <c>slide/ID/notes</c>, <c>slide/ID/seconds</c>.
+/// <c>slide/ID/notes</c>, <c>slide/ID/seconds</c>, <c>slide/ID/grid</c>, <c>slide/ID/arranged</c>.
 /// </summary>
 /// <param name="Kind">What it is.</param>
 /// <param name="Of">The point or slide; empty for parts of the deck itself.</param>
@@ -66,6 +81,9 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
         ["slot"] = PartKind.Slot,
         ["use"] = PartKind.Use,
         ["style"] = PartKind.Style,
+        ["grid"] = PartKind.Grid,
+        ["house"] = PartKind.House,
+        ["room"] = PartKind.Room,
         ["points"] = PartKind.Points,
         ["slides"] = PartKind.Slides,
     };
@@ -87,6 +105,8 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
                 ("slide", "items", 3) => new(PartKind.SlideItems, of),
                 ("slide", "notes", 3) => new(PartKind.SlideNotes, of),
                 ("slide", "seconds", 3) => new(PartKind.SlideSeconds, of),
+                ("slide", "grid", 3) => new(PartKind.SlideGrid, of),
+                ("slide", "arranged", 3) => new(PartKind.SlideArranged, of),
                 ("slide", "item", 4) when Guid.TryParse(path[3], out Guid item) => new(PartKind.SlideItem, of, item),
                 _ => null,
             };
@@ -111,6 +131,8 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
             PartKind.SlideItem => $"slide/{Of}/item/{ItemId}",
             PartKind.SlideNotes => $"slide/{Of}/notes",
             PartKind.SlideSeconds => $"slide/{Of}/seconds",
+            PartKind.SlideGrid => $"slide/{Of}/grid",
+            PartKind.SlideArranged => $"slide/{Of}/arranged",
             _ => Names[Kind],
         };
 

@@ -28,6 +28,13 @@ public sealed record Slide(
         init => field = GroundFirst(value);
     } = GroundFirst(Items);
 
+    /// <summary>The slide's own grid; null for the deck's.</summary>
+    public SlideGrid? OwnGrid { get; init; }
+
+    /// <summary>The arrangement that its photos follow: when one comes, goes or is swapped, they are set anew. Null
+    /// where they stand as they were put.</summary>
+    public ArrangementForm? Arranged { get; init; }
+
     /// <summary>The item that is the ground, or null.</summary>
     [JsonIgnore]
     public Item? Ground => Items.Count > 0 && Items[0].At.IsGround ? Items[0] : null;

@@ -10,8 +10,8 @@ public sealed record CommandKind(string Name, Type Type);
 public static class DeckCommands
 {
     /// <summary>The format in which commands and inverses are written. 1 knew a ground and words instead of
-    /// items.</summary>
-    public const int Format = 2;
+    /// items, 2 covers in fractions of frames.</summary>
+    public const int Format = 3;
 
     /// <summary>Every kind.</summary>
     public static IReadOnlyList<CommandKind> All { get; } =
@@ -20,6 +20,14 @@ public static class DeckCommands
         Kind<SetSpeaker>("set-speaker"),
         Kind<SetSlot>("set-slot"),
         Kind<SetUse>("set-use"),
+        Kind<SetShape>("set-shape"),
+        Kind<SetGrid>("set-grid"),
+        Kind<SetSlideGrid>("set-slide-grid"),
+        Kind<SetHouse>("set-house"),
+        Kind<SetRoom>("set-room"),
+        Kind<SetWordsLook>("set-words-look"),
+        Kind<ReplaceFont>("replace-font"),
+        Kind<ReplaceWords>("replace-words"),
         Kind<SetCreditStyle>("set-credit-style"),
         Kind<DecideChange>("decide-change"),
         Kind<AddPoints>("add-points"),
@@ -40,14 +48,23 @@ public static class DeckCommands
         Kind<AddItem>("add-item"),
         Kind<EditItem>("edit-item"),
         Kind<PlaceItem>("place-item"),
+        Kind<EditItems>("edit-items"),
+        Kind<MoveItems>("move-items"),
+        Kind<SwapItems>("swap-items"),
         Kind<ArrangeItems>("arrange-items"),
+        Kind<AddPhotos>("add-photos"),
+        Kind<SpreadPhotos>("spread-photos"),
+        Kind<PasteItems>("paste-items"),
         Kind<LineUpItems>("line-up-items"),
         Kind<OrderItem>("order-item"),
         Kind<RemoveItem>("remove-item"),
+        Kind<RemoveItems>("remove-items"),
         Kind<DuplicateItem>("duplicate-item"),
         Kind<HoldItem>("hold-item"),
         Kind<GroupItems>("group-items"),
+        Kind<MergeItems>("merge-items"),
         Kind<PlaceGround>("place-ground"),
+        Kind<PlaceGrounds>("place-grounds"),
         Kind<MakeGround>("make-ground"),
         Kind<ReplacePhoto>("replace-photo"),
         Kind<ShowWhole>("show-whole"),

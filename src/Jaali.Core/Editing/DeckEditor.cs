@@ -27,7 +27,7 @@ public static class DeckEditor
         Change change = command.Apply(deck, facts);
         if (change.Refusal is { } no)
             return new Rejected(no);
-        Deck after = change.Deck!;
+        Deck after = command is Restore ? change.Deck! : LiveArrangements.Follow(deck, change.Deck!, command, facts);
         ImmutableSortedDictionary<PartKey, JsonElement?> was = DeckParts.Changed(deck, after);
         return new Edited(after, new Restore(was), [.. was.Keys]);
     }

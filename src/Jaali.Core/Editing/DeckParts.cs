@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
+using Jaali.Core.Legibility;
 using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
@@ -25,6 +26,9 @@ public static class DeckParts
             Put(new(PartKind.Slot), (double?)from.SlotMinutes, to.SlotMinutes);
         Put(new(PartKind.Use), from.Use, to.Use);
         Put(new(PartKind.Style), from.Style, to.Style);
+        Put(new(PartKind.Grid), from.Grid, to.Grid);
+        Put(new(PartKind.House), from.House, to.House);
+        Put(new(PartKind.Room), from.Room, to.Room);
         Put(new(PartKind.Point, to.Id), from.OwnOpening, to.OwnOpening);
         if (!ReferenceEquals(from.Points, to.Points))
         {
@@ -60,6 +64,9 @@ public static class DeckParts
             Put(new(PartKind.SlideNotes, id), a?.Notes, b?.Notes);
             if (a?.Seconds != b?.Seconds)
                 Put(new(PartKind.SlideSeconds, id), a?.Seconds, b?.Seconds);
+            Put(new(PartKind.SlideGrid, id), a?.OwnGrid, b?.OwnGrid);
+            if (a?.Arranged != b?.Arranged)
+                Put(new(PartKind.SlideArranged, id), a?.Arranged, b?.Arranged);
             if (ReferenceEquals(a?.Items, b?.Items))
                 return;
             Order(PartKind.SlideItems, id, a?.Items.Select(i => i.Id), b?.Items.Select(i => i.Id));
@@ -102,6 +109,15 @@ public static class DeckParts
                     break;
                 case PartKind.Style:
                     deck = deck with { Style = Read<CreditStyle>(value) };
+                    break;
+                case PartKind.Grid:
+                    deck = deck with { Grid = Read<SlideGrid>(value) };
+                    break;
+                case PartKind.House:
+                    deck = deck with { House = Read<HouseStyle>(value) };
+                    break;
+                case PartKind.Room:
+                    deck = deck with { Room = Read<Room>(value) };
                     break;
                 case PartKind.Points:
                     pointOrder = Read<Guid[]>(value);
@@ -190,6 +206,12 @@ public static class DeckParts
                     break;
                 case PartKind.SlideSeconds:
                     _slide = _slide with { Seconds = value is null ? 0 : Read<double>(value) };
+                    break;
+                case PartKind.SlideGrid:
+                    _slide = _slide with { OwnGrid = value is null ? null : Read<SlideGrid>(value) };
+                    break;
+                case PartKind.SlideArranged:
+                    _slide = _slide with { Arranged = value is null ? null : Read<ArrangementForm>(value) };
                     break;
                 case PartKind.SlideItems:
                     _order = value is null ? [] : Read<Guid[]>(value);

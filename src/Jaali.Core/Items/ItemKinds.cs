@@ -11,7 +11,7 @@ public static class ItemKinds
     public const int Format = 2;
 
     /// <summary>Every kind.</summary>
-    public static IReadOnlyList<ItemKind> All { get; } = [new FrameKind(), new WordsKind()];
+    public static IReadOnlyList<ItemKind> All { get; } = [new FrameKind(), new VeilKind(), new WordsKind()];
 
     private static readonly Dictionary<Type, ItemKind> ByType = All.SelectMany(k =>
             new[] { (Type: k.ItemType, Kind: k), (Type: k.EditType, Kind: k) }

@@ -7,34 +7,6 @@ using Jaali.Core.Scenes;
 
 namespace Jaali.Core.Layout;
 
-/// <summary>What an arrangement is built like.</summary>
-public enum ArrangementForm
-{
-    /// <summary>A mosaic: every photo whole.</summary>
-    Whole,
-
-    /// <summary>Rows of photos, every one whole.</summary>
-    Rows,
-
-    /// <summary>Columns of photos, every one whole.</summary>
-    Columns,
-
-    /// <summary>Cells of one size.</summary>
-    Grid,
-
-    /// <summary>The first photo large, the others beside it.</summary>
-    OneLeads,
-
-    /// <summary>The first photo large, the others under it.</summary>
-    OneLeadsAbove,
-
-    /// <summary>Upright strips from edge to edge of the room.</summary>
-    Strips,
-
-    /// <summary>The whole slide, cut into as many parts.</summary>
-    Full,
-}
-
 /// <summary>Where one item comes.</summary>
 public sealed record ItemPlaced(Guid ItemId, SlideRect Rect);
 
@@ -53,66 +25,153 @@ public sealed record Arrangement(
     double Score
 );
 
-/// <summary>Proposals for the photos of a slide: of different build, none overlapping, none leaving the room.</summary>
+/// <summary>
+/// Proposals for the photos of a slide: of different build, none overlapping, none leaving the room, none cutting what is
+/// to stay in view.
+/// </summary>
 public static class Arrangements
 {
-    /// <summary>Between two photos, in slide units.</summary>
-    public const double Gutter = 24;
+    // Between words and photos, in slide units.
+    private const double Clear = 14;
 
-    // Room that words keep at the head of a slide, in slide units.
-    private const double ForWords = 190;
+    // About so many letters stand in a line of a heading, and of a credit, for each unit of a slide's width; and a credit
+    // has about so many for each photo.
+    private const double LettersPerUnit = 30.0 / 1920,
+        CreditPerUnit = 130.0 / 1920,
+        CreditLetters = 60;
+
+    /// <summary>A photo of a slide that takes part in its arrangement.</summary>
+    private sealed record Part(Guid Id, double Aspect, int Width, IReadOnlyList<CropWindow> Marks);
 
     /// <summary>Proposals for the frames of a slide, the best first; none where there is no frame, or more than
     /// <see cref="Mosaics.Most"/>.</summary>
     public static IReadOnlyList<Arrangement> For(Deck deck, Slide slide, IPhotoFacts photos)
     {
-        (Frame Frame, PhotoFacts Photo)[] frames =
-        [
-            .. slide
-                .Items.OfType<Frame>()
-                .Where(f => !f.At.Held)
-                .Select(f => (f, photos.Photo(f.PhotoId)!))
-                .Where(f => f.Item2 is not null),
-        ];
-        if (frames.Length is 0 or > Mosaics.Most)
+        Part[] parts = Parts(slide, photos);
+        if (parts.Length is 0 or > Mosaics.Most)
             return [];
-        SlideRect bounds = deck.Shape.Bounds();
-        Theme theme = Theme.Usual;
-        double top = slide.Items.Any(i => i is Words) ? ForWords : theme.MarginY;
-        // A credit stands at the foot.
-        var room = new SlideRect(
-            bounds.X + theme.MarginX,
-            bounds.Y + top,
-            bounds.Width - 2 * theme.MarginX,
-            bounds.Height - top - theme.MarginY
-        );
-        double[] aspects = [.. frames.Select(f => f.Photo.Aspect)];
-        List<(ArrangementForm Form, IReadOnlyList<SlideRect> Rects)> found = [];
-        Mosaic[] mosaics = [.. Mosaics.In(aspects, room, Gutter)];
-        if (mosaics.Length > 0)
-            found.Add((ArrangementForm.Whole, mosaics[0].Rects));
-        if (frames.Length > 1)
-        {
-            if (mosaics.Skip(1).FirstOrDefault(m => m.IsPlain(rows: true)) is { } rows)
-                found.Add((ArrangementForm.Rows, rows.Rects));
-            if (mosaics.Skip(1).FirstOrDefault(m => m.IsPlain(rows: false)) is { } columns)
-                found.Add((ArrangementForm.Columns, columns.Rects));
-            found.Add((ArrangementForm.Grid, Grid(frames.Length, room, Gutter)));
-            found.Add((ArrangementForm.Strips, Cells(frames.Length, 1, room, Gutter)));
-            found.Add((ArrangementForm.OneLeads, Leading(frames.Length, room, Gutter, beside: true)));
-            found.Add((ArrangementForm.OneLeadsAbove, Leading(frames.Length, room, Gutter, beside: false)));
-            found.Add((ArrangementForm.Full, Grid(frames.Length, bounds, 0)));
-        }
+        SlideRect bounds = deck.Shape.Bounds(),
+            room = Room(deck, slide);
+        SlideGrid grid = deck.GridOf(slide);
         return
         [
-            .. found
+            .. Forms(parts, room, bounds, grid)
+                .Select(f => (f.Form, Rects: Holding(f.Rects, parts)))
                 .Where(f => f.Rects.All(r => r.Width >= ItemKinds.Smallest && r.Height >= ItemKinds.Smallest))
                 .DistinctBy(f => string.Join(';', f.Rects.Select(r => $"{r.X:0} {r.Y:0} {r.Width:0} {r.Height:0}")))
-                .Select(f => Judged(f.Form, f.Rects, frames, room))
+                .Select(f => Judged(f.Form, f.Rects, parts, room))
                 .OrderByDescending(a => a.Score)
                 .ThenBy(a => a.Form),
         ];
     }
+
+    /// <summary>Where the photos of a slide come in one form; null where there are none, or too many for it.</summary>
+    public static IReadOnlyList<ItemPlaced>? Solved(Deck deck, Slide slide, IPhotoFacts photos, ArrangementForm form)
+    {
+        Part[] parts = Parts(slide, photos);
+        if (parts.Length is 0 or > Mosaics.Most)
+            return null;
+        SlideRect bounds = deck.Shape.Bounds();
+        (ArrangementForm Form, IReadOnlyList<SlideRect> Rects)[] all =
+        [
+            .. Forms(parts, Room(deck, slide), bounds, deck.GridOf(slide)),
+        ];
+        // A form that so many photos do not have gives way to the one that is always there.
+        IReadOnlyList<SlideRect>? rects =
+            all.FirstOrDefault(f => f.Form == form).Rects
+            ?? all.FirstOrDefault(f => f.Form == ArrangementForm.Whole).Rects;
+        return rects is null ? null : [.. Holding(rects, parts).Select((r, i) => new ItemPlaced(parts[i].Id, r))];
+    }
+
+    /// <summary>The frames that take part in the arrangement of a slide, in order: all that are not held.</summary>
+    public static IEnumerable<Frame> Taking(Slide slide) => slide.Items.OfType<Frame>().Where(f => !f.At.Held);
+
+    private static Part[] Parts(Slide slide, IPhotoFacts photos) =>
+        [
+            .. Taking(slide)
+                .Select(f => (Frame: f, Photo: photos.Photo(f.PhotoId)))
+                .Where(f => f.Photo is not null)
+                .Select(f => new Part(f.Frame.Id, f.Photo!.Aspect, f.Photo.Width, f.Frame.Marks)),
+        ];
+
+    // What is left between the margins of the grid when the words have their room at the head; a credit stands at the
+    // foot.
+    private static SlideRect Room(Deck deck, Slide slide)
+    {
+        SlideRect bounds = deck.Shape.Bounds(),
+            room = deck.GridOf(slide).Room(bounds);
+        HouseStyle house = deck.House;
+        double top = Math.Max(room.Y, 24),
+            side = Math.Max(room.X, 24),
+            foot =
+                house.CreditMargin
+                + Lines(house.Look(WordsRole.Credit), CreditLetters * ItemKinds.Photos(slide).Count(), CreditPerUnit);
+        if (slide.Items.OfType<Words>().FirstOrDefault() is { } words)
+            top = Math.Max(
+                top,
+                house.MarginY + Lines(house.Look(WordsRole.Heading), words.Say(deck, slide).Length, LettersPerUnit)
+            );
+        foot = Math.Max(foot, bounds.Bottom - room.Bottom);
+        return new(side, top, bounds.Width - 2 * side, Math.Max(200, bounds.Height - top - foot));
+
+        // As high as so many letters stand, and clear of the photos.
+        double Lines(WordsLook how, double letters, double perUnit) =>
+            Clear
+            + how.Size!.Value * how.Leading!.Value * Math.Clamp(Math.Ceiling(letters / (perUnit * bounds.Width)), 1, 6);
+    }
+
+    private static IEnumerable<(ArrangementForm Form, IReadOnlyList<SlideRect> Rects)> Forms(
+        Part[] parts,
+        SlideRect room,
+        SlideRect bounds,
+        SlideGrid grid
+    )
+    {
+        int n = parts.Length;
+        double gutter = grid.Gutter;
+        double[] aspects = [.. parts.Select(p => p.Aspect)];
+        (Mosaic? whole, Mosaic? rows, Mosaic? columns) = Mosaics.Fullest(aspects, room, gutter);
+        if (whole is not null)
+            yield return (ArrangementForm.Whole, whole.Rects);
+        if (n == 1)
+        {
+            double side = Math.Min(room.Width, room.Height);
+            yield return (ArrangementForm.Full, [bounds]);
+            yield return (ArrangementForm.LeftHalf, [bounds with { Width = bounds.Width / 2 }]);
+            yield return (ArrangementForm.RightHalf, [bounds with { X = bounds.Width / 2, Width = bounds.Width / 2 }]);
+            yield return (ArrangementForm.Upper, [bounds with { Height = bounds.Height * 2 / 3 }]);
+            yield return (
+                ArrangementForm.Square,
+                [new(room.X + (room.Width - side) / 2, room.Y + (room.Height - side) / 2, side, side)]
+            );
+            yield return (ArrangementForm.Grid, [room]);
+            yield break;
+        }
+        if (rows is not null)
+            yield return (ArrangementForm.Rows, rows.Rects);
+        if (columns is not null)
+            yield return (ArrangementForm.Columns, columns.Rects);
+        yield return (ArrangementForm.Grid, Grid(n, room, gutter));
+        yield return (ArrangementForm.Strips, Cells(n, 1, room, gutter));
+        yield return (ArrangementForm.OneLeads, Leading(aspects, room, gutter, beside: true));
+        yield return (ArrangementForm.OneLeadsAbove, Leading(aspects, room, gutter, beside: false));
+        // The last one large: the same, seen in a mirror and backwards.
+        yield return (
+            ArrangementForm.LastLeads,
+            [
+                .. Leading([.. aspects.Reverse()], room, gutter, beside: true)
+                    .Select(r => r with { X = 2 * room.X + room.Width - r.Right })
+                    .Reverse(),
+            ]
+        );
+        if (Tilings.On(grid, bounds, room, aspects) is { } spans)
+            yield return (ArrangementForm.Spans, spans);
+        yield return (ArrangementForm.Full, Grid(n, bounds, 0));
+    }
+
+    // A photo whose marks do not fit into its place takes less of it, in the nearest shape that holds them.
+    private static IReadOnlyList<SlideRect> Holding(IReadOnlyList<SlideRect> rects, Part[] parts) =>
+        [.. rects.Select((r, i) => CropFinder.NearestPlace(parts[i].Aspect, r, parts[i].Marks))];
 
     /// <summary>Cells of one size in as square a grid as there is; where the last row is not full, its cells share
     /// the width.</summary>
@@ -147,40 +206,46 @@ public static class Arrangements
         return cells;
     }
 
-    // The first takes about two thirds of the room, the others the rest in a column or a row.
-    private static IReadOnlyList<SlideRect> Leading(int count, SlideRect room, double gutter, bool beside)
+    // The first takes about two thirds of the room; the others the rest, as a mosaic of their own where that fills it,
+    // else in cells.
+    private static IReadOnlyList<SlideRect> Leading(double[] aspects, SlideRect room, double gutter, bool beside)
     {
-        if (beside)
-        {
-            double lead = (room.Width - gutter) * (count > 4 ? .6 : .66);
-            var rest = new SlideRect(room.X + lead + gutter, room.Y, room.Width - lead - gutter, room.Height);
-            int columns = count > 5 ? 2 : 1,
-                rows = (count - 1 + columns - 1) / columns;
-            return [new(room.X, room.Y, lead, room.Height), .. Cells(columns, rows, rest, gutter, count - 1)];
-        }
-        double height = (room.Height - gutter) * .66;
-        var under = new SlideRect(room.X, room.Y + height + gutter, room.Width, room.Height - height - gutter);
-        return [new(room.X, room.Y, room.Width, height), .. Cells(count - 1, 1, under, gutter)];
+        int count = aspects.Length;
+        double share = count > 4 ? .6 : .66;
+        SlideRect lead = beside
+                ? room with
+                {
+                    Width = (room.Width - gutter) * share,
+                }
+                : room with
+                {
+                    Height = (room.Height - gutter) * share,
+                },
+            rest = beside
+                ? new(lead.Right + gutter, room.Y, room.Right - lead.Right - gutter, room.Height)
+                : new(room.X, lead.Bottom + gutter, room.Width, room.Bottom - lead.Bottom - gutter);
+        Mosaic? mosaic = Mosaics.Fullest(aspects[1..], rest, gutter).Best;
+        if (mosaic is { Fill: > .93 })
+            return [lead, .. mosaic.Rects];
+        int columns = beside ? (count > 5 ? 2 : 1) : count - 1,
+            rows = (count - 1 + columns - 1) / columns;
+        return [lead, .. Cells(columns, rows, rest, gutter, count - 1)];
     }
 
     private static Arrangement Judged(
         ArrangementForm form,
         IReadOnlyList<SlideRect> rects,
-        IReadOnlyList<(Frame Frame, PhotoFacts Photo)> frames,
+        Part[] parts,
         SlideRect room
     )
     {
         double[] lost =
         [
-            .. rects.Select(
-                (r, i) => 1 - Math.Min(r.Aspect, frames[i].Photo.Aspect) / Math.Max(r.Aspect, frames[i].Photo.Aspect)
-            ),
+            .. rects.Select((r, i) => 1 - Math.Min(r.Aspect, parts[i].Aspect) / Math.Max(r.Aspect, parts[i].Aspect)),
         ];
         double[] sharp =
         [
-            .. rects.Select(
-                (r, i) => frames[i].Photo.Width / (r.Width * Math.Max(1, frames[i].Photo.Aspect / r.Aspect))
-            ),
+            .. rects.Select((r, i) => parts[i].Width / (r.Width * Math.Max(1, parts[i].Aspect / r.Aspect))),
         ];
         double cropped = lost.Max(),
             filled = Math.Min(1, rects.Sum(r => r.Width * r.Height) / (room.Width * room.Height)),
@@ -200,7 +265,7 @@ public static class Arrangements
             + .1 * Math.Min(1, sharp.Min());
         return new(
             form,
-            [.. rects.Select((r, i) => new ItemPlaced(frames[i].Frame.Id, r))],
+            [.. rects.Select((r, i) => new ItemPlaced(parts[i].Id, r))],
             Says(form, lost, sharp, filled),
             cropped < 1e-6 ? 0 : cropped,
             Math.Clamp(score, 0, 1)
@@ -211,21 +276,32 @@ public static class Arrangements
     {
         string build = form switch
         {
-            ArrangementForm.Whole => "Every photo whole",
+            ArrangementForm.Whole => lost.Length == 1 ? "The photo whole" : "Every photo whole",
             ArrangementForm.Rows => "In rows, every photo whole",
             ArrangementForm.Columns => "In columns, every photo whole",
-            ArrangementForm.Grid => "All of one size",
+            ArrangementForm.Grid => lost.Length == 1 ? "All the room" : "All of one size",
             ArrangementForm.Strips => "Upright strips",
             ArrangementForm.OneLeads => "The first one large, the others beside it",
             ArrangementForm.OneLeadsAbove => "The first one large, the others under it",
-            _ => "The whole slide, without gaps",
+            ArrangementForm.LastLeads => "The last one large, the others before it",
+            ArrangementForm.Spans => "On the grid",
+            ArrangementForm.LeftHalf => "The left half",
+            ArrangementForm.RightHalf => "The right half",
+            ArrangementForm.Upper => "The upper two thirds",
+            ArrangementForm.Square => "A square in the middle",
+            _ => lost.Length == 1 ? "The whole slide" : "The whole slide, without gaps",
         };
         int worst = Array.IndexOf(lost, lost.Max());
         string gives =
-            lost.Max() >= .02 ? $"crops the {Nth(worst)} photo by {Percent(lost[worst])}"
+            lost.Max() >= .02 ? $"crops the {(lost.Length == 1 ? "" : Nth(worst) + " ")}photo by {Percent(lost[worst])}"
             : 1 - filled >= .02 ? $"leaves {Percent(1 - filled)} of the room free"
             : "gives up nothing";
-        string soft = sharp.Min() < .75 ? $", and the {Nth(Array.IndexOf(sharp, sharp.Min()))} will look blurred" : "";
+        string soft =
+            sharp.Min() < .75
+                ? lost.Length == 1
+                    ? ", and it will look blurred"
+                    : $", and the {Nth(Array.IndexOf(sharp, sharp.Min()))} will look blurred"
+                : "";
         return $"{build}; {gives}{soft}.";
     }
 

@@ -26,6 +26,7 @@ public sealed record SnapLine(string Axis, double Value, double Line, string Kin
 /// wide.</param>
 /// <param name="Tolerance">How near counts as a catch, in slide units.</param>
 /// <param name="Snaps">The lines.</param>
+/// <param name="Kept">What must stay in view, as one part of the photo in its fractions; null for nothing.</param>
 public sealed record DragGuides(
     SlideRect Image,
     SlideRect Frame,
@@ -38,7 +39,8 @@ public sealed record DragGuides(
     double Enlarged,
     double SharpScale,
     double Tolerance,
-    IReadOnlyList<SnapLine> Snaps
+    IReadOnlyList<SnapLine> Snaps,
+    CropWindow? Kept
 )
 {
     /// <summary>The guides of a placed photo.</summary>
@@ -57,6 +59,10 @@ public sealed record DragGuides(
         }
         Add("x", r.X + r.Width / 2, image.Width / 2, r.Right - image.Width, r.X, "photo in the middle");
         Add("y", r.Y + r.Height / 2, image.Height / 2, r.Bottom - image.Height, r.Y, "photo in the middle");
+        CropWindow? kept = frame.Marks.Count > 0 ? CropFinder.Union(frame.Marks) : null;
+        double closest = kept is { } k
+            ? Math.Min(r.Width / (k.Width * image.Width), r.Height / (k.Height * image.Height))
+            : double.MaxValue;
         double fill = Math.Max(r.Width / image.Width, r.Height / image.Height);
         return new(
             image,
@@ -66,11 +72,12 @@ public sealed record DragGuides(
             r.Bottom - image.Height,
             r.Y,
             fill,
-            Math.Max(fill, 1) * 4,
+            Math.Max(fill, Math.Min(closest, Math.Max(fill, 1) * 4)),
             Straightening.Enlargement(frame.Straighten, r.Aspect),
             photo.Width / image.Width,
             10,
-            snaps
+            snaps,
+            kept
         );
 
         void Add(string axis, double line, double inside, double least, double most, string kind)

@@ -1,3 +1,4 @@
+using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 
 namespace Jaali.Core.Layout;
@@ -34,13 +35,25 @@ public enum LineUp
 
     /// <summary>As high as the first, about their middles.</summary>
     SameHeight,
+
+    /// <summary>Each onto the cells of the grid that are nearest to it.</summary>
+    Grid,
 }
 
 /// <summary>Computes where things come that are lined up.</summary>
 public static class LineUps
 {
     /// <summary>The rectangles after it, in the order given.</summary>
-    public static IReadOnlyList<SlideRect> Of(IReadOnlyList<SlideRect> rects, LineUp how)
+    /// <param name="rects">Where the things stand, the one that leads first.</param>
+    /// <param name="how">What is done.</param>
+    /// <param name="grid">The grid of their slide.</param>
+    /// <param name="slide">The whole slide.</param>
+    public static IReadOnlyList<SlideRect> Of(
+        IReadOnlyList<SlideRect> rects,
+        LineUp how,
+        SlideGrid grid,
+        SlideRect slide
+    )
     {
         SlideRect lead = rects[0];
         return how switch
@@ -59,6 +72,7 @@ public static class LineUps
             [
                 .. rects.Select(r => r with { Y = r.Y + (r.Height - lead.Height) / 2, Height = lead.Height }),
             ],
+            LineUp.Grid => [.. rects.Select(r => grid.Rect(slide, grid.Nearest(slide, r)))],
             LineUp.EqualGapsAcross => Spaced(rects, r => r.X, r => r.Width, (r, x) => r with { X = x }),
             _ => Spaced(rects, r => r.Y, r => r.Height, (r, y) => r with { Y = y }),
         };

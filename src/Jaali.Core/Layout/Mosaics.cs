@@ -25,26 +25,58 @@ public static class Mosaics
     public static int Count(int photos) =>
         photos == 1 ? 1 : Trees([.. Enumerable.Repeat(1.0, photos)], 0).Upright.Count;
 
-    /// <summary>
-    /// All mosaics in a room, the fullest first: the rectangle of each photo, in the order of the aspects, centred.
-    /// </summary>
+    /// <summary>The fullest mosaic in a room, and the fullest others that are plain rows and plain columns; null where
+    /// there is none. One pass, without setting or sorting the rest.</summary>
     /// <param name="aspects">Width over height of each photo, in pixels; at most <see cref="Most"/>.</param>
     /// <param name="room">Where they may stand.</param>
     /// <param name="gutter">Between two photos, in slide units.</param>
-    public static IEnumerable<Mosaic> In(IReadOnlyList<double> aspects, SlideRect room, double gutter)
+    public static (Mosaic? Best, Mosaic? Rows, Mosaic? Columns) Fullest(
+        IReadOnlyList<double> aspects,
+        SlideRect room,
+        double gutter
+    )
     {
         ArgumentOutOfRangeException.ThrowIfGreaterThan(aspects.Count, Most);
         if (aspects.Count == 0)
-            return [];
+            return default;
         (List<Part> upright, List<Part> level) = Trees(aspects, gutter);
-        IEnumerable<Part> all = aspects.Count == 1 ? upright : upright.Concat(level);
-        return all.Select(p => (Part: p, Height: HeightIn(p, room)))
-            .Where(p => p.Height > 0 && Fits(p.Part, p.Height))
-            .Select(p =>
-                (p.Part, p.Height, Fill: p.Height * (p.Part.A * p.Height + p.Part.B) / (room.Width * room.Height))
-            )
-            .OrderByDescending(p => p.Fill)
-            .Select(p => new Mosaic(Set(p.Part, p.Height, room, gutter, aspects.Count), p.Fill, p.Part));
+        var best = (Part: (Part?)null, Height: 0.0, Fill: 0.0);
+        var rows = best;
+        var columns = best;
+        Seek(upright);
+        if (aspects.Count > 1)
+            Seek(level);
+        return (Made(best), Made(rows), Made(columns));
+
+        void Seek(List<Part> parts)
+        {
+            double area = room.Width * room.Height;
+            foreach (Part p in parts)
+            {
+                double height = HeightIn(p, room),
+                    fill = height * (p.A * height + p.B) / area;
+                if (fill > best.Fill && Fits(p, height))
+                    best = (p, height, fill);
+                // One photo beside others is a row as well as columns: plain is what is made of parts of photos alone.
+                if ((fill > rows.Fill || fill > columns.Fill) && IsPlain(p) && Fits(p, height))
+                    if (p.SideBySide)
+                        columns = fill > columns.Fill ? (p, height, fill) : columns;
+                    else
+                        rows = fill > rows.Fill ? (p, height, fill) : rows;
+            }
+        }
+
+        Mosaic? Made((Part? Part, double Height, double Fill) of) =>
+            of.Part is { } p ? new Mosaic(Set(p, of.Height, room, gutter, aspects.Count), of.Fill) : null;
+    }
+
+    private static bool IsPlain(Part p)
+    {
+        foreach (Part part in p.Parts)
+        foreach (Part inner in part.Parts)
+            if (inner.Parts.Length > 0)
+                return false;
+        return true;
     }
 
     // As high as the room lets it, and as wide.
@@ -148,18 +180,11 @@ public static class Mosaics
 /// <summary>A mosaic in a room.</summary>
 public sealed class Mosaic
 {
-    internal Mosaic(IReadOnlyList<SlideRect> rects, double fill, Mosaics.Part tree) =>
-        (Rects, Fill, Tree) = (rects, fill, tree);
+    internal Mosaic(IReadOnlyList<SlideRect> rects, double fill) => (Rects, Fill) = (rects, fill);
 
     /// <summary>Where each photo stands, whole.</summary>
     public IReadOnlyList<SlideRect> Rects { get; }
 
     /// <summary>The share of the room that it takes, gutters included.</summary>
     public double Fill { get; }
-
-    internal Mosaics.Part Tree { get; }
-
-    /// <summary>True where it is rows of photos, or columns of photos, and nothing within them.</summary>
-    public bool IsPlain(bool rows) =>
-        Tree.SideBySide != rows && Tree.Parts.All(p => p.Parts.All(q => q.Parts.Length == 0));
 }

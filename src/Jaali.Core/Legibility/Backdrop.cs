@@ -28,12 +28,20 @@ public sealed class Backdrop(string colour)
     private const double Coarsest = 12;
     private readonly double _plain = Luminance.Of(colour);
     private readonly List<Layer> _layers = [];
+    private int _paper;
 
     /// <summary>True where nothing is painted yet.</summary>
-    public bool IsPlain => _layers.Count == 0;
+    public bool IsPlain => _layers.Count == _paper;
 
     /// <summary>Paints one more thing over what is there.</summary>
     public void Add(Layer layer) => _layers.Add(layer);
+
+    /// <summary>Paints what the slide itself looks like, before anything lies on it.</summary>
+    public void AddPaper(Layer layer)
+    {
+        _layers.Add(layer);
+        _paper++;
+    }
 
     /// <summary>Relative luminances under a rectangle, at least one.</summary>
     /// <param name="box">In slide units, before it is turned.</param>

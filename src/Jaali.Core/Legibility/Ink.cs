@@ -7,25 +7,19 @@ namespace Jaali.Core.Legibility;
 /// <param name="PlateStrength">0 for none, to 1 for solid.</param>
 public sealed record Ink(string Colour, double Ratio, string PlateColour, double PlateStrength)
 {
-    /// <summary>Light ink, for dark photos.</summary>
-    public const string Light = "#FFFFFF";
-
-    /// <summary>Dark ink, for light photos.</summary>
-    public const string Dark = "#14161A";
-
     /// <summary>The ink that reads better over these pixels, without a plate.</summary>
-    public static Ink Best(double[] under)
+    public static Ink Best(double[] under, InkPair inks)
     {
-        double light = Contrast.WorstTenth(under, Luminance.Of(Light)),
-            dark = Contrast.WorstTenth(under, Luminance.Of(Dark));
-        return light >= dark ? new(Light, light, Dark, 0) : new(Dark, dark, Light, 0);
+        double light = Contrast.WorstTenth(under, Luminance.Of(inks.Light)),
+            dark = Contrast.WorstTenth(under, Luminance.Of(inks.Dark));
+        return light >= dark ? new(inks.Light, light, inks.Dark, 0) : new(inks.Dark, dark, inks.Light, 0);
     }
 
     /// <summary>The better ink with the weakest plate, in steps of a hundredth, that lifts it to the wanted
     /// contrast.</summary>
-    public static Ink WithPlate(double[] under, double wanted)
+    public static Ink WithPlate(double[] under, double wanted, InkPair inks)
     {
-        Ink ink = Best(under);
+        Ink ink = Best(under, inks);
         if (ink.Ratio >= wanted)
             return ink;
         double own = Luminance.Of(ink.Colour),
@@ -50,5 +44,18 @@ public sealed record Ink(string Colour, double Ratio, string PlateColour, double
                 [.. grey.Select(g => Luminance.Decode((g * (1 - strength) + plate * strength) / 255))],
                 own
             );
+    }
+}
+
+/// <summary>The two inks of a house: for dark photos and for light ones.</summary>
+/// <param name="Light">As <c>#RRGGBB</c>.</param>
+/// <param name="Dark">As <c>#RRGGBB</c>.</param>
+public readonly record struct InkPair(string Light, string Dark)
+{
+    /// <summary>The one that stands against a colour.</summary>
+    public string Against(string colour)
+    {
+        double own = Luminance.Of(colour);
+        return Contrast.Ratio(own, Luminance.Of(Light)) >= Contrast.Ratio(own, Luminance.Of(Dark)) ? Light : Dark;
     }
 }

@@ -37,16 +37,18 @@ public sealed class FlatLayer(Path path, string colour, double opacity) : Layer
     public override Shade At(double x, double y) => path.Contains(x, y) ? new(_luminance, opacity) : default;
 }
 
-/// <summary>An outline filled with a straight gradient.</summary>
+/// <summary>An outline filled with a gradient along a line, or in rings.</summary>
 /// <param name="path">The outline.</param>
-/// <param name="from">Where the first stop lies.</param>
-/// <param name="to">Where the last stop lies.</param>
+/// <param name="from">Where the first stop lies; of rings their middle.</param>
+/// <param name="to">Where the last stop lies; of rings the end of their half axis across.</param>
 /// <param name="stops">Offset from 0 to 1, luminance and opacity, in order; at least one.</param>
+/// <param name="down">Of rings, their half axis down; null for a gradient along a line.</param>
 public sealed class GradientLayer(
     Path path,
     SlidePoint from,
     SlidePoint to,
-    IReadOnlyList<(double Offset, double Luminance, double Opacity)> stops
+    IReadOnlyList<(double Offset, double Luminance, double Opacity)> stops,
+    double? down = null
 ) : Layer
 {
     /// <inheritdoc/>
@@ -60,10 +62,7 @@ public sealed class GradientLayer(
     {
         if (!path.Contains(x, y))
             return default;
-        double dx = to.X - from.X,
-            dy = to.Y - from.Y,
-            length = dx * dx + dy * dy;
-        double t = length > 0 ? Math.Clamp(((x - from.X) * dx + (y - from.Y) * dy) / length, 0, 1) : 0;
+        double t = Way(x, y);
         int next = 0;
         while (next < stops.Count && stops[next].Offset < t)
             next++;
@@ -79,6 +78,21 @@ public sealed class GradientLayer(
             Luminance.Decode(Luminance.Encode(a.Luminance) * (1 - part) + Luminance.Encode(b.Luminance) * part),
             a.Opacity * (1 - part) + b.Opacity * part
         );
+    }
+
+    // How far along the gradient a place is, 0 to 1.
+    private double Way(double x, double y)
+    {
+        double dx = to.X - from.X,
+            dy = to.Y - from.Y;
+        if (down is { } axis)
+        {
+            double across = (x - from.X) / Math.Max(1e-9, dx),
+                along = (y - from.Y) / Math.Max(1e-9, axis);
+            return Math.Min(1, Math.Sqrt(across * across + along * along));
+        }
+        double length = dx * dx + dy * dy;
+        return length > 0 ? Math.Clamp(((x - from.X) * dx + (y - from.Y) * dy) / length, 0, 1) : 0;
     }
 }
 

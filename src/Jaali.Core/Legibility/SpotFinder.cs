@@ -17,18 +17,81 @@ public readonly record struct WordsRoom(double Width, double Height, double Marg
 /// <param name="Under">What lies under them.</param>
 /// <param name="Taken">What may not be covered: other words.</param>
 /// <param name="Subjects">Where the eye goes on the slide.</param>
+/// <param name="Rims">Where photos end within the slide: words stand inside or outside, never across.</param>
+/// <param name="Inks">What they may be written in.</param>
 public sealed record Surroundings(
     SlideRect Slide,
     Backdrop Under,
     IReadOnlyList<SlideRect> Taken,
-    IReadOnlyList<SlidePoint> Subjects
-);
+    IReadOnlyList<SlidePoint> Subjects,
+    IReadOnlyList<Rim> Rims,
+    InkPair Inks
+)
+{
+    /// <summary>True where a box stands across the edge of a photo.</summary>
+    public bool Straddles(SlideRect box) => Rims.Any(r => r.Crosses(box));
+}
+
+/// <summary>The outline of a photo or of its mask.</summary>
+/// <param name="Outline">Before it is turned.</param>
+/// <param name="Turn">Degrees clockwise.</param>
+/// <param name="About">What stays in its place.</param>
+public sealed record Rim(Path Outline, double Turn, SlidePoint About)
+{
+    // How far apart places are looked at, at most, in slide units: no photo is so narrow that it falls between.
+    private const double Step = 24;
+
+    /// <summary>The smallest upright rectangle round it.</summary>
+    public SlideRect Bounds { get; } = Around(Outline.Bounds, Turn, About);
+
+    /// <summary>True where part of a box lies inside and part outside.</summary>
+    public bool Crosses(SlideRect box)
+    {
+        if (!box.Overlaps(Bounds))
+            return false;
+        int columns = Math.Max(2, (int)Math.Ceiling(box.Width / Step) + 1),
+            rows = Math.Max(2, (int)Math.Ceiling(box.Height / Step) + 1);
+        bool? first = null;
+        for (int y = 0; y < rows; y++)
+        for (int x = 0; x < columns; x++)
+        {
+            SlidePoint p = new SlidePoint(
+                box.X + box.Width * x / (columns - 1),
+                box.Y + box.Height * y / (rows - 1)
+            ).Turned(About, -Turn);
+            bool inside = Outline.Contains(p.X, p.Y);
+            if (first is null)
+                first = inside;
+            else if (first != inside)
+                return true;
+        }
+        return false;
+    }
+
+    private static SlideRect Around(SlideRect r, double turn, SlidePoint about)
+    {
+        if (turn == 0)
+            return r;
+        SlidePoint[] corners =
+        [
+            .. new SlidePoint[] { new(r.X, r.Y), new(r.Right, r.Y), new(r.Right, r.Bottom), new(r.X, r.Bottom) }.Select(
+                p => p.Turned(about, turn)
+            ),
+        ];
+        double x = corners.Min(p => p.X),
+            y = corners.Min(p => p.Y);
+        return new(x, y, corners.Max(p => p.X) - x, corners.Max(p => p.Y) - y);
+    }
+}
 
 /// <summary>Finds the corner of a slide where words read best and disturb least.</summary>
 public static class SpotFinder
 {
     // Words nearer than this read as one with those beside them.
     private const double Apart = 64;
+
+    // From words to the edge of a photo.
+    private const double Clear = 10;
 
     private static readonly Spot[] Corners = [Spot.BottomLeft, Spot.BottomRight, Spot.TopLeft, Spot.TopRight];
 
@@ -55,10 +118,12 @@ public static class SpotFinder
         {
             SlideRect box = BoxAt(order[i], around.Slide, room);
             double[] under = around.Under.Under(box.Grown(4));
-            Ink ink = Ink.Best(under);
+            Ink ink = Ink.Best(under, around.Inks);
             double cost = i * .012 + around.Under.Busyness(box.Grown(8)) + .25 * Math.Max(0, wanted - ink.Ratio);
             if (around.Taken.Any(t => t.Grown(Apart).Overlaps(box)))
                 cost += 100;
+            if (around.Straddles(box.Grown(Clear)))
+                cost += 10;
             if (around.Subjects.Count > 0)
                 cost += .35 * around.Subjects.Max(s => Closeness(box, s));
             if (cost < bestCost)
@@ -81,16 +146,71 @@ public static class SpotFinder
         foreach (Spot spot in Corners.Where(Free))
         {
             SlideRect box = BoxAt(spot, around.Slide, room);
-            Ink ink = Ink.Best(around.Under.Under(box.Grown(4)));
+            Ink ink = Ink.Best(around.Under.Under(box.Grown(4)), around.Inks);
             if (
                 ink.Ratio >= wanted
                 && around.Under.Busyness(box.Grown(8)) < CalmArea.Restless
+                && !around.Straddles(box.Grown(Clear))
                 && !around.Subjects.Any(s => box.Grown(Apart).Contains(s))
             )
                 return new(spot, box, ink);
         }
-        Spot[] foot = [.. Corners.Take(2).Where(Free)];
-        return Corner(around, room, wanted, foot.Length > 0 ? foot : null);
+        // On a plate it may be restless, but not across an edge.
+        Spot[] free = [.. Corners.Where(s => Free(s) && !Across(s))];
+        if (free.Length == 0)
+            free = [.. Corners.Where(Free)];
+        Spot[] foot = [.. free.Where(s => s is Spot.BottomLeft or Spot.BottomRight)];
+        return Corner(
+            around,
+            room,
+            wanted,
+            foot.Length > 0 ? foot
+                : free.Length > 0 ? free
+                : null
+        );
+
+        bool Across(Spot spot) => around.Straddles(BoxAt(spot, around.Slide, room).Grown(Clear));
+    }
+
+    /// <summary>True where words in this box stand clear of every edge.</summary>
+    public static bool StandsClear(Surroundings around, SlideRect box) => !around.Straddles(box.Grown(Clear));
+
+    /// <summary>
+    /// The calmest place for words inside one of the photos that end within the slide, wholly inside and away from the
+    /// subject; null where they fit into none.
+    /// </summary>
+    public static FoundSpot? Inside(Surroundings around, WordsRoom room, double wanted)
+    {
+        FoundSpot? best = null;
+        double bestCost = double.MaxValue;
+        foreach (Rim rim in around.Rims)
+        foreach (double down in (ReadOnlySpan<double>)[.12, .22, .5, .68, .8, .93])
+        {
+            SlideRect b = rim.Bounds;
+            var box = new SlideRect(
+                b.X + (b.Width - room.Width) / 2,
+                b.Y + b.Height * down - room.Height / 2,
+                room.Width,
+                room.Height
+            );
+            if (
+                box.X < around.Slide.X + 8
+                || box.Y < around.Slide.Y + 8
+                || box.Right > around.Slide.Right - 8
+                || box.Bottom > around.Slide.Bottom - 8
+                || around.Straddles(box.Grown(Clear))
+                || around.Taken.Any(t => t.Grown(Apart).Overlaps(box))
+            )
+                continue;
+            Ink ink = Ink.Best(around.Under.Under(box.Grown(4)), around.Inks);
+            double cost =
+                around.Under.Busyness(box.Grown(8))
+                + .25 * Math.Max(0, wanted - ink.Ratio)
+                + (around.Subjects.Count > 0 ? .35 * around.Subjects.Max(s => Closeness(box, s)) : 0);
+            if (cost < bestCost)
+                (best, bestCost) = (new FoundSpot(Spot.Auto, box, ink), cost);
+        }
+        return best;
     }
 
     /// <summary>The box of words of this size in a corner.</summary>

@@ -1,6 +1,7 @@
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Legibility;
+using Jaali.Core.Photos;
 
 namespace Jaali.Core.Scenes;
 
@@ -16,16 +17,30 @@ public sealed class Composition
     private readonly List<ScenePart> _parts = [];
     private readonly List<SlideRect> _taken = [];
     private readonly List<SlidePoint> _subjects = [];
+    private readonly List<Rim> _rims = [];
     private List<SceneNode> _open;
     private Item? _item;
 
     /// <summary>An empty scene of a slide.</summary>
-    public Composition(Deck deck, Slide slide, ISceneFacts facts, Theme? theme = null)
+    public Composition(Deck deck, Slide slide, ISceneFacts facts)
     {
-        (Deck, Slide, _facts, Theme) = (deck, slide, facts, theme ?? Theme.Usual);
+        (Deck, Slide, _facts, Theme) = (deck, slide, facts, new Theme(deck.House, facts.Fonts));
         Bounds = deck.Shape.Bounds();
-        Backdrop = new Backdrop(Theme.Paper);
+        Backdrop = new Backdrop(House.Paper);
         _open = _nodes;
+        // Under a ground nothing of the paper is seen.
+        if (House.PaperTo is { } to && slide.Ground is null)
+        {
+            _nodes.Add(
+                new PathNode(
+                    Path.Rect(Bounds),
+                    null,
+                    Gradient: new(new(0, 0), new(0, Bounds.Height), [new(0, House.Paper, 1), new(1, to, 1)])
+                )
+            );
+            foreach (Layer layer in LayersOf(_nodes[0]))
+                Backdrop.AddPaper(layer);
+        }
     }
 
     /// <summary>The deck.</summary>
@@ -37,8 +52,14 @@ public sealed class Composition
     /// <summary>Photos, their colours, and widths of words.</summary>
     public ISceneFacts Facts => _facts;
 
-    /// <summary>The look.</summary>
+    /// <summary>The look, as it is set.</summary>
     public Theme Theme { get; }
+
+    /// <summary>The look of the deck.</summary>
+    public HouseStyle House => Deck.House;
+
+    /// <summary>The two inks of the house.</summary>
+    public InkPair Inks => new(House.LightInk, House.DarkInk);
 
     /// <summary>The whole slide.</summary>
     public SlideRect Bounds { get; }
@@ -47,7 +68,7 @@ public sealed class Composition
     public Backdrop Backdrop { get; }
 
     /// <summary>What words that look for a place have around them.</summary>
-    public Surroundings Around => new(Bounds, Backdrop, _taken, _subjects);
+    public Surroundings Around => new(Bounds, Backdrop, _taken, _subjects, _rims, Inks);
 
     /// <summary>Composes one item as a thing of its own: what <paramref name="compose"/> adds goes into one group
     /// that carries the item's identity and its turn.</summary>
@@ -80,6 +101,10 @@ public sealed class Composition
     /// <summary>Says where the eye goes.</summary>
     public void Focus(SlidePoint subject) => _subjects.Add(subject);
 
+    /// <summary>Says where a photo ends within the slide: words do not stand across such an edge.</summary>
+    public void Edge(Path outline) =>
+        _rims.Add(new(outline, _item?.At.Turn ?? 0, _item is null ? default : Middle(_item.At.Rect)));
+
     /// <summary>Says what stands there, in words and measures.</summary>
     public void Tell(ScenePart part) => _parts.Add(part);
 
@@ -88,7 +113,7 @@ public sealed class Composition
 
     /// <summary>The finished scene.</summary>
     public Scene Finish(int page = 0) =>
-        new(Slide.Id, page, Bounds.Width, Bounds.Height, Theme.Paper, _nodes, _links, _parts);
+        new(Slide.Id, page, Bounds.Width, Bounds.Height, House.Paper, _nodes, _links, _parts);
 
     /// <summary>The middle of a rectangle.</summary>
     public static SlidePoint Middle(SlideRect r) => new(r.X + r.Width / 2, r.Y + r.Height / 2);
@@ -100,14 +125,19 @@ public sealed class Composition
         {
             case PhotoNode p:
                 if (_facts.Tones(p.PhotoId) is { } tones)
-                    yield return new PhotoLayer(tones, p.Image, p.Colours);
+                    yield return new PhotoLayer(
+                        p.Treatment is { } t && Treatment.Read(t) is { } how ? tones.With(how) : tones,
+                        p.Image,
+                        p.Colours
+                    );
                 break;
             case PathNode { Gradient: { } g } p:
                 yield return new GradientLayer(
                     p.Path,
                     g.From,
                     g.To,
-                    [.. g.Stops.Select(s => (s.Offset, Luminance.Of(s.Colour), s.Opacity * p.FillOpacity))]
+                    [.. g.Stops.Select(s => (s.Offset, Luminance.Of(s.Colour), s.Opacity * p.FillOpacity))],
+                    g.Down
                 );
                 break;
             case PathNode { Fill: { } fill } p:

@@ -3,7 +3,7 @@ namespace Jaali.Core.Scenes;
 /// <summary>How large the photos of a scene are shown.</summary>
 public static class PhotoWidths
 {
-    /// <summary>Each photo of a scene with the greatest width of its whole picture, as a share of the scene's width;
+    /// <summary>Each photo of a scene, by the name it is asked for, with the greatest width of its whole picture, as a share of the scene's width;
     /// what is scaled by a group counts as it is shown.</summary>
     public static IReadOnlyDictionary<string, double> Of(Scene scene)
     {
@@ -18,7 +18,7 @@ public static class PhotoWidths
                 if (node is GroupNode g)
                     Walk(g.Nodes, scale * g.Scale);
                 else if (node is PhotoNode p)
-                    Put(p.PhotoId, p.Image.Width * scale);
+                    Put(p.Source, p.Image.Width * scale);
                 else if (node is MediaNode { PosterId: { } poster } m)
                     Put(poster, m.Rect.Width * scale);
             }

@@ -1,5 +1,7 @@
 using System.Text.Json.Serialization;
 using Jaali.Core.Geometry;
+using Jaali.Core.Legibility;
+using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Scenes;
 
@@ -30,6 +32,10 @@ public sealed record Scene(
     /// <summary>The photos that painters must have.</summary>
     public IEnumerable<PhotoNode> Photos() => AllNodes().OfType<PhotoNode>();
 
+    /// <summary>The nodes of an item, those inside groups included.</summary>
+    public IEnumerable<SceneNode> NodesOf(Guid itemId) =>
+        Flat(Nodes.OfType<GroupNode>().Where(g => g.ItemId == itemId));
+
     private static IEnumerable<SceneNode> Flat(IEnumerable<SceneNode> nodes) =>
         nodes.SelectMany(n => n is GroupNode g ? Flat(g.Nodes).Prepend(n) : [n]);
 }
@@ -53,8 +59,19 @@ public abstract record SceneNode;
 /// <param name="Alt">What it shows, for those who cannot see it.</param>
 /// <param name="Colours">Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0
 /// to 1; null for none.</param>
-public sealed record PhotoNode(string PhotoId, SlideRect Image, string Alt, IReadOnlyList<double>? Colours = null)
-    : SceneNode;
+/// <param name="Treatment">The name of what is done to its pixels before it is painted; null for nothing.</param>
+public sealed record PhotoNode(
+    string PhotoId,
+    SlideRect Image,
+    string Alt,
+    IReadOnlyList<double>? Colours = null,
+    string? Treatment = null
+) : SceneNode
+{
+    /// <summary>The name by which the picture is asked for: that of the photo, and of what is done to it.</summary>
+    [JsonIgnore]
+    public string Source => Treatment is null ? PhotoId : $"{PhotoId}~{Treatment}";
+}
 
 /// <summary>An outline, filled, stroked or both.</summary>
 /// <param name="Path">The outline.</param>
@@ -63,20 +80,24 @@ public sealed record PhotoNode(string PhotoId, SlideRect Image, string Alt, IRea
 /// <param name="Gradient">Fills it in place of one colour; null for none.</param>
 /// <param name="Stroke">Colour of the line, or null.</param>
 /// <param name="StrokeWidth">Units.</param>
+/// <param name="Blur">Standard deviation of a Gaussian blur of the whole, in units; 0 for none.</param>
 public sealed record PathNode(
     Path Path,
     string? Fill,
     double FillOpacity = 1,
     Gradient? Gradient = null,
     string? Stroke = null,
-    double StrokeWidth = 0
+    double StrokeWidth = 0,
+    double Blur = 0
 ) : SceneNode;
 
-/// <summary>A straight gradient.</summary>
-/// <param name="From">Where its first stop lies.</param>
-/// <param name="To">Where its last stop lies.</param>
+/// <summary>A gradient along a line, or in rings round a place.</summary>
+/// <param name="From">Where its first stop lies; of rings their middle.</param>
+/// <param name="To">Where its last stop lies; of rings the end of their half axis across, at the height of the
+/// middle.</param>
 /// <param name="Stops">Along the way, in order.</param>
-public sealed record Gradient(SlidePoint From, SlidePoint To, IReadOnlyList<GradientStop> Stops);
+/// <param name="Down">Of rings, their half axis down, in units; null for a gradient along a line.</param>
+public sealed record Gradient(SlidePoint From, SlidePoint To, IReadOnlyList<GradientStop> Stops, double? Down = null);
 
 /// <summary>A colour on the way of a gradient.</summary>
 /// <param name="Offset">0 to 1.</param>
@@ -89,10 +110,34 @@ public sealed record GradientStop(double Offset, string Colour, double Opacity);
 /// <param name="Size">Units to the em.</param>
 /// <param name="Ink">Colour.</param>
 /// <param name="Lines">The lines.</param>
-public sealed record TextNode(string Face, double Size, string Ink, IReadOnlyList<SceneLine> Lines) : SceneNode;
+/// <param name="Spacing">Space after each cluster of letters, in units.</param>
+/// <param name="IsRightToLeft">The lines are written from right to left.</param>
+/// <param name="InkOpacity">Of what fills the letters, 0 to 1.</param>
+/// <param name="Gradient">Fills the letters in place of the ink; null for none.</param>
+/// <param name="Stroke">Colour of a line round the letters, painted below what fills them; null for none.</param>
+/// <param name="StrokeWidth">Its width in units, half of it outside.</param>
+/// <param name="Blur">Standard deviation of a Gaussian blur of the whole, in units; 0 for none.</param>
+public sealed record TextNode(
+    string Face,
+    double Size,
+    string Ink,
+    IReadOnlyList<SceneLine> Lines,
+    double Spacing = 0,
+    bool IsRightToLeft = false,
+    double InkOpacity = 1,
+    Gradient? Gradient = null,
+    string? Stroke = null,
+    double StrokeWidth = 0,
+    double Blur = 0
+) : SceneNode;
 
-/// <summary>One line: where its baseline starts, and its words.</summary>
-public sealed record SceneLine(double X, double Baseline, double Width, string Text);
+/// <summary>A line, or a stretch of one.</summary>
+/// <param name="X">Its left edge.</param>
+/// <param name="Baseline">Its baseline.</param>
+/// <param name="Width">In units.</param>
+/// <param name="Text">Its words.</param>
+/// <param name="Turn">Degrees clockwise about the left end of its baseline.</param>
+public sealed record SceneLine(double X, double Baseline, double Width, string Text, double Turn = 0);
 
 /// <summary>Several nodes as one thing.</summary>
 /// <param name="ItemId">The item it shows, by which it is followed from slide to slide; null for computed
@@ -103,6 +148,8 @@ public sealed record SceneLine(double X, double Baseline, double Width, string T
 /// <param name="Turn">Degrees clockwise about <paramref name="About"/>.</param>
 /// <param name="Scale">A factor about the same place.</param>
 /// <param name="About">The place that stays where it is; null for the origin.</param>
+/// <param name="Soft">Over how many units it melts away inside its clip. Its opacity is that of the clip's outline filled
+/// with white and stroked this wide with nothing, blurred by a Gaussian of a quarter of it; 0 for a sharp edge.</param>
 public sealed record GroupNode(
     Guid? ItemId,
     IReadOnlyList<SceneNode> Nodes,
@@ -110,7 +157,8 @@ public sealed record GroupNode(
     double Opacity = 1,
     double Turn = 0,
     double Scale = 1,
-    SlidePoint? About = null
+    SlidePoint? About = null,
+    double Soft = 0
 ) : SceneNode;
 
 /// <summary>A moving picture. Painters that stand still show its poster.</summary>
@@ -120,18 +168,27 @@ public sealed record GroupNode(
 /// <param name="Alt">What it shows, for those who cannot see it.</param>
 public sealed record MediaNode(string Source, SlideRect Rect, string? PosterId, string Alt) : SceneNode;
 
-/// <summary>A place that leads to an address.</summary>
-public sealed record SceneLink(SlideRect Rect, string Href, string Label);
+/// <summary>A place that leads somewhere.</summary>
+/// <param name="Rect">The place.</param>
+/// <param name="Href">An address, or <see cref="ToSlide"/> and the identity of a slide of the deck.</param>
+/// <param name="Label">What stands there.</param>
+public sealed record SceneLink(SlideRect Rect, string Href, string Label)
+{
+    /// <summary>The scheme of links to a slide.</summary>
+    public const string ToSlide = "slide:";
+}
 
 /// <summary>What stands on a scene, in words and measures.</summary>
 /// <param name="ItemId">The item, or null for computed things.</param>
 /// <param name="Role">"frame", "opening", "heading", "credit", "credits-title", "credits" or a kind of item.</param>
 /// <param name="Box">The room it takes, before it is turned.</param>
 /// <param name="Says">What it says, or shows, for those who cannot see it.</param>
-/// <param name="Contrast">Of words: contrast at the worst tenth of the pixels under them.</param>
-/// <param name="Reads">Of words: whether that is enough for their size (WCAG 2.2, success criterion 1.4.3).</param>
+/// <param name="Contrast">Of words: contrast at the worst tenth of the places under their letters, in the room.</param>
+/// <param name="Reads">Of words: whether that is enough for their size.</param>
 /// <param name="Sharpness">Of a photo: its pixels for each pixel of a display 1920 pixels wide.</param>
 /// <param name="Sharp">What that means for those who look.</param>
+/// <param name="Reading">Of words: how they read, letter by letter; null for others.</param>
+/// <param name="Set">Of words: how they were set; null for others.</param>
 public sealed record ScenePart(
     Guid? ItemId,
     string Role,
@@ -140,8 +197,55 @@ public sealed record ScenePart(
     double? Contrast = null,
     bool? Reads = null,
     double? Sharpness = null,
-    Sharp? Sharp = null
+    Sharp? Sharp = null,
+    WordsReading? Reading = null,
+    SetWords? Set = null
 );
+
+/// <summary>How words were set: what an editor in their place needs to look the same.</summary>
+/// <param name="Face">Name of the typeface.</param>
+/// <param name="BoldFace">That of bold runs.</param>
+/// <param name="ItalicFace">That of slanted runs.</param>
+/// <param name="BoldItalicFace">That of runs that are both.</param>
+/// <param name="Ink">Colour.</param>
+/// <param name="Size">Units to the em.</param>
+/// <param name="Leading">From baseline to baseline, in units.</param>
+/// <param name="LineHeight">Of a line alone, from its top to its foot, in units.</param>
+/// <param name="ParagraphGap">Between paragraphs, in units.</param>
+/// <param name="Spacing">After each cluster of letters, in units.</param>
+/// <param name="Align">Where lines stand.</param>
+/// <param name="Case">Small letters and capitals.</param>
+/// <param name="Columns">Columns they stand in.</param>
+/// <param name="Fits">False where they are larger than their room.</param>
+/// <param name="Missing">Letters that no face at hand has.</param>
+/// <param name="Others">Families that lent letters.</param>
+/// <param name="Lines">Where their lines end.</param>
+public sealed record SetWords(
+    string Face,
+    string BoldFace,
+    string ItalicFace,
+    string BoldItalicFace,
+    string Ink,
+    double Size,
+    double Leading,
+    double LineHeight,
+    double ParagraphGap,
+    double Spacing,
+    WordsAlign Align,
+    WordsCase Case,
+    int Columns,
+    bool Fits,
+    IReadOnlyList<string> Missing,
+    IReadOnlyList<string> Others,
+    IReadOnlyList<SetLineEnds> Lines
+);
+
+/// <summary>Where a line begins and ends in the words of its paragraph, and where it stands in their box.</summary>
+/// <param name="Paragraph">Counted from 0.</param>
+/// <param name="Start">UTF-16 place.</param>
+/// <param name="End">UTF-16 place.</param>
+/// <param name="X">From the left of the box to its left edge, in units.</param>
+public sealed record SetLineEnds(int Paragraph, int Start, int End, double X);
 
 /// <summary>How sharp a photo will be in the room.</summary>
 public enum Sharp

@@ -10,6 +10,6 @@ public interface ISceneFacts : IPhotoFacts
     /// <summary>The colours of a taken photo, or null.</summary>
     ToneMap? Tones(string photoId);
 
-    /// <summary>Widths of words.</summary>
-    ITextMeasure Measure { get; }
+    /// <summary>The typefaces at hand.</summary>
+    IFonts Fonts { get; }
 }

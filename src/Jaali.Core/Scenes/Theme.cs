@@ -1,63 +1,63 @@
+using Jaali.Core.Decks;
 using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Scenes;
 
-/// <summary>How one role of words is set.</summary>
-/// <param name="Face">The typeface.</param>
-/// <param name="Size">Units to the em; words that do not fit are set smaller.</param>
-/// <param name="Leading">From baseline to baseline, in sizes.</param>
-/// <param name="Smallest">The smallest size, below which they are not set.</param>
-/// <param name="Balanced">The lines share the width, so that none is nearly empty.</param>
-public sealed record TypeSetting(Face Face, double Size, double Leading, double Smallest, bool Balanced);
-
-/// <summary>The look of a deck as numbers: colours, margins and type. Lengths in slide units.</summary>
-/// <param name="Paper">Colour of a slide without a photo, and of covers.</param>
-/// <param name="OnPaper">Ink of words on it.</param>
-/// <param name="MarginX">From the left and right edges to words.</param>
-/// <param name="MarginY">From the top and bottom edges to words.</param>
-/// <param name="WordsWidth">The share of the width between the margins that words may take.</param>
-/// <param name="WordsHeight">The share of the slide's height that they may take.</param>
-/// <param name="Opening">The opening title.</param>
-/// <param name="Heading">A heading over a photo.</param>
-/// <param name="Credit">A credit on a slide.</param>
-/// <param name="CreditMargin">From the lower or upper edge to a credit; at the sides it stands under the words.</param>
-/// <param name="ListTitle">The heading of a list at the end.</param>
-/// <param name="List">Entries of a list at the end.</param>
-/// <param name="ListTop">Where entries begin, below the upper edge.</param>
-/// <param name="ListGap">Between entries.</param>
-public sealed record Theme(
-    string Paper,
-    string OnPaper,
-    double MarginX,
-    double MarginY,
-    double WordsWidth,
-    double WordsHeight,
-    TypeSetting Opening,
-    TypeSetting Heading,
-    TypeSetting Credit,
-    double CreditMargin,
-    TypeSetting ListTitle,
-    TypeSetting List,
-    double ListTop,
-    double ListGap
-)
+/// <summary>The look of a deck as it is set: its house style in the faces that are at hand.</summary>
+/// <param name="house">The house style.</param>
+/// <param name="fonts">The faces.</param>
+public sealed class Theme(HouseStyle house, IFonts fonts)
 {
-    /// <summary>The look that every deck begins with.</summary>
-    public static Theme Usual { get; } =
-        new(
-            Paper: "#23262B",
-            OnPaper: "#EDEDED",
-            MarginX: 96,
-            MarginY: 84,
-            WordsWidth: .8,
-            WordsHeight: .5,
-            Opening: new(Face.Heading, 132, 1.02, 30, true),
-            Heading: new(Face.Heading, 84, 1.1, 30, true),
-            Credit: new(Face.Credit, 22, 1.35, 22, false),
-            CreditMargin: 40,
-            ListTitle: new(Face.Heading, 64, 1.1, 64, false),
-            List: new(Face.Credit, 27, 40.0 / 27, 27, false),
-            ListTop: 230,
-            ListGap: 12
-        );
+    // Below this words that look for their own size are not set: common practice, no source.
+    private const double SmallestWords = 30;
+
+    /// <summary>The house style.</summary>
+    public HouseStyle House => house;
+
+    /// <summary>Where entries of a list at the end begin, below the upper edge.</summary>
+    public double ListTop => house.MarginY + ListTitle.Size * 2.28;
+
+    /// <summary>Between entries, in units.</summary>
+    public const double ListGap = 12;
+
+    /// <summary>Entries of a list at the end.</summary>
+    public TypeSetting List => Setting(WordsRole.Credit, new WordsLook(Size: 27, Leading: 40.0 / 27));
+
+    /// <summary>The heading of a list at the end.</summary>
+    public TypeSetting ListTitle => Setting(WordsRole.Heading, new WordsLook(Size: 64, Grows: false));
+
+    /// <summary>How words of a role are set.</summary>
+    /// <param name="role">What they are for.</param>
+    /// <param name="own">What was set by hand; null for nothing.</param>
+    public TypeSetting Setting(WordsRole role, WordsLook? own = null)
+    {
+        WordsLook look = Look(role, own);
+        bool headed = role is WordsRole.Opening or WordsRole.Heading;
+        double size = look.Size!.Value;
+        return new(
+            fonts.Find(look.Family!, look.Bold == true, look.Italic == true),
+            size,
+            look.Leading!.Value,
+            // A size that a hand set is kept.
+            role == WordsRole.Credit
+            || own?.Size is not null
+                ? size
+                : Math.Min(size, SmallestWords),
+            headed || role is WordsRole.Subtitle or WordsRole.Quotation
+        )
+        {
+            Spacing = look.Spacing ?? 0,
+            Align = look.Align ?? WordsAlign.Start,
+            Case = look.Case ?? WordsCase.AsTyped,
+            ParagraphGap = role == WordsRole.Body ? .35 : 0,
+            Columns = look.Columns ?? 1,
+            Grows = look.Grows ?? false,
+        };
+    }
+
+    /// <summary>The whole look of words of a role.</summary>
+    /// <param name="role">What they are for.</param>
+    /// <param name="own">What was set by hand; null for nothing.</param>
+    public WordsLook Look(WordsRole role, WordsLook? own = null) =>
+        own is null ? house.Look(role) : own.Over(house.Look(role));
 }

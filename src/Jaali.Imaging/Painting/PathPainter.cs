@@ -17,7 +17,14 @@ internal static class PathPainter
         }
         else if (node.Fill is { } colour)
         {
-            using var fill = new SKPaint { Color = Skia.Colour(colour, node.FillOpacity), IsAntialias = true };
+            using SKMaskFilter? blur =
+                node.Blur > 0 ? SKMaskFilter.CreateBlur(SKBlurStyle.Normal, (float)node.Blur) : null;
+            using var fill = new SKPaint
+            {
+                Color = Skia.Colour(colour, node.FillOpacity),
+                IsAntialias = true,
+                MaskFilter = blur,
+            };
             canvas.DrawPath(path, fill);
         }
         if (node.Stroke is { } line && node.StrokeWidth > 0)
@@ -33,12 +40,29 @@ internal static class PathPainter
         }
     }
 
-    private static SKShader Shader(Gradient g, double opacity) =>
-        SKShader.CreateLinearGradient(
+    /// <summary>A gradient as Skia has it.</summary>
+    internal static SKShader Shader(Gradient g, double opacity)
+    {
+        SKColor[] colours = [.. g.Stops.Select(s => Skia.Colour(s.Colour, s.Opacity * opacity))];
+        float[] offsets = [.. g.Stops.Select(s => (float)s.Offset)];
+        if (g.Down is { } down)
+        {
+            float across = (float)(g.To.X - g.From.X);
+            return SKShader.CreateRadialGradient(
+                new SKPoint((float)g.From.X, (float)g.From.Y),
+                across,
+                colours,
+                offsets,
+                SKShaderTileMode.Clamp,
+                SKMatrix.CreateScale(1, (float)down / across, (float)g.From.X, (float)g.From.Y)
+            );
+        }
+        return SKShader.CreateLinearGradient(
             new SKPoint((float)g.From.X, (float)g.From.Y),
             new SKPoint((float)g.To.X, (float)g.To.Y),
-            [.. g.Stops.Select(s => Skia.Colour(s.Colour, s.Opacity * opacity))],
-            [.. g.Stops.Select(s => (float)s.Offset)],
+            colours,
+            offsets,
             SKShaderTileMode.Clamp
         );
+    }
 }

@@ -12,7 +12,7 @@ public static class PhotoPainter
 
     internal static void Paint(PhotoNode node, SKCanvas canvas, Func<string, SKImage?> photo)
     {
-        using SKImage? image = photo(node.PhotoId);
+        using SKImage? image = photo(node.Source);
         if (image is null)
             return;
         SKRect to = node.Image.ToSkia();

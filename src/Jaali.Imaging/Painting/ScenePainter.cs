@@ -12,7 +12,7 @@ public sealed class ScenePainter(FontShelf fonts)
     /// <summary>A picture of a scene.</summary>
     /// <param name="scene">The scene.</param>
     /// <param name="width">Width of the picture in pixels.</param>
-    /// <param name="photo">The bytes of a photo by its SHA-256, or null where they are lost.</param>
+    /// <param name="photo">The bytes of a photo by the name it is asked for, or null where they are lost.</param>
     public byte[] ToPng(Scene scene, int width, Func<string, byte[]?> photo)
     {
         int height = (int)Math.Round(width * scene.Height / scene.Width);
@@ -25,14 +25,18 @@ public sealed class ScenePainter(FontShelf fonts)
     }
 
     /// <summary>Paints a scene onto a canvas whose unit is the slide unit.</summary>
-    public void Paint(Scene scene, SKCanvas canvas, Func<string, SKImage?> photo)
+    /// <param name="scene">The scene.</param>
+    /// <param name="canvas">Where it is painted.</param>
+    /// <param name="photo">A photo by the name it is asked for, or null where it is lost.</param>
+    /// <param name="inFile">The canvas becomes a file that carries the fonts it uses.</param>
+    public void Paint(Scene scene, SKCanvas canvas, Func<string, SKImage?> photo, bool inFile = false)
     {
         using (var ground = new SKPaint { Color = SKColor.Parse(scene.Background) })
             canvas.DrawRect(0, 0, (float)scene.Width, (float)scene.Height, ground);
-        PaintAll(scene.Nodes, canvas, photo);
+        PaintAll(scene.Nodes, canvas, photo, inFile);
     }
 
-    private void PaintAll(IReadOnlyList<SceneNode> nodes, SKCanvas canvas, Func<string, SKImage?> photo)
+    private void PaintAll(IReadOnlyList<SceneNode> nodes, SKCanvas canvas, Func<string, SKImage?> photo, bool inFile)
     {
         foreach (SceneNode node in nodes)
         {
@@ -45,10 +49,10 @@ public sealed class ScenePainter(FontShelf fonts)
                     PathPainter.Paint(p, canvas);
                     break;
                 case TextNode t:
-                    TextPainter.Paint(t, canvas, fonts);
+                    TextPainter.Paint(t, canvas, fonts, inFile);
                     break;
                 case GroupNode g:
-                    GroupPainter.Paint(g, canvas, inner => PaintAll(inner, canvas, photo));
+                    GroupPainter.Paint(g, canvas, inner => PaintAll(inner, canvas, photo, inFile));
                     break;
                 case MediaNode m:
                     MediaPainter.Paint(m, canvas, photo);

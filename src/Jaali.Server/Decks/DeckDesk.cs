@@ -70,7 +70,7 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
                     return new Stale(now);
                 if (await CameBeforeAsync(now, made, mark, cancel))
                     return new Carried(now);
-                EditOutcome outcome = DeckEditor.Apply(now.Deck, command, new Facts(photos));
+                EditOutcome outcome = DeckEditor.Apply(now.Deck, command, Facts);
                 // What was made on an older state merges when it touches other parts; what is gone by now, or was
                 // changed too, is stale.
                 bool behind = made < now.Revision;
@@ -106,7 +106,7 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
                 if (step.Revision is not { } of)
                     return new Refused(step.Refusal!);
                 Restore restore = await store.InverseAsync(now.Deck, of, cancel);
-                EditOutcome outcome = DeckEditor.Apply(now.Deck, restore, new Facts(photos));
+                EditOutcome outcome = DeckEditor.Apply(now.Deck, restore, Facts);
                 EditWay way = redo ? EditWay.Redo : EditWay.Undo;
                 if (outcome is Rejected no)
                     return new Refused(no.Reason);
@@ -126,11 +126,11 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
     public IReadOnlyList<ProposalView> Proposals(Deck deck, Slide slide, SceneShelf scenes) =>
         [
             .. Arrangements
-                .For(deck, slide, new Facts(photos))
+                .For(deck, slide, Facts)
                 .Select(a =>
                     (
                         Arrangement: a,
-                        Edited: DeckEditor.Apply(deck, new ArrangeItems(slide.Id, [.. a.Places]), new Facts(photos))
+                        Edited: DeckEditor.Apply(deck, new ArrangeItems(slide.Id, [.. a.Places], a.Form), Facts)
                             as Edited
                     )
                 )
@@ -194,6 +194,12 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
         }
     }
 
+    /// <summary>What edits need to know of photos.</summary>
+    public IEditFacts Facts { get; } = new StoredFacts(photos);
+
+    /// <summary>What a command would do to a deck; nothing is kept.</summary>
+    public EditOutcome Try(Deck deck, DeckCommand command) => DeckEditor.Apply(deck, command, Facts);
+
     private sealed class Seat
     {
         public SemaphoreSlim Turn { get; } = new(1);
@@ -210,7 +216,7 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
         }
     }
 
-    private sealed class Facts(PhotoStore photos) : IEditFacts
+    private sealed class StoredFacts(PhotoStore photos) : IEditFacts
     {
         public PhotoFacts? Photo(string photoId) => photos.Facts(photoId);
 

@@ -1,9 +1,11 @@
 using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Layout;
 using Jaali.Core.Ledgers;
+using Jaali.Core.Legibility;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using Jaali.Imaging.Painting;
@@ -20,13 +22,6 @@ public sealed record EditRequest(int Revision, DeckCommand Command);
 
 /// <summary>The revision that the client has.</summary>
 public sealed record StepRequest(int Revision);
-
-/// <summary>A proposal for the photos of a slide, as the slide would look.</summary>
-/// <param name="Form">What it is built like.</param>
-/// <param name="Places">Where each photo comes.</param>
-/// <param name="GivesUp">What it gives up, in one line.</param>
-/// <param name="Scene">The slide so arranged.</param>
-public sealed record ProposalView(ArrangementForm Form, IReadOnlyList<ItemPlaced> Places, string GivesUp, Scene Scene);
 
 /// <summary>Decks, edits and scenes.</summary>
 public static class DeckEndpoints
@@ -61,11 +56,6 @@ public static class DeckEndpoints
         decks.MapGet("/{id:guid}/ledger", LedgerAsync).WithName("readLedger");
         decks.MapGet("/{id:guid}/room", RoomAsync).WithName("checkRoom");
         decks.MapGet("/{id:guid}/audit", AuditAsync).WithName("auditDeck");
-        decks.MapGet("/{id:guid}/slides/{slideId:guid}/items/{itemId:guid}/guides", GuidesAsync).WithName("readGuides");
-        decks.MapGet("/{id:guid}/slides/{slideId:guid}/items/{itemId:guid}/lines", LinesAsync).WithName("readLines");
-        decks
-            .MapGet("/{id:guid}/slides/{slideId:guid}/arrangements", ArrangementsAsync)
-            .WithName("proposeArrangements");
         decks
             .MapGet("/{id:guid}/slides/{slideId:guid}/picture.png", PictureAsync)
             .WithName("readPicture")
@@ -219,43 +209,6 @@ public static class DeckEndpoints
         await desk.OpenAsync(id, cancel) is { } stored
             ? TypedResults.Ok(views.AuditOf(stored.Deck))
             : Problems.NotFound("deck");
-
-    private static async Task<Results<Ok<DragGuides>, ProblemHttpResult>> GuidesAsync(
-        Guid id,
-        Guid slideId,
-        Guid itemId,
-        DeckDesk desk,
-        PhotoStore photos,
-        CancellationToken cancel
-    ) =>
-        (await desk.OpenAsync(id, cancel))?.Deck.Slide(slideId)?.Item(itemId) is Frame frame
-        && photos.Facts(frame.PhotoId) is { } photo
-            ? TypedResults.Ok(DragGuides.For(frame, photo))
-            : Problems.NotFound("photo on this slide");
-
-    private static async Task<Results<Ok<Guides>, ProblemHttpResult>> LinesAsync(
-        Guid id,
-        Guid slideId,
-        Guid itemId,
-        DeckDesk desk,
-        CancellationToken cancel
-    ) =>
-        (await desk.OpenAsync(id, cancel))?.Deck is { } deck
-        && deck.Slide(slideId) is { } slide
-        && slide.Item(itemId) is { } item
-            ? TypedResults.Ok(Guides.For(deck, slide, item))
-            : Problems.NotFound("thing on this slide");
-
-    private static async Task<Results<Ok<IReadOnlyList<ProposalView>>, ProblemHttpResult>> ArrangementsAsync(
-        Guid id,
-        Guid slideId,
-        DeckDesk desk,
-        SceneShelf scenes,
-        CancellationToken cancel
-    ) =>
-        (await desk.OpenAsync(id, cancel))?.Deck is { } deck && deck.Slide(slideId) is { } slide
-            ? TypedResults.Ok(desk.Proposals(deck, slide, scenes))
-            : Problems.NotFound("slide");
 
     private static async Task<IResult> PictureAsync(
         Guid id,

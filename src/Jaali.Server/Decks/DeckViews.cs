@@ -1,8 +1,10 @@
+using System.Collections.Immutable;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Ledgers;
+using Jaali.Core.Legibility;
 using Jaali.Core.Pacing;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
@@ -17,6 +19,9 @@ public sealed record DeckView(
     string Title,
     string Speaker,
     SlideShape Shape,
+    SlideGrid Grid,
+    HouseStyle House,
+    ShownRoom Room,
     double SlotMinutes,
     DeclaredUse Use,
     IReadOnlyList<Point> Points,
@@ -31,6 +36,9 @@ public sealed record DeckView(
 /// <param name="HasTitle">False while it has none and is called untitled.</param>
 /// <param name="Speaker">Who gives it.</param>
 /// <param name="Shape">The shape of its slides.</param>
+/// <param name="Grid">The grid of slides that have none of their own.</param>
+/// <param name="House">The look of the deck, every role complete.</param>
+/// <param name="Room">The room that it is given in.</param>
 /// <param name="SlotMinutes">The time given to it.</param>
 /// <param name="Use">What it is for.</param>
 /// <param name="PlannedSeconds">How long it is planned to take.</param>
@@ -42,6 +50,9 @@ public sealed record DeckHeader(
     bool HasTitle,
     string Speaker,
     SlideShape Shape,
+    SlideGrid Grid,
+    HouseStyle House,
+    ShownRoom Room,
     double SlotMinutes,
     DeclaredUse Use,
     double PlannedSeconds,
@@ -49,6 +60,19 @@ public sealed record DeckHeader(
     bool Complete,
     bool InOrder
 );
+
+/// <summary>A room, and what it does to what is shown.</summary>
+/// <param name="Light">The light.</param>
+/// <param name="BackRow">To the last row, in metres.</param>
+/// <param name="ScreenHeight">In metres.</param>
+/// <param name="Slope">Times linear light.</param>
+/// <param name="Haze">Added to it.</param>
+public sealed record ShownRoom(RoomLight Light, double BackRow, double ScreenHeight, double Slope, double Haze)
+{
+    /// <summary>A room.</summary>
+    public static ShownRoom Of(Room room) =>
+        new(room.Light, room.BackRow, room.ScreenHeight, room.Seen(1) - room.Seen(0), room.Seen(0));
+}
 
 /// <summary>What is still open at each station.</summary>
 /// <param name="Plan">1 while there is nothing planned.</param>
@@ -67,6 +91,8 @@ public sealed record OpenCounts(int Plan, int Gather, int Compose, int Clear);
 /// <param name="Seconds">Planned time.</param>
 /// <param name="Standing">How its photos stand: as the worst of them.</param>
 /// <param name="Why">In a sentence.</param>
+/// <param name="OwnGrid">A grid of its own; null for the deck's.</param>
+/// <param name="Arranged">The arrangement that its photos follow; null for none.</param>
 public sealed record SlideView(
     Guid Id,
     SlideKind Kind,
@@ -76,7 +102,9 @@ public sealed record SlideView(
     string Notes,
     double Seconds,
     Standing Standing,
-    string Why
+    string Why,
+    SlideGrid? OwnGrid,
+    ArrangementForm? Arranged
 );
 
 /// <summary>An item for the client.</summary>
@@ -84,7 +112,16 @@ public sealed record SlideView(
 /// <param name="Says">What it is, or says, in words.</param>
 /// <param name="Done">What was done to what it shows, in a sentence; empty for none.</param>
 /// <param name="Photos">The photos that it shows.</param>
-public sealed record ItemView(Item Item, string Says, string Done, IReadOnlyList<string> Photos);
+/// <param name="Standing">How its photos stand: as the worst of them.</param>
+/// <param name="Why">In a sentence.</param>
+public sealed record ItemView(
+    Item Item,
+    string Says,
+    string Done,
+    IReadOnlyList<string> Photos,
+    Standing Standing,
+    string Why
+);
 
 /// <summary>Makes views of decks; a slide's view stays the same object for as long as what it is made of stays the
 /// same.</summary>
@@ -103,6 +140,9 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             deck.Title,
             deck.Speaker,
             deck.Shape,
+            deck.Grid,
+            Complete(deck.House),
+            ShownRoom.Of(deck.Room),
             deck.SlotMinutes,
             deck.Use,
             deck.Points,
@@ -129,6 +169,9 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             deck.Title != Deck.NoTitle,
             deck.Speaker,
             deck.Shape,
+            deck.Grid,
+            Complete(deck.House),
+            ShownRoom.Of(deck.Room),
             deck.SlotMinutes,
             deck.Use,
             Pace.Planned(deck),
@@ -139,6 +182,12 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             OrderSlides.Follows(deck)
         );
     }
+
+    private static HouseStyle Complete(HouseStyle house) =>
+        house with
+        {
+            Roles = Enum.GetValues<WordsRole>().ToImmutableSortedDictionary(r => r, house.Look),
+        };
 
     /// <summary>The photos that a deck keeps or shows, by their SHA-256.</summary>
     public static IEnumerable<string> PhotoIdsOf(Deck deck) =>
@@ -154,17 +203,8 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
     /// <summary>A slide's view.</summary>
     public SlideView Of(Deck deck, Slide slide)
     {
-        Clearance standing = ItemKinds
-            .Photos(slide)
-            .Select(u => (Use: u, Photo: photos.Facts(u.PhotoId)))
-            .Where(u => u.Photo is not null)
-            .Select(u =>
-                ledger
-                    .Judged(u.Photo!, u.Use.Changes, deck.Use, deck.Style, deck.Style.Decided.Contains(u.Use.PhotoId))
-                    .Clearance
-            )
-            .DefaultIfEmpty(new Clearance(Standing.Clear, ""))
-            .MaxBy(c => c.Standing)!;
+        Clearance[] each = [.. slide.Items.Select(i => Worst(deck, ItemKinds.Of(i).Photos(i)))];
+        Clearance standing = each.DefaultIfEmpty(Clear).MaxBy(c => c.Standing)!;
         var place = new ItemPlace(deck, slide, new Known(photos));
         string[] says = [.. slide.Items.Select(i => ItemKinds.Of(i).Describe(i, place))];
         string label = slide.Kind switch
@@ -175,7 +215,13 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
                 ? point.Wording
                 : says.LastOrDefault() ?? "No words",
         };
-        string key = string.Join('\n', says.Prepend(standing.Why).Prepend(standing.Standing.ToString()).Prepend(label));
+        string key = string.Join(
+            '\n',
+            says.Concat(each.Select(c => c.Why))
+                .Prepend(standing.Why)
+                .Prepend(standing.Standing.ToString())
+                .Prepend(label)
+        );
         if (_made.TryGetValue(slide, out Made? made) && made.Key == key)
             return made.View;
         var view = new SlideView(
@@ -190,18 +236,35 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
                             item,
                             says[n],
                             ItemKinds.Of(item).Done(item),
-                            [.. ItemKinds.Of(item).Photos(item).Select(u => u.PhotoId)]
+                            [.. ItemKinds.Of(item).Photos(item).Select(u => u.PhotoId)],
+                            each[n].Standing,
+                            each[n].Why
                         )
                 ),
             ],
             slide.Notes,
             slide.Seconds,
             standing.Standing,
-            standing.Why
+            standing.Why,
+            slide.OwnGrid,
+            slide.Arranged
         );
         _made.AddOrUpdate(slide, new Made(key, view));
         return view;
     }
+
+    private static readonly Clearance Clear = new(Standing.Clear, "");
+
+    private Clearance Worst(Deck deck, IEnumerable<PhotoUse> uses) =>
+        uses.Select(u => (Use: u, Photo: photos.Facts(u.PhotoId)))
+            .Where(u => u.Photo is not null)
+            .Select(u =>
+                ledger
+                    .Judged(u.Photo!, u.Use.Changes, deck.Use, deck.Style, deck.Style.Decided.Contains(u.Use.PhotoId))
+                    .Clearance
+            )
+            .DefaultIfEmpty(Clear)
+            .MaxBy(c => c.Standing)!;
 
     private sealed record Made(string Key, SlideView View);
 

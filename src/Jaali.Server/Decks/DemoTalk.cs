@@ -5,6 +5,7 @@ using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
+using Jaali.Core.Layout;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Server.Gathering;
@@ -31,6 +32,10 @@ public sealed record DemoScript(string Title, string Speaker, double SlotMinutes
 /// <param name="File">A file brought in and kept first, beside the script; null for none.</param>
 /// <param name="Mask">The shape the placed photo is cut to.</param>
 /// <param name="Tone">How its colours are shown.</param>
+/// <param name="Portion">Which part of it is shown by a mask that shows a part.</param>
+/// <param name="Covers">What hides part of it.</param>
+/// <param name="Arrange">The arrangement of the photos on its slide; null for one as the ground.</param>
+/// <param name="Shown">How many of the kept photos are on its slide.</param>
 public sealed record DemoPoint(
     string Wording,
     double Seconds,
@@ -40,7 +45,11 @@ public sealed record DemoPoint(
     string Notes,
     string? File = null,
     FrameMask Mask = FrameMask.None,
-    FrameTone Tone = FrameTone.Natural
+    FrameTone Tone = FrameTone.Natural,
+    double? Portion = null,
+    Cover[]? Covers = null,
+    ArrangementForm? Arrange = null,
+    int Shown = 1
 );
 
 /// <summary>Builds the demo decks the way a user would: points, search, keep, make the slides.</summary>
@@ -49,6 +58,7 @@ public sealed class DemoTalk(
     DeckDesk desk,
     CollectionShelf shelf,
     Taking taking,
+    SceneShelf known,
     ILogger<DemoTalk> log
 )
 {
@@ -111,13 +121,45 @@ public sealed class DemoTalk(
                 continue;
             if (said.Notes.Length > 0)
                 deck = await DoAsync(deck, new SetNotes(slide.Id, said.Notes), cancel);
-            if (slide.Ground is { } ground && (said.Mask != FrameMask.None || said.Tone != FrameTone.Natural))
+            if (said.Arrange is { } form)
+                deck = await ArrangedAsync(deck, slide.Id, (point.Id, said.Shown), form, cancel);
+            if (
+                deck.Slide(slide.Id)!.Items.OfType<Frame>().FirstOrDefault() is { } frame
+                && (said.Mask != FrameMask.None || said.Tone != FrameTone.Natural || said.Covers is not null)
+            )
                 deck = await DoAsync(
                     deck,
-                    new EditItem(slide.Id, ground.Id, new FrameEdit(Mask: said.Mask, Tone: said.Tone)),
+                    new EditItem(
+                        slide.Id,
+                        frame.Id,
+                        new FrameEdit(
+                            Mask: said.Mask,
+                            Tone: said.Tone,
+                            Portion: said.Portion,
+                            Covers: said.Covers is { } covers ? [.. covers] : null
+                        )
+                    ),
                     cancel
                 );
         }
+    }
+
+    // The photos of a point that are not on its slide yet come to it, and all are arranged.
+    private async Task<Deck> ArrangedAsync(
+        Deck deck,
+        Guid slideId,
+        (Guid Id, int Shown) point,
+        ArrangementForm form,
+        CancellationToken cancel
+    )
+    {
+        Slide slide = deck.Slide(slideId)!;
+        string[] more = [.. deck.Point(point.Id)!.Kept.Take(point.Shown).Where(k => !ItemKinds.Shows(slide, k))];
+        if (more.Length > 0)
+            deck = await DoAsync(deck, new AddPhotos(slideId, [.. more]), cancel);
+        return Arrangements.Solved(deck, deck.Slide(slideId)!, known, form) is { } places
+            ? await DoAsync(deck, new ArrangeItems(slideId, [.. places], form), cancel)
+            : deck;
     }
 
     // All photos of a talk, a few at once.

@@ -24,7 +24,7 @@ public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
     );
 
     /// <inheritdoc/>
-    public ITextMeasure Measure => fonts;
+    public IFonts Fonts => fonts;
 
     /// <inheritdoc/>
     public PhotoFacts? Photo(string photoId) => photos.Facts(photoId);
@@ -50,7 +50,7 @@ public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
     public object KeyOf(Deck deck, Slide slide)
     {
         CreditStyle style = deck.Style;
-        object how = (style.Place, style.Courtesy, style.Language);
+        object how = (style.Place, style.Courtesy, style.Language, deck.House, deck.Room, fonts.Revision);
         if (slide.Kind != SlideKind.Credits)
         {
             var place = new ItemPlace(deck, slide, this);
@@ -59,6 +59,10 @@ public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
                 deck.Shape,
                 string.Join('\n', slide.Items.Select(i => ItemKinds.Of(i).Describe(i, place))),
                 Records(ItemKinds.Photos(slide)),
+                // Links may lead to slides that come and go.
+                slide.Items.Any(i => i is Words { Body: not null })
+                    ? string.Join('|', deck.Slides.Select(s => s.Id))
+                    : "",
                 how
             );
         }

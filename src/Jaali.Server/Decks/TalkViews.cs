@@ -77,10 +77,18 @@ public sealed class TalkViews(DeckStore store, DeckDesk desk, PhotoStore photos,
         return all;
     }
 
-    private string? PictureOf(Slide slide) =>
-        ItemKinds.Photos(slide).Select(u => photos.Facts(u.PhotoId)).OfType<PhotoFacts>().FirstOrDefault() is { } photo
-            ? photo.Width > Width
-                ? $"/iiif/{photo.Id}/full/{Width},/0/default.jpg"
-                : $"/iiif/{photo.Id}/full/max/0/default.jpg"
-            : null;
+    private string? PictureOf(Slide slide)
+    {
+        if (
+            ItemKinds.Photos(slide).Select(u => photos.Facts(u.PhotoId)).OfType<PhotoFacts>().FirstOrDefault()
+            is not { } photo
+        )
+            return null;
+        // What is hidden on the slide is hidden here.
+        Treatment how =
+            slide.Items.OfType<Frame>().FirstOrDefault(f => f.PhotoId == photo.Id)?.Treatment(photos.Tones(photo.Id))
+            ?? Treatment.None;
+        string name = how.IsNone ? photo.Id : $"{photo.Id}~{how.Name}";
+        return $"/iiif/{name}/full/{(photo.Width > Width ? $"{Width}," : "max")}/0/default.jpg";
+    }
 }

@@ -1,7 +1,9 @@
 using System.IO.Compression;
 using System.Text;
 using Jaali.Core.Decks;
+using Jaali.Core.Items;
 using Jaali.Core.Ledgers;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Formats;
 using Jaali.Store;
@@ -107,6 +109,7 @@ public static class ExportEndpoints
         DeckDesk desk,
         LedgerShelf ledger,
         PhotoStore photos,
+        Renditions renditions,
         DataFolder folder,
         CancellationToken cancel
     )
@@ -133,22 +136,46 @@ public static class ExportEndpoints
             64 * 1024,
             FileOptions.DeleteOnClose | FileOptions.Asynchronous
         );
-        await Task.Run(() => WritePhotos(file, deck, entries, photos), cancel);
+        await Task.Run(() => WritePhotos(file, deck, entries, photos, renditions), cancel);
         file.Position = 0;
         return TypedResults.Stream(file, "application/zip", $"{FileName(deck)}, photos.zip");
     }
 
-    private static void WritePhotos(Stream output, Deck deck, IReadOnlyList<CreditEntry> entries, PhotoStore photos)
+    private static void WritePhotos(
+        Stream output,
+        Deck deck,
+        IReadOnlyList<CreditEntry> entries,
+        PhotoStore photos,
+        Renditions renditions
+    )
     {
         using var zip = new ZipArchive(output, ZipArchiveMode.Create, leaveOpen: true);
         foreach (CreditEntry e in entries)
         {
-            string format = photos.FormatOf(e.Photo.Id)?.Replace("jpeg", "jpg", StringComparison.Ordinal) ?? "jpg";
-            // The file holds the whole photo, so its credit speaks of no change.
-            CreditParts parts = CreditParts.Of(e.Photo.Rights, new Changes(1), deck.Style.Language);
+            // What is hidden anywhere in the talk is hidden in the file: nothing that leaves holds it.
+            Treatment how = new(
+                0,
+                [
+                    .. deck
+                        .Slides.SelectMany(s => s.Items)
+                        .OfType<Frame>()
+                        .Where(f => f.PhotoId == e.Photo.Id && f.Hidden.Count > 0)
+                        .SelectMany(f => f.Treatment(photos.Tones(f.PhotoId)).Parts)
+                        .Distinct(),
+                ]
+            );
+            string format = how.IsNone
+                ? photos.FormatOf(e.Photo.Id)?.Replace("jpeg", "jpg", StringComparison.Ordinal) ?? "jpg"
+                : "jpg";
+            // The file holds the whole photo, so its credit speaks of no change but of what is hidden.
+            CreditParts parts = CreditParts.Of(
+                e.Photo.Rights,
+                new Changes(1, Covered: !how.IsNone),
+                deck.Style.Language
+            );
             string name =
                 $"{e.Slides[0]:00} {Clean(e.Parts.Title.Length > 0 ? e.Parts.Title : "photo")} {e.Photo.Id[..6]}";
-            byte[] bytes = photos.Bytes(e.Photo.Id)!;
+            byte[] bytes = how.IsNone ? photos.Bytes(e.Photo.Id)! : renditions.Upright($"{e.Photo.Id}~{how.Name}")!;
             // Stored, not packed: photos are packed already.
             Put($"{name}.{format}", XmpWriter.Into(bytes, parts, Credit.Full(parts).Text));
             // A format whose files are not written into has its credit beside it.

@@ -13,8 +13,8 @@ internal static class ApiDescription
             (schema, context, _) =>
             {
                 Type type = context.JsonTypeInfo.Type;
-                // A path is its data.
-                if (type == typeof(Core.Geometry.Path))
+                // A path is its data, a shape its word.
+                if (type == typeof(Core.Geometry.Path) || type == typeof(Core.Geometry.SlideShape))
                     schema.Type = JsonSchemaType.String;
                 // Values have all their members, which their default constructors hide from the generator.
                 if (

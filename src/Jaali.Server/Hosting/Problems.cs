@@ -1,4 +1,5 @@
 using Jaali.Core;
+using Jaali.Core.Geometry;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace Jaali.Server;
@@ -12,7 +13,10 @@ public static class Problems
             refusal.Sentence,
             statusCode: status,
             title: "Not done",
-            type: "urn:jaali:" + refusal.Code
+            type: "urn:jaali:" + refusal.Code,
+            extensions: refusal is PlaceRefusal { Nearest: var nearest }
+                ? new Dictionary<string, object?> { ["nearest"] = nearest }
+                : null
         );
 
     /// <summary>There is no such thing.</summary>

@@ -22,6 +22,8 @@ namespace Jaali.Server;
 /// <param name="MostBeside">Candidates that are compared at once.</param>
 /// <param name="SmallestItem">The smallest side of a thing on a slide, in slide units.</param>
 /// <param name="MostStraighten">Degrees by which a photo is straightened at most, either way.</param>
+/// <param name="Tones">How each tone is shown until it is said otherwise.</param>
+/// <param name="Edge">How a frame ends until it is said otherwise.</param>
 /// <param name="Filter">How a wall is narrowed at first.</param>
 /// <param name="PhotoTypes">Media types of files that are taken in.</param>
 /// <param name="PhotoEndings">Endings of files that may be photos: they are sent, and what cannot be taken is named.</param>
@@ -43,6 +45,8 @@ public sealed record RulesView(
     int MostBeside,
     double SmallestItem,
     double MostStraighten,
+    IReadOnlyList<ToneRule> Tones,
+    FrameEdge Edge,
     WallFilter Filter,
     IReadOnlyList<string> PhotoTypes,
     IReadOnlyList<string> PhotoEndings,
@@ -51,6 +55,13 @@ public sealed record RulesView(
     long PermissionBytes,
     string Notice = ""
 );
+
+/// <summary>How a tone is shown until it is said otherwise.</summary>
+/// <param name="Tone">The tone.</param>
+/// <param name="Amount">How strong it is, 0 to 1.</param>
+/// <param name="Dark">The ink of its shadows; null where it has none.</param>
+/// <param name="Light">The ink of its lights.</param>
+public sealed record ToneRule(FrameTone Tone, double Amount, string? Dark, string? Light);
 
 /// <summary>The rules, for the client.</summary>
 public static class RulesEndpoints
@@ -69,6 +80,21 @@ public static class RulesEndpoints
         MostBeside: 4,
         SmallestItem: ItemKinds.Smallest,
         MostStraighten: 15,
+        [
+            .. Enum.GetValues<FrameTone>()
+                .Select(t => new ToneRule(
+                    t,
+                    Toning.UsualOf(t),
+                    t == FrameTone.TwoInk ? ToneMatrix.Dark : null,
+                    t switch
+                    {
+                        FrameTone.TwoInk => ToneMatrix.Light,
+                        FrameTone.Tint => ToneMatrix.Glass,
+                        _ => null,
+                    }
+                )),
+        ],
+        new FrameEdge(),
         new WallFilter(),
         PhotoFormats.Types,
         PhotoFormats.Endings,

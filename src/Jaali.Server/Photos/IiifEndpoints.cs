@@ -45,13 +45,12 @@ public static class IiifEndpoints
         string size,
         string rotation,
         string qualityFormat,
-        PhotoStore photos,
         Renditions renditions,
         HttpContext context,
         CancellationToken cancel
     )
     {
-        if (photos.Facts(id) is not { } photo)
+        if (renditions.Named(id) is not var (photo, _))
             return Problems.NotFound("photo");
         if (IiifRequest.Parse(region, size, rotation, qualityFormat, photo.Width, photo.Height) is not { } request)
             return Problems.Of(

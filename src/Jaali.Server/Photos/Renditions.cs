@@ -1,3 +1,5 @@
+using System.Security.Cryptography;
+using System.Text;
 using Jaali.Core;
 using Jaali.Core.Photos;
 using Jaali.Imaging;
@@ -26,11 +28,77 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
                 await AtLeastAsync(photo.Id, width, cancel);
     }
 
-    /// <summary>The answer to a request; null where the photo's bytes are lost.</summary>
-    public async Task<byte[]?> AnswerAsync(string id, IiifRequest request, CancellationToken cancel = default)
+    /// <summary>A photo by the name it is asked for, and what is done to its pixels; null where there is no such
+    /// photo, or the name cannot be read.</summary>
+    public (PhotoFacts Photo, Treatment How)? Named(string name)
     {
-        if (photos.Facts(id) is not { } photo)
+        int at = name.IndexOf('~', StringComparison.Ordinal);
+        return
+            name.Length <= LongestName
+            && photos.Facts(at < 0 ? name : name[..at]) is { } photo
+            && (at < 0 ? Treatment.None : Treatment.Read(name[(at + 1)..])) is { } how
+            ? (photo, how)
+            : null;
+    }
+
+    // A photo's hash and the name of all that can be hidden in it.
+    private const int LongestName = 1000;
+
+    // A treated photo in its own size is made once and kept; everything else of it is made from that.
+    private async Task<byte[]?> TreatedAsync(PhotoFacts photo, Treatment how, CancellationToken cancel)
+    {
+        string mark = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(how.Name)))[..24],
+            kept = folder.Derived(photo.Id, $"treated_{mark}.jpg");
+        if (File.Exists(kept))
+            return await File.ReadAllBytesAsync(kept, cancel);
+        if (photos.FileOf(photo.Id) is not { } original)
             return null;
+        if (photos.FaultOf(photo.Id) is { Length: > 0 } fault)
+            throw new NotAPhotoException(fault + " Take it again.");
+        byte[] made = await Opening.RunAsync(
+            original,
+            true,
+            bytes => Task.FromResult(TreatedPhoto.Jpeg(bytes, how)),
+            cancel
+        );
+        DataFolder.WriteWhole(kept, made);
+        return made;
+    }
+
+    private async Task<byte[]?> AnswerAsync(
+        PhotoFacts photo,
+        Treatment how,
+        IiifRequest request,
+        CancellationToken cancel
+    )
+    {
+        if (await TreatedAsync(photo, how, cancel) is not { } treated)
+            return null;
+        bool itself =
+            request is { Rotation: 0, Grey: false, Format: "jpg" }
+            && request.Region == (0, 0, photo.Width, photo.Height)
+            && (request.Width, request.Height) == (photo.Width, photo.Height);
+        return itself
+            ? treated
+            : await Opening.RunAsync(
+                treated,
+                true,
+                () => IiifRenderer.Render(treated, request, (photo.Width, photo.Height)),
+                cancel
+            );
+    }
+
+    /// <summary>The answer to a request; null where the photo's bytes are lost.</summary>
+    /// <param name="name">The photo, by the name it is asked for.</param>
+    /// <param name="request">What is asked.</param>
+    /// <param name="cancel">Stops it.</param>
+    public async Task<byte[]?> AnswerAsync(string name, IiifRequest request, CancellationToken cancel = default)
+    {
+        if (Named(name) is not var (photo, how))
+            return null;
+        if (!how.IsNone)
+            return await AnswerAsync(photo, how, request, cancel);
+        string id = photo.Id;
         bool whole = request.Region == (0, 0, photo.Width, photo.Height);
         string kept = folder.Derived(
             id,
@@ -70,24 +138,27 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
 
     /// <summary>A photo upright, at least so many pixels wide as far as it has them: what the browser is given for
     /// the same place.</summary>
-    public async Task<byte[]?> AtLeastAsync(string id, double width, CancellationToken cancel = default)
+    public async Task<byte[]?> AtLeastAsync(string name, double width, CancellationToken cancel = default)
     {
-        if (photos.Facts(id) is not { } photo)
+        if (Named(name) is not var (photo, _))
             return null;
         int rung = Ladder.FirstOrDefault(w => w >= width);
-        return await AnswerAsync(id, Request(photo, rung == 0 || rung >= photo.Width ? photo.Width : rung), cancel);
+        return await AnswerAsync(name, Request(photo, rung == 0 || rung >= photo.Width ? photo.Width : rung), cancel);
     }
 
     /// <summary>A photo upright in its own size, as paper takes it: its own bytes where they stand upright in a format
     /// that is painted without much memory, else a JPEG of its own size.</summary>
-    public byte[]? Upright(string id) =>
-        photos.Facts(id) is not { } photo ? null
-        : photos.IsPlainJpeg(id)
-        || photos.IsUpright(id)
-            && photos.FormatOf(id) is "png" or "webp" or "gif"
-            && (long)photo.Width * photo.Height <= Limits.OfPhotos.PaintedPixels
-            ? photos.Bytes(id)
-        : AnswerAsync(id, Request(photo, photo.Width)).GetAwaiter().GetResult();
+    public byte[]? Upright(string name) =>
+        Named(name) is not var (photo, how) ? null
+        : how.IsNone
+        && (
+            photos.IsPlainJpeg(photo.Id)
+            || photos.IsUpright(photo.Id)
+                && photos.FormatOf(photo.Id) is "png" or "webp" or "gif"
+                && (long)photo.Width * photo.Height <= Limits.OfPhotos.PaintedPixels
+        )
+            ? photos.Bytes(photo.Id)
+        : AnswerAsync(name, Request(photo, photo.Width)).GetAwaiter().GetResult();
 
     private static IiifRequest Request(PhotoFacts photo, int width) =>
         width == photo.Width

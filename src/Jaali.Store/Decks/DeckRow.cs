@@ -24,6 +24,15 @@ public sealed class DeckRow
     /// <summary>How credits are set, as JSON; empty for the usual.</summary>
     public string Style { get; set; } = "";
 
+    /// <summary>The grid of its slides, as JSON; empty for the usual.</summary>
+    public string Grid { get; set; } = "";
+
+    /// <summary>The look of the deck as JSON; empty for the one that every deck begins with.</summary>
+    public string House { get; set; } = "";
+
+    /// <summary>The room as JSON; empty for the usual one.</summary>
+    public string Room { get; set; } = "";
+
     /// <summary>Identities of the points in order, as JSON.</summary>
     public string PointOrder { get; set; } = "[]";
 

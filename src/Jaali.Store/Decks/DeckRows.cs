@@ -3,6 +3,7 @@ using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
+using Jaali.Core.Legibility;
 
 namespace Jaali.Store;
 
@@ -17,6 +18,9 @@ internal static class DeckRows
         row.SlotMinutes = deck.SlotMinutes;
         row.Use = Write(deck.Use);
         row.Style = Write(deck.Style);
+        row.Grid = deck.Grid == SlideGrid.Usual ? "" : Write(deck.Grid);
+        row.House = deck.House == HouseStyles.First ? "" : Write(deck.House);
+        row.Room = deck.Room == Room.Usual ? "" : Write(deck.Room);
         row.PointOrder = Write(deck.Points.Select(p => p.Id));
         row.SlideOrder = Write(deck.Slides.Select(s => s.Id));
         row.Revision = revision;
@@ -54,6 +58,8 @@ internal static class DeckRows
             PointId = s.PointId,
             Seconds = s.Seconds,
             Notes = s.Notes,
+            Grid = s.OwnGrid is null ? "" : Write(s.OwnGrid),
+            Arranged = s.Arranged?.ToString() ?? "",
             ItemOrder = Write(s.Items.Select(i => i.Id)),
         };
 
@@ -70,7 +76,11 @@ internal static class DeckRows
             ],
             r.Notes,
             r.Seconds
-        );
+        )
+        {
+            OwnGrid = r.Grid.Length > 0 ? Read<SlideGrid>(r.Grid) : null,
+            Arranged = Enum.TryParse(r.Arranged, out ArrangementForm form) ? form : null,
+        };
     }
 
     internal static ItemRow Of(Guid deckId, Guid slideId, Item item)

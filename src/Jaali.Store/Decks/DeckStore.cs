@@ -3,6 +3,7 @@ using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
+using Jaali.Core.Legibility;
 using Jaali.Core.Rights;
 using Microsoft.EntityFrameworkCore;
 
@@ -101,7 +102,9 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
         ILookup<Guid, ItemRow> items = (
             await db.Items.AsNoTracking().Where(i => i.DeckId == id).ToArrayAsync(cancel)
         ).ToLookup(i => i.SlideId);
-        SlideShape shape = Enum.Parse<SlideShape>(row.Shape);
+        SlideShape shape =
+            SlideShape.Read(row.Shape)
+            ?? throw new InvalidDataException("A deck's slides have a shape that this version does not know.");
         var deck = new Deck(
             id,
             row.Title,
@@ -114,6 +117,9 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
             row.Style.Length > 0 ? Read<CreditStyle>(row.Style) : CreditStyle.Usual
         )
         {
+            Grid = row.Grid.Length > 0 ? Read<SlideGrid>(row.Grid) : SlideGrid.Usual,
+            House = row.House.Length > 0 ? Read<HouseStyle>(row.House) : HouseStyles.First,
+            Room = row.Room.Length > 0 ? Read<Room>(row.Room) : Room.Usual,
             OwnOpening = points.TryGetValue(id, out PointRow? opening) ? DeckRows.Point(opening) : null,
         };
         return new StoredDeck(deck, row.Revision);

@@ -21,6 +21,12 @@ public sealed class SlideRow
     /// <summary>What the speaker reads.</summary>
     public string Notes { get; set; } = "";
 
+    /// <summary>A grid of its own, as JSON; empty for the deck's.</summary>
+    public string Grid { get; set; } = "";
+
+    /// <summary>The arrangement that its photos follow; empty for none.</summary>
+    public string Arranged { get; set; } = "";
+
     /// <summary>Identities of the items from bottom to top, as JSON.</summary>
     public string ItemOrder { get; set; } = "[]";
 }

@@ -109,12 +109,24 @@ namespace Jaali.Store.Migrations
                     b.Property<DateTimeOffset>("ChangedAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Grid")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("House")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("PointOrder")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Revision")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Room")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Shape")
                         .IsRequired()
@@ -180,6 +192,33 @@ namespace Jaali.Store.Migrations
                     b.ToTable("Evidence");
                 });
 
+            modelBuilder.Entity("Jaali.Store.FontRow", b =>
+                {
+                    b.Property<string>("FaceId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTimeOffset>("AddedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Blob")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Bold")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Family")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Italic")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("FaceId");
+
+                    b.ToTable("Fonts");
+                });
+
             modelBuilder.Entity("Jaali.Store.FoundRow", b =>
                 {
                     b.Property<long>("Id")
@@ -235,6 +274,23 @@ namespace Jaali.Store.Migrations
                         .IsUnique();
 
                     b.ToTable("Found");
+                });
+
+            modelBuilder.Entity("Jaali.Store.HouseRow", b =>
+                {
+                    b.Property<string>("Name")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("House")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTimeOffset>("SavedAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Name");
+
+                    b.ToTable("Houses");
                 });
 
             modelBuilder.Entity("Jaali.Store.ItemRow", b =>
@@ -481,6 +537,14 @@ namespace Jaali.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Arranged")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Grid")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("ItemOrder")

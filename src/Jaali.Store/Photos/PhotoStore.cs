@@ -267,7 +267,7 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         return hash is { } h ? unchecked((ulong)h) : null;
     }
 
-    /// <summary>Removes files that no photo, record or piece of evidence speaks of, once they are old enough to be no part
+    /// <summary>Removes files that no photo, face, record or piece of evidence speaks of, once they are old enough to be no part
     /// of work that goes on.</summary>
     /// <returns>How many.</returns>
     public async Task<int> SweepAsync(TimeSpan age, CancellationToken cancel = default)
@@ -279,6 +279,7 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         [
             .. await db.Photos.AsNoTracking().Select(p => p.Id).ToArrayAsync(cancel),
             .. await db.Photos.AsNoTracking().Select(p => p.ToneBlob).ToArrayAsync(cancel),
+            .. await db.Fonts.AsNoTracking().Select(f => f.Blob).ToArrayAsync(cancel),
         ];
         int gone = 0;
         foreach (string name in old.Where(n => !named.Contains(n)))

@@ -8,6 +8,7 @@ using Jaali.Core.Layout;
 using Jaali.Core.Legibility;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
+using Jaali.Core.Typesetting;
 using Jaali.Testing;
 
 namespace Jaali.Core.Tests.Editing;
@@ -51,6 +52,14 @@ public static class CommandExamples
     }
 
     private static readonly Guid Nothing = new("00000000-0000-0000-0000-0000000000ff");
+
+    private static HouseStyle Sized(double size) =>
+        HouseStyles.First with
+        {
+            Roles = HouseStyles.First.Roles.SetItem(WordsRole.Body, new WordsLook(Size: size)),
+        };
+
+    private static Slide Fullest(Deck d) => d.Slides.MaxBy(s => s.Items.Count(i => i is Frame))!;
 
     private static Slide SlideOf(Deck d, Chance c) => c.Of(d.Slides);
 
@@ -114,6 +123,70 @@ public static class CommandExamples
                     [.. SlideOf(d, c).Items.Select(i => i.Id)],
                     (LineUp)(c.B % Enum.GetValues<LineUp>().Length)
                 ),
+            [typeof(SetShape)] = (_, c) =>
+                new SetShape(
+                    c.Of(
+                        new[]
+                        {
+                            SlideShape.Wide,
+                            SlideShape.Standard,
+                            SlideShape.Square,
+                            SlideShape.Own(3 + c.B % 5, 2)!.Value,
+                        }
+                    )
+                ),
+            [typeof(SetGrid)] = (_, c) => new SetGrid(GridOf(c)),
+            [typeof(SetHouse)] = (_, c) => new SetHouse(c.Other(HouseStyles.All)),
+            [typeof(SetRoom)] = (_, c) => new SetRoom(new((RoomLight)(c.A % 3), 4 + c.B % 20, 1 + c.X)),
+            [typeof(SetWordsLook)] = (d, c) =>
+                new SetWordsLook(
+                    c.X < .5 ? new() : new(Range: $"1-{1 + c.B % d.Slides.Count}"),
+                    c.A % 3 == 0 ? null : WordsRole.Heading,
+                    c.A % 4 == 0 ? null : new WordsLook(Size: 40 + c.B % 40, Align: WordsAlign.Middle)
+                ),
+            [typeof(ReplaceFont)] = (d, c) =>
+                new ReplaceFont(
+                    "Anek Latin",
+                    c.X < .5 ? "Lora" : "Archivo",
+                    c.A % 2 == 0 ? new() : new([SlideOf(d, c).Id])
+                ),
+            [typeof(ReplaceWords)] = (d, c) =>
+                new ReplaceWords(
+                    "o",
+                    c.X < .5 ? "" : "au",
+                    c.A % 2 == 0,
+                    false,
+                    c.B % 2 == 0 ? new() : new([SlideOf(d, c).Id])
+                ),
+            [typeof(SetSlideGrid)] = (d, c) => new SetSlideGrid(SlideOf(d, c).Id, c.X < .3 ? null : GridOf(c)),
+            [typeof(EditItems)] = (d, c) =>
+                new EditItems(
+                    [.. d.Slides.SelectMany(s => s.Items.Select(i => new ItemOn(s.Id, i.Id))).Skip(c.A % 4).Take(3)],
+                    EditFor(d, c)
+                ),
+            [typeof(MoveItems)] = (d, c) =>
+                new MoveItems(SlideOf(d, c).Id, [.. SlideOf(d, c).Items.Select(i => i.Id)], c.A % 90, -c.B % 40),
+            [typeof(SwapItems)] = (d, c) =>
+                new SwapItems(
+                    SlideOf(d, c).Id,
+                    ItemOf(d, c),
+                    SlideOf(d, c).Items is { Count: > 0 } items ? c.Of(items).Id : Nothing
+                ),
+            [typeof(AddPhotos)] = (d, c) => new AddPhotos(SlideOf(d, c).Id, [Photo, PhotoOf(c)]),
+            [typeof(SpreadPhotos)] = (d, c) =>
+                new SpreadPhotos([Photo, PhotoOf(c)], c.A % 2 == 0 ? SlideOf(d, c).Id : null),
+            [typeof(PasteItems)] = (d, c) =>
+                new PasteItems(SlideOf(d, c).Id, [.. d.Slides[c.B % d.Slides.Count].Items.Take(3)], c.A % 30),
+            [typeof(RemoveItems)] = (d, c) =>
+                new RemoveItems(SlideOf(d, c).Id, [.. SlideOf(d, c).Items.Take(2).Select(i => i.Id)]),
+            [typeof(MergeItems)] = (d, c) =>
+                new MergeItems(
+                    Fullest(d).Id,
+                    [.. Fullest(d).Items.Where(i => i is Frame).Skip(c.A % 2).Take(3).Select(i => i.Id)],
+                    c.X > .3
+                ),
+            [typeof(PlaceGrounds)] = (d, c) =>
+                new PlaceGrounds([.. d.Slides.Skip(c.A % 3).Take(2).Select(s => s.Id)], PhotoOf(c)),
             [typeof(OrderItem)] = (d, c) => new OrderItem(SlideOf(d, c).Id, ItemOf(d, c), c.A % 5 - 1),
             [typeof(RemoveItem)] = (d, c) => new RemoveItem(SlideOf(d, c).Id, ItemOf(d, c)),
             [typeof(DuplicateItem)] = (d, c) => new DuplicateItem(SlideOf(d, c).Id, ItemOf(d, c)),
@@ -132,6 +205,11 @@ public static class CommandExamples
             [typeof(TakeOff)] = (_, c) => new TakeOff(PhotoOf(c)),
             [typeof(Restore)] = (d, _) => new Restore(DeckParts.Changed(d with { Title = d.Title + "." }, d)),
         };
+
+    private static SlideGrid GridOf(Chance c) =>
+        c.A % 3 == 0
+            ? new(c.B % 100, c.A % 90, 1 + c.B % 8, 1 + c.A % 6, c.B % 30)
+            : GridPresets.Of(c.Of(Enum.GetValues<GridPreset>()));
 
     private static ItemEdit EditFor(Deck d, Chance c)
     {
@@ -237,6 +315,90 @@ public static class CommandExamples
             "too-few",
             d => new LineUpItems(d.Slides[3].Id, [.. d.Slides[3].Items.Take(2).Select(i => i.Id)], LineUp.EqualGapsDown)
         );
+        No(
+            "bad-grid",
+            _ => new SetShape(SlideShape.Square),
+            d => d with { Grid = SlideGrid.Usual with { MarginX = 520 } }
+        );
+        No("bad-grid", _ => new SetGrid(SlideGrid.Usual with { Columns = 0 }));
+        No("bad-grid", _ => new SetGrid(SlideGrid.Usual with { Rows = 25 }));
+        No("bad-grid", _ => new SetGrid(SlideGrid.Usual with { Gutter = -1 }));
+        No("bad-grid", _ => new SetGrid(SlideGrid.Usual with { MarginX = 5000 }));
+        No("bad-grid", _ => new SetGrid(SlideGrid.Usual with { Widths = [1, 2] }));
+        No("bad-number", _ => new SetGrid(SlideGrid.Usual with { Gutter = double.NaN }));
+        No("missing", _ => new SetGrid(null!));
+        No("bad-name", _ => new SetHouse(HouseStyles.First with { Name = " " }));
+        No("bad-colour", _ => new SetHouse(HouseStyles.First with { Paper = "red" }));
+        No("bad-palette", _ => new SetHouse(HouseStyles.First with { Accents = [] }));
+        No("bad-margins", _ => new SetHouse(HouseStyles.First with { MarginX = 900 }));
+        No("bad-size", _ => new SetHouse(Sized(2000)));
+        No("bad-size", _ => new SetHouse(Sized(0)));
+        No("missing", _ => new SetHouse(null!));
+        No("bad-room", _ => new SetRoom(Room.Usual with { ScreenHeight = 0 }));
+        No("unknown-choice", _ => new SetRoom(Room.Usual with { Light = (RoomLight)7 }));
+        No("bad-range", _ => new SetWordsLook(new(Range: "2-"), null, new(Size: 40)));
+        No("bad-range", _ => new SetWordsLook(new(Range: "0-400"), null, new(Size: 40)));
+        No("no-such-slide", _ => new SetWordsLook(new([Nothing]), null, new(Size: 40)));
+        No("nothing-chosen", _ => new SetWordsLook(new(), WordsRole.Number, new(Size: 40)));
+        No("bad-leading", _ => new SetWordsLook(new(), null, new(Leading: 9)));
+        No("bad-spacing", _ => new SetWordsLook(new(), null, new(Spacing: 2)));
+        No("bad-shadow", _ => new SetWordsLook(new(), null, new(Shadow: 200)));
+        No("bad-outline", _ => new SetWordsLook(new(), null, new(Outline: 99)));
+        No("bad-plate", _ => new SetWordsLook(new(), null, new(Plate: 2)));
+        No("bad-bend", _ => new SetWordsLook(new(), null, new(Bend: 200)));
+        No("bad-columns", _ => new SetWordsLook(new(), null, new(Columns: 9)));
+        No("bad-family", _ => new SetWordsLook(new(), null, new(Family: "")));
+        No("bad-colour", _ => new SetWordsLook(new(), null, new(Ink: "#12")));
+        No("nothing-chosen", _ => new ReplaceFont("No Such Face", "Lora", new()));
+        No("bad-range", _ => new ReplaceFont("Anek Latin", "Lora", new(Range: "x")));
+        No("no-words", _ => new ReplaceWords("", "b", false, false, new()));
+        No("too-long", _ => new ReplaceWords("a", longer, false, false, new()));
+        No("nothing-found", _ => new ReplaceWords("zyzzyva", "b", false, false, new()));
+        No("bad-range", _ => new ReplaceWords("o", "b", false, false, new(Range: "x")));
+        No("bad-link", d => new AddItem(Of(d).Id, new WordsEdit(Body: [new([new("a", Link: "javascript:x")])])));
+        No("bad-level", d => new AddItem(Of(d).Id, new WordsEdit(Body: [new([new("a", Bold: true)], Level: 9)])));
+        No("bad-veil", d => new AddItem(Of(d).Id, new VeilEdit(Strength: 2)));
+        No("bad-stops", d => new AddItem(Of(d).Id, new VeilEdit(Stops: [new(0, "#000000", 1)])));
+        No("bad-colour", d => new AddItem(Of(d).Id, new VeilEdit(Colour: "black")));
+        No("no-such-slide", _ => new SetSlideGrid(Nothing, null));
+        No("bad-grid", d => new SetSlideGrid(Of(d).Id, SlideGrid.Usual with { Gutter = 900 }));
+        No("no-such-slide", _ => new EditItems([new(Nothing, Nothing)], new WordsEdit("x")));
+        No("no-such-item", d => new EditItems([new(Of(d).Id, Nothing)], new WordsEdit("x")));
+        No("nothing-chosen", _ => new EditItems([], new WordsEdit("x")));
+        No("bad-turn", d => new EditItems([new(Of(d).Id, Ground(d).Id)], new FrameEdit(Straighten: 99)));
+        No("no-such-slide", _ => new MoveItems(Nothing, [], 1, 1));
+        No("no-such-item", d => new MoveItems(Of(d).Id, [Nothing], 1, 1));
+        No("ground-fills", d => new MoveItems(Of(d).Id, [Ground(d).Id], 1, 1));
+        No("too-far-out", d => new MoveItems(d.Slides[3].Id, [Free(d).Id], 9e7, 1));
+        No("no-such-item", d => new SwapItems(Of(d).Id, Ground(d).Id, Nothing));
+        No(
+            "held",
+            d => new SwapItems(d.Slides[3].Id, Free(d).Id, d.Slides[3].Items[0].Id),
+            d => Held(d, d.Slides[3], Free(d))
+        );
+        No("no-photos-named", d => new AddPhotos(Of(d).Id, []));
+        No("no-such-slide", _ => new AddPhotos(Nothing, [Photo]));
+        No("closed-licence", d => new AddPhotos(Of(d).Id, [Photo, Closed]));
+        No("no-photos-named", _ => new SpreadPhotos([]));
+        No("no-such-slide", _ => new SpreadPhotos([Photo], Nothing));
+        No("no-such-photo", _ => new SpreadPhotos([Unknown]));
+        No("closed-licence", _ => new SpreadPhotos([Closed]));
+        No("too-many-slides", _ => new SpreadPhotos([Photo]), d => Many(d, Limits.OfTalks.Slides));
+        No("no-such-slide", d => new PasteItems(Nothing, [Ground(d)]));
+        No("credits-are-computed", d => new PasteItems(d.Slides[^1].Id, [Ground(d)]));
+        No("nothing-copied", d => new PasteItems(Of(d).Id, []));
+        No("no-such-photo", d => new PasteItems(Of(d).Id, [(Frame)Ground(d) with { PhotoId = Unknown }]));
+        No("closed-licence", d => new PasteItems(Of(d).Id, [(Frame)Ground(d) with { PhotoId = Closed }]));
+        No("too-many-items", d => new PasteItems(Of(d).Id, [.. Enumerable.Repeat(Ground(d), Limits.OfTalks.Items)]));
+        No("no-such-item", d => new RemoveItems(Of(d).Id, [Nothing]));
+        No("held", d => new RemoveItems(Of(d).Id, [Ground(d).Id]), d => Held(d, Of(d), Ground(d)));
+        No("no-such-slide", _ => new MergeItems(Nothing, [], true));
+        No("no-such-item", d => new MergeItems(Of(d).Id, [Nothing], true));
+        No("too-few", d => new MergeItems(Of(d).Id, [Ground(d).Id], true));
+        No("held", d => new MergeItems(Of(d).Id, [Ground(d).Id], false), d => Held(d, Of(d), Ground(d)));
+        No("no-slides-named", _ => new PlaceGrounds([], Photo));
+        No("no-such-slide", _ => new PlaceGrounds([Nothing], Photo));
+        No("closed-licence", d => new PlaceGrounds([Of(d).Id], Closed));
         No("in-order", _ => new OrderSlides(), d => Deck.New(d.Id));
         No("too-many-slides", _ => new MakeSlides(), d => Many(d, Limits.OfTalks.Slides));
         No("no-such-slide", _ => new AddSlide(Nothing));
@@ -254,7 +416,7 @@ public static class CommandExamples
         No("no-such-slide", _ => new AddItem(Nothing, new WordsEdit("x")));
         No("credits-are-computed", d => new AddItem(d.Slides[^1].Id, new WordsEdit("x")));
         No("no-words", d => new AddItem(Of(d).Id, new WordsEdit(" ")));
-        No("too-long", d => new AddItem(Of(d).Id, new WordsEdit(longer)));
+        No("too-long", d => new AddItem(Of(d).Id, new WordsEdit(new string('x', Limits.OfTalks.Words + 1))));
         No("no-such-photo", d => new AddItem(Of(d).Id, new FrameEdit(Unknown)));
         No("no-such-photo", d => new AddItem(Of(d).Id, new FrameEdit()));
         No("closed-licence", d => new AddItem(Of(d).Id, new FrameEdit(Closed)));
@@ -283,10 +445,63 @@ public static class CommandExamples
         No("wrong-kind", d => new EditItem(Of(d).Id, Ground(d).Id, new WordsEdit("x")));
         No("bad-turn", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Straighten: 16)));
         No("bad-crop", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Crop: default(CropWindow))));
-        No("unknown-choice", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Tone: (FrameTone)9)));
+        No("unknown-choice", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Tone: (FrameTone)99)));
         No("unknown-choice", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(CreditSpot: (Spot)77)));
-        No("too-many-covers", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Covers: [.. new CropWindow[9]])));
-        No("bad-number", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Covers: [new(double.NaN, 0, 1, 1)])));
+        No(
+            "too-many-covers",
+            d => new EditItem(
+                Of(d).Id,
+                Ground(d).Id,
+                new FrameEdit(Covers: [.. Enumerable.Repeat(new Cover(new(0, 0, .1, .1)), 9)])
+            )
+        );
+        No("bad-polygon", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Corners: [new(0, 0), new(1, 1)])));
+        No(
+            "bad-polygon",
+            d => new EditItem(
+                Of(d).Id,
+                Ground(d).Id,
+                new FrameEdit(Corners: [new(0, 0), new(1, 1), new(1, 0), new(0, 1)])
+            )
+        );
+        No("bad-polygon", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Mask: FrameMask.Polygon)));
+        No(
+            "bad-polygon",
+            d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Corners: [new(0, 0), new(2, 0), new(1, 1)]))
+        );
+        No("bad-tone", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Toning: new Toning(2))));
+        No("bad-tone", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Toning: new Toning(Dark: "red"))));
+        No("bad-edge", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Edge: new FrameEdge(-4))));
+        No("bad-edge", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Edge: new FrameEdge(Soft: 9e9))));
+        No(
+            "bad-colour",
+            d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Covers: [new(new(0, 0, 1, 1), Colour: "#12")]))
+        );
+        No(
+            "too-many-marks",
+            d => new EditItem(
+                Of(d).Id,
+                Ground(d).Id,
+                new FrameEdit(Keep: [.. Enumerable.Repeat(new CropWindow(.4, .4, .1, .1), 13)])
+            )
+        );
+        No("mark-in-the-way", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Keep: [new(0, 0, 1, 1)])));
+        No(
+            "bad-merge",
+            d => new EditItem(
+                Of(d).Id,
+                Ground(d).Id,
+                new FrameEdit(Merged: new Merge([.. Enumerable.Repeat(Photo, 6)]))
+            )
+        );
+        No("no-such-photo", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Merged: new Merge([Unknown]))));
+        No("closed-licence", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Merged: new Merge([Closed]))));
+        No("short-line", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Horizon: new(new(5, 5), new(6, 5)))));
+        No("bad-turn", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Horizon: new(new(0, 0), new(100, 60)))));
+        No(
+            "bad-number",
+            d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Covers: [new(new(double.NaN, 0, 1, 1))]))
+        );
         No("no-such-photo", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Unknown)));
         No("closed-licence", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Closed)));
         No("no-words", d => new EditItem(d.Slides[3].Id, Free(d).Id, new WordsEdit(" ")));

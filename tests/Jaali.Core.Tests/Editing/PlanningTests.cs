@@ -176,7 +176,7 @@ public sealed class PlanningTests
                         Mask: FrameMask.Ellipse,
                         Straighten: 3,
                         Tone: FrameTone.Grey,
-                        Covers: [new Geometry.CropWindow(0, 0, .3, 1)]
+                        Covers: [new Cover(new Geometry.CropWindow(0, 0, .3, 1))]
                     )
                 )
             )
@@ -184,7 +184,8 @@ public sealed class PlanningTests
         var was = (Frame)deck.Slide(slide)!.Ground!;
         Deck other = world.Do(deck, new PlaceGround(slide, "two")).Deck;
         var two = (Frame)other.Slide(slide)!.Ground!;
-        Assert.Equal((frame, "two", FrameMask.None, 0.0), (two.Id, two.PhotoId, two.Mask, two.Straighten));
+        // The frame keeps its mask; what was done to the photo in it is the photo's.
+        Assert.Equal((frame, "two", FrameMask.Ellipse, 0.0), (two.Id, two.PhotoId, two.Mask, two.Straighten));
         Assert.Empty(two.Hidden);
         foreach (
             DeckCommand back in new DeckCommand[]

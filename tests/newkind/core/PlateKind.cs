@@ -39,7 +39,7 @@ public sealed class PlateKind : ItemKind<Plate, PlateEdit>
     {
         SlideRect r = item.At.Rect;
         string text = item.Number.ToString(CultureInfo.InvariantCulture);
-        double width = scene.Facts.Measure.Width(Face.Heading, Size, text);
+        double width = scene.Facts.Fonts.Width(Face.Heading, Size, text);
         scene.Add(new PathNode(Path.RoundRect(r, 24), "#4FB3A2"));
         scene.Add(
             new TextNode(

@@ -36,8 +36,16 @@ public sealed record AddItem(Guid SlideId, ItemEdit Item, SlideRect? Rect = null
             return made.Refusal!;
         if (ItemKinds.Fault(item, deck, slide, facts) is { } fault)
             return fault;
+        // What is put in a place by hand stays there: the slide follows no arrangement any more.
+        return deck.With(slide with { Items = Above(slide, item), Arranged = Rect is null ? slide.Arranged : null });
+    }
+
+    /// <summary>A slide's items with a new one on top, under those of a higher rank: a photo never lands on the
+    /// words.</summary>
+    internal static ImmutableList<Item> Above(Slide slide, Item item)
+    {
         int rank = ItemKinds.Of(item).Rank,
             above = slide.Items.FindIndex(i => ItemKinds.Of(i).Rank > rank && !i.At.IsGround);
-        return deck.With(slide with { Items = slide.Items.Insert(above < 0 ? slide.Items.Count : above, item) });
+        return slide.Items.Insert(above < 0 ? slide.Items.Count : above, item);
     }
 }

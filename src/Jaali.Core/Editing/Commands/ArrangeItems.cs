@@ -12,7 +12,9 @@ namespace Jaali.Core.Editing;
 /// </summary>
 /// <param name="SlideId">The slide.</param>
 /// <param name="Places">Where each comes; an item that is not named stays.</param>
-public sealed record ArrangeItems(Guid SlideId, ImmutableList<ItemPlaced> Places) : DeckCommand
+/// <param name="Form">The arrangement that they follow from now on; null where they only stand so.</param>
+public sealed record ArrangeItems(Guid SlideId, ImmutableList<ItemPlaced> Places, ArrangementForm? Form = null)
+    : DeckCommand
 {
     /// <inheritdoc/>
     public override string Deed => "arranging a slide";
@@ -23,33 +25,30 @@ public sealed record ArrangeItems(Guid SlideId, ImmutableList<ItemPlaced> Places
             return Refusals.NoSlide;
         if (Places.Count == 0)
             return new Refusal("nothing-to-arrange", "There is nothing to arrange. Put photos on the slide first.");
+        SlideRect bounds = deck.Shape.Bounds();
         foreach (ItemPlaced place in Places)
         {
             if (slide.Item(place.ItemId) is not { } item)
                 return Refusals.NoItem;
             if (item.At.Held)
                 return Refusals.Held;
-            ItemResult made = ItemKinds
-                .Of(item)
-                .Place(
-                    item,
-                    item.At with
-                    {
-                        Rect = place.Rect,
-                        Turn = 0,
-                        IsGround = false,
-                    },
-                    new ItemPlace(deck, slide, facts)
-                );
+            // Where one photo takes the whole slide it is the ground; elsewhere a ground becomes a frame.
+            bool ground = Places.Count == 1 && place.Rect == bounds && item is Frame;
+            var to = ground ? Placement.Ground(bounds) : item.At with { Rect = place.Rect, Turn = 0, IsGround = false };
+            ItemResult made = ItemKinds.Of(item).Place(item, to, new ItemPlace(deck, slide, facts));
             if (made.Item is not { } placed)
                 return made.Refusal!;
             if (ItemKinds.Fault(placed, deck, slide, facts) is { } fault)
                 return fault;
-            // Where more of the photo can be seen than before, it is: as much as the new shape lets.
-            if (placed is Frame frame && facts.Photo(frame.PhotoId) is { } photo)
-                placed = frame with { Crop = CropFinder.Largest(photo.Aspect, frame.At.Rect.Aspect, photo.Focal) };
-            slide = slide.With(placed);
+            // Where more of the photo can be seen than before, it is: as much as the new shape and what stays in view let.
+            if (placed is Frame { Straighten: 0 } frame && facts.Photo(frame.PhotoId) is { } photo)
+                placed = frame with
+                {
+                    Crop =
+                        CropFinder.Holding(photo.Aspect, frame.At.Rect.Aspect, photo.Focal, frame.Marks) ?? frame.Crop,
+                };
+            slide = ground ? slide.WithGround(placed, bounds) : slide.With(placed);
         }
-        return deck.With(slide);
+        return deck.With(slide with { Arranged = Form });
     }
 }

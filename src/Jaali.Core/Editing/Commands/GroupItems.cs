@@ -17,16 +17,13 @@ public sealed record GroupItems(Guid SlideId, ImmutableList<Guid> ItemIds, bool 
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
-        if (deck.Slide(SlideId) is not { } slide)
-            return Refusals.NoSlide;
-        Item?[] items = [.. ItemIds.Distinct().Select(slide.Item)];
-        if (items.Any(i => i is null))
-            return Refusals.NoItem;
-        if (Together && (items.Length < 2 || items.Any(i => i!.At.IsGround)))
+        if (ChosenItems.Of(deck, SlideId, ItemIds, out Refusal? gone) is not (var slide, var items))
+            return gone!;
+        if (Together && (items.Count < 2 || items.Any(i => i.At.IsGround)))
             return new Refusal("no-group", "A group is two things or more, the ground not among them. Choose again.");
         Guid? group = Together ? facts.NewId() : null;
-        foreach (Item? item in items)
-            slide = slide.With(item! with { At = item.At with { Group = group } });
+        foreach (Item item in items)
+            slide = slide.With(item with { At = item.At with { Group = group } });
         return deck.With(slide);
     }
 }

@@ -18,34 +18,30 @@ public sealed record LineUpItems(Guid SlideId, ImmutableList<Guid> ItemIds, Line
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
-        if (deck.Slide(SlideId) is not { } slide)
-            return Refusals.NoSlide;
-        Item?[] items = [.. ItemIds.Distinct().Select(slide.Item)];
-        if (items.Any(i => i is null))
-            return Refusals.NoItem;
-        Item[] moved = [.. items.OfType<Item>().Where(i => !i.At.IsGround)];
-        if (moved.Any(i => i.At.Held))
-            return Refusals.Held;
-        int needed = How is LineUp.EqualGapsAcross or LineUp.EqualGapsDown ? 3 : 2;
+        if (ChosenItems.Of(deck, SlideId, ItemIds, out Refusal? gone) is not { Slide: var slide } chosen)
+            return gone!;
+        Item[] moved = [.. chosen.Items.Where(i => !i.At.IsGround)];
+        int needed =
+            How is LineUp.EqualGapsAcross or LineUp.EqualGapsDown ? 3
+            : How == LineUp.Grid ? 1
+            : 2;
         if (moved.Length < needed)
             return new Refusal(
                 "too-few",
-                needed == 3
-                    ? "Choose three things or more to space them evenly."
-                    : "Choose two things or more to line them up."
+                needed switch
+                {
+                    3 => "Choose three things or more to space them evenly.",
+                    1 => "Choose something beside the ground to set it on the grid.",
+                    _ => "Choose two things or more to line them up.",
+                }
             );
-        IReadOnlyList<SlideRect> rects = LineUps.Of([.. moved.Select(i => i.At.Rect)], How);
-        for (int i = 0; i < moved.Length; i++)
-        {
-            ItemResult made = ItemKinds
-                .Of(moved[i])
-                .Place(moved[i], moved[i].At with { Rect = rects[i] }, new ItemPlace(deck, slide, facts));
-            if (made.Item is not { } placed)
-                return made.Refusal!;
-            if (ItemKinds.Fault(placed, deck, slide, facts) is { } fault)
-                return fault;
-            slide = slide.With(placed);
-        }
-        return deck.With(slide);
+        IReadOnlyList<SlideRect> rects = LineUps.Of(
+            [.. moved.Select(i => i.At.Rect)],
+            How,
+            deck.GridOf(slide),
+            deck.Shape.Bounds()
+        );
+        Dictionary<Guid, SlideRect> to = moved.Zip(rects).ToDictionary(p => p.First.Id, p => p.Second);
+        return ChosenItems.Put(deck, slide, moved, i => i.At with { Rect = to[i.Id] }, facts);
     }
 }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Jaali.Core.Decks;
+using Jaali.Core.Items;
 
 namespace Jaali.Core.Editing;
 
@@ -15,7 +16,8 @@ public sealed record Restore(ImmutableSortedDictionary<PartKey, JsonElement?> Pa
     {
         try
         {
-            return DeckParts.With(deck, Parts);
+            Deck back = DeckParts.With(deck, Parts);
+            return back.Shape == deck.Shape ? back : Refilled(deck, back, facts);
         }
         catch (Exception e) when (e is FormatException or JsonException or InvalidOperationException)
         {
@@ -24,5 +26,20 @@ public sealed record Restore(ImmutableSortedDictionary<PartKey, JsonElement?> Pa
                 "The earlier state of this part cannot be read, so it was left as it is."
             );
         }
+    }
+
+    // Slides that were made or changed since the shape was another are filled by their grounds in the earlier shape,
+    // framed anew: no photo is stretched.
+    private Deck Refilled(Deck deck, Deck back, IEditFacts facts)
+    {
+        foreach (Slide slide in back.Slides)
+            if (
+                slide.Ground is { } ground
+                && !Parts.ContainsKey(new PartKey(PartKind.SlideItem, slide.Id, ground.Id))
+                && deck.Slide(slide.Id)?.Item(ground.Id) is { } was
+                && ItemKinds.Of(was).Place(was, ground.At, new ItemPlace(back, slide, facts)).Item is { } framed
+            )
+                back = back.With(slide.With(framed));
+        return back;
     }
 }

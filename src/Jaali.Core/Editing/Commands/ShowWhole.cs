@@ -19,8 +19,9 @@ public sealed record ShowWhole(string PhotoId) : DeckCommand
     {
         if (facts.Photo(PhotoId) is not { } photo || !PhotoPlaces.IsShown(deck, PhotoId))
             return Refusals.NotShown;
+        // What is blended with others cannot be whole: the blend is taken apart first.
         return PhotoPlaces.Each(
-            deck,
+            Blends.Apart(deck, PhotoId, facts),
             PhotoId,
             facts,
             (item, at) => item is Frame frame ? FrameKind.Whole(frame, photo) : item

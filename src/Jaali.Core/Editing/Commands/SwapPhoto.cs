@@ -40,11 +40,15 @@ public sealed record SwapPhoto(string PhotoId) : DeckCommand
                 continue;
             Slide now = slide;
             foreach (Item item in PhotoPlaces.Showing(slide, PhotoId))
-                if (item is Frame)
+                if (item is Frame frame)
                 {
-                    ItemResult made = ItemKinds
-                        .Of(item)
-                        .Edit(item, new FrameEdit(chosen), new ItemPlace(deck, slide, facts));
+                    var place = new ItemPlace(deck, slide, facts);
+                    ItemKind kind = ItemKinds.Of(item);
+                    // In a blend it is one of several; the frame's own photo is remembered as it was seen.
+                    ItemResult made =
+                        frame.PhotoId == PhotoId
+                            ? kind.Edit(item, new FrameEdit(chosen), place)
+                            : kind.Exchange(item, PhotoId, chosen, place);
                     now = now.With(made.Item!);
                 }
             after = after.With(now);

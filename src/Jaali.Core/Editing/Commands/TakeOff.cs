@@ -19,6 +19,7 @@ public sealed record TakeOff(string PhotoId) : DeckCommand
     {
         if (!PhotoPlaces.IsShown(deck, PhotoId))
             return Refusals.NotShown;
+        deck = Blends.Apart(deck, PhotoId, facts);
         foreach (Slide slide in deck.Slides)
         {
             Item[] gone = [.. PhotoPlaces.Showing(slide, PhotoId)];

@@ -26,6 +26,8 @@ public static class StoredCommands
             return JsonSerializer.Deserialize<DeckCommand>(json, DeckJson.Options)
                 ?? throw new JsonException("No edit.");
         var body = (JsonObject)(JsonNode.Parse(json) ?? throw new JsonException("No edit."));
-        return Format1.Upgrade(body, deck).Deserialize<DeckCommand>(DeckJson.Options)!;
+        if (format < 2)
+            body = Format1.Upgrade(body, deck);
+        return Format2.Upgrade(body, deck, format).Deserialize<DeckCommand>(DeckJson.Options)!;
     }
 }

@@ -18,11 +18,16 @@ namespace Jaali.Core.Items;
 /// <param name="Straighten">How far the photo is turned inside the frame, in degrees clockwise, -15 to 15; it is
 /// enlarged just so far that the frame stays filled.</param>
 /// <param name="Tone">How its colours are shown.</param>
-/// <param name="Covers">Patches that hide part of it, in fractions of the frame; null for none.</param>
+/// <param name="Covers">What hides part of it, in fractions of the photo; null for nothing.</param>
 /// <param name="CreditSpot">Where its credit stands.</param>
 /// <param name="Earlier">Photos that were seen in it before, each as it was seen, the latest last; null for
 /// none.</param>
 /// <param name="Portion">Which part of it is shown by masks that show a part, above 0 and up to 1.</param>
+/// <param name="Keep">Parts of the photo that no crop may cut, in its fractions; null for none.</param>
+/// <param name="Toning">How strongly it is toned and in which inks; null for the usual of its tone.</param>
+/// <param name="Corners">Corners of a polygon of one's own, in fractions of the frame; null for none.</param>
+/// <param name="Edge">Its line, shadow and soft edge; null for none.</param>
+/// <param name="Merged">Further photos that are blended into it, and how; null for none.</param>
 public sealed record Frame(
     Guid Id,
     Placement At,
@@ -31,10 +36,15 @@ public sealed record Frame(
     FrameMask Mask = FrameMask.None,
     double Straighten = 0,
     FrameTone Tone = FrameTone.Natural,
-    ImmutableList<CropWindow>? Covers = null,
+    ImmutableList<Cover>? Covers = null,
     Spot CreditSpot = Spot.Auto,
     ImmutableList<FrameLook>? Earlier = null,
-    double Portion = Frame.UsualPortion
+    double Portion = Frame.UsualPortion,
+    ImmutableList<CropWindow>? Keep = null,
+    Toning? Toning = null,
+    ImmutableList<PhotoPoint>? Corners = null,
+    FrameEdge? Edge = null,
+    Merge? Merged = null
 ) : Item(Id, At)
 {
     /// <summary>The part that masks of a part show until another is said.</summary>
@@ -42,9 +52,12 @@ public sealed record Frame(
 
     private const int MostEarlier = 12;
 
+    // Fractions of a side by which a mark may reach over what is seen: less than a pixel of any photo.
+    private const double Slack = 1e-6;
+
     /// <summary>
-    /// The frame with another photo in it: as that photo was seen in it before, else cropped anew. How the one before
-    /// it was seen is remembered.
+    /// The frame with another photo in it: as that photo was seen in it before, else cropped anew. The frame keeps its
+    /// place, its mask and its edge. How the one before it was seen is remembered.
     /// </summary>
     public Frame Showing(PhotoFacts photo)
     {
@@ -58,69 +71,150 @@ public sealed record Frame(
             ? with with
             {
                 Crop = CropFinder.Largest(photo.Aspect, At.Rect.Aspect, photo.Focal),
-                Mask = FrameMask.None,
                 Straighten = 0,
                 Tone = FrameTone.Natural,
+                Toning = null,
                 Covers = null,
+                Keep = null,
             }
             : with with
             {
-                Crop = CropFinder.Shaped(look.Crop, photo.Aspect, At.Rect.Aspect),
+                Crop =
+                    CropFinder.Shaped(look.Crop, photo.Aspect, At.Rect.Aspect, look.Keep ?? [])
+                    ?? CropFinder.Shaped(look.Crop, photo.Aspect, At.Rect.Aspect),
                 Mask = look.Mask,
                 Straighten = look.Straighten,
                 Tone = look.Tone,
                 Covers = look.Covers,
                 CreditSpot = look.CreditSpot,
                 Portion = look.Portion,
+                Keep = look.Keep,
+                Toning = look.Toning,
             };
     }
 
-    private FrameLook Look => new(PhotoId, Crop, Mask, Straighten, Tone, Covers, CreditSpot, Portion);
+    private FrameLook Look => new(PhotoId, Crop, Mask, Straighten, Tone, Covers, CreditSpot, Portion, Keep, Toning);
 
-    /// <summary>The patches that hide part of it.</summary>
+    /// <summary>What hides part of it.</summary>
     [JsonIgnore]
-    public ImmutableList<CropWindow> Hidden => Covers ?? [];
+    public ImmutableList<Cover> Hidden => Covers ?? [];
+
+    /// <summary>Parts that no crop may cut.</summary>
+    [JsonIgnore]
+    public ImmutableList<CropWindow> Marks => Keep ?? [];
 
     /// <summary>What is done to the photo.</summary>
     [JsonIgnore]
     public Changes Changes =>
         new(
             Crop.IsWhole ? 1 : Crop.Share,
-            Mask != FrameMask.None,
+            Mask != FrameMask.None || Edge is { Soft: > 0 },
             Straighten != 0 || At.Turn != 0,
             Tone switch
             {
+                FrameTone.Natural => Recolouring.None,
                 FrameTone.Grey => Recolouring.Grey,
-                FrameTone.Brown => Recolouring.Other,
-                _ => Recolouring.None,
+                _ => Recolouring.Other,
             },
-            Hidden.Count > 0
+            Hidden.Count > 0,
+            Merged is not null
         );
 
     /// <summary>Where the whole photo would lie so that the crop window falls on the frame.</summary>
     [JsonIgnore]
-    public SlideRect WholePhoto
+    public SlideRect WholePhoto => WholeOf(Crop, At.Rect);
+
+    /// <summary>Where a whole photo lies so that a window of it falls on a rectangle.</summary>
+    internal static SlideRect WholeOf(CropWindow crop, SlideRect rect)
     {
-        get
-        {
-            double w = At.Rect.Width / Crop.Width,
-                h = At.Rect.Height / Crop.Height;
-            return new(At.Rect.X - Crop.X * w, At.Rect.Y - Crop.Y * h, w, h);
-        }
+        double w = rect.Width / crop.Width,
+            h = rect.Height / crop.Height;
+        return new(rect.X - crop.X * w, rect.Y - crop.Y * h, w, h);
     }
 
     /// <summary>The outline that the photo is seen through.</summary>
     [JsonIgnore]
-    public Path Outline => Masks.Of(Mask, At.Rect, Portion);
+    public Path Outline => Masks.Of(Mask, At.Rect, Portion, Corners);
 
-    /// <summary>Where a patch of the frame lies on the slide.</summary>
-    public SlideRect Patch(CropWindow part) =>
+    /// <summary>What is done to the photo's pixels before it is painted.</summary>
+    /// <param name="tones">Its colours, from which patches take theirs; null where they are not known.</param>
+    public Treatment Treatment(ToneMap? tones) =>
         new(
-            At.Rect.X + part.X * At.Rect.Width,
-            At.Rect.Y + part.Y * At.Rect.Height,
-            part.Width * At.Rect.Width,
-            part.Height * At.Rect.Height
+            Tone == FrameTone.Softer ? (Toning?.Amount ?? Items.Toning.UsualOf(Tone)) * Photos.Treatment.Softest : 0,
+            [
+                .. Hidden.Select(c => new TreatedPart(
+                    c.Part,
+                    c.How,
+                    c.How == CoverHow.Patch ? c.Colour ?? tones?.Around(c.Part) ?? "#808080" : null
+                )),
+            ]
         );
+
+    private SlidePoint Middle => new(At.Rect.X + At.Rect.Width / 2, At.Rect.Y + At.Rect.Height / 2);
+
+    /// <summary>Where in the photo a place of the slide lies, in its fractions; outside of it they are below 0 or above
+    /// 1.</summary>
+    internal PhotoPoint InPhoto(SlidePoint seen)
+    {
+        SlidePoint own = seen.Turned(Middle, -At.Turn).Turned(Middle, -Straighten);
+        double enlarged = Straightening.Enlargement(Straighten, At.Rect.Aspect);
+        SlideRect image = WholePhoto;
+        return new(
+            (Middle.X + (own.X - Middle.X) / enlarged - image.X) / image.Width,
+            (Middle.Y + (own.Y - Middle.Y) / enlarged - image.Y) / image.Height
+        );
+    }
+
+    /// <summary>The smallest part of the photo, in its fractions, that holds all that a rectangle of the slide lies over,
+    /// also where the photo is turned.</summary>
+    internal CropWindow Under(SlideRect drawn)
+    {
+        PhotoPoint[] corners =
+        [
+            InPhoto(new(drawn.X, drawn.Y)),
+            InPhoto(new(drawn.Right, drawn.Y)),
+            InPhoto(new(drawn.X, drawn.Bottom)),
+            InPhoto(new(drawn.Right, drawn.Bottom)),
+        ];
+        double x = corners.Min(c => c.X),
+            y = corners.Min(c => c.Y);
+        return new(x, y, corners.Max(c => c.X) - x, corners.Max(c => c.Y) - y);
+    }
+
+    /// <summary>The first of the marks that is cut by what is seen of the photo, counted from 0; null where every one
+    /// is seen whole.</summary>
+    public int? MarkCut()
+    {
+        if (Keep is null)
+            return null;
+        SlideRect image = WholePhoto,
+            r = At.Rect;
+        double enlarged = Straightening.Enlargement(Straighten, r.Aspect);
+        SlidePoint middle = Middle;
+        for (int i = 0; i < Keep.Count; i++)
+        {
+            CropWindow m = Keep[i];
+            foreach (
+                (double u, double v) in (ReadOnlySpan<(double, double)>)
+                    [(m.X, m.Y), (m.X + m.Width, m.Y), (m.X, m.Y + m.Height), (m.X + m.Width, m.Y + m.Height)]
+            )
+            {
+                var at = new SlidePoint(image.X + u * image.Width, image.Y + v * image.Height);
+                SlidePoint seen = new SlidePoint(
+                    middle.X + (at.X - middle.X) * enlarged,
+                    middle.Y + (at.Y - middle.Y) * enlarged
+                ).Turned(middle, Straighten);
+                if (
+                    seen.X < r.X - Slack * image.Width
+                    || seen.X > r.Right + Slack * image.Width
+                    || seen.Y < r.Y - Slack * image.Height
+                    || seen.Y > r.Bottom + Slack * image.Height
+                )
+                    return i;
+            }
+        }
+        return null;
+    }
 }
 
 /// <summary>How a photo was seen in a frame.</summary>
@@ -132,16 +226,72 @@ public sealed record Frame(
 /// <param name="Covers">What was hidden.</param>
 /// <param name="CreditSpot">Where its credit stood.</param>
 /// <param name="Portion">Which part was shown.</param>
+/// <param name="Keep">What no crop might cut.</param>
+/// <param name="Toning">How strongly, in which inks.</param>
 public sealed record FrameLook(
     string PhotoId,
     CropWindow Crop,
     FrameMask Mask,
     double Straighten,
     FrameTone Tone,
-    ImmutableList<CropWindow>? Covers,
+    ImmutableList<Cover>? Covers,
     Spot CreditSpot,
-    double Portion = Frame.UsualPortion
+    double Portion = Frame.UsualPortion,
+    ImmutableList<CropWindow>? Keep = null,
+    Toning? Toning = null
 );
+
+/// <summary>A part of a photo that is hidden. It moves and scales with the photo.</summary>
+/// <param name="Part">Which part, in fractions of the photo.</param>
+/// <param name="How">How.</param>
+/// <param name="Colour">Of a patch: its colour, <c>#RRGGBB</c>; null for that of what is round it.</param>
+public sealed record Cover(CropWindow Part, CoverHow How = CoverHow.Patch, string? Colour = null);
+
+/// <summary>How strongly a photo is toned, and in which inks.</summary>
+/// <param name="Amount">0 for not at all, to 1; null for the usual of the tone.</param>
+/// <param name="Dark">The ink of the shadows, <c>#RRGGBB</c>; null for the usual.</param>
+/// <param name="Light">The ink of the lights; null for the usual.</param>
+public sealed record Toning(double? Amount = null, string? Dark = null, string? Light = null)
+{
+    /// <summary>How strong a tone is until it is said.</summary>
+    public static double UsualOf(FrameTone tone) =>
+        tone switch
+        {
+            FrameTone.Lighter or FrameTone.Darker => .35,
+            FrameTone.Warmer or FrameTone.Cooler or FrameTone.Softer => .5,
+            FrameTone.Tint => .7,
+            _ => 1,
+        };
+}
+
+/// <summary>How a frame ends.</summary>
+/// <param name="Line">Width of a line along its outline, in slide units; 0 for none.</param>
+/// <param name="LineColour">Its colour.</param>
+/// <param name="Shadow">How far a shadow reaches, in slide units; 0 for none.</param>
+/// <param name="Soft">Over how many units it melts into what is under it; 0 for a sharp edge.</param>
+public sealed record FrameEdge(double Line = 0, string LineColour = "#EDEDED", double Shadow = 0, double Soft = 0)
+{
+    /// <summary>The widest line.</summary>
+    public const double MostLine = 60;
+
+    /// <summary>The widest shadow or soft edge.</summary>
+    public const double MostSoft = 400;
+}
+
+/// <summary>Photos that are blended with a frame's own into one picture.</summary>
+/// <param name="PhotoIds">The further photos, in order.</param>
+/// <param name="How">How.</param>
+public sealed record Merge(ImmutableList<string> PhotoIds, MergeHow How = MergeHow.Beside);
+
+/// <summary>How photos are blended into one picture.</summary>
+public enum MergeHow
+{
+    /// <summary>From left to right, each melting into the next.</summary>
+    Beside,
+
+    /// <summary>One over the other, all seen through.</summary>
+    Over,
+}
 
 /// <summary>The shapes that a photo is cut to.</summary>
 public enum FrameMask
@@ -184,6 +334,9 @@ public enum FrameMask
 
     /// <summary>A stated part of the frame, in hundredths from the upper left.</summary>
     Tiles,
+
+    /// <summary>Corners of one's own.</summary>
+    Polygon,
 }
 
 /// <summary>How a photo's colours are shown.</summary>
@@ -197,4 +350,25 @@ public enum FrameTone
 
     /// <summary>In brown tones.</summary>
     Brown,
+
+    /// <summary>From one ink in the shadows to another in the lights.</summary>
+    TwoInk,
+
+    /// <summary>As through coloured glass.</summary>
+    Tint,
+
+    /// <summary>Nearer to white.</summary>
+    Lighter,
+
+    /// <summary>Nearer to black.</summary>
+    Darker,
+
+    /// <summary>More red, less blue.</summary>
+    Warmer,
+
+    /// <summary>More blue, less red.</summary>
+    Cooler,
+
+    /// <summary>Out of focus: a calm ground.</summary>
+    Softer,
 }

@@ -13,10 +13,15 @@ namespace Jaali.Core.Items;
 /// <summary>Photos seen through a crop window.</summary>
 public sealed class FrameKind : ItemKind<Frame, FrameEdit>
 {
-    private const int MostCovers = 8;
+    private const int MostCovers = 8,
+        MostMarks = 12,
+        MostMerged = 5;
 
     /// <inheritdoc/>
     public override string Name => "frame";
+
+    /// <summary>2 had covers in fractions of the frame.</summary>
+    public override int Format => 3;
 
     /// <summary>A photo over a whole slide, or null where it may not be placed.</summary>
     public static Frame? Ground(Guid id, string photoId, SlideRect slide, IPhotoFacts photos) =>
@@ -50,19 +55,43 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             frame.PhotoId,
             CropWindow.Whole,
             CreditSpot: frame.CreditSpot,
-            Earlier: frame.Earlier
+            Earlier: frame.Earlier,
+            Keep: frame.Keep
         );
     }
 
     /// <inheritdoc/>
     protected override Refusal? Fault(Frame item, ItemPlace at) =>
         at.Photos.Photo(item.PhotoId) is null ? NoPhoto
+        : !IsPart(item.Crop) || item.Hidden.Any(c => !IsPart(c.Part)) || item.Marks.Any(m => !IsPart(m))
+            ? new("bad-crop", "This part of the photo cannot be shown. Drag it again.")
         : item.Straighten is not (>= -15 and <= 15)
             ? new("bad-turn", "A photo is straightened by up to 15 degrees either way.")
         : item.Portion is not (> 0 and <= 1)
             ? new("bad-portion", "A part is above 0 and at most 100 %. Give it as a number.")
         : item.Hidden.Count > MostCovers
             ? new("too-many-covers", $"At most {MostCovers} parts of a photo can be hidden.")
+        : item.Marks.Count > MostMarks
+            ? new("too-many-marks", $"At most {MostMarks} parts of a photo can be kept in view.")
+        : item.Mask == FrameMask.Polygon && Masks.Fault(item.Corners ?? []) is { } crossed ? crossed
+        : item.Toning is { } t
+        && !(t.Amount is null or (>= 0 and <= 1) && Colours.IsColour(t.Dark) && Colours.IsColour(t.Light))
+            ? new("bad-tone", "A tone has a strength from 0 to 100 % and inks of six hexadecimal digits.")
+        : item.Edge is { } e
+        && !(
+            e.Line is >= 0 and <= FrameEdge.MostLine
+            && e.Shadow is >= 0 and <= FrameEdge.MostSoft
+            && e.Soft is >= 0 and <= FrameEdge.MostSoft
+            && Colours.IsColour(e.LineColour)
+        )
+            ? new(
+                "bad-edge",
+                $"A line is 0 to {FrameEdge.MostLine} units wide, a shadow or soft edge 0 to {FrameEdge.MostSoft}."
+            )
+        : item.Hidden.Any(c => !Colours.IsColour(c.Colour))
+            ? new("bad-colour", "A colour has six hexadecimal digits. Choose another.")
+        : item.Merged is { } m && (m.PhotoIds.Count > MostMerged || m.PhotoIds.Any(p => at.Photos.Photo(p) is null))
+            ? new("bad-merge", $"Up to {MostMerged} more photos that were taken in can be blended into one.")
         : null;
 
     /// <inheritdoc/>
@@ -90,21 +119,106 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         }
         if (at.Photos.Photo(item.PhotoId) is not { } photo)
             return NoPhoto;
+        edit = Undrawn(edit, item);
+        if (edit.Keep is { } keep)
+            item = item with { Keep = keep.Count == 0 ? null : [.. keep.Select(Inside)] };
         if (edit.Crop is { } crop)
         {
             if (crop.Width <= 0)
                 return new Refusal("bad-crop", "This part of the photo cannot be shown. Drag it again.");
             item = item with { Crop = CropFinder.Shaped(crop, photo.Aspect, item.At.Rect.Aspect) };
         }
-        return item with
+        if (edit.Merged is { } merge)
         {
-            Mask = edit.Mask ?? item.Mask,
-            Straighten = edit.Straighten is { } t ? Math.Round(t, 2) : item.Straighten,
-            Tone = edit.Tone ?? item.Tone,
-            Covers = edit.Covers is null ? item.Covers : Patches(edit.Covers),
+            foreach (string id in merge.PhotoIds)
+                if (at.Photos.Photo(id) is not { } merged)
+                    return NoPhoto;
+                else if (PlacementRule.WhyNot(merged.Rights) is { } why)
+                    return why;
+            item = item with { Merged = merge.PhotoIds.Count == 0 ? null : merge };
+        }
+        double? turn = edit.Straighten;
+        if (edit.Horizon is { } line)
+        {
+            // The line is drawn on the slide; the photo lies in a frame that may be turned itself.
+            SlidePoint middle = Composition.Middle(item.At.Rect);
+            if (
+                Straightening.ByHorizon(
+                    item.Straighten,
+                    line.From.Turned(middle, -item.At.Turn),
+                    line.To.Turned(middle, -item.At.Turn)
+                )
+                is not { } level
+            )
+                return new Refusal("short-line", "The line is too short to tell. Draw it along more of the horizon.");
+            if (Math.Abs(level) > 15)
+                return new Refusal(
+                    "bad-turn",
+                    "This would turn the photo by more than 15 degrees. Draw the line along the horizon."
+                );
+            turn = level;
+        }
+        FrameTone tone = edit.Tone ?? item.Tone;
+        item = item with
+        {
+            Mask = edit.Mask ?? (edit.Corners is null ? item.Mask : FrameMask.Polygon),
+            Corners = edit.Corners ?? item.Corners,
+            Straighten = turn is { } t ? Math.Round(t, 2) : item.Straighten,
+            Tone = tone,
+            // Another tone begins at its own strength, with its own inks.
+            Toning = edit.Toning ?? (tone == item.Tone ? item.Toning : null),
+            Covers =
+                edit.Covers is null ? item.Covers
+                : edit.Covers.Count == 0 ? null
+                : [.. edit.Covers.Select(c => c with { Part = Inside(c.Part) })],
             CreditSpot = edit.CreditSpot ?? item.CreditSpot,
             Portion = edit.Portion ?? item.Portion,
+            Edge =
+                edit.Edge is null ? item.Edge
+                : edit.Edge is { Line: 0, Shadow: 0, Soft: 0 } ? null
+                : edit.Edge,
         };
+        return Held(item, photo);
+    }
+
+    // What was drawn on the slide, as parts of the photo and of the frame.
+    private static FrameEdit Undrawn(FrameEdit edit, Frame item)
+    {
+        if (edit.Hide is { } hide)
+            edit = edit with { Covers = (edit.Covers ?? item.Hidden).Add(new Cover(item.Under(hide.Rect), hide.How)) };
+        if (edit.KeepUnder is { } kept)
+        {
+            // Of a turned photo as much as was drawn, about the same middle: its corners are seen as well.
+            CropWindow round = item.Under(kept),
+                now = item.Crop;
+            double enlarged = Straightening.Enlargement(item.Straighten, item.At.Rect.Aspect),
+                w = kept.Width / item.At.Rect.Width * now.Width / enlarged,
+                h = kept.Height / item.At.Rect.Height * now.Height / enlarged;
+            edit = edit with
+            {
+                Keep = (edit.Keep ?? item.Marks).Add(
+                    new(round.X + (round.Width - w) / 2, round.Y + (round.Height - h) / 2, w, h)
+                ),
+            };
+        }
+        if (edit.Outline is { } outline)
+        {
+            SlideRect r = item.At.Rect;
+            SlidePoint middle = Composition.Middle(r);
+            edit = edit with
+            {
+                Corners =
+                [
+                    .. outline
+                        .Select(p => p.Turned(middle, -item.At.Turn))
+                        .Select(p => new PhotoPoint(
+                            Math.Clamp((p.X - r.X) / r.Width, 0, 1),
+                            Math.Clamp((p.Y - r.Y) / r.Height, 0, 1)
+                        )),
+                ],
+            };
+        }
+        return edit;
     }
 
     /// <inheritdoc/>
@@ -116,64 +230,136 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             return item with { At = to };
         // The photo is not stretched: another shape of frame shows another part of it, about the same middle.
         bool shaped = Math.Abs(to.Rect.Aspect - item.At.Rect.Aspect) < 1e-9;
-        CropWindow crop = shaped ? item.Crop : CropFinder.Shaped(item.Crop, photo.Aspect, to.Rect.Aspect);
-        return item with { At = to, Crop = crop };
+        if (shaped)
+            return item with { At = to };
+        CropWindow crop = Reshaped(item, photo, to.Rect.Aspect);
+        return Held(item with { At = to, Crop = crop }, photo);
+    }
+
+    // The window that was found for a frame is found anew for another shape: focal point nearest a third, least waste. One
+    // that a hand chose keeps its middle and its width.
+    private static CropWindow Reshaped(Frame item, PhotoFacts photo, double aspect)
+    {
+        CropWindow found = CropFinder.Largest(photo.Aspect, item.At.Rect.Aspect, photo.Focal);
+        bool own =
+            Math.Abs(found.X - item.Crop.X)
+                + Math.Abs(found.Y - item.Crop.Y)
+                + Math.Abs(found.Width - item.Crop.Width)
+                + Math.Abs(found.Height - item.Crop.Height)
+            > 1e-3;
+        return own && !item.Crop.IsWhole
+            ? CropFinder.Shaped(item.Crop, photo.Aspect, aspect)
+            : CropFinder.Holding(photo.Aspect, aspect, photo.Focal, item.Marks)
+                ?? CropFinder.Largest(photo.Aspect, aspect, photo.Focal);
+    }
+
+    // The frame with its crop enlarged and moved just so far that no mark is cut; or which mark stands in the way, and
+    // the nearest shape in which it does not.
+    private static ItemResult Held(Frame item, PhotoFacts photo)
+    {
+        if (item.MarkCut() is null)
+            return item;
+        double aspect = item.At.Rect.Aspect;
+        foreach (
+            CropWindow? crop in (CropWindow?[])
+                [
+                    CropFinder.Shaped(item.Crop, photo.Aspect, aspect, item.Marks),
+                    CropFinder.Holding(photo.Aspect, aspect, photo.Focal, item.Marks),
+                ]
+        )
+            if (crop is { } c && item with { Crop = c } is var held && held.MarkCut() is null)
+                return held;
+        SlideRect nearest = CropFinder.NearestPlace(photo.Aspect, item.At.Rect, item.Marks);
+        Frame there = item with
+        {
+            At = item.At with { Rect = nearest },
+            Crop = CropFinder.Holding(photo.Aspect, nearest.Aspect, photo.Focal, item.Marks) ?? item.Crop,
+        };
+        // A turned photo is enlarged: it may be the turn, and no shape, that cuts the mark.
+        if (there.MarkCut() is { } cut)
+            return new Refusal(
+                "mark-in-the-way",
+                $"Straightened so far, {Mark(cut)} would be cut. Straighten less, or take the mark away."
+            );
+        string which = Mark(CropFinder.InTheWay(photo.Aspect, aspect, item.Marks));
+        return item.At.IsGround
+            ? new Refusal(
+                "mark-in-the-way",
+                $"{Capital(which)} does not fit into the whole slide. Make the photo a frame, or take the mark away."
+            )
+            : new PlaceRefusal(
+                "mark-in-the-way",
+                $"{Capital(which)} would be cut in this shape. The nearest that holds it is "
+                    + string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{Math.Round(nearest.Width)} by {Math.Round(nearest.Height)} units."
+                    ),
+                nearest
+            );
+
+        static string Mark(int index) => $"mark {index + 1} of what stays in view";
     }
 
     /// <inheritdoc/>
     protected override ItemResult Exchange(Frame item, string photoId, string with, ItemPlace at)
     {
-        if (item.PhotoId != photoId)
+        bool merged = item.Merged?.PhotoIds.Contains(photoId) == true;
+        if (item.PhotoId != photoId && !merged)
             return item;
         if (at.Photos.Photo(with) is not { } photo)
             return NoPhoto;
         if (PlacementRule.WhyNot(photo.Rights) is { } why)
             return why;
+        if (merged)
+            item = item with
+            {
+                Merged = item.Merged! with { PhotoIds = item.Merged.PhotoIds.ConvertAll(p => p == photoId ? with : p) },
+            };
         // Two copies of one picture may differ a little in shape; the window keeps its middle and takes the frame's
         // shape.
-        return item with { PhotoId = with, Crop = CropFinder.Shaped(item.Crop, photo.Aspect, item.At.Rect.Aspect) };
+        return item.PhotoId != photoId
+            ? item
+            : item with
+            {
+                PhotoId = with,
+                Crop = CropFinder.Shaped(item.Crop, photo.Aspect, item.At.Rect.Aspect),
+            };
     }
 
     /// <inheritdoc/>
     protected override IEnumerable<PhotoUse> Photos(Frame item) =>
-        [new(item.Id, item.PhotoId, item.Changes, item.At.Rect, item.CreditSpot)];
-
-    /// <inheritdoc/>
-    protected override string Describe(Frame item, ItemPlace at) =>
-        at.Photos.Photo(item.PhotoId)?.Rights.Title is { Length: > 0 } title ? $"Photo: {title}" : "Photo";
-
-    /// <inheritdoc/>
-    protected override void Compose(Frame item, Composition scene)
-    {
-        if (scene.Facts.Photo(item.PhotoId) is not { } photo)
-            return;
-        SlideRect image = item.WholePhoto;
-        SlidePoint middle = Composition.Middle(item.At.Rect);
-        double enlarged = Straightening.Enlargement(item.Straighten, item.At.Rect.Aspect),
-            sharpness = photo.Width / (image.Width * enlarged);
-        string says = Describe(item, new ItemPlace(scene.Deck, scene.Slide, scene.Facts));
-        SceneNode picture = new PhotoNode(item.PhotoId, image, says, ToneMatrix.Of(item.Tone));
-        if (item.Straighten != 0)
-            picture = new GroupNode(null, [picture], null, 1, item.Straighten, enlarged, middle);
-        IEnumerable<SceneNode> covers = item.Hidden.Select(c => new PathNode(
-            Path.Rect(item.Patch(c)),
-            scene.Theme.Paper
-        ));
-        scene.Add(new GroupNode(null, [picture, .. covers], item.Outline));
-        scene.Focus(new(image.X + image.Width * photo.Focal.X, image.Y + image.Height * photo.Focal.Y));
-        scene.Tell(
-            new ScenePart(
+        [
+            new(item.Id, item.PhotoId, item.Changes, item.At.Rect, item.CreditSpot),
+            .. (item.Merged?.PhotoIds ?? []).Select(p => new PhotoUse(
                 item.Id,
-                Name,
+                p,
+                item.Changes with
+                {
+                    // How much of it is seen depends on its shape; it is never all.
+                    CroppedTo = Math.Min(item.Changes.CroppedTo, .99),
+                    Covered = false,
+                },
                 item.At.Rect,
-                says,
-                Sharpness: sharpness,
-                Sharp: sharpness >= .98 ? Sharp.Sharp
-                    : sharpness >= .75 ? Sharp.ALittleSoft
-                    : Sharp.Soft
-            )
-        );
+                item.CreditSpot
+            )),
+        ];
+
+    /// <inheritdoc/>
+    protected override string Describe(Frame item, ItemPlace at)
+    {
+        string[] titles =
+        [
+            .. (item.Merged?.PhotoIds ?? [])
+                .Prepend(item.PhotoId)
+                .Select(p => at.Photos.Photo(p)?.Rights.Title ?? "")
+                .Where(t => t.Length > 0),
+        ];
+        return titles.Length > 0 ? $"Photo: {string.Join(", ", titles)}" : "Photo";
     }
+
+    /// <inheritdoc/>
+    protected override void Compose(Frame item, Composition scene) =>
+        FrameScene.Add(item, Describe(item, new ItemPlace(scene.Deck, scene.Slide, scene.Facts)), scene);
 
     /// <inheritdoc/>
     public override string Done(Item item) => DoneTo((Frame)item);
@@ -193,34 +379,28 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 : [string.Create(CultureInfo.InvariantCulture, $"straightened by {item.Straighten:0.##}°")],
             .. item.Tone switch
             {
-                FrameTone.Grey => new[] { "in black and white" },
+                FrameTone.Natural => Array.Empty<string>(),
+                FrameTone.Grey => ["in black and white"],
                 FrameTone.Brown => ["in brown tones"],
-                _ => [],
+                FrameTone.TwoInk => ["in two inks"],
+                FrameTone.Tint => ["tinted"],
+                FrameTone.Lighter => ["made lighter"],
+                FrameTone.Darker => ["made darker"],
+                FrameTone.Warmer => ["made warmer"],
+                FrameTone.Cooler => ["made cooler"],
+                _ => ["made softer"],
             },
             .. item.Hidden.Count == 0 ? Array.Empty<string>() : ["part hidden"],
+            .. item.Edge is { Soft: > 0 } ? new[] { "its edge made soft" } : [],
+            .. item.Merged is null ? Array.Empty<string>() : ["blended with others"],
         ];
         string all = string.Join(", ", done);
         return done.Length == 0 ? "Nothing: it is shown whole." : $"{char.ToUpperInvariant(all[0])}{all[1..]}.";
     }
 
     /// <inheritdoc/>
-    public override JsonObject Upgrade(JsonObject body, int format, SlideRect slide)
-    {
-        if (format >= 2)
-            return body;
-        // Format 1: a rectangle of its own, filling the slide where it was the ground, and the photo's turn under
-        // that name.
-        var now = (JsonObject)body.DeepClone();
-        var rect = (JsonObject?)now["rect"]?.DeepClone() ?? [];
-        bool fills =
-            Math.Abs(((double?)rect["width"] ?? 0) - slide.Width) < .01
-            && Math.Abs(((double?)rect["height"] ?? 0) - slide.Height) < .01;
-        now.Remove("rect");
-        now["at"] = new JsonObject { ["rect"] = rect, ["isGround"] = fills };
-        now["straighten"] = now["turn"]?.DeepClone() ?? 0;
-        now.Remove("turn");
-        return now;
-    }
+    public override JsonObject Upgrade(JsonObject body, int format, SlideRect slide) =>
+        FrameFormats.Upgrade(body, format, slide);
 
     /// <inheritdoc/>
     public override IReadOnlyList<ItemExample> Examples(string photoId) =>
@@ -231,17 +411,53 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                     new FrameEdit(Crop: new CropWindow(.2, .2, .5, .5)),
                     new FrameEdit(Mask: FrameMask.Ellipse, Tone: FrameTone.Grey),
                     new FrameEdit(Mask: FrameMask.Ring, Portion: .4),
-                    new FrameEdit(Straighten: 4.5, Covers: [new CropWindow(0, 0, .3, 1)], CreditSpot: Spot.TopLeft),
+                    new FrameEdit(
+                        Straighten: 4.5,
+                        Covers: [new Cover(new CropWindow(0, 0, .3, 1))],
+                        CreditSpot: Spot.TopLeft
+                    ),
+                    new FrameEdit(Corners: [new(.1, 0), new(1, .3), new(.6, 1), new(0, .8)]),
+                    new FrameEdit(Edge: new FrameEdge(6, "#EDEDED", 40, 60)),
+                    new FrameEdit(Horizon: new DrawnLine(new(400, 500), new(900, 520))),
+                    new FrameEdit(Hide: new DrawnCover(new(900, 500, 90, 60), CoverHow.Blur)),
+                    new FrameEdit(KeepUnder: new(930, 510, 40, 30)),
+                    new FrameEdit(Outline: [new(700, 300), new(1200, 400), new(900, 800)]),
                 ]
             ),
             new(
                 new FrameEdit(photoId, Mask: FrameMask.Rounded, Tone: FrameTone.Brown),
-                [new FrameEdit(Mask: FrameMask.Rhomb), new FrameEdit(Covers: [new CropWindow(.5, .5, .2, .2)])]
+                [
+                    new FrameEdit(Mask: FrameMask.Rhomb),
+                    new FrameEdit(Covers: [new Cover(new CropWindow(.5, .5, .2, .2), CoverHow.Mosaic)]),
+                    new FrameEdit(Tone: FrameTone.TwoInk, Toning: new Toning(.8, "#102030", "#F0E0C0")),
+                    new FrameEdit(Tone: FrameTone.Softer),
+                    new FrameEdit(Keep: [new CropWindow(.4, .4, .2, .2)]),
+                    new FrameEdit(Merged: new Merge([photoId], MergeHow.Over)),
+                    new FrameEdit(Merged: new Merge([photoId])),
+                ]
             ),
         ];
 
-    private static ImmutableList<CropWindow>? Patches(ImmutableList<CropWindow> covers) =>
-        covers.Count == 0 ? null : [.. covers.Select(c => CropWindow.Create(c.X, c.Y, c.Width, c.Height))];
+    // A part cut at the photo's edges; one that lies outside becomes the smallest at its edge.
+    internal static CropWindow Inside(CropWindow c)
+    {
+        double x = Math.Clamp(Math.Min(c.X, c.X + c.Width), 0, 1 - CropWindow.Smallest),
+            y = Math.Clamp(Math.Min(c.Y, c.Y + c.Height), 0, 1 - CropWindow.Smallest),
+            right = Math.Clamp(Math.Max(c.X, c.X + c.Width), x + CropWindow.Smallest, 1),
+            bottom = Math.Clamp(Math.Max(c.Y, c.Y + c.Height), y + CropWindow.Smallest, 1);
+        return new(x, y, right - x, bottom - y);
+    }
+
+    // A part of a photo, with something in it; stored sums may be off by a rounding.
+    private static bool IsPart(CropWindow c) =>
+        c.X >= -1e-6
+        && c.Y >= -1e-6
+        && c.Width > 0
+        && c.Height > 0
+        && c.X + c.Width <= 1 + 1e-6
+        && c.Y + c.Height <= 1 + 1e-6;
+
+    private static string Capital(string text) => $"{char.ToUpperInvariant(text[0])}{text[1..]}";
 
     // In the middle, half as high as the slide or two thirds as wide, in the photo's own shape.
     private static SlideRect Usual(SlideRect slide, double aspect)

@@ -22,7 +22,8 @@ public static class Masks
     /// <param name="r">The frame's rectangle.</param>
     /// <param name="portion">Of masks that show a part: which part, above 0 and up to 1. A bar and tiles show that part
     /// of the frame, a sector and a ring of the ellipse in it.</param>
-    public static Path Of(FrameMask mask, SlideRect r, double portion) =>
+    /// <param name="corners">Of a polygon: its corners in fractions of the frame.</param>
+    public static Path Of(FrameMask mask, SlideRect r, double portion, IReadOnlyList<PhotoPoint>? corners = null) =>
         mask switch
         {
             FrameMask.Ellipse => Path.Ellipse(r),
@@ -42,8 +43,49 @@ public static class Masks
                 new(r.X, r.Bottom)
             ),
             FrameMask.Tiles => Tiled(r, portion),
+            FrameMask.Polygon when corners is { Count: >= 3 } => Corners(r, [.. corners.Select(c => (c.X, c.Y))]),
             _ => Path.Rect(r),
         };
+
+    /// <summary>Most corners of a polygon.</summary>
+    public const int MostCorners = 40;
+
+    /// <summary>What is wrong with the corners of a polygon, or null: too few, too many, outside, or its sides cross
+    /// each other.</summary>
+    public static Refusal? Fault(IReadOnlyList<PhotoPoint> corners)
+    {
+        if (corners.Count is < 3 or > MostCorners)
+            return new("bad-polygon", $"A shape of one's own has 3 to {MostCorners} corners. Draw it again.");
+        if (corners.Any(c => !(c.X is >= 0 and <= 1 && c.Y is >= 0 and <= 1)))
+            return new("bad-polygon", "A corner lies outside the frame. Draw the shape inside it.");
+        int n = corners.Count;
+        double area = 0;
+        for (int i = 0; i < n; i++)
+        {
+            (PhotoPoint a, PhotoPoint b) = (corners[i], corners[(i + 1) % n]);
+            area += a.X * b.Y - b.X * a.Y;
+            // Sides that do not share a corner.
+            for (int j = i + 2; j < n; j++)
+                if ((j + 1) % n != i && Cross(a, b, corners[j], corners[(j + 1) % n]))
+                    return new("bad-polygon", "The sides of this shape cross each other. Draw it again without.");
+        }
+        return Math.Abs(area) / 2 < 1e-4 ? new("bad-polygon", "This shape has no inside. Draw it larger.") : null;
+    }
+
+    // Two stretches share a place: each one's ends lie on both sides of the other, or an end lies on it.
+    private static bool Cross(PhotoPoint a, PhotoPoint b, PhotoPoint c, PhotoPoint d)
+    {
+        double Side(PhotoPoint p, PhotoPoint q, PhotoPoint r) => (q.X - p.X) * (r.Y - p.Y) - (q.Y - p.Y) * (r.X - p.X);
+        bool On(PhotoPoint p, PhotoPoint q, PhotoPoint r) =>
+            Math.Abs(Side(p, q, r)) < 1e-12
+            && r.X >= Math.Min(p.X, q.X)
+            && r.X <= Math.Max(p.X, q.X)
+            && r.Y >= Math.Min(p.Y, q.Y)
+            && r.Y <= Math.Max(p.Y, q.Y);
+        if (On(a, b, c) || On(a, b, d) || On(c, d, a) || On(c, d, b))
+            return true;
+        return Side(a, b, c) > 0 != Side(a, b, d) > 0 && Side(c, d, a) > 0 != Side(c, d, b) > 0;
+    }
 
     private static Path Corners(SlideRect r, ReadOnlySpan<(double X, double Y)> at)
     {

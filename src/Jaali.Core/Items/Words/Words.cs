@@ -1,18 +1,26 @@
+using System.Collections.Immutable;
 using Jaali.Core.Decks;
 using Jaali.Core.Legibility;
+using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Items;
 
 /// <summary>Words on a slide.</summary>
 /// <param name="Id">Identity.</param>
 /// <param name="At">Their room; where they stand in it is decided by <paramref name="Spot"/>.</param>
-/// <param name="Role">How large they are set.</param>
+/// <param name="Role">What they are for.</param>
 /// <param name="Source">Whether they were typed or follow the title or the point.</param>
-/// <param name="Text">As typed; also kept while they follow something.</param>
+/// <param name="Text">As typed, without their looks; also kept while they follow something.</param>
 /// <param name="Spot">Where they stand.</param>
 public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource Source, string Text, Spot Spot)
     : Item(Id, At)
 {
+    /// <summary>The typed words with their looks and lists; null where they are plain.</summary>
+    public ImmutableList<Paragraph>? Body { get; init; }
+
+    /// <summary>What was set by hand; null for nothing, and all is as the house says.</summary>
+    public WordsLook? Look { get; init; }
+
     /// <summary>What they say on this slide of this deck.</summary>
     public string Say(Deck deck, Slide slide) =>
         Source switch
@@ -21,6 +29,10 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
             WordsSource.PointWording => slide.PointId is { } p ? deck.Point(p)?.Wording ?? Text : Text,
             _ => Text,
         };
+
+    /// <summary>What they say, with its looks.</summary>
+    public ImmutableList<Paragraph> Paragraphs(Deck deck, Slide slide) =>
+        Source == WordsSource.Typed && Body is { } body ? body : Paragraph.Of(Say(deck, slide));
 }
 
 /// <summary>What words say: typed, or following the title or the point.</summary>
@@ -36,21 +48,29 @@ public enum WordsSource
     PointWording,
 }
 
-/// <summary>How large words are set.</summary>
-public enum WordsRole
-{
-    /// <summary>The opening title.</summary>
-    Opening,
-
-    /// <summary>A heading over a photo.</summary>
-    Heading,
-}
-
-/// <summary>Writes words, or puts them elsewhere; what is null stays.</summary>
-/// <param name="Text">What they say. Typing what they say anyway leaves them following the title or the point.</param>
+/// <summary>Writes words, sets them, or puts them elsewhere; what is null stays.</summary>
+/// <param name="Text">What they say, plain. Typing what they say anyway leaves them following the title or the
+/// point.</param>
 /// <param name="Spot">Where they stand.</param>
-public sealed record WordsEdit(string? Text = null, Spot? Spot = null) : ItemEdit
+/// <param name="Body">What they say, with its looks and lists; in place of <paramref name="Text"/>.</param>
+/// <param name="Role">What they are for.</param>
+/// <param name="Look">What a hand sets; what it leaves null stays as it is.</param>
+/// <param name="Release">What is again as the house says.</param>
+/// <param name="Typographic">Straight quotation marks, double hyphens and three stops become those of the deck's
+/// language.</param>
+public sealed record WordsEdit(
+    string? Text = null,
+    Spot? Spot = null,
+    ImmutableList<Paragraph>? Body = null,
+    WordsRole? Role = null,
+    WordsLook? Look = null,
+    ImmutableList<LookPart>? Release = null,
+    bool? Typographic = null
+) : ItemEdit
 {
     /// <inheritdoc/>
-    public override string Deed => Text is not null ? "the words on a slide" : "the place of words";
+    public override string Deed =>
+        Text is not null || Body is not null ? "the words on a slide"
+        : Spot is not null ? "the place of words"
+        : "the look of words";
 }

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json.Nodes;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
@@ -10,44 +11,43 @@ namespace Jaali.Core.Items;
 /// <summary>Words, typeset and placed where they can be read.</summary>
 public sealed class WordsKind : ItemKind<Words, WordsEdit>
 {
-    private static readonly Spot[] OnPaper = [Spot.BottomLeft, Spot.TopLeft, Spot.BottomRight, Spot.TopRight],
-        OnPhoto = [Spot.TopLeft, Spot.BottomLeft, Spot.TopRight, Spot.BottomRight];
-
     /// <inheritdoc/>
     public override string Name => "words";
 
     /// <inheritdoc/>
-    public override int Rank => 1;
+    public override int Rank => 2;
 
     /// <summary>Words that follow the deck's title or a point's wording.</summary>
     public static Words Following(Guid id, WordsRole role, WordsSource source, SlideRect slide) =>
-        new(id, new(Usual(slide)), role, source, "", Spot.Auto);
+        new(id, new(Usual(role, slide, HouseStyles.First)), role, source, "", Spot.Auto);
 
     /// <inheritdoc/>
     protected override Refusal? Fault(Words item, ItemPlace at) =>
-        item.Text.Length > Limits.OfTalks.Wording
+        item.Text.Length > Limits.OfTalks.Words
             ? new(
                 "too-long",
-                $"Words on a slide may have at most {Limits.OfTalks.Wording} characters. Shorten them; nothing was changed."
+                $"Words on a slide may have at most {Limits.OfTalks.Words} characters. Shorten them; nothing was changed."
             )
         : item.Source == WordsSource.Typed && string.IsNullOrWhiteSpace(item.Text)
             ? new("no-words", "Words cannot be empty. To take them off, remove them.")
-        : null;
+        : (item.Body is { } body ? WordsBody.Fault(body) : null) ?? item.Look?.Fault();
 
     /// <inheritdoc/>
     protected override ItemResult Create(Guid id, WordsEdit edit, SlideRect? rect, ItemPlace at)
     {
-        if (string.IsNullOrWhiteSpace(edit.Text))
+        if (string.IsNullOrWhiteSpace(edit.Text) && edit.Body is null)
             return new Refusal("no-words", "Write some words first.");
-        Spot spot = edit.Spot ?? (rect is null ? Spot.Auto : Spot.Placed);
-        return new Words(
+        WordsRole role = edit.Role ?? WordsRole.Heading;
+        bool finds = rect is null && role is WordsRole.Opening or WordsRole.Heading or WordsRole.Caption;
+        var words = new Words(
             id,
-            new(rect ?? Usual(at.Bounds)),
-            WordsRole.Heading,
+            new(rect ?? Usual(role, at.Bounds, at.Deck.House)),
+            role,
             WordsSource.Typed,
-            edit.Text.Trim(),
-            spot
+            "",
+            edit.Spot ?? (finds ? Spot.Auto : Spot.Placed)
         );
+        return Edit(words, edit, at);
     }
 
     /// <inheritdoc/>
@@ -55,9 +55,27 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
     {
         if (edit.Spot is { } spot)
             item = item with { Spot = spot };
-        if (edit.Text?.Trim() is { } text && text != item.Say(at.Deck, at.Slide))
-            item = item with { Source = WordsSource.Typed, Text = text };
-        return item;
+        if (edit.Role is { } role)
+            item = item with { Role = role };
+        if (edit.Look is { } look)
+            item = item with { Look = item.Look is { } own ? look.Over(own) : look };
+        if (edit.Release is { } released && item.Look is not null)
+            item = item with { Look = released.Aggregate(item.Look, (l, part) => l.Without(part)) };
+        if (item.Look == new WordsLook())
+            item = item with { Look = null };
+        ImmutableList<Paragraph>? body =
+            edit.Body is { } typed ? WordsBody.Clean(typed)
+            : edit.Text is { } text ? Paragraph.Of(WordsBody.Clean(text).Trim())
+            : null;
+        if (body is null)
+            return item;
+        if (edit.Typographic == true)
+            body = SmartTyping.Of(body, at.Deck.Style.Language);
+        string says = Paragraph.Plain(body).TrimEnd();
+        ImmutableList<Paragraph>? kept = Paragraph.Kept(body);
+        if (kept is null && item.Body is null && says == item.Say(at.Deck, at.Slide))
+            return item;
+        return item with { Source = WordsSource.Typed, Text = says, Body = kept };
     }
 
     /// <inheritdoc/>
@@ -72,55 +90,7 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
     protected override string Describe(Words item, ItemPlace at) => item.Say(at.Deck, at.Slide);
 
     /// <inheritdoc/>
-    protected override void Compose(Words item, Composition scene)
-    {
-        string text = item.Say(scene.Deck, scene.Slide);
-        if (string.IsNullOrWhiteSpace(text))
-            return;
-        Theme theme = scene.Theme;
-        bool opening = item.Role == WordsRole.Opening,
-            placed = item.Spot == Spot.Placed;
-        SetWords set = SetWords.Fit(
-            text,
-            opening ? theme.Opening : theme.Heading,
-            placed ? item.At.Rect.Width : (scene.Bounds.Width - 2 * theme.MarginX) * theme.WordsWidth,
-            placed ? item.At.Rect.Height : scene.Bounds.Height * theme.WordsHeight,
-            scene.Facts.Measure
-        );
-        var room = new WordsRoom(set.Width, set.Height, theme.MarginX, theme.MarginY);
-        SlideRect box;
-        Ink ink;
-        if (item.Spot == Spot.Auto)
-        {
-            FoundSpot found = SpotFinder.Corner(
-                scene.Around,
-                room,
-                Contrast.SmallWords,
-                opening || scene.Backdrop.IsPlain ? OnPaper : OnPhoto
-            );
-            (box, ink) = (found.Box, found.Ink);
-        }
-        else
-        {
-            box = placed
-                ? new(item.At.Rect.X, item.At.Rect.Y, set.Width, set.Height)
-                : SpotFinder.BoxAt(item.Spot, scene.Bounds, room);
-            ink = Ink.Best(scene.Backdrop.Under(box, item.At.Turn, Composition.Middle(item.At.Rect)));
-        }
-        bool right = !placed && box.X > scene.Bounds.Width / 2;
-        scene.Add(set.Node(box, right, ink.Colour));
-        scene.Reserve(box);
-        scene.Tell(
-            new ScenePart(
-                item.Id,
-                opening ? "opening" : "heading",
-                box,
-                text,
-                ink.Ratio,
-                ink.Ratio >= Contrast.LargeWords
-            )
-        );
-    }
+    protected override void Compose(Words item, Composition scene) => WordsScene.Add(item, scene);
 
     /// <inheritdoc/>
     public override JsonObject Upgrade(JsonObject body, int format, SlideRect slide)
@@ -128,7 +98,7 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
         if (format >= 2)
             return body;
         var now = (JsonObject)body.DeepClone();
-        SlideRect r = Usual(slide);
+        SlideRect r = Usual(WordsRole.Heading, slide, HouseStyles.First);
         now["at"] = new JsonObject
         {
             ["rect"] = new JsonObject
@@ -151,19 +121,52 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
                     new WordsEdit("Mud is a wall"),
                     new WordsEdit(Spot: Spot.BottomRight),
                     new WordsEdit("Twice", Spot.TopLeft),
+                    new WordsEdit("\"Low water\" -- twice a day...", Typographic: true),
+                ]
+            ),
+            new(
+                new WordsEdit(
+                    Role: WordsRole.Body,
+                    Body:
+                    [
+                        new([new("What holds a "), new("shore", Bold: true)]),
+                        new(
+                            [new("Sand, ", Italic: true), new("H"), new("2", Shift: BaselineShift.Lowered), new("O")],
+                            ListMark.Point
+                        ),
+                        new([new("the list of posts", Link: "https://127.0.0.1/posts")], ListMark.Point, 1),
+                    ]
+                ),
+                [
+                    new WordsEdit(Look: new WordsLook(Size: 60, Align: WordsAlign.Middle, Ink: "#E3A12F")),
+                    new WordsEdit(
+                        Look: new WordsLook(Family: "Lora", Leading: .8, Spacing: .04, Case: WordsCase.Capitals)
+                    ),
+                    new WordsEdit(Look: new WordsLook(Shadow: 12, Outline: 4, Plate: .4, Columns: 2)),
+                    new WordsEdit(Release: [LookPart.Plate, LookPart.Columns, LookPart.Case]),
+                    new WordsEdit("An arc of words", Role: WordsRole.Quotation),
+                    new WordsEdit(Look: new WordsLook(Ornament: Ornament.Gradient, OrnamentInk: "#D4523B", Bend: 40)),
+                    new WordsEdit(Look: new WordsLook(Ornament: Ornament.Outlined, Outline: 3, Bend: 0, Grows: true)),
                 ]
             ),
         ];
 
-    // The part of the slide between the margins that words may take.
-    private static SlideRect Usual(SlideRect slide)
+    /// <summary>The room that words of a role take until a hand gives them another.</summary>
+    internal static SlideRect Usual(WordsRole role, SlideRect slide, HouseStyle house)
     {
-        Theme t = Theme.Usual;
-        return new(
-            slide.X + t.MarginX,
-            slide.Y + t.MarginY,
-            (slide.Width - 2 * t.MarginX) * t.WordsWidth,
-            slide.Height * t.WordsHeight
-        );
+        double left = slide.X + house.MarginX,
+            top = slide.Y + house.MarginY,
+            width = slide.Width - 2 * house.MarginX,
+            height = slide.Height - 2 * house.MarginY;
+        return role switch
+        {
+            WordsRole.Subtitle => new(left, top + height * .62, width * .7, height * .2),
+            WordsRole.Body => new(left, top + height * .26, width * .62, height * .62),
+            WordsRole.Caption => new(left, top + height * .8, width * .4, height * .2),
+            WordsRole.Number => new(left, top + height * .2, width * .6, height * .45),
+            WordsRole.Quotation => new(left, top + height * .18, width * .8, height * .5),
+            WordsRole.Credit => new(left, top + height * .94, width * .6, height * .06),
+            _ => new(left, top, width * house.WordsWidth, slide.Height * house.WordsHeight),
+        };
     }
 }

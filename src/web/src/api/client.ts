@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch';
 import type { paths } from '../generated/api';
+import type { SlideRect } from './types';
 import { whenBack } from './away';
 import { texts } from '../texts';
 
@@ -9,6 +10,8 @@ export class Refusal extends Error {
     readonly status: number,
     readonly code: string,
     sentence: string,
+    /** Of a place that cannot be had: the nearest that can. */
+    readonly nearest?: SlideRect,
   ) {
     super(sentence);
   }
@@ -82,11 +85,12 @@ export async function told<T>(request: Promise<Answer<T>>): Promise<T> {
     throw new Refusal(0, 'offline', 'Jaali does not answer. Check that it is still running, then try again.');
   }
   if (answer.response.ok) return answer.data as T;
-  const problem = (answer.error ?? {}) as { type?: string; detail?: string };
+  const problem = (answer.error ?? {}) as { type?: string; detail?: string; nearest?: SlideRect };
   throw new Refusal(
     answer.response.status,
     (problem.type ?? '').replace('urn:jaali:', ''),
     problem.detail ?? `Jaali answered ${answer.response.status}. Try again.`,
+    problem.nearest,
   );
 }
 

@@ -70,6 +70,30 @@ export const topics: Topic[] = [
     commands: ['compose.arrange', 'compose.raise', 'compose.lower'],
   },
   {
+    title: texts.app.theGrid,
+    text: texts.app.theGridText,
+    station: 'compose',
+    commands: ['compose.grid', 'compose.closer', 'compose.farther'],
+  },
+  {
+    title: texts.app.stayInView,
+    text: texts.app.stayInViewText,
+    station: 'compose',
+    commands: ['compose.frame.reframe'],
+  },
+  {
+    title: texts.app.hidingPartOfAPhoto,
+    text: texts.app.hidingPartOfAPhotoText,
+    station: 'compose',
+    commands: ['compose.frame.hide'],
+  },
+  {
+    title: texts.app.manyAtOnce,
+    text: texts.app.manyAtOnceText,
+    station: 'compose',
+    commands: ['compose.group'],
+  },
+  {
     title: texts.app.wordsOnASlide,
     text: texts.app.aSlideCarriesItsPoint,
     station: 'compose',

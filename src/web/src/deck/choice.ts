@@ -89,6 +89,9 @@ export function chooseItem(id: string, more: boolean) {
   else useChoice.setState({ also: also.includes(id) ? also.filter((i) => i !== id) : [...also, id] });
 }
 
+/** Chooses several items of the slide at once, the first of them leading. */
+export const chooseItems = (ids: string[]) => useChoice.setState({ itemId: ids[0] ?? null, also: ids.slice(1) });
+
 /** The item that verbs act on: the chosen one, or the ground, or the lowest that shows a photo. */
 export function useChosenItem() {
   const slide = useChosenSlide();

@@ -1,6 +1,6 @@
 import { waitingFor } from '../api/away';
 import { api, author, patiently, Refusal, sentence, told } from '../api/client';
-import type { Command, DeckPatch } from '../api/types';
+import type { Command, DeckPatch, SlideRect } from '../api/types';
 import { useNotices } from '../ui/useNotices';
 import { useDone } from './done';
 import { leadsOn, patched, useDeckStore } from './store';
@@ -53,6 +53,7 @@ type Headers = Record<string, string>;
 function inTurn(
   work: (id: string, revision: number, headers: Headers) => Promise<DeckPatch>,
   says: (deed: string) => string = () => '',
+  nearer?: (rect: SlideRect) => void,
 ): Promise<boolean> {
   const headers = { 'X-Jaali-Edit': crypto.randomUUID() };
   const turn = queue.then(async () => {
@@ -64,7 +65,10 @@ function inTurn(
       await take(patch);
       return true;
     } catch (error) {
-      useNotices.getState().say(sentence(error), 'refused');
+      const nearest = error instanceof Refusal && nearer ? error.nearest : undefined;
+      useNotices
+        .getState()
+        .say(sentence(error), 'refused', nearest && { name: texts.deck.useTheNearest, run: () => nearer?.(nearest) });
       if (error instanceof Refusal && [404, 409, 422].includes(error.status)) await catchUp().catch(() => undefined);
       return false;
     } finally {
@@ -76,9 +80,13 @@ function inTurn(
 }
 
 /** Sends an edit; answers whether it was carried out, and shows why not. */
-export const edit = (command: Command) =>
-  inTurn((id, revision, headers) =>
-    told(api.POST('/api/decks/{id}/edits', { params: { path: { id } }, headers, body: { revision, command } })),
+export const edit = (command: Command): Promise<boolean> =>
+  inTurn(
+    (id, revision, headers) =>
+      told(api.POST('/api/decks/{id}/edits', { params: { path: { id } }, headers, body: { revision, command } })),
+    undefined,
+    // A place that cannot be had is offered as the nearest that can.
+    command.kind === 'place-item' ? (rect) => void edit({ ...command, rect }) : undefined,
   );
 
 export const undo = () =>

@@ -4,6 +4,54 @@
  */
 
 export interface paths {
+    "/api/grids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readGrids"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/houses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["saveHouse"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/houses/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeHouse"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/pages": {
         parameters: {
             query?: never;
@@ -31,6 +79,38 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fonts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["ListFonts"];
+        put?: never;
+        post: operations["AddFonts"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/fonts/{family}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["RemoveFonts"];
         options?: never;
         head?: never;
         patch?: never;
@@ -196,6 +276,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/slides/{slideId}/picture.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/slides/{slideId}/items/{itemId}/guides": {
         parameters: {
             query?: never;
@@ -228,6 +324,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/slides/{slideId}/items/{itemId}/marks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["proposeMarks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/slides/{slideId}/grid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readGrid"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/slides/{slideId}/arrangements": {
         parameters: {
             query?: never;
@@ -244,14 +372,94 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/decks/{id}/slides/{slideId}/picture.png": {
+    "/api/decks/{id}/slides/{slideId}/items/{itemId}/draft": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["readPicture"];
+        get?: never;
+        put?: never;
+        post: operations["draftWords"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/slides/{slideId}/items/{itemId}/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readRemedies"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/slides/{slideId}/houses": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["sketchHouses"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewCommand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/palette": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["proposePalette"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/by-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readByHand"];
         put?: never;
         post?: never;
         delete?: never;
@@ -733,16 +941,19 @@ export interface components {
              */
             here: number;
         };
-        /**
-         * @description What an arrangement is built like.
-         * @enum {unknown}
-         */
-        ArrangementForm: "whole" | "rows" | "columns" | "grid" | "oneLeads" | "oneLeadsAbove" | "strips" | "full";
+        /** @enum {unknown} */
+        ArrangementForm: "whole" | "rows" | "columns" | "grid" | "oneLeads" | "oneLeadsAbove" | "strips" | "full" | "lastLeads" | "spans" | "leftHalf" | "rightHalf" | "upper" | "square" | null;
         /**
          * @description Who sees the talk.
          * @enum {unknown}
          */
         Audience: "class" | "public";
+        /**
+         * @description Letters above or below their line.
+         * @default none
+         * @enum {unknown}
+         */
+        BaselineShift: "none" | "raised" | "lowered";
         /** @description A photo that was brought as a file. */
         BroughtView: {
             /** @description Its SHA-256. */
@@ -751,6 +962,28 @@ export interface components {
             name: string;
             /** @description What is unsettled, in a sentence; empty where the file says enough. */
             flag: string;
+        };
+        /** @description Words whose look was set by hand. */
+        ByHandView: {
+            /**
+             * Format: int32
+             * @description Of their slide, from 1.
+             */
+            number: number;
+            /**
+             * Format: uuid
+             * @description Their slide.
+             */
+            slideId: string;
+            /**
+             * Format: uuid
+             * @description The words.
+             */
+            itemId: string;
+            /** @description What they say. */
+            says: string;
+            /** @description What of their look was set. */
+            parts: components["schemas"]["LookPart"][];
         };
         /** @description A candidate on the wall. */
         CandidateView: {
@@ -857,6 +1090,21 @@ export interface components {
             /** @description What each said, with the name of who said it. */
             said: components["schemas"]["Saying"][];
         };
+        /** @description A part of a photo that is hidden. It moves and scales with the photo. */
+        Cover: {
+            /** @description Which part, in fractions of the photo. */
+            part: components["schemas"]["CropWindow"];
+            /** @description How. */
+            how?: components["schemas"]["CoverHow"];
+            /** @description Of a patch: its colour, `#RRGGBB`; null for that of what is round it. */
+            colour?: null | string;
+        };
+        /**
+         * @description How part of a photo is hidden.
+         * @default patch
+         * @enum {unknown}
+         */
+        CoverHow: "patch" | "blur" | "mosaic";
         /** @enum {unknown} */
         CreditPlace: "corner" | "underPhoto" | "endOnly" | null;
         /** @description A piece of a credit, with the address it leads to, if any. */
@@ -896,7 +1144,7 @@ export interface components {
          * @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
          *                 own and one line in DeckCommands.
          */
-        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandLineUpItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
+        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouse"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetWordsLook"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandLineUpItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandMergeItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
         /** @description Puts a new item on top of a slide; a photo goes under the words. */
         DeckCommandAddItem: {
             /** @enum {string} */
@@ -908,6 +1156,18 @@ export interface components {
             slideId: string;
             item: components["schemas"]["ItemEdit"];
             rect?: null | components["schemas"]["SlideRect"];
+            deed?: null | string;
+        };
+        /**
+         * @description Puts photos on a slide and arranges all of its photos by the best proposal, which they follow from then on. One photo
+         *     beside several that were put in their places by hand only comes to them.
+         */
+        DeckCommandAddPhotos: {
+            /** @enum {string} */
+            kind: "add-photos";
+            /** Format: uuid */
+            slideId: string;
+            photoIds: string[];
             deed?: null | string;
         };
         /** @description Adds points, one for each line that says something, after the given point, the opening, or at the end. */
@@ -941,6 +1201,7 @@ export interface components {
             slideId: string;
             /** @description Where each comes; an item that is not named stays. */
             places: components["schemas"]["ItemPlaced"][];
+            form?: null | components["schemas"]["ArrangementForm"];
             deed?: null | string;
         };
         /** @description Decides that a photo's change may stand, or takes that back. */
@@ -979,6 +1240,17 @@ export interface components {
             slideId: string;
             /** Format: uuid */
             itemId: string;
+        };
+        /**
+         * @description The same edit for several items, on one slide or on many: the same crop, mask or tone for all of them. Those
+         *                 of another kind stay as they are.
+         */
+        DeckCommandEditItems: {
+            /** @enum {string} */
+            kind: "edit-items";
+            items: components["schemas"]["ItemOn"][];
+            edit: components["schemas"]["ItemEdit"];
+            deed?: null | string;
         };
         /**
          * @description Changes a point; what is null stays. The wording of the opening is the title, its time that of its
@@ -1076,6 +1348,42 @@ export interface components {
             kind: "make-slides";
             deed?: null | string;
         };
+        /**
+         * @description Blends the photos of several frames into one picture, in the frame of the first; or takes blends apart, each
+         *                 photo in a frame of its own.
+         */
+        DeckCommandMergeItems: {
+            /** @enum {string} */
+            kind: "merge-items";
+            /** Format: uuid */
+            slideId: string;
+            itemIds: string[];
+            together: boolean;
+            deed?: null | string;
+        };
+        /** @description Moves several items of a slide together, with those of their groups. Grounds stay. */
+        DeckCommandMoveItems: {
+            /** @enum {string} */
+            kind: "move-items";
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
+            slideId: string;
+            /** @description The items. */
+            itemIds: string[];
+            /**
+             * Format: double
+             * @description To the right, in slide units.
+             */
+            across: number;
+            /**
+             * Format: double
+             * @description Down, in slide units.
+             */
+            down: number;
+            deed?: null | string;
+        };
         /** @description Moves a point to a place in the list, counted from 0. */
         DeckCommandMovePoint: {
             /** @enum {string} */
@@ -1128,6 +1436,25 @@ export interface components {
             kind: "order-slides";
             deed?: null | string;
         };
+        /** @description Puts copies of items on a slide, from this deck or another; each is a thing of its own. */
+        DeckCommandPasteItems: {
+            /** @enum {string} */
+            kind: "paste-items";
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
+            slideId: string;
+            /** @description What was copied. */
+            items: components["schemas"]["Item"][];
+            /**
+             * Format: double
+             * @description How far to the right and below of where they were, in slide units.
+             * @default 0
+             */
+            aside: number;
+            deed?: null | string;
+        };
         /**
          * @description Makes a photo the slide's ground, with the crop computed for its shape. It takes the place, and the identity, of
          *     the ground that is there, or of the only frame where there is no ground; a photo that was seen in that place before
@@ -1138,6 +1465,14 @@ export interface components {
             kind: "place-ground";
             /** Format: uuid */
             slideId: string;
+            photoId: string;
+            deed?: null | string;
+        };
+        /** @description Makes one photo the ground of several slides. */
+        DeckCommandPlaceGrounds: {
+            /** @enum {string} */
+            kind: "place-grounds";
+            slideIds: string[];
             photoId: string;
             deed?: null | string;
         };
@@ -1167,6 +1502,15 @@ export interface components {
             /** Format: uuid */
             itemId: string;
         };
+        /** @description Takes several items off a slide, with those of their groups. */
+        DeckCommandRemoveItems: {
+            /** @enum {string} */
+            kind: "remove-items";
+            /** Format: uuid */
+            slideId: string;
+            itemIds: string[];
+            deed?: null | string;
+        };
         /** @description Removes a point; its slides stay, without it, and keep its words as typed ones. */
         DeckCommandRemovePoint: {
             /** @enum {string} */
@@ -1184,6 +1528,21 @@ export interface components {
             deed?: null | string;
         };
         /**
+         * @description Sets in one family of type what is set in another: on the whole deck in its house style and by hand, on some
+         *                 slides by hand.
+         */
+        DeckCommandReplaceFont: {
+            /** @enum {string} */
+            kind: "replace-font";
+            /** @description The family that goes. */
+            from: string;
+            /** @description The family that comes. */
+            to: string;
+            /** @description The slides. */
+            on: components["schemas"]["SlideChoice"];
+            deed?: null | string;
+        };
+        /**
          * @description Puts one photo in the place of another everywhere in the deck: on shortlists and on slides, with the same
          *                 part shown.
          */
@@ -1192,6 +1551,25 @@ export interface components {
             kind: "replace-photo";
             photoId: string;
             with: string;
+            deed?: null | string;
+        };
+        /**
+         * @description Finds words and puts others in their place: typed words and notes of slides; where all slides are meant, also
+         *                 the title and the points, which their headings follow.
+         */
+        DeckCommandReplaceWords: {
+            /** @enum {string} */
+            kind: "replace-words";
+            /** @description What is looked for. */
+            find: string;
+            /** @description What comes in its place; may be empty. */
+            with: string;
+            /** @description Small letters are no capitals. */
+            matchCase: boolean;
+            /** @description Not within a longer word. */
+            wholeWords: boolean;
+            /** @description The slides. */
+            on: components["schemas"]["SlideChoice"];
             deed?: null | string;
         };
         /**
@@ -1217,6 +1595,20 @@ export interface components {
             ownLicence?: null | string;
             deed?: null | string;
         };
+        /** @description Chooses the grid of the deck; what is placed on it moves with it. */
+        DeckCommandSetGrid: {
+            /** @enum {string} */
+            kind: "set-grid";
+            grid: components["schemas"]["SlideGrid"];
+            deed?: null | string;
+        };
+        /** @description Gives the whole deck a look; what was set by hand stays. */
+        DeckCommandSetHouse: {
+            /** @enum {string} */
+            kind: "set-house";
+            house: components["schemas"]["HouseStyle"];
+            deed?: null | string;
+        };
         /** @description Sets a slide's notes. */
         DeckCommandSetNotes: {
             /** @enum {string} */
@@ -1224,6 +1616,13 @@ export interface components {
             /** Format: uuid */
             slideId: string;
             notes: string;
+            deed?: null | string;
+        };
+        /** @description Says in what room the talk is given; whether words read is judged by it. */
+        DeckCommandSetRoom: {
+            /** @enum {string} */
+            kind: "set-room";
+            room: components["schemas"]["Room"];
             deed?: null | string;
         };
         /**
@@ -1237,6 +1636,28 @@ export interface components {
             slideId: string;
             /** Format: double */
             seconds: number;
+            deed?: null | string;
+        };
+        /**
+         * @description Chooses the shape of the deck's slides. Every slide is framed anew: what stands on the grid stays on it, everything
+         *     else keeps its share of the width, photos are cropped anew and never stretched.
+         */
+        DeckCommandSetShape: {
+            /** @enum {string} */
+            kind: "set-shape";
+            shape: components["schemas"]["SlideShape"];
+            deed?: null | string;
+        };
+        /** @description Gives a slide a grid of its own, or the deck's again; what is placed on it moves with it. */
+        DeckCommandSetSlideGrid: {
+            /** @enum {string} */
+            kind: "set-slide-grid";
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
+            slideId: string;
+            grid: null | components["schemas"]["SlideGrid"];
             deed?: null | string;
         };
         /** @description Sets the time slot, 1 to 600 minutes. */
@@ -1268,12 +1689,53 @@ export interface components {
             use: components["schemas"]["DeclaredUse"];
             deed?: null | string;
         };
+        /** @description Sets words of a role, or all words, on many slides at once. */
+        DeckCommandSetWordsLook: {
+            /** @enum {string} */
+            kind: "set-words-look";
+            /** @description The slides. */
+            on: components["schemas"]["SlideChoice"];
+            role?: null | components["schemas"]["WordsRole"];
+            look?: null | components["schemas"]["WordsLook"];
+            /** @description What is again as the house says; every part where it is empty and nothing is set. */
+            release?: null | components["schemas"]["LookPart"][];
+            deed?: null | string;
+        };
         /** @description Shows a photo whole and unchanged wherever it is placed, as large as its place lets it. */
         DeckCommandShowWhole: {
             /** @enum {string} */
             kind: "show-whole";
             photoId: string;
             deed?: null | string;
+        };
+        /** @description A slide for each of some photos, in order, each as its ground. */
+        DeckCommandSpreadPhotos: {
+            /** @enum {string} */
+            kind: "spread-photos";
+            /** @description The photos. */
+            photoIds: string[];
+            /**
+             * Format: uuid
+             * @description The slide that they come after, whose point they show; null for the end, before the
+             *                 credits.
+             */
+            after?: null | string;
+            deed?: null | string;
+        };
+        /**
+         * @description Two items of a slide change places; photos are cropped anew for the other's shape. In an arrangement they
+         *                 change places in its order, and it is set anew.
+         */
+        DeckCommandSwapItems: {
+            /** @enum {string} */
+            kind: "swap-items";
+            /** Format: uuid */
+            with: string;
+            deed?: null | string;
+            /** Format: uuid */
+            slideId: string;
+            /** Format: uuid */
+            itemId: string;
         };
         /**
          * @description Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before
@@ -1302,6 +1764,12 @@ export interface components {
             speaker: string;
             /** @description The shape of its slides. */
             shape: components["schemas"]["SlideShape"];
+            /** @description The grid of slides that have none of their own. */
+            grid: components["schemas"]["SlideGrid"];
+            /** @description The look of the deck, every role complete. */
+            house: components["schemas"]["HouseStyle"];
+            /** @description The room that it is given in. */
+            room: components["schemas"]["ShownRoom"];
             /**
              * Format: double
              * @description The time given to it.
@@ -1385,6 +1853,9 @@ export interface components {
             title: string;
             speaker: string;
             shape: components["schemas"]["SlideShape"];
+            grid: components["schemas"]["SlideGrid"];
+            house: components["schemas"]["HouseStyle"];
+            room: components["schemas"]["ShownRoom"];
             /** Format: double */
             slotMinutes: number;
             use: components["schemas"]["DeclaredUse"];
@@ -1411,6 +1882,11 @@ export interface components {
             othersMayAdapt: boolean;
             /** @description True where copies leave the room: the file, or a recording. */
             isShared?: boolean;
+        };
+        /** @description Words as they are typed, not yet kept. */
+        DraftRequest: {
+            /** @description What they would say and look like. */
+            edit: components["schemas"]["WordsEdit"];
         };
         /**
          * @description Everything a hand needs before it drags a photo inside its frame; while it moves, only these numbers are
@@ -1469,6 +1945,17 @@ export interface components {
             tolerance: number;
             /** @description The lines. */
             snaps: components["schemas"]["SnapLine"][];
+            kept: null | components["schemas"]["CropWindow"];
+        };
+        /** @description A rectangle drawn on a slide over part of a photo, which is hidden. */
+        DrawnCover: {
+            rect: components["schemas"]["SlideRect"];
+            how?: components["schemas"]["CoverHow"];
+        };
+        /** @description A line drawn on a slide. */
+        DrawnLine: {
+            from: components["schemas"]["SlidePoint"];
+            to: components["schemas"]["SlidePoint"];
         };
         /** @description An edit sent by the client: the command and the revision it was made on. */
         EditRequest: {
@@ -1476,6 +1963,11 @@ export interface components {
             revision: number;
             command: components["schemas"]["DeckCommand"];
         };
+        /**
+         * @description Whether a file may carry a font (OpenType, table `OS/2`, `fsType`).
+         * @enum {unknown}
+         */
+        Embedding: "free" | "forReading" | "none";
         /** @description What a source said about a photo, word for word, when and where. */
         Evidence: {
             /** @description The words, or the piece of a document. */
@@ -1513,6 +2005,29 @@ export interface components {
          * @enum {unknown}
          */
         Fix: "showWhole" | "swap" | "recordPermission" | "confirmOffer" | "adoptSource" | "correctRecord" | "makeFree" | "keepInRoom" | "ownWork" | "decide" | "keepEarlier" | "remove";
+        /** @description A family of type for the client. */
+        FontFamilyView: {
+            /** @description Its name. */
+            name: string;
+            /** @description The face that shows it. */
+            face: string;
+            /** @description It is not offered: it lends letters to others. */
+            lends: boolean;
+            /** @description It has a heavier style. */
+            bold: boolean;
+            /** @description It has a slanted style. */
+            italic: boolean;
+            /** @description As its file says. */
+            copyright: string;
+            /** @description Its licence in words, as its file says. */
+            licence: string;
+            /** @description Where the licence is read. */
+            licenceUrl: string;
+            /** @description Whether a file may carry it. */
+            embedding: components["schemas"]["Embedding"];
+            /** @description It was added, and does not ship. */
+            own: boolean;
+        };
         /** @description Where the same picture was found. */
         FoundIn: {
             collection: string;
@@ -1524,6 +2039,32 @@ export interface components {
             width: number;
             /** Format: int32 */
             height: number;
+        };
+        /** @description How a frame ends. */
+        FrameEdge: {
+            /**
+             * Format: double
+             * @description Width of a line along its outline, in slide units; 0 for none.
+             * @default 0
+             */
+            line: number;
+            /**
+             * @description Its colour.
+             * @default #EDEDED
+             */
+            lineColour: string;
+            /**
+             * Format: double
+             * @description How far a shadow reaches, in slide units; 0 for none.
+             * @default 0
+             */
+            shadow: number;
+            /**
+             * Format: double
+             * @description Over how many units it melts into what is under it; 0 for a sharp edge.
+             * @default 0
+             */
+            soft: number;
         };
         /** @description How a photo was seen in a frame. */
         FrameLook: {
@@ -1541,7 +2082,7 @@ export interface components {
             /** @description Its colours. */
             tone: components["schemas"]["FrameTone"];
             /** @description What was hidden. */
-            covers: null | components["schemas"]["CropWindow"][];
+            covers: null | components["schemas"]["Cover"][];
             /** @description Where its credit stood. */
             creditSpot: components["schemas"]["Spot"];
             /**
@@ -1550,27 +2091,37 @@ export interface components {
              * @default 0.25
              */
             portion: number;
+            /** @description What no crop might cut. */
+            keep?: null | components["schemas"]["CropWindow"][];
+            toning?: null | components["schemas"]["Toning"];
         };
         /**
          * @description The shapes that a photo is cut to.
          * @default none
          * @enum {unknown}
          */
-        FrameMask: "none" | "ellipse" | "rounded" | "rhomb" | "arch" | "hexagon" | "star" | "drop" | "chevron" | "sector" | "ring" | "bar" | "tiles";
+        FrameMask: "none" | "ellipse" | "rounded" | "rhomb" | "arch" | "hexagon" | "star" | "drop" | "chevron" | "sector" | "ring" | "bar" | "tiles" | "polygon";
         /**
          * @description How a photo's colours are shown.
-         * @default natural
          * @enum {unknown}
          */
-        FrameTone: "natural" | "grey" | "brown";
-        /** @description A straight gradient. */
+        FrameTone: "natural" | "grey" | "brown" | "twoInk" | "tint" | "lighter" | "darker" | "warmer" | "cooler" | "softer";
+        /** @description A gradient along a line, or in rings round a place. */
         Gradient: {
-            /** @description Where its first stop lies. */
+            /** @description Where its first stop lies; of rings their middle. */
             from: components["schemas"]["SlidePoint"];
-            /** @description Where its last stop lies. */
+            /**
+             * @description Where its last stop lies; of rings the end of their half axis across, at the height of the
+             *                 middle.
+             */
             to: components["schemas"]["SlidePoint"];
             /** @description Along the way, in order. */
             stops: components["schemas"]["GradientStop"][];
+            /**
+             * Format: double
+             * @description Of rings, their half axis down, in units; null for a gradient along a line.
+             */
+            down?: null | number;
         };
         /** @description A colour on the way of a gradient. */
         GradientStop: {
@@ -1587,20 +2138,41 @@ export interface components {
              */
             opacity: number;
         };
-        /** @description Two things with a gap between them, which a third may keep from one of them. */
+        /**
+         * @description Grids to begin with.
+         * @enum {unknown}
+         */
+        GridPreset: "usual" | "one" | "two" | "three" | "four" | "six" | "nine" | "thirds" | "wideAndNarrow";
+        /** @description The grid of a slide, as it lies there. */
+        GridView: {
+            /** @description Margins, columns, rows and gutter. */
+            grid: components["schemas"]["SlideGrid"];
+            /** @description Whether it is the slide's own, or the deck's. */
+            own: boolean;
+            preset: null | components["schemas"]["GridPreset"];
+            /** @description Its cells, row by row. */
+            cells: components["schemas"]["SlideRect"][];
+        };
+        /**
+         * @description Two things with a gap between them, which a third may keep from one of them, or in whose middle it may
+         *                 stand.
+         */
         GuideGap: {
             /** @description "x" for things side by side, "y" for things one above the other. */
             axis: string;
             /**
              * Format: double
-             * @description Where the edge of the moved thing comes, in slide units.
+             * @description Where the edge, or the middle, of the moved thing comes, in slide units.
              */
             at: number;
-            /** @description Which edge of the moved thing: "start" for its left or upper one, "end" for the other. */
+            /**
+             * @description Which edge of the moved thing: "start" for its left or upper one, "end" for the other, "middle"
+             *                 for its middle: the gaps on both sides are equal then.
+             */
             edge: string;
             /**
              * Format: double
-             * @description The gap, in slide units.
+             * @description The gap, in slide units; of a middle the room between the two.
              */
             gap: number;
         };
@@ -1619,15 +2191,27 @@ export interface components {
             /** @description What it belongs to, in words. */
             of: string;
         };
+        /** @description A size that another thing has. */
+        GuideSize: {
+            /** @description "x" for a width, "y" for a height. */
+            axis: string;
+            /**
+             * Format: double
+             * @description In slide units.
+             */
+            size: number;
+        };
         /**
          * @description Everything a hand needs before it moves or resizes a thing; while it moves, only these numbers are
          *                 compared.
          */
         Guides: {
-            /** @description Edges and middles of the slide, of its margins and of the other things. */
+            /** @description Edges and middles of the slide, of its grid and of the other things. */
             lines: components["schemas"]["GuideLine"][];
             /** @description Places at which a gap between two other things is met again. */
             gaps: components["schemas"]["GuideGap"][];
+            /** @description Widths and heights of the other things. */
+            sizes: components["schemas"]["GuideSize"][];
             /**
              * Format: double
              * @description How near counts as a catch, in pixels of the screen, so that it feels the same at every
@@ -1652,13 +2236,84 @@ export interface components {
             /** @description What went wrong the last time, or empty. */
             message: string;
         };
+        /** @description A house style, and a slide of this deck in it. */
+        HouseSketch: {
+            /** @description The style. */
+            house: components["schemas"]["HouseStyle"];
+            /** @description It was saved by somebody, and does not ship. */
+            own: boolean;
+            /** @description The slide in it. */
+            scene: components["schemas"]["Scene"];
+        };
+        /**
+         * @description One look for a whole deck: colours, type for each role, margins, the usual veil, how slides change. Lengths in slide
+         *     units. A value; applying another changes everything that was not set by hand.
+         */
+        HouseStyle: {
+            /** @description Its name. */
+            name: string;
+            /** @description Colour of a slide without a photo. */
+            paper: string;
+            /** @description The colour that it changes to at the foot; null for a plain one. */
+            paperTo: null | string;
+            /** @description Ink of words on it; contrasts with both. */
+            onPaper: string;
+            /** @description Ink over dark photos. */
+            lightInk: string;
+            /** @description Ink over light photos. */
+            darkInk: string;
+            /** @description Further colours, strongest first; 1 to 6. */
+            accents: string[];
+            /** @description How each role of words is set. */
+            roles: {
+                [key: string]: components["schemas"]["WordsLook"];
+            };
+            /**
+             * Format: double
+             * @description From the left and right edges to words.
+             */
+            marginX: number;
+            /**
+             * Format: double
+             * @description From the top and bottom edges to words.
+             */
+            marginY: number;
+            /**
+             * Format: double
+             * @description The share of the width between the margins that headings may take, 0 to 1.
+             */
+            wordsWidth: number;
+            /**
+             * Format: double
+             * @description The share of the slide's height that they may take, 0 to 1.
+             */
+            wordsHeight: number;
+            /**
+             * Format: double
+             * @description From the lower or upper edge to a credit.
+             */
+            creditMargin: number;
+            /** @description The form of a new veil. */
+            veil: components["schemas"]["VeilForm"];
+            /** @description Its colour. */
+            veilColour: string;
+            /**
+             * Format: double
+             * @description Its strength, 0 to 1.
+             */
+            veilStrength: number;
+            /** @description How one slide gives way to the next. */
+            change: components["schemas"]["SlideChange"];
+        };
+        /** Format: binary */
+        IFormFile: string;
         /**
          * @description One thing on a slide. What it is, is said by its kind: a record in `Items`, listed once. A value; its
          *     identity survives duplication of its slide, so that it can be followed from slide to slide.
          */
-        Item: components["schemas"]["ItemFrame"] | components["schemas"]["ItemWords"];
+        Item: components["schemas"]["ItemFrame"] | components["schemas"]["ItemVeil"] | components["schemas"]["ItemWords"];
         /** @description An edit of what one kind of item is; what its members leave null stays. */
-        ItemEdit: components["schemas"]["ItemEditFrameEdit"] | components["schemas"]["ItemEditWordsEdit"];
+        ItemEdit: components["schemas"]["ItemEditFrameEdit"] | components["schemas"]["ItemEditVeilEdit"] | components["schemas"]["ItemEditWordsEdit"];
         /**
          * @description Shows another part of a photo, cuts it to a shape, straightens, tones, hides parts, swaps the photo,
          *                 moves its credit; what is null stays.
@@ -1676,23 +2331,78 @@ export interface components {
              */
             straighten?: null | number;
             tone?: null | components["schemas"]["FrameTone"];
-            /** @description Patches that hide part of it, in fractions of the frame; at most 8. */
-            covers?: null | components["schemas"]["CropWindow"][];
+            /** @description What hides part of it, in fractions of the photo; at most 8. */
+            covers?: null | components["schemas"]["Cover"][];
             creditSpot?: null | components["schemas"]["Spot"];
             /**
              * Format: double
              * @description Which part is shown by masks that show a part, above 0 and up to 1.
              */
             portion?: null | number;
+            /** @description Parts that no crop may cut, in fractions of the photo; at most 12. */
+            keep?: null | components["schemas"]["CropWindow"][];
+            toning?: null | components["schemas"]["Toning"];
+            /**
+             * @description Corners of a shape of one's own, in fractions of the frame; the mask becomes that
+             *                 shape.
+             */
+            corners?: null | components["schemas"]["PhotoPoint"][];
+            edge?: null | components["schemas"]["FrameEdge"];
+            merged?: null | components["schemas"]["Merge"];
+            horizon?: null | components["schemas"]["DrawnLine"];
+            hide?: null | components["schemas"]["DrawnCover"];
+            keepUnder?: null | components["schemas"]["SlideRect"];
+            /** @description Corners of a shape of one's own, drawn on the slide; the mask becomes that shape. */
+            outline?: null | components["schemas"]["SlidePoint"][];
             deed?: null | string;
         };
-        /** @description Writes words, or puts them elsewhere; what is null stays. */
+        /** @description Changes a veil; what is null stays. */
+        ItemEditVeilEdit: {
+            /** @enum {string} */
+            kind: "veil";
+            form?: null | components["schemas"]["VeilForm"];
+            /** @description As `#RRGGBB`; takes away stops of its own. */
+            colour?: null | string;
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
+            strength?: null | number;
+            /**
+             * Format: double
+             * @description Degrees clockwise, 0 from the left to the right.
+             */
+            angle?: null | number;
+            /**
+             * Format: double
+             * @description .05 to 1.
+             */
+            extent?: null | number;
+            /** @description 2 to 8 stops of its own, in order; an empty list takes them away. */
+            stops?: null | components["schemas"]["VeilStop"][];
+            deed?: null | string;
+        };
+        /** @description Writes words, sets them, or puts them elsewhere; what is null stays. */
         ItemEditWordsEdit: {
             /** @enum {string} */
             kind: "words";
-            /** @description What they say. Typing what they say anyway leaves them following the title or the point. */
+            /**
+             * @description What they say, plain. Typing what they say anyway leaves them following the title or the
+             *                 point.
+             */
             text?: null | string;
             spot?: null | components["schemas"]["Spot"];
+            /** @description What they say, with its looks and lists; in place of Text. */
+            body?: null | components["schemas"]["Paragraph"][];
+            role?: null | components["schemas"]["WordsRole"];
+            look?: null | components["schemas"]["WordsLook"];
+            /** @description What is again as the house says. */
+            release?: null | components["schemas"]["LookPart"][];
+            /**
+             * @description Straight quotation marks, double hyphens and three stops become those of the deck's
+             *                 language.
+             */
+            typographic?: null | boolean;
             deed?: null | string;
         };
         /**
@@ -1717,8 +2427,8 @@ export interface components {
             straighten: number;
             /** @description How its colours are shown. */
             tone?: components["schemas"]["FrameTone"];
-            /** @description Patches that hide part of it, in fractions of the frame; null for none. */
-            covers?: null | components["schemas"]["CropWindow"][];
+            /** @description What hides part of it, in fractions of the photo; null for nothing. */
+            covers?: null | components["schemas"]["Cover"][];
             /** @description Where its credit stands. */
             creditSpot?: components["schemas"]["Spot"];
             /**
@@ -1732,6 +2442,13 @@ export interface components {
              * @default 0.25
              */
             portion: number;
+            /** @description Parts of the photo that no crop may cut, in its fractions; null for none. */
+            keep?: null | components["schemas"]["CropWindow"][];
+            toning?: null | components["schemas"]["Toning"];
+            /** @description Corners of a polygon of one's own, in fractions of the frame; null for none. */
+            corners?: null | components["schemas"]["PhotoPoint"][];
+            edge?: null | components["schemas"]["FrameEdge"];
+            merged?: null | components["schemas"]["Merge"];
             /**
              * Format: uuid
              * @description Identity, once on each slide.
@@ -1740,11 +2457,54 @@ export interface components {
             /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
         };
+        /** @description An item of a slide, named from anywhere in its deck. */
+        ItemOn: {
+            /** Format: uuid */
+            slideId: string;
+            /** Format: uuid */
+            itemId: string;
+        };
         /** @description Where one item comes. */
         ItemPlaced: {
             /** Format: uuid */
             itemId: string;
             rect: components["schemas"]["SlideRect"];
+        };
+        /** @description A gradient between what lies under it and the words: what a photo gives up so that they read. */
+        ItemVeil: {
+            /** @enum {string} */
+            kind: "veil";
+            /** @description How it thins out. */
+            form: components["schemas"]["VeilForm"];
+            /** @description As `#RRGGBB`. */
+            colour: string;
+            /**
+             * Format: double
+             * @description Opacity where it is strongest, 0 to 1.
+             */
+            strength: number;
+            /**
+             * Format: double
+             * @description Of a linear one, from where it is strongest to where it ends: 0 from the left to the right, 90 from
+             *                 the top down, clockwise.
+             * @default 0
+             */
+            angle: number;
+            /**
+             * Format: double
+             * @description The share of its way over which it thins out, .05 to 1.
+             * @default 1
+             */
+            extent: number;
+            /** @description Its own stops, in place of the colour and of thinning out evenly; null for none. */
+            stops?: null | components["schemas"]["VeilStop"][];
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
+            id: string;
+            /** @description Where and how it lies. */
+            at: components["schemas"]["Placement"];
         };
         /** @description An item for the client. */
         ItemView: {
@@ -1755,19 +2515,26 @@ export interface components {
             done: string;
             /** @description The photos that it shows. */
             photos: string[];
+            /** @description How its photos stand: as the worst of them. */
+            standing: components["schemas"]["Standing"];
+            /** @description In a sentence. */
+            why: string;
         };
         /** @description Words on a slide. */
         ItemWords: {
             /** @enum {string} */
             kind: "words";
-            /** @description How large they are set. */
+            /** @description What they are for. */
             role: components["schemas"]["WordsRole"];
             /** @description Whether they were typed or follow the title or the point. */
             source: components["schemas"]["WordsSource"];
-            /** @description As typed; also kept while they follow something. */
+            /** @description As typed, without their looks; also kept while they follow something. */
             text: string;
             /** @description Where they stand. */
             spot: components["schemas"]["Spot"];
+            /** @description The typed words with their looks and lists; null where they are plain. */
+            body?: null | components["schemas"]["Paragraph"][];
+            look?: null | components["schemas"]["WordsLook"];
             /**
              * Format: uuid
              * @description Identity, once on each slide.
@@ -1904,13 +2671,37 @@ export interface components {
          * @description Ways of lining things up; the first thing leads.
          * @enum {unknown}
          */
-        LineUp: "left" | "right" | "top" | "bottom" | "middleAcross" | "middleDown" | "equalGapsAcross" | "equalGapsDown" | "sameWidth" | "sameHeight";
+        LineUp: "left" | "right" | "top" | "bottom" | "middleAcross" | "middleDown" | "equalGapsAcross" | "equalGapsDown" | "sameWidth" | "sameHeight" | "grid";
+        /**
+         * @description What stands before a paragraph.
+         * @default none
+         * @enum {unknown}
+         */
+        ListMark: "none" | "point" | "number";
+        /**
+         * @description What of a look is set, shown and released as one.
+         * @enum {unknown}
+         */
+        LookPart: "family" | "style" | "size" | "leading" | "spacing" | "align" | "case" | "ink" | "shadow" | "outline" | "plate" | "ornament" | "columns";
         /**
          * @description What a maker is.
          * @default unknown
          * @enum {unknown}
          */
         MakerKind: "unknown" | "person" | "organisation";
+        /** @description Photos that are blended with a frame's own into one picture. */
+        Merge: {
+            /** @description The further photos, in order. */
+            photoIds: string[];
+            /** @description How. */
+            how?: components["schemas"]["MergeHow"];
+        };
+        /**
+         * @description How photos are blended into one picture.
+         * @default beside
+         * @enum {unknown}
+         */
+        MergeHow: "beside" | "over";
         /** @description Asks for a new deck. */
         NewDeck: {
             title: null | string;
@@ -1973,6 +2764,8 @@ export interface components {
              */
             distance: number;
         };
+        /** @enum {unknown} */
+        Ornament: "none" | "gradient" | "outlined" | null;
         /** @description A photo on a page. */
         PagePictureView: {
             /** @description The candidate. */
@@ -1990,6 +2783,19 @@ export interface components {
         PageView: {
             /** @description The likeliest first, at least one. */
             pictures: components["schemas"]["PagePictureView"][];
+        };
+        /** @description A paragraph. */
+        Paragraph: {
+            /** @description Its words, in the order of reading; a line feed in them begins a new line. */
+            runs: components["schemas"]["Run"][];
+            /** @description What stands before it. */
+            list?: components["schemas"]["ListMark"];
+            /**
+             * Format: int32
+             * @description How far it is set in: 0 to int Paragraph.Deepest.
+             * @default 0
+             */
+            level: number;
         };
         /**
          * @description A closed or open outline of straight lines and cubic curves, in slide units. Written as the path data of SVG 2
@@ -2020,6 +2826,13 @@ export interface components {
             words: string;
             fileName?: null | string;
             fileId?: null | string;
+        };
+        /** @description A place in a photo, in fractions of its oriented width and height, [0, 1]. */
+        PhotoPoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         /**
          * @description The shapes in which photos are sought.
@@ -2144,6 +2957,34 @@ export interface components {
             /** @description The shortlist: photos kept for this point, best first, by their SHA-256. */
             kept: string[];
         };
+        /** @description A grid to begin with. */
+        PresetView: {
+            preset: components["schemas"]["GridPreset"];
+            grid: components["schemas"]["SlideGrid"];
+        };
+        /** @description A command that is only tried. */
+        PreviewRequest: {
+            /** @description What would be done. */
+            command: components["schemas"]["DeckCommand"];
+        };
+        /** @description What a command would change. */
+        PreviewView: {
+            /**
+             * Format: int32
+             * @description Things on slides.
+             */
+            things: number;
+            /**
+             * Format: int32
+             * @description Slides they lie on.
+             */
+            slides: number;
+            /**
+             * Format: int32
+             * @description Titles, points and notes.
+             */
+            others: number;
+        };
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -2168,6 +3009,11 @@ export interface components {
          * @enum {unknown}
          */
         Protocol: "openSearch" | "iiif" | "oaiPmh" | "document";
+        /**
+         * @description How words read, in one statement.
+         * @enum {unknown}
+         */
+        Readable: "well" | "poorly" | "not";
         /** @description Why something holds: the term, where it stands, and the value of the deck that triggered it. */
         Reason: {
             /** @description In plain words. */
@@ -2220,6 +3066,22 @@ export interface components {
              */
             version?: null | number;
         };
+        /** @description One action that makes words read better, and how they read after it. */
+        Remedy: {
+            /** @description What it does. */
+            kind: components["schemas"]["RemedyKind"];
+            /** @description What it does, for a person, as an offer. */
+            sentence: string;
+            /** @description The one edit that does it. */
+            command: components["schemas"]["DeckCommand"];
+            /** @description How the words read then, measured on the slide as it would be. */
+            after: components["schemas"]["WordsReading"];
+        };
+        /**
+         * @description What may be done so that words read.
+         * @enum {unknown}
+         */
+        RemedyKind: "ink" | "place" | "veil" | "shadow" | "ground" | "plate" | "size";
         /** @description What came of reading a source again. */
         RereadView: {
             /** @description Whether it says something else than when the photo was taken. */
@@ -2298,10 +3160,33 @@ export interface components {
             makerKind?: components["schemas"]["MakerKind"];
         };
         /**
+         * @description The room that a talk is given in. What is shown there is washed out by the light on the screen and by the
+         *                 projector's own black.
+         */
+        Room: {
+            /** @description The light. */
+            light: components["schemas"]["RoomLight"];
+            /**
+             * Format: double
+             * @description From the screen to the last row, in metres, 1 to 100.
+             */
+            backRow: number;
+            /**
+             * Format: double
+             * @description Height of the screen, in metres, .3 to 20.
+             */
+            screenHeight: number;
+        };
+        /**
          * @description What is looked at before a talk is given.
          * @enum {unknown}
          */
         RoomConcern: "rights" | "words" | "sharpness" | "points" | "time" | "files";
+        /**
+         * @description The light in a room.
+         * @enum {unknown}
+         */
+        RoomLight: "darkHall" | "dimRoom" | "daylight";
         /** @description One line of the room check. */
         RoomLine: {
             /** @description What was looked at. */
@@ -2394,6 +3279,10 @@ export interface components {
              * @description Degrees by which a photo is straightened at most, either way.
              */
             mostStraighten: number;
+            /** @description How each tone is shown until it is said otherwise. */
+            tones: components["schemas"]["ToneRule"][];
+            /** @description How a frame ends until it is said otherwise. */
+            edge: components["schemas"]["FrameEdge"];
             /** @description How a wall is narrowed at first. */
             filter: components["schemas"]["WallFilter"];
             /** @description Media types of files that are taken in. */
@@ -2417,6 +3306,42 @@ export interface components {
              * @default
              */
             notice: string;
+        };
+        /** @description A stretch of words that look alike. */
+        Run: {
+            /** @description What they say. */
+            text: string;
+            /**
+             * @description Heavier than their role.
+             * @default false
+             */
+            bold: boolean;
+            /**
+             * @description Slanted.
+             * @default false
+             */
+            italic: boolean;
+            /**
+             * @description With a line under them.
+             * @default false
+             */
+            underline: boolean;
+            /**
+             * @description With a line through them.
+             * @default false
+             */
+            strike: boolean;
+            /**
+             * @description Small letters as small capitals.
+             * @default false
+             */
+            smallCaps: boolean;
+            /** @description Raised or lowered. */
+            shift?: components["schemas"]["BaselineShift"];
+            /** @description Where they lead: an address, or `slide:` and the identity of a slide; null for nowhere. */
+            link?: null | string;
+            /** @description Their own colour as `#RRGGBB`; null for that of the words. */
+            ink?: null | string;
         };
         /** @description What one source says. */
         Saying: {
@@ -2457,20 +3382,39 @@ export interface components {
              */
             parts: components["schemas"]["ScenePart"][];
         };
-        /** @description One line: where its baseline starts, and its words. */
+        /** @description A line, or a stretch of one. */
         SceneLine: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its left edge.
+             */
             x: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its baseline.
+             */
             baseline: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In units.
+             */
             width: number;
+            /** @description Its words. */
             text: string;
+            /**
+             * Format: double
+             * @description Degrees clockwise about the left end of its baseline.
+             * @default 0
+             */
+            turn: number;
         };
-        /** @description A place that leads to an address. */
+        /** @description A place that leads somewhere. */
         SceneLink: {
+            /** @description The place. */
             rect: components["schemas"]["SlideRect"];
+            /** @description An address, or string SceneLink.ToSlide and the identity of a slide of the deck. */
             href: string;
+            /** @description What stands there. */
             label: string;
         };
         /**
@@ -2511,6 +3455,13 @@ export interface components {
              */
             scale: number;
             about?: null | components["schemas"]["SlidePoint"];
+            /**
+             * Format: double
+             * @description Over how many units it melts away inside its clip. Its opacity is that of the clip's outline filled
+             *                 with white and stroked this wide with nothing, blurred by a Gaussian of a quarter of it; 0 for a sharp edge.
+             * @default 0
+             */
+            soft: number;
         };
         /** @description A moving picture. Painters that stand still show its poster. */
         SceneNodeMediaNode: {
@@ -2548,6 +3499,12 @@ export interface components {
              * @default 0
              */
             strokeWidth: number;
+            /**
+             * Format: double
+             * @description Standard deviation of a Gaussian blur of the whole, in units; 0 for none.
+             * @default 0
+             */
+            blur: number;
         };
         /**
          * @description The whole of a photo painted into a rectangle; what of it is seen is decided by the groups around
@@ -2567,6 +3524,8 @@ export interface components {
              *                 to 1; null for none.
              */
             colours?: null | number[];
+            /** @description The name of what is done to its pixels before it is painted; null for nothing. */
+            treatment?: null | string;
         };
         /** @description Lines of words in one face, size and ink. */
         SceneNodeTextNode: {
@@ -2583,6 +3542,38 @@ export interface components {
             ink: string;
             /** @description The lines. */
             lines: components["schemas"]["SceneLine"][];
+            /**
+             * Format: double
+             * @description Space after each cluster of letters, in units.
+             * @default 0
+             */
+            spacing: number;
+            /**
+             * @description The lines are written from right to left.
+             * @default false
+             */
+            isRightToLeft: boolean;
+            /**
+             * Format: double
+             * @description Of what fills the letters, 0 to 1.
+             * @default 1
+             */
+            inkOpacity: number;
+            gradient?: null | components["schemas"]["Gradient"];
+            /** @description Colour of a line round the letters, painted below what fills them; null for none. */
+            stroke?: null | string;
+            /**
+             * Format: double
+             * @description Its width in units, half of it outside.
+             * @default 0
+             */
+            strokeWidth: number;
+            /**
+             * Format: double
+             * @description Standard deviation of a Gaussian blur of the whole, in units; 0 for none.
+             * @default 0
+             */
+            blur: number;
         };
         /** @description What stands on a scene, in words and measures. */
         ScenePart: {
@@ -2599,10 +3590,10 @@ export interface components {
             says: string;
             /**
              * Format: double
-             * @description Of words: contrast at the worst tenth of the pixels under them.
+             * @description Of words: contrast at the worst tenth of the places under their letters, in the room.
              */
             contrast?: null | number;
-            /** @description Of words: whether that is enough for their size (WCAG 2.2, success criterion 1.4.3). */
+            /** @description Of words: whether that is enough for their size. */
             reads?: null | boolean;
             /**
              * Format: double
@@ -2610,6 +3601,8 @@ export interface components {
              */
             sharpness?: null | number;
             sharp?: null | components["schemas"]["Sharp"];
+            reading?: null | components["schemas"]["WordsReading"];
+            set?: null | components["schemas"]["SetWords"];
         };
         /** @description Asks for a search. */
         SearchRequest: {
@@ -2620,8 +3613,156 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        /** @description Where a line begins and ends in the words of its paragraph, and where it stands in their box. */
+        SetLineEnds: {
+            /**
+             * Format: int32
+             * @description Counted from 0.
+             */
+            paragraph: number;
+            /**
+             * Format: int32
+             * @description UTF-16 place.
+             */
+            start: number;
+            /**
+             * Format: int32
+             * @description UTF-16 place.
+             */
+            end: number;
+            /**
+             * Format: double
+             * @description From the left of the box to its left edge, in units.
+             */
+            x: number;
+        };
+        /** @description How words were set: what an editor in their place needs to look the same. */
+        SetWords: {
+            /** @description Name of the typeface. */
+            face: string;
+            /** @description That of bold runs. */
+            boldFace: string;
+            /** @description That of slanted runs. */
+            italicFace: string;
+            /** @description That of runs that are both. */
+            boldItalicFace: string;
+            /** @description Colour. */
+            ink: string;
+            /**
+             * Format: double
+             * @description Units to the em.
+             */
+            size: number;
+            /**
+             * Format: double
+             * @description From baseline to baseline, in units.
+             */
+            leading: number;
+            /**
+             * Format: double
+             * @description Of a line alone, from its top to its foot, in units.
+             */
+            lineHeight: number;
+            /**
+             * Format: double
+             * @description Between paragraphs, in units.
+             */
+            paragraphGap: number;
+            /**
+             * Format: double
+             * @description After each cluster of letters, in units.
+             */
+            spacing: number;
+            /** @description Where lines stand. */
+            align: components["schemas"]["WordsAlign"];
+            /** @description Small letters and capitals. */
+            case: components["schemas"]["WordsCase"];
+            /**
+             * Format: int32
+             * @description Columns they stand in.
+             */
+            columns: number;
+            /** @description False where they are larger than their room. */
+            fits: boolean;
+            /** @description Letters that no face at hand has. */
+            missing: string[];
+            /** @description Families that lent letters. */
+            others: string[];
+            /** @description Where their lines end. */
+            lines: components["schemas"]["SetLineEnds"][];
+        };
         /** @enum {unknown} */
         Sharp: "sharp" | "aLittleSoft" | "soft" | null;
+        /** @description A room, and what it does to what is shown. */
+        ShownRoom: {
+            /** @description The light. */
+            light: components["schemas"]["RoomLight"];
+            /**
+             * Format: double
+             * @description To the last row, in metres.
+             */
+            backRow: number;
+            /**
+             * Format: double
+             * @description In metres.
+             */
+            screenHeight: number;
+            /**
+             * Format: double
+             * @description Times linear light.
+             */
+            slope: number;
+            /**
+             * Format: double
+             * @description Added to it.
+             */
+            haze: number;
+        };
+        /**
+         * @description How one slide gives way to the next.
+         * @enum {unknown}
+         */
+        SlideChange: "cut" | "dissolve";
+        /** @description Slides that a command is for: all, those that are named, or a range. */
+        SlideChoice: {
+            /** @description Those slides; null for what Range says. */
+            ids?: null | string[];
+            /**
+             * @description Numbers counted from 1 and stretches of them, such as `2-5, 8`; null or empty for
+             *                 all.
+             */
+            range?: null | string;
+        };
+        /** @description The grid that things are placed on: margins, columns, rows and gutters. A value. */
+        SlideGrid: {
+            /**
+             * Format: double
+             * @description From the left and right edges of the slide, in slide units.
+             */
+            marginX: number;
+            /**
+             * Format: double
+             * @description From the top and bottom edges, in slide units.
+             */
+            marginY: number;
+            /**
+             * Format: int32
+             * @description Columns, 1 to 24.
+             */
+            columns: number;
+            /**
+             * Format: int32
+             * @description Rows, 1 to 24.
+             */
+            rows: number;
+            /**
+             * Format: double
+             * @description Between two cells, in slide units.
+             */
+            gutter: number;
+            /** @description How the columns share the width, one number each; null for columns of one width. */
+            widths?: null | number[];
+        };
         /**
          * @description What a slide is for.
          * @enum {unknown}
@@ -2658,10 +3799,10 @@ export interface components {
             height: number;
         };
         /**
-         * @description The shape of a deck's slides.
-         * @enum {unknown}
+         * @description The shape of a deck's slides. Every slide is 1080 units high; 16:9 is 1920 wide, 4:3 1440. In files and on the wire
+         *     it is a word: `wide`, `standard`, `square`, or its own proportion as `3:2`.
          */
-        SlideShape: "wide" | "standard";
+        SlideShape: string;
         /** @description A slide for the client. */
         SlideView: {
             /**
@@ -2691,6 +3832,8 @@ export interface components {
             standing: components["schemas"]["Standing"];
             /** @description In a sentence. */
             why: string;
+            ownGrid: null | components["schemas"]["SlideGrid"];
+            arranged: null | components["schemas"]["ArrangementForm"];
         };
         /** @description A line that a dragged photo may catch on. */
         SnapLine: {
@@ -2781,12 +3924,58 @@ export interface components {
             /** @description Its slides, as wide as their time; empty for talks beyond those that are held in memory. */
             tiles: components["schemas"]["TalkTile"][];
         };
+        /** @description How a tone is shown until it is said otherwise. */
+        ToneRule: {
+            /** @description The tone. */
+            tone: components["schemas"]["FrameTone"];
+            /**
+             * Format: double
+             * @description How strong it is, 0 to 1.
+             */
+            amount: number;
+            /** @description The ink of its shadows; null where it has none. */
+            dark: null | string;
+            /** @description The ink of its lights. */
+            light: null | string;
+        };
         /**
          * @description Tones by which a wall is narrowed.
          * @default any
          * @enum {unknown}
          */
         ToneWish: "any" | "light" | "dark";
+        /** @description How strongly a photo is toned, and in which inks. */
+        Toning: {
+            /**
+             * Format: double
+             * @description 0 for not at all, to 1; null for the usual of the tone.
+             */
+            amount?: null | number;
+            /** @description The ink of the shadows, `#RRGGBB`; null for the usual. */
+            dark?: null | string;
+            /** @description The ink of the lights; null for the usual. */
+            light?: null | string;
+        };
+        /**
+         * @description How a veil lies between a photo and words.
+         * @enum {unknown}
+         */
+        VeilForm: "linear" | "radial" | "edge" | "whole";
+        /** @description A stop of a veil. */
+        VeilStop: {
+            /**
+             * Format: double
+             * @description Along its way, 0 where it is strongest, to 1.
+             */
+            offset: number;
+            /** @description As `#RRGGBB`. */
+            colour: string;
+            /**
+             * Format: double
+             * @description 0 to 1; times the strength of the veil.
+             */
+            opacity: number;
+        };
         /** @description What checking the store found. */
         VerifyView: {
             /** Format: int32 */
@@ -2872,11 +4061,125 @@ export interface components {
             /** @description What would not be clear. */
             rows: components["schemas"]["WhatIfRow"][];
         };
+        /** @enum {unknown} */
+        WordsAlign: "start" | "middle" | "end" | null;
+        /** @enum {unknown} */
+        WordsCase: "asTyped" | "capitals" | "small" | "smallCapitals" | null;
+        /** @description Writes words, sets them, or puts them elsewhere; what is null stays. */
+        WordsEdit: {
+            /**
+             * @description What they say, plain. Typing what they say anyway leaves them following the title or the
+             *                 point.
+             */
+            text?: null | string;
+            spot?: null | components["schemas"]["Spot"];
+            /** @description What they say, with its looks and lists; in place of Text. */
+            body?: null | components["schemas"]["Paragraph"][];
+            role?: null | components["schemas"]["WordsRole"];
+            look?: null | components["schemas"]["WordsLook"];
+            /** @description What is again as the house says. */
+            release?: null | components["schemas"]["LookPart"][];
+            /**
+             * @description Straight quotation marks, double hyphens and three stops become those of the deck's
+             *                 language.
+             */
+            typographic?: null | boolean;
+            deed?: null | string;
+        };
         /**
-         * @description How large words are set.
+         * @description How words look. Of a role in a house style every member is set that a role needs; of single words only what a hand set,
+         *     and null is what their role says.
+         */
+        WordsLook: {
+            /** @description Family of type. */
+            family?: null | string;
+            /** @description The heavier style. */
+            bold?: null | boolean;
+            /** @description The slanted style. */
+            italic?: null | boolean;
+            /**
+             * Format: double
+             * @description Units to the em, double WordsLook.SmallestSize to double WordsLook.LargestSize.
+             */
+            size?: null | number;
+            /**
+             * Format: double
+             * @description From baseline to baseline, in sizes, .6 to 3.
+             */
+            leading?: null | number;
+            /**
+             * Format: double
+             * @description After each letter, in sizes, -.1 to 1.
+             */
+            spacing?: null | number;
+            align?: null | components["schemas"]["WordsAlign"];
+            case?: null | components["schemas"]["WordsCase"];
+            /** @description Colour; null for the better of the light and the dark ink of the house. */
+            ink?: null | string;
+            /**
+             * Format: double
+             * @description How far a shadow under the letters spreads, in units, 0 to 80; 0 for none.
+             */
+            shadow?: null | number;
+            /**
+             * Format: double
+             * @description Width of a line round the letters, in units, 0 to 24; 0 for none.
+             */
+            outline?: null | number;
+            /** @description Its colour; null for the contrary of the ink. */
+            outlineInk?: null | string;
+            /**
+             * Format: double
+             * @description Strength of a plate under the words, 0 to 1; 0 for none.
+             */
+            plate?: null | number;
+            /** @description Its colour; null for the contrary of the ink. */
+            plateColour?: null | string;
+            ornament?: null | components["schemas"]["Ornament"];
+            /** @description The colour that a gradient ends in; null for the first accent of the house. */
+            ornamentInk?: null | string;
+            /**
+             * Format: double
+             * @description Degrees of a circle that the longest line takes up, -180 to 180; above 0 it rises in the
+             *                 middle.
+             */
+            bend?: null | number;
+            /**
+             * Format: int32
+             * @description 1 to 4.
+             */
+            columns?: null | number;
+            /** @description Also set larger, until they fill their room. */
+            grows?: null | boolean;
+        };
+        /** @description How words read over what lies under them. */
+        WordsReading: {
+            /** @description In one statement. */
+            readable: components["schemas"]["Readable"];
+            /**
+             * Format: double
+             * @description Contrast that nine tenths of the places under the letters reach, in the room.
+             */
+            ratio: number;
+            /**
+             * Format: double
+             * @description What their size needs (WCAG 2.2, success criterion 1.4.3).
+             */
+            wanted: number;
+            failing: null | components["schemas"]["SlideRect"];
+            /** @description They are smaller than the last row can read. */
+            smallForTheBackRow: boolean;
+            /**
+             * Format: double
+             * @description The smallest size for the last row in this face, in units.
+             */
+            smallestSize: number;
+        };
+        /**
+         * @description What words are for.
          * @enum {unknown}
          */
-        WordsRole: "opening" | "heading";
+        WordsRole: "opening" | "heading" | "subtitle" | "body" | "caption" | "number" | "quotation" | "credit";
         /**
          * @description What words say: typed, or following the title or the point.
          * @enum {unknown}
@@ -2891,6 +4194,68 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    readGrids: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PresetView"][];
+                };
+            };
+        };
+    };
+    saveHouse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HouseStyle"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    removeHouse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     readPage: {
         parameters: {
             query?: never;
@@ -2934,6 +4299,72 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["RulesView"];
                 };
+            };
+        };
+    };
+    ListFonts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FontFamilyView"][];
+                };
+            };
+        };
+    };
+    AddFonts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    file: components["schemas"]["IFormFile"];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FontFamilyView"][];
+                };
+            };
+        };
+    };
+    RemoveFonts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                family: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -3232,6 +4663,30 @@ export interface operations {
             };
         };
     };
+    readPicture: {
+        parameters: {
+            query?: {
+                width?: number;
+                page?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+                slideId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     readGuides: {
         parameters: {
             query?: never;
@@ -3258,7 +4713,9 @@ export interface operations {
     };
     readLines: {
         parameters: {
-            query?: never;
+            query?: {
+                also?: string[];
+            };
             header?: never;
             path: {
                 id: string;
@@ -3276,6 +4733,53 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Guides"];
+                };
+            };
+        };
+    };
+    proposeMarks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slideId: string;
+                itemId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CropWindow"][];
+                };
+            };
+        };
+    };
+    readGrid: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slideId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GridView"];
                 };
             };
         };
@@ -3303,12 +4807,61 @@ export interface operations {
             };
         };
     };
-    readPicture: {
+    draftWords: {
         parameters: {
-            query?: {
-                width?: number;
-                page?: number;
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slideId: string;
+                itemId: string;
             };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DraftRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scene"];
+                };
+            };
+        };
+    };
+    readRemedies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slideId: string;
+                itemId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Remedy"][];
+                };
+            };
+        };
+    };
+    sketchHouses: {
+        parameters: {
+            query?: never;
             header?: never;
             path: {
                 id: string;
@@ -3323,7 +4876,79 @@ export interface operations {
                 headers: {
                     [name: string]: unknown;
                 };
-                content?: never;
+                content: {
+                    "application/json": components["schemas"]["HouseSketch"][];
+                };
+            };
+        };
+    };
+    previewCommand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PreviewRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PreviewView"];
+                };
+            };
+        };
+    };
+    proposePalette: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseStyle"];
+                };
+            };
+        };
+    };
+    readByHand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ByHandView"][];
+                };
             };
         };
     };

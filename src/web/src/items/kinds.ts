@@ -1,6 +1,7 @@
 import type { ComponentType } from 'react';
 import type { Item, Slide } from '../api/types';
 import { frame } from './frame/kind';
+import { veil } from './veil/kind';
 import { words } from './words/kind';
 
 /** One verb of an item: a word under the stage that opens a line of controls, or acts at once. */
@@ -26,7 +27,7 @@ export interface ItemClient {
  * The kinds of items, as the client knows them: the only list. A kind that is not in it is moved, ordered and removed
  * like any other.
  */
-export const kinds: ItemClient[] = [frame, words];
+export const kinds: ItemClient[] = [frame, veil, words];
 
 const unknown: ItemClient = { kind: '', verbs: [] };
 

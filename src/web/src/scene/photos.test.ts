@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { GroupNode, PhotoNode, SceneNode } from '../api/types';
 import { aScene } from '../testing/parts';
-import { inWords, photoShares, showsPhoto } from './photos';
+import { inWords, photosOf, showsPhoto } from './photos';
 
 const photo = (photoId: string, width: number): PhotoNode => ({
   kind: 'photo',
@@ -19,6 +19,7 @@ const group = (nodes: SceneNode[], scale = 1): GroupNode => ({
   turn: 0,
   scale,
   about: null,
+  soft: 0,
 });
 
 describe('the photos of a scene', () => {
@@ -28,11 +29,20 @@ describe('the photos of a scene', () => {
       group([photo('p', 1920), group([photo('q', 480)], 2)], 0.75),
       { kind: 'media', rect: { x: 0, y: 0, width: 640, height: 360 }, posterId: 'r', alt: '' } as SceneNode,
     ]);
-    const shares = photoShares(scene);
-    expect([...shares.keys()].sort()).toEqual(['p', 'q', 'r']);
-    expect(shares.get('p')).toBeCloseTo(0.75);
-    expect(shares.get('q')).toBeCloseTo((480 * 2 * 0.75) / 1920);
-    expect(shares.get('r')).toBeCloseTo(1 / 3);
+    const shown = photosOf(scene);
+    const share = (id: string) => shown.find((s) => s.id === id)?.share;
+    expect(shown.map((s) => s.id).sort()).toEqual(['p', 'q', 'r']);
+    expect(share('p')).toBeCloseTo(0.75);
+    expect(share('q')).toBeCloseTo((480 * 2 * 0.75) / 1920);
+    expect(share('r')).toBeCloseTo(1 / 3);
+  });
+
+  it('are other pictures where something in them is hidden', () => {
+    const hidden = { ...photo('p', 480), treatment: 'm0.1,0.2,0.3,0.4' };
+    expect(photosOf(aScene('a', [photo('p', 960), hidden])).map((s) => [s.id, s.treatment, s.share])).toEqual([
+      ['p', null, 0.5],
+      ['p', 'm0.1,0.2,0.3,0.4', 0.25],
+    ]);
   });
 
   it('are seen wherever they lie', () => {

@@ -1,18 +1,29 @@
 import type { Scene, SceneNode } from '../api/types';
 
-/** The photos of a scene, each with the greatest width of its whole picture as a share of the scene's width. */
-export function photoShares(scene: Scene): Map<string, number> {
-  const shares = new Map<string, number>();
-  const put = (id: string, share: number) => shares.set(id, Math.max(share, shares.get(id) ?? 0));
+/** A picture that a scene shows: a photo, and what is done to its pixels. */
+export interface ShownPhoto {
+  id: string;
+  treatment: string | null;
+  /** The greatest width of its whole picture as a share of the scene's width. */
+  share: number;
+}
+
+/** The pictures of a scene. */
+export function photosOf(scene: Scene): ShownPhoto[] {
+  const shown = new Map<string, ShownPhoto>();
+  const put = (id: string, treatment: string | null, share: number) => {
+    const name = `${id}~${treatment ?? ''}`;
+    shown.set(name, { id, treatment, share: Math.max(share, shown.get(name)?.share ?? 0) });
+  };
   const walk = (nodes: SceneNode[], scale: number) => {
     for (const n of nodes) {
       if (n.kind === 'group') walk(n.nodes, scale * (n.scale ?? 1));
-      else if (n.kind === 'photo') put(n.photoId, n.image.width * scale);
-      else if (n.kind === 'media' && n.posterId) put(n.posterId, n.rect.width * scale);
+      else if (n.kind === 'photo') put(n.photoId, n.treatment ?? null, n.image.width * scale);
+      else if (n.kind === 'media' && n.posterId) put(n.posterId, null, n.rect.width * scale);
     }
   };
   walk(scene.nodes, 1 / scene.width);
-  return shares;
+  return [...shown.values()];
 }
 
 /** Whether a node shows a photo anywhere inside. */

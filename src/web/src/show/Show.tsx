@@ -5,7 +5,7 @@ import type { Scene } from '../api/types';
 import { useOpenDeck } from '../deck/open';
 import { photoUrl } from '../deck/photoUrl';
 import { useDeckStore, usePhotos } from '../deck/store';
-import { photoShares } from '../scene/photos';
+import { photosOf } from '../scene/photos';
 import { SceneView } from '../scene/SceneView';
 import { Button } from '../ui/Button';
 import { Waiting } from '../ui/Star';
@@ -59,9 +59,9 @@ export default function Show() {
     let gone = false;
     const sources = new Set<string>();
     for (const p of pages)
-      for (const [photoId, share] of photoShares(p)) {
+      for (const { id: photoId, treatment, share } of photosOf(p)) {
         const photo = photos[photoId];
-        if (photo) sources.add(photoUrl(photo, share * width * devicePixelRatio));
+        if (photo) sources.add(photoUrl(photo, share * width * devicePixelRatio, treatment));
       }
     void Promise.allSettled(
       [...sources].map(async (src) => {

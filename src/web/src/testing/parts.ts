@@ -22,6 +22,8 @@ export const aSlide = (id: string, change: Partial<Slide> = {}): Slide => ({
   seconds: 60,
   standing: 'clear',
   why: '',
+  ownGrid: null,
+  arranged: null,
   ...change,
 });
 

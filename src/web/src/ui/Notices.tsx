@@ -20,7 +20,23 @@ export function Notices() {
           key={n.id}
           className={`pointer-events-auto flex items-start gap-3 rounded-sm border-l-4 bg-notice px-4 py-3 text-word ${n.tone === 'refused' ? 'border-marigold' : 'border-verdigris'}`}
         >
-          <p className="flex-1">{n.text}</p>
+          <p className="flex-1">
+            {n.text}
+            {n.deed && (
+              <>
+                {' '}
+                <Button
+                  kind="link"
+                  onClick={() => {
+                    drop(n.id);
+                    n.deed?.run();
+                  }}
+                >
+                  {n.deed.name}
+                </Button>
+              </>
+            )}
+          </p>
           <Button kind="verb" onClick={() => drop(n.id)}>
             {texts.ui.close}
           </Button>

@@ -26,7 +26,7 @@ export function Select<T extends string>({
         <DropdownMenu.Content
           align="start"
           sideOffset={4}
-          className="z-30 min-w-44 rounded-sm border border-line bg-panel py-1 text-word"
+          className="z-50 max-h-[70vh] min-w-44 overflow-auto rounded-sm border border-line bg-panel py-1 text-word"
         >
           <DropdownMenu.RadioGroup value={value} onValueChange={(v) => onChoose(v as T)}>
             {options.map(([v, text]) => (

@@ -4,11 +4,13 @@ export interface Notice {
   id: number;
   text: string;
   tone: 'said' | 'refused';
+  /** What can be done about it, in one action. */
+  deed?: { name: string; run(): void };
 }
 
 interface Notices {
   list: Notice[];
-  say(text: string, tone?: Notice['tone']): void;
+  say(text: string, tone?: Notice['tone'], deed?: Notice['deed']): void;
   drop(id: number): void;
   clear(): void;
 }
@@ -18,9 +20,9 @@ let last = 0;
 /** Sentences shown at the edge of the window. They stay until they are read: until someone closes them. */
 export const useNotices = create<Notices>((set, get) => ({
   list: [],
-  say(text, tone = 'said') {
+  say(text, tone = 'said', deed) {
     if (get().list.some((n) => n.text === text)) return;
-    set({ list: [...get().list, { id: ++last, text, tone }] });
+    set({ list: [...get().list, { id: ++last, text, tone, ...(deed ? { deed } : {}) }] });
   },
   drop: (id) => set({ list: get().list.filter((n) => n.id !== id) }),
   clear: () => set({ list: [] }),

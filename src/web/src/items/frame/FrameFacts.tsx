@@ -1,7 +1,7 @@
-import type { Item, Slide } from '../../api/types';
+import type { Item, Slide, SlideRect } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { usePhoto, useScenes } from '../../deck/store';
-import { Field } from '../../ui/Field';
+import { NumberField } from '../../ui/NumberField';
 import { TextLink } from '../../ui/TextLink';
 import { frameOf } from './useFrame';
 import { texts } from '../../texts';
@@ -48,11 +48,11 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
             photo.licenceName || texts.frame.noLicenceWasFound
           )}
         </p>
-        {slide.why && (
+        {item.why && (
           <p
-            className={`mt-1.5 ${slide.standing === 'blocked' ? 'text-madder-light' : slide.standing === 'toSettle' ? 'text-marigold' : 'text-quiet'}`}
+            className={`mt-1.5 ${item.standing === 'blocked' ? 'text-madder-light' : item.standing === 'toSettle' ? 'text-marigold' : 'text-quiet'}`}
           >
-            {slide.why}
+            {item.why}
           </p>
         )}
         {credit && <p className="mt-2.5 bg-deep px-2.5 py-2 font-mono text-note leading-snug">{credit.says}</p>}
@@ -116,30 +116,19 @@ const names = {
 
 /** Where a frame stands, in numbers that can be written: what handles do, by keys and to the unit. */
 function ExactPlace({ slide, item }: { slide: Slide; item: Item }) {
-  const { rect } = item.item.at;
+  const { rect, turn } = item.item.at;
+  const place = (change: Partial<SlideRect>, to: number | null = null) =>
+    edit({ kind: 'place-item', slideId: slide.id, itemId: item.item.id, rect: { ...rect, ...change }, turn: to });
+  const number = (name: string, value: number, onCommit: (value: number) => unknown) => (
+    <label key={name} className="flex items-baseline gap-2">
+      <span className="flex-1">{name}</span>
+      <NumberField label={name} className="!w-14 max-[1150px]:!w-11" value={value} onCommit={onCommit} />
+    </label>
+  );
   return (
-    <div className="mt-4 grid grid-cols-2 gap-x-4 gap-y-1 border-t border-line pt-3 text-note text-quiet">
-      {sides.map((side) => (
-        <label key={side} className="flex items-baseline gap-2">
-          <span className="flex-1">{names[side]}</span>
-          <Field
-            label={names[side]}
-            className="!w-14 border-b-line text-right font-mono text-word"
-            value={String(Math.round(rect[side] * 10) / 10)}
-            onCommit={(text) => {
-              const value = Number(text.replace(',', '.'));
-              if (text === '' || !Number.isFinite(value)) return false;
-              return edit({
-                kind: 'place-item',
-                slideId: slide.id,
-                itemId: item.item.id,
-                rect: { ...rect, [side]: value },
-                turn: null,
-              });
-            }}
-          />
-        </label>
-      ))}
+    <div className="mt-4 grid grid-cols-2 gap-x-4 gap-y-1 max-[1150px]:gap-x-2 border-t border-line pt-3 text-note text-quiet">
+      {sides.map((side) => number(names[side], rect[side], (value) => place({ [side]: value })))}
+      {number(texts.frame.turn, turn ?? 0, (value) => place({}, value))}
     </div>
   );
 }

@@ -1,17 +1,20 @@
-import { Slider } from 'radix-ui';
-import type { CropWindow, Frame, Item, Slide } from '../../api/types';
+import type { Frame, Item, Slide } from '../../api/types';
+import { edit } from '../../deck/edit';
 import { rules } from '../../deck/rules';
 import { spots } from '../../deck/words';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
+import { NumberField } from '../../ui/NumberField';
+import { Scale } from '../../ui/Scale';
 import { Select } from '../../ui/Select';
 import { useGesture } from '../../ui/useGesture';
 import { useReframing } from './useReframing';
+import { KeepInView } from './KeepInView';
+import { useDrawing } from './useDrawing';
 import { editFrame, frameOf } from './useFrame';
 import { texts } from '../../texts';
 
 type Mask = NonNullable<Frame['mask']>;
-type Tone = NonNullable<Frame['tone']>;
 
 const masks: [Mask, string][] = [
   ['none', texts.frame.theWholeFrame],
@@ -27,15 +30,10 @@ const masks: [Mask, string][] = [
   ['ring', texts.frame.aRing],
   ['bar', texts.frame.aBar],
   ['tiles', texts.frame.tiles],
+  ['polygon', texts.frame.ownShape],
 ];
 // Those that show a stated part of the photo.
 const portions = new Set<Mask>(['sector', 'ring', 'bar', 'tiles']);
-const tones: [Tone, string][] = [
-  ['natural', texts.frame.itsOwnColours],
-  ['grey', texts.frame.blackAndWhite],
-  ['brown', texts.frame.brownTones],
-];
-
 interface Props {
   slide: Slide;
   item: Item;
@@ -43,11 +41,7 @@ interface Props {
 
 // How far a word moves the photo, in slide units.
 const step = 24;
-// 24 pixels to take hold of (WCAG 2.2, success criterion 2.5.8), a short stroke to look at.
-const thumb =
-  'relative block h-6 w-6 before:absolute before:inset-y-1 before:left-1/2 before:w-1.5 before:-translate-x-1/2 before:bg-verdigris';
-
-export function ReframeScale() {
+export function ReframeScale({ slide, item }: Props) {
   const { tool, scale } = useReframing();
   const guides = tool?.guides;
   const rest = useGesture(() => tool?.end());
@@ -55,22 +49,18 @@ export function ReframeScale() {
   return (
     <>
       <span>{texts.frame.wider}</span>
-      <Slider.Root
-        className="relative flex h-6 w-64 max-w-[40vw] touch-none items-center"
+      <Scale
+        label={texts.frame.scaleOfThePhoto}
         min={Math.log(guides.minScale)}
         max={Math.log(guides.maxScale)}
         step={0.005}
-        value={[Math.log(scale)]}
-        onValueChange={([v]) => {
-          tool.scaleTo(Math.exp(v ?? 0));
+        value={Math.log(scale)}
+        filled
+        onChange={(v) => {
+          tool.scaleTo(Math.exp(v));
           rest.put(0);
         }}
-      >
-        <Slider.Track className="relative h-px flex-1 bg-quiet">
-          <Slider.Range className="absolute h-full bg-verdigris" />
-        </Slider.Track>
-        <Slider.Thumb aria-label={texts.frame.scaleOfThePhoto} className={thumb} />
-      </Slider.Root>
+      />
       <span>{texts.frame.closer}</span>
       {(
         [
@@ -92,7 +82,7 @@ export function ReframeScale() {
           {name}
         </Button>
       ))}
-      <span className="text-note max-[1150px]:hidden">{texts.frame.orDragItHoldAlt}</span>
+      <KeepInView slide={slide} item={item} />
     </>
   );
 }
@@ -108,19 +98,21 @@ export function CutToShape({ slide, item }: Props) {
         label={texts.frame.shape}
         value={mask}
         options={masks}
-        onChoose={(chosen) => void editFrame(slide, item, { mask: chosen })}
+        onChoose={(chosen) =>
+          chosen === 'polygon' && !frame?.corners
+            ? useDrawing.getState().draw('corners')
+            : void editFrame(slide, item, { mask: chosen })
+        }
       />
+      {mask === 'polygon' && <OwnShape slide={slide} item={item} />}
       {portions.has(mask) && (
         <>
           {texts.frame.showing}
-          <Field
+          <NumberField
             label={texts.frame.partShown}
-            className="!inline !w-12 border-b-line text-right font-mono text-word"
-            value={String(Math.round((frame?.portion ?? 0) * 10000) / 100)}
-            onCommit={(text) => {
-              const share = Number(text.replace(',', '.').replace('%', '')) / 100;
-              return Number.isFinite(share) && editFrame(slide, item, { portion: share });
-            }}
+            digits={2}
+            value={(frame?.portion ?? 0) * 100}
+            onCommit={(percent) => editFrame(slide, item, { portion: percent / 100 })}
           />
           {' %'}
         </>
@@ -129,18 +121,27 @@ export function CutToShape({ slide, item }: Props) {
   );
 }
 
-export function TonePhoto({ slide, item }: Props) {
+// Corners of one's own: drawn on the stage, or written as per cents of the frame.
+function OwnShape({ slide, item }: Props) {
+  const corners = frameOf(item)?.corners ?? [];
+  const hundredth = (n: number) => String(Math.round(n * 1000) / 10);
   return (
-    <span>
-      {texts.frame.shownIn}
-      <Select
-        dark
-        label={texts.frame.tone}
-        value={frameOf(item)?.tone ?? 'natural'}
-        options={tones}
-        onChoose={(tone) => void editFrame(slide, item, { tone })}
+    <>
+      {' '}
+      <Button kind="verb" onClick={() => useDrawing.getState().draw('corners')}>
+        {texts.frame.drawItAgain}
+      </Button>{' '}
+      <Field
+        label={texts.frame.cornersInPerCent}
+        className="!inline !w-72 border-b-line font-mono text-word"
+        value={corners.map((c) => `${hundredth(c.x)} ${hundredth(c.y)}`).join(', ')}
+        onCommit={(text) => {
+          const pairs = text.split(/[,;]/).map((p) => p.trim().split(/\s+/).map(Number));
+          if (pairs.some((p) => p.length !== 2 || p.some((n) => !Number.isFinite(n)))) return false;
+          return editFrame(slide, item, { corners: pairs.map(([x, y]) => ({ x: x! / 100, y: y! / 100 })) });
+        }}
       />
-    </span>
+    </>
   );
 }
 
@@ -168,45 +169,52 @@ export function Straighten({ slide, item }: Props) {
   return (
     <>
       <span>{texts.frame.left}</span>
-      <Slider.Root
-        className="relative flex h-6 w-64 max-w-[40vw] touch-none items-center"
+      <Scale
+        label={texts.frame.degreesClockwise}
         min={-most}
         max={most}
         step={0.1}
-        value={[shown]}
-        onValueChange={([v]) => gesture.put(v ?? 0)}
-      >
-        <Slider.Track className="relative h-px flex-1 bg-quiet" />
-        <Slider.Thumb aria-label={texts.frame.degreesClockwise} className={thumb} />
-      </Slider.Root>
+        value={shown}
+        onChange={gesture.put}
+      />
       <span>{texts.frame.right}</span>
       <span className="font-mono text-note">{shown.toFixed(1)}°</span>
       <Button kind="verb" disabled={turn === 0} onClick={() => void editFrame(slide, item, { straighten: 0 })}>
         {texts.frame.level}
       </Button>
+      <Button kind="verb" onClick={() => useDrawing.getState().draw('horizon')}>
+        {texts.frame.drawTheHorizon}
+      </Button>
     </>
   );
 }
 
-const parts: [string, CropWindow][] = [
-  [texts.frame.theLeftThird, { x: 0, y: 0, width: 1 / 3, height: 1 }],
-  [texts.frame.theRightThird, { x: 2 / 3, y: 0, width: 1 / 3, height: 1 }],
-  [texts.frame.theTopThird, { x: 0, y: 0, width: 1, height: 1 / 3 }],
-  [texts.frame.theBottomThird, { x: 0, y: 2 / 3, width: 1, height: 1 / 3 }],
+const blends: [NonNullable<NonNullable<Frame['merged']>['how']>, string][] = [
+  ['beside', texts.frame.besideEachOther],
+  ['over', texts.frame.overEachOther],
 ];
 
-export function HidePart({ slide, item }: Props) {
-  const covers = frameOf(item)?.covers ?? [];
+/** How photos that were blended into one stand to each other. */
+export function Blended({ slide, item }: Props) {
+  const merged = frameOf(item)?.merged;
+  if (!merged) return null;
   return (
     <>
-      <span>{texts.frame.hide}</span>
-      {parts.map(([name, part]) => (
-        <Button key={name} kind="verb" onClick={() => void editFrame(slide, item, { covers: [...covers, part] })}>
-          {name}
-        </Button>
-      ))}
-      <Button kind="verb" disabled={covers.length === 0} onClick={() => void editFrame(slide, item, { covers: [] })}>
-        {texts.frame.showItAll}
+      <span>
+        {texts.frame.blendedHow}
+        <Select
+          dark
+          label={texts.frame.howTheyAreBlended}
+          value={merged.how ?? 'beside'}
+          options={blends}
+          onChoose={(how) => void editFrame(slide, item, { merged: { ...merged, how } })}
+        />
+      </span>
+      <Button
+        kind="verb"
+        onClick={() => void edit({ kind: 'merge-items', slideId: slide.id, itemIds: [item.item.id], together: false })}
+      >
+        {texts.frame.takeThemApart}
       </Button>
     </>
   );

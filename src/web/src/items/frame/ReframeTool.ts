@@ -6,7 +6,7 @@ import { editFrame, frameOf } from './useFrame';
 
 /** What a tool may draw on: the painted photo, and lines over the slide. */
 export interface ReframeSurface {
-  picture(): SVGElement | null;
+  pictures(): SVGElement[];
   lines(lines: { axis: string; line: number }[]): void;
 }
 
@@ -70,16 +70,14 @@ export class ReframeTool implements StageTool {
 
   cancel() {
     this.work = null;
-    const picture = this.surface.picture();
-    if (picture) picture.style.transform = '';
+    for (const picture of this.surface.pictures()) picture.style.transform = '';
     this.surface.lines([]);
     useReframing.setState({ scale: 1 });
   }
 
   private paint(p: Placed) {
-    const picture = this.surface.picture();
     const { image } = this.guides;
-    if (picture)
+    for (const picture of this.surface.pictures())
       picture.style.transform = `translate(${p.x - image.x * p.scale}px, ${p.y - image.y * p.scale}px) scale(${p.scale})`;
     this.surface.lines(p.caught);
     useReframing.setState({ scale: p.scale });

@@ -14,6 +14,7 @@ const guides: Guides = {
   enlarged: 1,
   sharpScale: 1,
   tolerance: 10,
+  kept: null,
   snaps: [{ axis: 'y', value: -60, line: 360, kind: 'subject on the third' }],
 };
 

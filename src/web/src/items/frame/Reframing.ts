@@ -62,9 +62,15 @@ export class Reframing {
   }
 
   private limit() {
-    const { frame, image } = this.guides;
-    this.x = clamp(this.x, frame.x + frame.width - image.width * this.scale, frame.x);
-    this.y = clamp(this.y, frame.y + frame.height - image.height * this.scale, frame.y);
+    const { frame, image, kept } = this.guides;
+    const w = image.width * this.scale;
+    const h = image.height * this.scale;
+    this.x = clamp(this.x, frame.x + frame.width - w, frame.x);
+    this.y = clamp(this.y, frame.y + frame.height - h, frame.y);
+    if (!kept) return;
+    // What stays in view lies inside the frame.
+    this.x = clamp(this.x, frame.x - kept.x * w, frame.x + frame.width - (kept.x + kept.width) * w);
+    this.y = clamp(this.y, frame.y - kept.y * h, frame.y + frame.height - (kept.y + kept.height) * h);
   }
 
   private catch(axis: string, value: number, caught: Snap[]): number {

@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Select } from '../../ui/Select';
 import { texts } from '../../texts';
+import { type } from './typing/useTyping';
 
 /** Writes the words of a slide, or new ones where it has none, and puts them in their place. */
 export function WriteWords({ slide, item }: { slide: Slide; item: Item | undefined }) {
@@ -39,6 +40,9 @@ export function WriteWords({ slide, item }: { slide: Slide; item: Item | undefin
               onChoose={(spot) => void edit({ kind: 'edit-item', slideId, itemId, edit: { kind: 'words', spot } })}
             />
           </span>
+          <Button kind="verb" onClick={() => type(itemId)}>
+            {texts.typing.typeOnTheSlide}
+          </Button>
           <Button kind="verb" onClick={() => void edit({ kind: 'remove-item', slideId, itemId })}>
             {texts.writing.remove}
           </Button>

@@ -2,7 +2,7 @@ import { useState, type PointerEvent } from 'react';
 import type { GuideLines, Item, Slide, SlideRect } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { rules } from '../../deck/rules';
-import { caught, resized, type Caught, type Held } from './snap';
+import { caught, middleOf, resized, settledTurned, turned, turnTo, type Caught, type Held } from './snap';
 
 interface Props {
   slide: Slide;
@@ -11,6 +11,8 @@ interface Props {
   guides: GuideLines | undefined;
   /** Slide units for each pixel of the screen. */
   perPixel: number;
+  /** Where on the slide a place of the screen lies. */
+  place(x: number, y: number): { x: number; y: number };
   lines(lines: Caught[]): void;
 }
 
@@ -35,33 +37,25 @@ const cursor = (x: number, y: number) =>
         : 'cursor-nesw-resize';
 
 /**
- * Short strokes at the corners and sides of what is chosen: they move its edges, never the proportions of a photo. With
- * Shift the rectangle keeps its proportion, with Alt nothing catches. The numbers at the facts side do the same by keys.
+ * Short strokes at the corners and sides of what is chosen: they move its edges, never the proportions of a photo; the
+ * one above turns it. With Shift the rectangle keeps its proportion and the turn goes in steps, with Ctrl it grows from
+ * its middle, with Alt nothing catches. The numbers at the facts side do the same by keys.
  */
-export function Handles({ slide, item, rect, guides, perPixel, lines }: Props) {
-  const [at, setAt] = useState<SlideRect | null>(null);
-  const grab = (e: PointerEvent<SVGRectElement>, x: number, y: number) => {
+export function Handles({ slide, item, rect, guides, perPixel, place, lines }: Props) {
+  const [at, setAt] = useState<{ rect: SlideRect; turn: number } | null>(null);
+  const turn = item.item.at.turn ?? 0;
+  // Holds a handle until it is let go, then sends what it came to.
+  const hold = (
+    e: PointerEvent<SVGRectElement>,
+    to: (m: globalThis.PointerEvent) => { rect: SlideRect; turn: number; lines: Caught[] },
+  ) => {
     e.stopPropagation();
     e.preventDefault();
-    const held: Held = { left: x === 0, right: x === 1, top: y === 0, bottom: y === 1 };
     const handle = e.currentTarget;
-    const [fromX, fromY] = [e.clientX, e.clientY];
     handle.setPointerCapture(e.pointerId);
-    const to = (m: globalThis.PointerEvent) => {
-      const wanted = resized(
-        rect,
-        held,
-        (m.clientX - fromX) * perPixel,
-        (m.clientY - fromY) * perPixel,
-        rules().smallestItem,
-        m.shiftKey,
-      );
-      const free = m.altKey || m.shiftKey;
-      return free ? { rect: wanted, lines: [] } : caught(wanted, held, guides, (guides?.tolerance ?? 0) * perPixel);
-    };
     handle.onpointermove = (m) => {
       const now = to(m);
-      setAt(now.rect);
+      setAt(now);
       lines(now.lines);
     };
     const end = () => {
@@ -71,17 +65,46 @@ export function Handles({ slide, item, rect, guides, perPixel, lines }: Props) {
     handle.onpointercancel = () => (end(), setAt(null));
     handle.onpointerup = (u) => {
       end();
-      const { rect: placed } = to(u);
-      void edit({ kind: 'place-item', slideId: slide.id, itemId: item.item.id, rect: placed, turn: null }).then(() =>
-        setAt(null),
-      );
+      const placed = to(u);
+      void edit({
+        kind: 'place-item',
+        slideId: slide.id,
+        itemId: item.item.id,
+        rect: placed.rect,
+        turn: placed.turn === turn ? null : placed.turn,
+      }).then(() => setAt(null));
     };
   };
-  const r = at ?? rect;
+  const grab = (e: PointerEvent<SVGRectElement>, x: number, y: number) => {
+    const held: Held = { left: x === 0, right: x === 1, top: y === 0, bottom: y === 1 };
+    const [fromX, fromY] = [e.clientX, e.clientY];
+    hold(e, (m) => {
+      const moved = turned(
+        { x: (m.clientX - fromX) * perPixel, y: (m.clientY - fromY) * perPixel },
+        { x: 0, y: 0 },
+        -turn,
+      );
+      const centre = m.ctrlKey || m.metaKey;
+      const wanted = resized(rect, held, moved.x, moved.y, rules().smallestItem, m.shiftKey, centre);
+      if (m.altKey || m.shiftKey || centre || turn !== 0)
+        return { rect: settledTurned(rect, wanted, turn), turn, lines: [] };
+      return { ...caught(wanted, held, guides, (guides?.tolerance ?? 0) * perPixel), turn };
+    });
+  };
+  const twist = (e: PointerEvent<SVGRectElement>) =>
+    hold(e, (m) => ({
+      rect,
+      turn: turnTo(place(m.clientX, m.clientY), middleOf(rect), m.shiftKey, m.altKey),
+      lines: [],
+    }));
+  const r = at?.rect ?? rect;
+  const angle = at?.turn ?? turn;
+  const middle = middleOf(r);
   const reach = 12 * perPixel;
+  const above = 30 * perPixel;
   return (
-    <g aria-hidden>
-      {at && <rect {...at} strokeDasharray={`${6 * perPixel} ${4 * perPixel}`} />}
+    <g aria-hidden transform={angle === 0 ? undefined : `rotate(${angle} ${middle.x} ${middle.y})`}>
+      {at && <rect {...r} strokeDasharray={`${6 * perPixel} ${4 * perPixel}`} />}
       {sides.map(([x, y]) => {
         const cx = r.x + x * r.width;
         const cy = r.y + y * r.height;
@@ -110,6 +133,29 @@ export function Handles({ slide, item, rect, guides, perPixel, lines }: Props) {
           </g>
         );
       })}
+      <path
+        strokeWidth={3 * perPixel}
+        d={`M${middle.x} ${r.y - above + 8 * perPixel}V${r.y - above}m${-7 * perPixel} 0h${14 * perPixel}`}
+      />
+      <rect
+        x={middle.x - reach}
+        y={r.y - above - reach}
+        width={2 * reach}
+        height={2 * reach}
+        data-handle="turn"
+        className="pointer-events-auto cursor-grab fill-transparent stroke-none"
+        onPointerDown={twist}
+      />
+      {at && at.turn !== turn && (
+        <text
+          x={middle.x + 14 * perPixel}
+          y={r.y - above}
+          fontSize={13 * perPixel}
+          className="fill-verdigris stroke-none font-mono"
+        >
+          {at.turn.toFixed(1)}°
+        </text>
+      )}
     </g>
   );
 }

@@ -12,7 +12,7 @@ const item = {
   item: { id: 'i', kind: 'words', at: { rect: { x: 0, y: 0, width: 300, height: 90 } } },
 } as unknown as Item;
 const tool = () =>
-  new MoveTool(aSlide('s'), item, { x: 100, y: 50, width: 300, height: 90 }, { painted: () => painted });
+  new MoveTool(aSlide('s'), item, { x: 100, y: 50, width: 300, height: 90 }, { painted: () => [painted] });
 
 beforeEach(() => {
   vi.mocked(edit).mockClear();

@@ -3,16 +3,16 @@ import { edit } from '../../deck/edit';
 import type { Moved, StageTool } from '../../items/tool';
 import { caught, whole, type Caught } from './snap';
 
-/** What the tool may move: everything that is painted of the item. */
+/** What the tool may move: everything that is painted of what is chosen. */
 export interface MoveSurface {
-  painted(): SVGElement | null;
+  painted(): SVGElement[];
   /** Lines that were caught, drawn over the slide. */
   lines?(lines: Caught[]): void;
   /** Slide units for each pixel of the screen. */
   perPixel?(): number;
 }
 
-/** Moves an item over its slide, whatever its kind. */
+/** Moves items over their slide, whatever their kind: the first leads and catches, the others come along. */
 export class MoveTool implements StageTool {
   private by = { x: 0, y: 0 };
   private from = { x: 0, y: 0 };
@@ -24,6 +24,8 @@ export class MoveTool implements StageTool {
     private readonly box: SlideRect,
     private readonly surface: MoveSurface,
     private readonly guides?: GuideLines,
+    /** Others that are moved with it. */
+    private readonly also: string[] = [],
   ) {}
 
   begin() {
@@ -49,13 +51,25 @@ export class MoveTool implements StageTool {
     const { x, y } = this.by;
     if (x === 0 && y === 0) return;
     const { rect } = this.item.item.at;
-    const done = await edit({
-      kind: 'place-item',
-      slideId: this.slide.id,
-      itemId: this.item.item.id,
-      rect: { ...rect, x: this.box.x + x, y: this.box.y + y },
-      turn: null,
-    });
+    // By how far, so that what others do to it meanwhile stays; words that looked for their place are put where they were
+    // painted.
+    const done = await edit(
+      this.also.length > 0 || this.item.item.kind !== 'words'
+        ? {
+            kind: 'move-items',
+            slideId: this.slide.id,
+            itemIds: [this.item.item.id, ...this.also],
+            across: x,
+            down: y,
+          }
+        : {
+            kind: 'place-item',
+            slideId: this.slide.id,
+            itemId: this.item.item.id,
+            rect: { ...rect, x: this.box.x + x, y: this.box.y + y },
+            turn: null,
+          },
+    );
     if (!done) this.cancel();
   }
 
@@ -66,7 +80,7 @@ export class MoveTool implements StageTool {
   }
 
   private paint() {
-    const painted = this.surface.painted();
-    if (painted) painted.style.transform = this.by.x || this.by.y ? `translate(${this.by.x}px, ${this.by.y}px)` : '';
+    for (const painted of this.surface.painted())
+      painted.style.transform = this.by.x || this.by.y ? `translate(${this.by.x}px, ${this.by.y}px)` : '';
   }
 }

@@ -1,77 +1,65 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
 import { api, sentence, told } from '../../api/client';
-import type { Proposal, Scene, Slide } from '../../api/types';
+import type { Scene, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { useDeckId, useDeckStore } from '../../deck/store';
-import { SceneView } from '../../scene/SceneView';
 import { texts } from '../../texts';
-import { Button } from '../../ui/Button';
+import { Sketches, type Sketch } from './Sketches';
 
 interface Props {
   slide: Slide;
-  tried: Proposal | null;
-  onTry(p: Proposal | null): void;
+  tried: Sketch | null;
+  onTry(s: Sketch | null): void;
   onDone(): void;
 }
 
-/**
- * Proposals for the photos of a slide: small sketches of it by the same painter, each with one line that says what it
- * gives up. Arrow keys try them on the stage, Enter takes one, Escape leaves all as it was.
- */
-export function Proposals({ slide, tried, onTry, onDone }: Props) {
+/** Arrangements of the photos of a slide, each with what it gives up. */
+export function Proposals({ slide, ...shown }: Props) {
   const id = useDeckId();
   const revision = useDeckStore((d) => d.revision);
-  const list = useRef<HTMLUListElement>(null);
   const found = useQuery({
     queryKey: ['arrangements', id, slide.id, revision],
     gcTime: 30_000,
     queryFn: () =>
       told(api.GET('/api/decks/{id}/slides/{slideId}/arrangements', { params: { path: { id, slideId: slide.id } } })),
   });
-  const proposals = found.data ?? [];
-  useEffect(() => {
-    if (proposals.length > 0) list.current?.querySelector<HTMLElement>('button')?.focus();
-  }, [proposals.length]);
-  const take = async (p: Proposal) => {
-    await edit({ kind: 'arrange-items', slideId: slide.id, places: p.places });
-    onTry(null);
-    onDone();
-  };
   if (found.error) return <p className="text-marigold">{sentence(found.error)}</p>;
-  if (found.data && proposals.length === 0) return <p className="text-quiet">{texts.compose.nothingToArrange}</p>;
+  if (found.data?.length === 0) return <p className="text-quiet">{texts.compose.nothingToArrange}</p>;
   return (
-    <ul
-      ref={list}
-      aria-label={texts.compose.proposals}
-      className="flex shrink-0 gap-3 overflow-x-auto p-1.5 pt-1"
-      onKeyDown={(e) => {
-        const all = [...(list.current?.querySelectorAll<HTMLElement>('button') ?? [])];
-        const at = all.indexOf(document.activeElement as HTMLElement);
-        const by = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[e.key];
-        if (by) all[Math.min(all.length - 1, Math.max(0, at + by))]?.focus();
-        else if (e.key === 'Escape') {
-          onTry(null);
-          onDone();
-        } else return;
-        e.preventDefault();
-        e.stopPropagation();
-      }}
-    >
-      {proposals.map((p) => (
-        <li key={p.form} className="w-36 shrink-0">
-          <Button
-            className={`block w-full ${tried?.form === p.form ? 'chosen' : ''}`}
-            onFocus={() => onTry(p)}
-            onPointerEnter={() => onTry(p)}
-            onClick={() => void take(p)}
-            aria-label={p.givesUp}
-          >
-            <SceneView scene={p.scene as Scene} width={144} silent className="w-full" />
-          </Button>
-          <span className="block pt-1 text-note leading-4 text-soft">{p.givesUp}</span>
-        </li>
-      ))}
-    </ul>
+    <Sketches
+      label={texts.compose.proposals}
+      sketches={(found.data ?? []).map((p) => ({
+        key: p.form ?? '',
+        says: p.givesUp,
+        scene: p.scene as Scene,
+        take: () => edit({ kind: 'arrange-items', slideId: slide.id, places: p.places, form: p.form }),
+      }))}
+      {...shown}
+    />
+  );
+}
+
+/** The slide in each house style; taking one sets the whole deck in it. */
+export function HouseSketches({ slide, ...shown }: Props) {
+  const id = useDeckId();
+  const revision = useDeckStore((d) => d.revision);
+  const found = useQuery({
+    queryKey: ['houses', id, slide.id, revision],
+    gcTime: 30_000,
+    queryFn: () =>
+      told(api.GET('/api/decks/{id}/slides/{slideId}/houses', { params: { path: { id, slideId: slide.id } } })),
+  });
+  if (found.error) return <p className="text-marigold">{sentence(found.error)}</p>;
+  return (
+    <Sketches
+      label={texts.house.styles}
+      sketches={(found.data ?? []).map((h) => ({
+        key: h.house.name,
+        says: h.own ? texts.house.ofYourOwn(h.house.name) : h.house.name,
+        scene: h.scene as Scene,
+        take: () => edit({ kind: 'set-house', house: h.house }),
+      }))}
+      {...shown}
+    />
   );
 }

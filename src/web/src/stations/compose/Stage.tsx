@@ -1,57 +1,123 @@
 import { useDrag, useWheel } from '@use-gesture/react';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import type { Item, Scene, Slide } from '../../api/types';
-import { chooseItem, useChoice } from '../../deck/choice';
+import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import type { Item, Scene, ScenePart, Slide, SlideRect } from '../../api/types';
+import { chooseItem, chooseItems, useChoice } from '../../deck/choice';
+import { edit } from '../../deck/edit';
 import { rules } from '../../deck/rules';
 import { ReframeTool } from '../../items/frame/ReframeTool';
+import { useDrawing } from '../../items/frame/useDrawing';
 import { useReframing } from '../../items/frame/useReframing';
+import { type, useTyping } from '../../items/words/typing/useTyping';
 import { useGuides } from '../../items/frame/useGuides';
 import { frameOf } from '../../items/frame/useFrame';
+import { useHeader } from '../../deck/store';
 import { SceneView } from '../../scene/SceneView';
+import { DrawLayer } from './DrawLayer';
 import { Handles } from './Handles';
 import { MoveTool } from './MoveTool';
-import type { Caught } from './snap';
+import { Reframed } from './Reframed';
+import { useStripDrop } from './useStripDrop';
+import { useSlideGrid } from './useSlideGrid';
+import { useView } from './useView';
+import { middleOf, turned, type Caught } from './snap';
 import { useLines } from './useLines';
 import type { StageTool } from '../../items/tool';
 import { texts } from '../../texts';
 
+const TypeOnStage = lazy(() => import('../../items/words/typing/TypeOnStage'));
+
+/** The slide without one of its things. */
+const without = (scene: Scene, itemId: string): Scene => ({
+  ...scene,
+  nodes: scene.nodes.filter((n) => n.kind !== 'group' || n.itemId !== itemId),
+});
+
 // A nudge or a turn of the wheel is sent when no other has come for so long, in milliseconds.
 const pause = 350;
+// The slide is never shrunk further than this to show what of a photo lies beyond its frame.
+const leastShown = 0.6;
+
+const holds = (p: ScenePart, item: Item | undefined, at: { x: number; y: number }) => {
+  const own = turned(at, middleOf(p.box), -(item?.item.at.turn ?? 0));
+  return own.x >= p.box.x && own.x <= p.box.x + p.box.width && own.y >= p.box.y && own.y <= p.box.y + p.box.height;
+};
 
 /**
  * The slide, large: the painted scene, an overlay, and one tool at a time. A ground is dragged inside its slide; any
- * other thing over it.
+ * other thing over it. A hand that begins with Shift, or where nothing lies, draws a box round what it chooses.
  */
 export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item: Item | undefined }) {
   const room = useRef<HTMLDivElement>(null);
   const holder = useRef<HTMLDivElement>(null);
   const overlay = useRef<SVGGElement>(null);
   const later = useRef<ReturnType<typeof setTimeout>>(undefined);
-  const [width, setWidth] = useState(800);
+  const [fit, setFit] = useState(800);
+  const [marquee, setMarquee] = useState<SlideRect | null>(null);
+  const { zoom, gridShown, inRoom } = useView();
+  const { room: seenIn } = useHeader();
+  const typing = useTyping((t) => t.itemId);
+  const drafted = useTyping((t) => t.scene);
+  const drawing = useDrawing((d) => d.what);
   const guides = useGuides(slide, item);
+  const inHand = useChoice((c) => c.tool);
+  const reframing = inHand === 'reframe';
   const also = useChoice((c) => c.also);
-  const snaps = useLines(slide, item);
-  const reframing = useChoice((c) => c.tool === 'reframe');
+  const grid = useSlideGrid(slide);
+  const group = item?.item.at.group;
+  const others = useMemo(
+    () =>
+      slide.items
+        .filter((i) => i !== item && (also.includes(i.item.id) || (group && i.item.at.group === group)))
+        .map((i) => i.item.id),
+    [slide, item, also, group],
+  );
+  const snaps = useLines(slide, item, others);
+  const inFrame = item?.item.at.isGround || reframing;
+
+  // Room for what of the photo lies beyond the slide while it is reframed.
+  const { width: sceneWidth, height: sceneHeight } = scene;
+  const beyond = reframing && guides ? guides.image : null;
+  const shown = beyond
+    ? Math.max(
+        leastShown,
+        Math.min(
+          1,
+          sceneWidth /
+            (2 * Math.max(sceneWidth / 2, sceneWidth / 2 - beyond.x, beyond.x + beyond.width - sceneWidth / 2)),
+          sceneHeight /
+            (2 * Math.max(sceneHeight / 2, sceneHeight / 2 - beyond.y, beyond.y + beyond.height - sceneHeight / 2)),
+        ),
+      )
+    : 1;
+  const width = Math.max(40, Math.floor(fit * zoom * shown));
   useLayoutEffect(() => {
-    const fit = () => {
+    const measure = () => {
       const r = room.current;
-      if (r) setWidth(Math.floor(Math.min(r.clientWidth, (r.clientHeight * scene.width) / scene.height)));
+      if (r) setFit(Math.floor(Math.min(r.clientWidth, (r.clientHeight * sceneWidth) / sceneHeight)));
     };
-    const watch = new ResizeObserver(fit);
+    const watch = new ResizeObserver(measure);
     if (room.current) watch.observe(room.current);
     return () => watch.disconnect();
-  }, [scene.width, scene.height]);
+  }, [sceneWidth, sceneHeight]);
 
-  const units = width / scene.width;
+  const units = width / sceneWidth;
+  const place = (x: number, y: number) => {
+    const r = holder.current!.getBoundingClientRect();
+    const per = sceneWidth / r.width;
+    return { x: (x - r.left) * per, y: (y - r.top) * per };
+  };
   const box = scene.parts.find((p) => p.itemId === item?.item.id)?.box;
-  const inFrame = item?.item.at.isGround || reframing;
   const tool = useMemo<StageTool | null>(() => {
     if (!item || item.item.at.held) return null;
-    const painted = () => holder.current?.querySelector<SVGElement>(`[data-item="${item.item.id}"]`) ?? null;
+    const painted = (id: string) => holder.current?.querySelector<SVGElement>(`[data-item="${id}"]`) ?? null;
     if (inFrame)
       return guides && frameOf(item)
         ? new ReframeTool(slide, item, guides, {
-            picture: () => painted()?.querySelector<SVGElement>('image[data-photo]') ?? null,
+            pictures: () =>
+              [
+                painted(item.item.id)?.querySelector<SVGElement>('image[data-photo]'),
+                ...(holder.current?.querySelectorAll<SVGElement>('[data-beyond]') ?? []),
+              ].filter((e) => e instanceof SVGElement),
             lines: (lines) => overlay.current && drawLines(overlay.current, lines, scene),
           })
         : null;
@@ -61,32 +127,69 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
           item,
           box,
           {
-            painted,
+            painted: () => [item.item.id, ...others].map(painted).filter((e) => e !== null),
             lines: (lines) => overlay.current && drawLines(overlay.current, lines, scene),
             perPixel: () => scene.width / (holder.current?.clientWidth ?? scene.width),
           },
           snaps,
+          others,
         )
       : null;
-  }, [slide, item, guides, snaps, inFrame, box, scene]);
+  }, [slide, item, guides, snaps, inFrame, box, scene, others]);
   // A new scene is what was dragged to, or what stands after a refusal.
   useLayoutEffect(() => {
     useReframing.setState({ tool: tool instanceof ReframeTool ? tool : null, scale: 1 });
-    return () => tool?.cancel();
+    return () => {
+      // A nudge that waits for the next one is sent; what a hand still holds is given up.
+      if (later.current === undefined) return tool?.cancel();
+      clearTimeout(later.current);
+      later.current = undefined;
+      void tool?.end();
+    };
   }, [tool]);
   useEffect(() => () => clearTimeout(later.current), []);
+  useEffect(() => () => useDrawing.setState({ what: null }), [slide.id, item?.item.id, inHand]);
 
   const endSoon = () => {
     clearTimeout(later.current);
-    later.current = setTimeout(() => void tool?.end(), pause);
+    later.current = setTimeout(() => {
+      later.current = undefined;
+      void tool?.end();
+    }, pause);
   };
+  const itemOf = (id: string | null) => slide.items.find((i) => i.item.id === id);
+  const under = (at: { x: number; y: number }) =>
+    scene.parts.filter((p) => p.itemId !== null && itemOf(p.itemId) && holds(p, itemOf(p.itemId), at)).reverse();
+  const frameAt = (p: { x: number; y: number }) =>
+    under(p)
+      .map((x) => itemOf(x.itemId))
+      .find((i) => i && frameOf(i) && !i.item.at.isGround);
+  const { target, ...drop } = useStripDrop({ slide, scene, grid, place, frameAt });
+  const boxing = useRef(false);
   useDrag(
-    ({ first, last, movement: [mx, my], event, tap, cancel, xy: [x, y] }) => {
-      if (first && (!(event.target as Element).closest('svg') || (event.target as Element).closest('[data-handle]')))
-        return cancel();
+    ({ first, last, canceled, movement: [mx, my], event, tap, cancel, xy: [x, y], initial: [fromX, fromY] }) => {
+      // What was given up is told of once more.
+      if (canceled) return;
+      if (first && useDrawing.getState().what) return cancel();
+      const on = event.target as Element;
+      if (first && (!on.closest('svg') || on.closest('[data-handle]'))) return cancel();
       if (tap) return choosePainted(x, y, event.shiftKey);
+      if (first) boxing.current = !inFrame ? event.shiftKey || under(place(fromX, fromY)).length === 0 : event.shiftKey;
+      if (boxing.current) {
+        const [a, b] = [place(fromX, fromY), place(x, y)];
+        const r = {
+          x: Math.min(a.x, b.x),
+          y: Math.min(a.y, b.y),
+          width: Math.abs(a.x - b.x),
+          height: Math.abs(a.y - b.y),
+        };
+        setMarquee(last ? null : r);
+        if (last) chooseInside(r);
+        return;
+      }
       if (!tool) return;
       clearTimeout(later.current);
+      later.current = undefined;
       if (first) tool.begin();
       tool.move({ dx: mx / units, dy: my / units, free: event.altKey });
       if (last) void tool.end();
@@ -95,45 +198,83 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   );
   useWheel(
     ({ event, delta: [, dy] }) => {
-      if (!tool?.scaleBy || !holder.current) return;
+      if (!holder.current) return;
+      if (event.ctrlKey || event.metaKey) {
+        event.preventDefault();
+        return useView.getState().zoomBy(Math.exp(-dy / 400));
+      }
+      if (!tool?.scaleBy) return;
       event.preventDefault();
-      const r = holder.current.getBoundingClientRect();
-      const about = { x: (event.clientX - r.left) / units, y: (event.clientY - r.top) / units };
-      tool.scaleBy(Math.exp(-dy / 700), about);
+      tool.scaleBy(Math.exp(-dy / 700), place(event.clientX, event.clientY));
       endSoon();
     },
     { target: holder, eventOptions: { passive: false } },
   );
-  // The topmost thing under a tap is chosen.
+  const chooseInside = (r: SlideRect) => {
+    const inside = scene.parts
+      .filter(
+        (p) =>
+          p.itemId !== null &&
+          itemOf(p.itemId) &&
+          !itemOf(p.itemId)?.item.at.isGround &&
+          p.box.x < r.x + r.width &&
+          r.x < p.box.x + p.box.width &&
+          p.box.y < r.y + r.height &&
+          r.y < p.box.y + p.box.height,
+      )
+      .map((p) => p.itemId!);
+    if (inside.length > 0) chooseItems([...new Set(inside)]);
+  };
+  // The topmost thing under a tap is chosen; where it is chosen already, the one below it.
   const choosePainted = (x: number, y: number, more: boolean) => {
-    const r = holder.current?.getBoundingClientRect();
-    if (!r) return;
-    const at = { x: (x - r.left) / units, y: (y - r.top) / units };
-    const hit = scene.parts.findLast(
-      (p) =>
-        p.itemId !== null &&
-        at.x >= p.box.x &&
-        at.x <= p.box.x + p.box.width &&
-        at.y >= p.box.y &&
-        at.y <= p.box.y + p.box.height,
-    );
-    if (hit) chooseItem(hit.itemId!, more);
+    const hits = under(place(x, y)).map((p) => p.itemId!);
+    const at = hits.indexOf(item?.item.id ?? '');
+    const hit = hits[at >= 0 && !more ? (at + 1) % hits.length : 0];
+    if (hit) chooseItem(hit, more);
   };
   const keys = (e: KeyboardEvent) => {
+    if (e.key === 'Enter' && item?.item.kind === 'words') {
+      e.preventDefault();
+      e.stopPropagation();
+      return type(item.item.id);
+    }
     if (!tool || e.altKey || e.ctrlKey || e.metaKey) return;
     const by = e.shiftKey ? rules().gutter : 1;
     const d = { ArrowLeft: [-by, 0], ArrowRight: [by, 0], ArrowUp: [0, -by], ArrowDown: [0, by] }[e.key];
     if (d) tool.nudge(d[0]!, d[1]!);
     else if ((e.key === '+' || e.key === '-') && tool.scaleBy)
       tool.scaleBy(e.key === '+' ? 1.04 : 1 / 1.04, { x: scene.width / 2, y: scene.height / 2 });
-    else return;
+    else if ((e.key === '+' || e.key === '-') && item && box) {
+      // Larger or smaller by a gutter, from its middle.
+      const grown = e.key === '+' ? rules().gutter : -rules().gutter;
+      const { rect } = item.item.at;
+      const w = Math.max(rules().smallestItem, rect.width + grown);
+      const h = (rect.height * w) / rect.width;
+      void edit({
+        kind: 'place-item',
+        slideId: slide.id,
+        itemId: item.item.id,
+        rect: { x: rect.x + (rect.width - w) / 2, y: rect.y + (rect.height - h) / 2, width: w, height: h },
+        turn: null,
+      });
+    } else return;
     e.preventDefault();
     e.stopPropagation();
     endSoon();
   };
-  const at = item && !item.item.at.isGround ? box : undefined;
+
+  const at = item && !item.item.at.isGround && item.item.id !== typing ? box : undefined;
+  const turn = item?.item.at.turn ?? 0;
+  const typed = item?.item.kind === 'words' && item.item.id === typing ? item.item : undefined;
+  const typedPart = (drafted ?? scene).parts.find((p) => p.itemId === typing);
+  const failing = scene.parts.find((p) => p.itemId === item?.item.id)?.reading?.failing;
+  const rotated = (r: SlideRect, degrees: number) =>
+    degrees === 0 ? undefined : `rotate(${degrees} ${middleOf(r).x} ${middleOf(r).y})`;
   return (
-    <div ref={room} className="grid min-h-0 flex-1 place-items-center narrow:min-h-48 narrow:shrink-0">
+    <div
+      ref={room}
+      className={`grid min-h-0 flex-1 place-items-center narrow:min-h-48 narrow:shrink-0 ${zoom > 1 ? 'overflow-auto' : 'overflow-hidden'}`}
+    >
       <div
         ref={holder}
         tabIndex={0}
@@ -146,43 +287,96 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
               : texts.compose.slide
         }
         onKeyDown={keys}
-        className={`relative touch-none ${tool ? 'cursor-grab active:cursor-grabbing' : ''} ${reframing && tool ? 'outline-1 outline-verdigris' : ''}`}
+        onDoubleClick={(e) => {
+          // The first press chose what lies below; both mean the words that lie here.
+          const words = under(place(e.clientX, e.clientY)).find((p) => itemOf(p.itemId)?.item.kind === 'words');
+          if (!words?.itemId) return;
+          chooseItem(words.itemId, false);
+          type(words.itemId);
+        }}
+        {...drop}
+        className={`relative touch-none select-none ${tool ? 'cursor-grab active:cursor-grabbing' : ''} ${reframing && tool ? 'outline-1 outline-verdigris' : ''}`}
         style={{ width, height: (width * scene.height) / scene.width }}
       >
-        <SceneView scene={scene} width={width} className="w-full" />
+        {inRoom && (
+          <svg className="absolute size-0" aria-hidden>
+            <filter id="as-the-room-sees-it" colorInterpolationFilters="linearRGB">
+              <feComponentTransfer>
+                <feFuncR type="linear" slope={seenIn.slope} intercept={seenIn.haze} />
+                <feFuncG type="linear" slope={seenIn.slope} intercept={seenIn.haze} />
+                <feFuncB type="linear" slope={seenIn.slope} intercept={seenIn.haze} />
+              </feComponentTransfer>
+            </filter>
+          </svg>
+        )}
+        <div style={inRoom ? { filter: 'url(#as-the-room-sees-it)' } : undefined}>
+          <SceneView scene={typed ? without(drafted ?? scene, typed.id) : scene} width={width} className="w-full" />
+        </div>
+        {item && typed && typedPart && (
+          <Suspense>
+            <TypeOnStage key={typed.id} slide={slide} item={item} words={typed} part={typedPart} units={units} />
+          </Suspense>
+        )}
+        {reframing && item && guides && tool && (
+          <Reframed item={item} guides={guides} width={sceneWidth} height={sceneHeight} perPixel={1 / units} />
+        )}
         <svg
           viewBox={`0 0 ${scene.width} ${scene.height}`}
-          className="pointer-events-none absolute inset-0 h-full w-full fill-none stroke-verdigris"
+          className="pointer-events-none absolute inset-0 h-full w-full overflow-visible fill-none stroke-verdigris"
           strokeWidth={1.5 / units}
           aria-hidden
         >
+          {(gridShown || target !== null) &&
+            grid?.cells.map((c, i) => (
+              <rect key={i} data-cell={i} {...c} strokeWidth={1 / units} className="stroke-verdigris/70" />
+            ))}
+          {target?.map((c, i) => (
+            <rect key={i} {...c} className="fill-verdigris/35" />
+          ))}
           <g ref={overlay} />
           {scene.parts
-            .filter((p) => p.itemId !== null && also.includes(p.itemId))
+            .filter((p) => p.itemId !== null && others.includes(p.itemId))
             .map((p) => (
-              <rect key={p.itemId} {...p.box} strokeDasharray={`${2 / units} ${4 / units}`} />
+              <rect
+                key={p.itemId}
+                {...p.box}
+                transform={rotated(p.box, itemOf(p.itemId)?.item.at.turn ?? 0)}
+                strokeDasharray={`${2 / units} ${4 / units}`}
+              />
             ))}
-          {at && <rect {...at} strokeDasharray={`${6 / units} ${4 / units}`} />}
-          {at && item && item.item.kind !== 'words' && !item.item.at.held && item.item.at.turn === 0 && !reframing && (
+          {at && <rect {...at} transform={rotated(at, turn)} strokeDasharray={`${6 / units} ${4 / units}`} />}
+          {at && item && item.item.kind !== 'words' && !item.item.at.held && !reframing && others.length === 0 && (
             <Handles
               slide={slide}
               item={item}
               rect={at}
               guides={snaps}
               perPixel={1 / units}
+              place={place}
               lines={(lines) => overlay.current && drawLines(overlay.current, lines, scene)}
             />
           )}
+          {failing && at && (
+            <rect
+              data-failing
+              {...failing}
+              transform={rotated(at, turn)}
+              strokeWidth={2 / units}
+              className="stroke-marigold"
+              strokeDasharray={`${3 / units} ${2 / units}`}
+            />
+          )}
+          {marquee && <rect {...marquee} data-marquee strokeDasharray={`${4 / units}`} className="fill-verdigris/15" />}
         </svg>
-        {reframing && tool && (
-          <svg
-            viewBox="0 0 3 3"
-            preserveAspectRatio="none"
-            className="pointer-events-none absolute inset-0 h-full w-full stroke-white/45"
-            aria-hidden
-          >
-            <path d="M1 0V3M2 0V3M0 1H3M0 2H3" vectorEffect="non-scaling-stroke" fill="none" />
-          </svg>
+        {drawing && item && (
+          <DrawLayer
+            slide={slide}
+            item={item}
+            width={sceneWidth}
+            height={sceneHeight}
+            perPixel={1 / units}
+            place={place}
+          />
         )}
       </div>
     </div>

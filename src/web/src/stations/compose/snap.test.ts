@@ -4,6 +4,7 @@ import { caught, resized, whole } from './snap';
 
 const guides: GuideLines = {
   tolerance: 7,
+  sizes: [{ axis: 'x', size: 320 }],
   lines: [
     { axis: 'x', at: 100, of: 'edge' },
     { axis: 'x', at: 960, of: 'slide middle' },

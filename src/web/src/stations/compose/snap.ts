@@ -52,7 +52,13 @@ export function caught(
       if (g.axis !== axis) continue;
       if (g.edge === 'start' && first) offer(start, g.at, g.gap);
       if (g.edge === 'end' && last) offer(start + size, g.at, g.gap);
+      // In the middle between two, where there is room for it: the gaps on both sides are equal then.
+      if (g.edge === 'middle' && first && last && g.gap > size) offer(start + size / 2, g.at, (g.gap - size) / 2);
     }
+    // Of a rectangle that is resized, a size that another thing has.
+    if (first !== last)
+      for (const s of guides!.sizes)
+        if (s.axis === axis) offer(first ? start : start + size, first ? start + size - s.size : start + s.size);
     const hit = best as { by: number; at: number; gap?: number } | null;
     if (!hit) return { start, size, lines: [] };
     const lines = [{ axis, line: hit.at, ...(hit.gap === undefined ? {} : { gap: hit.gap }) }];
@@ -69,8 +75,10 @@ export function resized(
   dy: number,
   least: number,
   proportion: boolean,
+  centre = false,
 ): SlideRect {
   let { x, y, width, height } = rect;
+  if (centre) [dx, dy] = [2 * dx, 2 * dy];
   if (held.right) width = Math.max(least, rect.width + dx);
   if (held.bottom) height = Math.max(least, rect.height + dy);
   if (held.left) width = Math.max(least, rect.width - dx);
@@ -87,7 +95,35 @@ export function resized(
     width = rect.width * by;
     height = rect.height * by;
   }
+  if (centre) return { x: x + (rect.width - width) / 2, y: y + (rect.height - height) / 2, width, height };
   if (held.left) x = rect.x + rect.width - width;
   if (held.top) y = rect.y + rect.height - height;
   return { x, y, width, height };
+}
+
+/** A place turned about another, degrees clockwise. */
+export function turned(p: { x: number; y: number }, about: { x: number; y: number }, degrees: number) {
+  const a = (degrees * Math.PI) / 180;
+  const [dx, dy] = [p.x - about.x, p.y - about.y];
+  return { x: about.x + dx * Math.cos(a) - dy * Math.sin(a), y: about.y + dx * Math.sin(a) + dy * Math.cos(a) };
+}
+
+export const middleOf = (r: SlideRect) => ({ x: r.x + r.width / 2, y: r.y + r.height / 2 });
+
+/**
+ * A rectangle that was resized in its own, turned measure, put where the edge that was not held stays in its place: it is
+ * turned about its own middle, which has moved.
+ */
+export function settledTurned(was: SlideRect, now: SlideRect, degrees: number): SlideRect {
+  if (degrees === 0) return now;
+  const middle = turned(middleOf(now), middleOf(was), degrees);
+  return { ...now, x: middle.x - now.width / 2, y: middle.y - now.height / 2 };
+}
+
+/** The turn that a hand at a place asks for, upright being 0; with steps of 15 degrees, else caught near a quarter. */
+export function turnTo(at: { x: number; y: number }, about: { x: number; y: number }, steps: boolean, free: boolean) {
+  const degrees = (Math.atan2(at.x - about.x, about.y - at.y) * 180) / Math.PI;
+  if (steps) return Math.round(degrees / 15) * 15;
+  const quarter = Math.round(degrees / 90) * 90;
+  return !free && Math.abs(degrees - quarter) < 2 ? quarter : Math.round(degrees * 10) / 10;
 }

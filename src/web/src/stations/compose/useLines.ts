@@ -3,19 +3,20 @@ import { api, told } from '../../api/client';
 import type { Item, Slide } from '../../api/types';
 import { useDeckId, useDeckStore } from '../../deck/store';
 
-/** The guides of a thing among the others of its slide, asked for as soon as it is chosen. */
-export function useLines(slide: Slide, item: Item | undefined) {
+/** The guides of a thing, and of those that move with it, among the others of its slide; asked for as soon as it is
+ * chosen. */
+export function useLines(slide: Slide, item: Item | undefined, also: string[]) {
   const id = useDeckId();
   const revision = useDeckStore((d) => d.revision);
   return useQuery({
-    queryKey: ['lines', id, slide.id, item?.item.id, revision],
+    queryKey: ['lines', id, slide.id, item?.item.id, also, revision],
     enabled: item !== undefined && !item.item.at.isGround,
     gcTime: 30_000,
     placeholderData: (old) => old,
     queryFn: () =>
       told(
         api.GET('/api/decks/{id}/slides/{slideId}/items/{itemId}/lines', {
-          params: { path: { id, slideId: slide.id, itemId: item!.item.id } },
+          params: { path: { id, slideId: slide.id, itemId: item!.item.id }, query: { also } },
         }),
       ),
   }).data;

@@ -1,0 +1,258 @@
+using System.Globalization;
+using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Scenes;
+
+namespace Jaali.Core.Composing;
+
+/// <summary>Finds what makes words read: each remedy is computed, carried out on the deck as a value, and measured on the
+/// slide that comes of it; what does not help is not offered.</summary>
+public static class Remedies
+{
+    // A remedy that changes less is none.
+    private const double Better = 1.08;
+
+    /// <summary>The remedies for words, those that are enough first; none for words that read well from everywhere.</summary>
+    /// <param name="deck">The deck.</param>
+    /// <param name="slideId">The slide.</param>
+    /// <param name="itemId">The words.</param>
+    /// <param name="facts">Photos, colours, faces.</param>
+    /// <param name="edits">What edits need to know.</param>
+    public static IReadOnlyList<Remedy> Of(Deck deck, Guid slideId, Guid itemId, ISceneFacts facts, IEditFacts edits)
+    {
+        if (deck.Slide(slideId) is not { } slide || slide.Item(itemId) is not Words words)
+            return [];
+        if (Part(deck, slideId, itemId, facts) is not { Reading: { } now } part)
+            return [];
+        List<Remedy> found = [];
+        if (now.SmallForTheBackRow)
+        {
+            double size = Math.Ceiling(now.SmallestSize);
+            Offer(
+                RemedyKind.Size,
+                string.Create(CultureInfo.InvariantCulture, $"set them {size:0} units high"),
+                Look(new WordsLook(Size: size, Grows: false))
+            );
+        }
+        if (now.Readable != Readable.Well)
+        {
+            Composition below = SceneBuilder.Below(deck, slide, words, facts);
+            Inks();
+            Calm(below);
+            Veils(below);
+            double size = part.Set!.Size;
+            foreach (double share in (ReadOnlySpan<double>)[.12, .25])
+                if (
+                    Offer(
+                        RemedyKind.Shadow,
+                        "lay a shadow under the letters",
+                        Look(new WordsLook(Shadow: Math.Min(80, Math.Round(share * size))))
+                    )
+                )
+                    break;
+            SofterGround();
+            Plates();
+        }
+        return [.. found.OrderBy(r => r.After.Readable != Readable.Well).ThenBy(r => r.Kind)];
+
+        EditItem Look(WordsLook look) => new(slideId, itemId, new WordsEdit(Look: look));
+
+        // True where it was offered and is enough.
+        bool Offer(RemedyKind kind, string sentence, DeckCommand command)
+        {
+            if (After(command) is not { } after)
+                return false;
+            bool helps =
+                kind == RemedyKind.Size
+                    ? !after.SmallForTheBackRow
+                    : after.Readable < now.Readable || after.Ratio > now.Ratio * Better;
+            if (!helps)
+                return false;
+            found.RemoveAll(r => r.Kind == kind);
+            found.Add(new(kind, sentence, command, after));
+            return after.Readable == Readable.Well;
+        }
+
+        WordsReading? After(DeckCommand command) =>
+            DeckEditor.Apply(deck, command, edits) is Edited e ? Part(e.Deck, slideId, itemId, facts)?.Reading : null;
+
+        void Inks()
+        {
+            (DeckCommand Command, WordsReading After, string Ink)? best = null;
+            foreach (string ink in deck.House.Palette)
+            {
+                EditItem command = Look(new WordsLook(Ink: ink));
+                if (After(command) is { } after && (best is null || after.Ratio > best.Value.After.Ratio))
+                    best = (command, after, ink);
+            }
+            if (best is { } b)
+                Offer(
+                    RemedyKind.Ink,
+                    b.Ink == deck.House.LightInk ? "use the pale ink"
+                        : b.Ink == deck.House.DarkInk ? "use the dark ink"
+                        : "use another ink of the house",
+                    b.Command
+                );
+        }
+
+        // The calm places on the slide, best first by contrast and calm; the first that is enough is offered.
+        void Calm(Composition below)
+        {
+            SlideRect box = part.Box,
+                bounds = below.Bounds;
+            double left = deck.House.MarginX,
+                top = deck.House.MarginY,
+                right = bounds.Width - left - box.Width,
+                bottom = bounds.Height - top - box.Height;
+            if (right < left || bottom < top)
+                return;
+            Surroundings around = below.Around;
+            SlideRect[] others =
+            [
+                .. SceneBuilder
+                    .Build(deck, slide, facts)[0]
+                    .Parts.Where(p => p.ItemId != itemId && p.Contrast is not null)
+                    .Select(p => p.Box),
+            ];
+            List<(double Cost, SlideRect Place)> places = [];
+            for (int r = 0; r < 5; r++)
+            for (int c = 0; c < 5; c++)
+            {
+                var place = new SlideRect(
+                    Math.Round(left + (right - left) * c / 4),
+                    Math.Round(top + (bottom - top) * r / 4),
+                    box.Width,
+                    box.Height
+                );
+                if (others.Any(o => o.Grown(24).Overlaps(place)) || !SpotFinder.StandsClear(around, place))
+                    continue;
+                double[] under = around.Under.Under(place);
+                double ratio = words.Look?.Ink is { } own
+                    ? Contrast.WorstTenth(under, Luminance.Of(own))
+                    : Ink.Best(under, below.Inks).Ratio;
+                bool onSubject = around.Subjects.Any(s => place.Grown(40).Contains(s));
+                places.Add((around.Under.Busyness(place) * 4 - Math.Log(ratio) + (onSubject ? 3 : 0), place));
+            }
+            foreach ((_, SlideRect place) in places.OrderBy(p => p.Cost).Take(3))
+            {
+                // The room keeps its measure, so that the lines stay as they are.
+                SlideRect room = words.Spot == Spot.Placed ? words.At.Rect : place with { Width = place.Width + 2 };
+                if (
+                    Offer(
+                        RemedyKind.Place,
+                        $"move them to the calm {Where(place, bounds)}",
+                        new PlaceItem(slideId, itemId, room with { X = place.X, Y = place.Y }, words.At.Turn)
+                    )
+                )
+                    return;
+            }
+        }
+
+        void Veils(Composition below)
+        {
+            SceneNode[] nodes = [.. SceneBuilder.Build(deck, slide, facts)[0].NodesOf(itemId)];
+            string ink = nodes.OfType<TextNode>().LastOrDefault()?.Ink ?? deck.House.LightInk;
+            double own = Luminance.Of(ink);
+            // The veil of the house, where it is the contrary of the ink.
+            string colour =
+                room(Luminance.Of(deck.House.VeilColour), own) >= now.Wanted
+                    ? deck.House.VeilColour
+                    : below.Inks.Against(ink);
+            SolvedVeil? solved = VeilSolver.Solve(
+                part.Reading!.Letters,
+                below.Backdrop,
+                part.Box,
+                below.Around.Subjects,
+                below.Bounds,
+                own,
+                Luminance.Of(colour),
+                now.Wanted,
+                deck.Room
+            );
+            if (solved is null)
+                return;
+            // What was found on samples is measured on the slide, and made a little stronger where it is not enough.
+            for (double strength = solved.Strength; strength <= 1.0001; strength += .02)
+            {
+                var veil = new AddItem(
+                    slideId,
+                    new VeilEdit(
+                        solved.Form,
+                        colour,
+                        Math.Min(1, Math.Round(strength, 2)),
+                        solved.Angle,
+                        solved.Extent
+                    ),
+                    solved.Rect
+                );
+                if (
+                    Offer(
+                        RemedyKind.Veil,
+                        strength < .45 ? "lay a light veil"
+                            : strength < .75 ? "lay a veil"
+                            : "lay a strong veil",
+                        veil
+                    )
+                )
+                    return;
+            }
+
+            double room(double a, double b) => deck.Room.Ratio(a, b);
+        }
+
+        void SofterGround()
+        {
+            if (slide.Ground is not Frame { Tone: FrameTone.Natural or FrameTone.Softer } ground || ground.At.Held)
+                return;
+            foreach (double amount in (ReadOnlySpan<double>)[.4, .7, 1])
+                if (
+                    Offer(
+                        RemedyKind.Ground,
+                        "make the ground softer",
+                        new EditItem(
+                            slideId,
+                            ground.Id,
+                            new FrameEdit(Tone: FrameTone.Softer, Toning: new Toning(amount))
+                        )
+                    )
+                )
+                    return;
+        }
+
+        void Plates()
+        {
+            int low = 1,
+                high = 20;
+            if (!Offer(RemedyKind.Plate, "put a plate under them", Look(new WordsLook(Plate: 1))))
+                return;
+            while (low < high)
+            {
+                int middle = (low + high) / 2;
+                if (After(Look(new WordsLook(Plate: middle / 20.0))) is { Readable: Readable.Well })
+                    high = middle;
+                else
+                    low = middle + 1;
+            }
+            Offer(RemedyKind.Plate, "put a plate under them", Look(new WordsLook(Plate: low / 20.0)));
+        }
+    }
+
+    private static ScenePart? Part(Deck deck, Guid slideId, Guid itemId, ISceneFacts facts) =>
+        SceneBuilder.Build(deck, deck.Slide(slideId)!, facts)[0].Parts.FirstOrDefault(p => p.ItemId == itemId);
+
+    private static string Where(SlideRect place, SlideRect slide)
+    {
+        double x = (place.X + place.Width / 2) / slide.Width,
+            y = (place.Y + place.Height / 2) / slide.Height;
+        string down = y < .4 ? "upper"
+            : y > .6 ? "lower"
+            : "",
+            across = x < .4 ? "left"
+            : x > .6 ? "right"
+            : "middle";
+        return down.Length == 0 ? across : $"{down} {across}";
+    }
+}

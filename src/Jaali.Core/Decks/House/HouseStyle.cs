@@ -1,0 +1,133 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using Jaali.Core.Legibility;
+
+namespace Jaali.Core.Decks;
+
+/// <summary>How a veil lies between a photo and words.</summary>
+public enum VeilForm
+{
+    /// <summary>From one side, thinning out.</summary>
+    Linear,
+
+    /// <summary>From a middle, thinning out all round.</summary>
+    Radial,
+
+    /// <summary>From all edges, thinning out towards the middle.</summary>
+    Edge,
+
+    /// <summary>Evenly over the whole.</summary>
+    Whole,
+}
+
+/// <summary>How one slide gives way to the next.</summary>
+public enum SlideChange
+{
+    /// <summary>At once.</summary>
+    Cut,
+
+    /// <summary>One melts into the other.</summary>
+    Dissolve,
+}
+
+/// <summary>
+/// One look for a whole deck: colours, type for each role, margins, the usual veil, how slides change. Lengths in slide
+/// units. A value; applying another changes everything that was not set by hand.
+/// </summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Paper">Colour of a slide without a photo.</param>
+/// <param name="PaperTo">The colour that it changes to at the foot; null for a plain one.</param>
+/// <param name="OnPaper">Ink of words on it; contrasts with both.</param>
+/// <param name="LightInk">Ink over dark photos.</param>
+/// <param name="DarkInk">Ink over light photos.</param>
+/// <param name="Accents">Further colours, strongest first; 1 to 6.</param>
+/// <param name="Roles">How each role of words is set.</param>
+/// <param name="MarginX">From the left and right edges to words.</param>
+/// <param name="MarginY">From the top and bottom edges to words.</param>
+/// <param name="WordsWidth">The share of the width between the margins that headings may take, 0 to 1.</param>
+/// <param name="WordsHeight">The share of the slide's height that they may take, 0 to 1.</param>
+/// <param name="CreditMargin">From the lower or upper edge to a credit.</param>
+/// <param name="Veil">The form of a new veil.</param>
+/// <param name="VeilColour">Its colour.</param>
+/// <param name="VeilStrength">Its strength, 0 to 1.</param>
+/// <param name="Change">How one slide gives way to the next.</param>
+public sealed record HouseStyle(
+    string Name,
+    string Paper,
+    string? PaperTo,
+    string OnPaper,
+    string LightInk,
+    string DarkInk,
+    ImmutableList<string> Accents,
+    ImmutableSortedDictionary<WordsRole, WordsLook> Roles,
+    double MarginX,
+    double MarginY,
+    double WordsWidth,
+    double WordsHeight,
+    double CreditMargin,
+    VeilForm Veil,
+    string VeilColour,
+    double VeilStrength,
+    SlideChange Change
+)
+{
+    /// <summary>Every colour of the house, inks first.</summary>
+    [JsonIgnore]
+    public IEnumerable<string> Palette => new[] { LightInk, DarkInk }.Concat(Accents).Distinct();
+
+    /// <summary>How a role is set: what the house says of it, and what it leaves out as the first house says.</summary>
+    public WordsLook Look(WordsRole role)
+    {
+        WordsLook usual = HouseStyles.First.Roles[role];
+        return Roles.TryGetValue(role, out WordsLook? own) ? own.Over(usual) : usual;
+    }
+
+    /// <summary>This style in the colours of some photos.</summary>
+    public HouseStyle In(FoundPalette palette) =>
+        this with
+        {
+            Name = Name.Split(',')[0] + ", in the photos’ colours",
+            Paper = palette.Paper,
+            PaperTo = null,
+            OnPaper = palette.OnPaper,
+            LightInk = palette.LightInk,
+            DarkInk = palette.DarkInk,
+            VeilColour = palette.DarkInk,
+            Accents = [.. palette.Accents.Select(a => a.Colour)],
+        };
+
+    /// <summary>What is wrong with it, or null.</summary>
+    public Refusal? Fault() =>
+        string.IsNullOrWhiteSpace(Name) || Name.Length > 80
+            ? new("bad-name", "A house style has a name of up to 80 characters.")
+        : new[] { Paper, OnPaper, LightInk, DarkInk, VeilColour }.Concat(Accents).Any(c => c is null)
+        || new[] { Paper, PaperTo, OnPaper, LightInk, DarkInk, VeilColour }
+            .Concat(Accents)
+            .Any(c => !Colours.IsColour(c))
+            ? new("bad-colour", "A colour has six hexadecimal digits. Choose another.")
+        : Accents.Count is 0 or > 6 ? new("bad-palette", "A house style has one to six accents.")
+        : !(
+            MarginX is >= 0 and <= 480
+            && MarginY is >= 0 and <= 320
+            && CreditMargin is >= 0 and <= 320
+            && WordsWidth is >= .2 and <= 1
+            && WordsHeight is >= .1 and <= 1
+            && VeilStrength is >= 0 and <= 1
+        )
+            ? new("bad-margins", "These margins or strengths leave no room for words. Choose smaller ones.")
+        : Roles.Values.Select(l => l.Fault()).FirstOrDefault(f => f is not null);
+
+    /// <inheritdoc/>
+    public bool Equals(HouseStyle? other) =>
+        other is not null
+        && (Name, Paper, PaperTo, OnPaper, LightInk, DarkInk)
+            == (other.Name, other.Paper, other.PaperTo, other.OnPaper, other.LightInk, other.DarkInk)
+        && (MarginX, MarginY, WordsWidth, WordsHeight, CreditMargin)
+            == (other.MarginX, other.MarginY, other.WordsWidth, other.WordsHeight, other.CreditMargin)
+        && (Veil, VeilColour, VeilStrength, Change) == (other.Veil, other.VeilColour, other.VeilStrength, other.Change)
+        && Accents.SequenceEqual(other.Accents)
+        && Roles.SequenceEqual(other.Roles);
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => HashCode.Combine(Name, Paper, OnPaper, MarginX, Roles.Count);
+}

@@ -1,0 +1,149 @@
+using System.Collections.Immutable;
+using Jaali.Core.Typesetting;
+
+namespace Jaali.Core.Decks;
+
+/// <summary>The house styles that ship with the application.</summary>
+public static class HouseStyles
+{
+    /// <summary>The look that every deck begins with.</summary>
+    public static HouseStyle First { get; } =
+        new(
+            "Lattice",
+            "#23262B",
+            null,
+            "#EDEDED",
+            "#FFFFFF",
+            "#14161A",
+            ["#4FB3A2", "#E3A12F", "#D4523B"],
+            Roles("Anek Latin", "Spline Sans", "Spline Sans Mono", 1),
+            96,
+            84,
+            .8,
+            .5,
+            40,
+            VeilForm.Linear,
+            "#14161A",
+            .6,
+            SlideChange.Cut
+        );
+
+    /// <summary>All of them.</summary>
+    public static IReadOnlyList<HouseStyle> All { get; } =
+    [
+        First,
+        First with
+        {
+            Name = "Field notes",
+            Paper = "#F3EEE3",
+            OnPaper = "#23201A",
+            LightInk = "#FFFDF7",
+            DarkInk = "#1D1A15",
+            Accents = ["#7A4B2A", "#2F6B55", "#B98A2E"],
+            Roles = Roles("Source Serif 4", "Source Serif 4", "Spline Sans Mono", .94)
+                .SetItem(WordsRole.Heading, new("Source Serif 4", true, false, 78, 1.12))
+                .SetItem(WordsRole.Quotation, new("Source Serif 4", false, true, 72, 1.22)),
+            VeilColour = "#1D1A15",
+            VeilStrength = .5,
+        },
+        First with
+        {
+            Name = "Broadsheet",
+            Paper = "#FFFFFF",
+            OnPaper = "#141414",
+            LightInk = "#FFFFFF",
+            DarkInk = "#101010",
+            Accents = ["#B3261E", "#38506B"],
+            Roles = Roles("Playfair Display", "Crimson Pro", "Libre Franklin", 1.04)
+                .SetItem(WordsRole.Number, new("Playfair Display", true, false, 300, 1)),
+            MarginX = 112,
+        },
+        First with
+        {
+            Name = "Harbour night",
+            Paper = "#0E1B2A",
+            PaperTo = "#1C3550",
+            OnPaper = "#EAF1F7",
+            LightInk = "#F2F7FB",
+            DarkInk = "#0B1622",
+            Accents = ["#7FC4E8", "#F0B45B", "#E27D60"],
+            Roles = Roles("Archivo", "Work Sans", "Work Sans", 1),
+            VeilColour = "#0B1622",
+            Change = SlideChange.Dissolve,
+        },
+        First with
+        {
+            Name = "Poster",
+            Paper = "#1A1A1A",
+            OnPaper = "#FFF6E5",
+            LightInk = "#FFF6E5",
+            DarkInk = "#151515",
+            Accents = ["#FFC53D", "#E4572E", "#2E86AB"],
+            Roles = Roles("Josefin Sans", "Josefin Sans", "Spline Sans Mono", 1.15)
+                .SetItem(WordsRole.Heading, new("Josefin Sans", true, false, 104, .92, .02, null, WordsCase.Capitals))
+                .SetItem(WordsRole.Opening, new("Josefin Sans", true, false, 168, .86, .02, null, WordsCase.Capitals)),
+            VeilStrength = .7,
+        },
+        First with
+        {
+            Name = "Slate and chalk",
+            Paper = "#2E3532",
+            PaperTo = "#1F2422",
+            OnPaper = "#F4F3EE",
+            LightInk = "#F4F3EE",
+            DarkInk = "#171B19",
+            Accents = ["#A9D18E", "#F2C14E", "#7EB2DD"],
+            Roles = Roles("Zilla Slab", "Alegreya Sans", "Alegreya Sans", 1.02),
+            Veil = VeilForm.Edge,
+            VeilColour = "#171B19",
+        },
+    ];
+
+    /// <summary>The shipped style of this name, or null.</summary>
+    public static HouseStyle? Named(string name) => All.FirstOrDefault(h => h.Name == name);
+
+    // The roles of a style, all sizes by one factor; credits are no larger than they have to be.
+    private static ImmutableSortedDictionary<WordsRole, WordsLook> Roles(
+        string heading,
+        string body,
+        string credit,
+        double scale
+    )
+    {
+        double S(double size) => Math.Round(size * scale);
+        return new Dictionary<WordsRole, WordsLook>
+        {
+            [WordsRole.Opening] = Usual(heading, true, S(132), 1.02),
+            [WordsRole.Heading] = Usual(heading, true, S(84), 1.1),
+            [WordsRole.Subtitle] = Usual(body, false, S(54), 1.2),
+            [WordsRole.Body] = Usual(body, false, S(46), 1.3),
+            [WordsRole.Caption] = Usual(body, false, S(44), 1.25),
+            [WordsRole.Number] = Usual(heading, true, S(280), 1),
+            [WordsRole.Quotation] = Usual(body, false, S(72), 1.22) with { Italic = true },
+            [WordsRole.Credit] = Usual(credit, false, 22, 1.35),
+        }.ToImmutableSortedDictionary();
+    }
+
+    private static WordsLook Usual(string family, bool bold, double size, double leading) =>
+        new(
+            family,
+            bold,
+            false,
+            size,
+            leading,
+            0,
+            WordsAlign.Start,
+            WordsCase.AsTyped,
+            null,
+            0,
+            0,
+            null,
+            0,
+            null,
+            Ornament.None,
+            null,
+            0,
+            1,
+            false
+        );
+}

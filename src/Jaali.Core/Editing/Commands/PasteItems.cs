@@ -1,0 +1,84 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Puts copies of items on a slide, from this deck or another; each is a thing of its own.</summary>
+/// <param name="SlideId">The slide.</param>
+/// <param name="Items">What was copied.</param>
+/// <param name="Aside">How far to the right and below of where they were, in slide units.</param>
+public sealed record PasteItems(Guid SlideId, ImmutableList<Item> Items, double Aside = 0) : DeckCommand
+{
+    /// <inheritdoc/>
+    public override string Deed => "pasting things on a slide";
+
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (deck.Slide(SlideId) is not { } slide)
+            return Refusals.NoSlide;
+        if (slide.Kind == SlideKind.Credits)
+            return Refusals.OnlyComputed;
+        if (Items.Count == 0)
+            return new Refusal("nothing-copied", "Nothing was copied. Choose something and copy it first.");
+        if (slide.Items.Count + Items.Count > Limits.OfTalks.Items)
+            return new Refusal("too-many-items", $"A slide holds at most {Limits.OfTalks.Items} things.");
+        Dictionary<Guid, Guid> groups = [];
+        SlideRect bounds = deck.Shape.Bounds();
+        foreach (Item copied in Items)
+        {
+            ItemKind kind = ItemKinds.Of(copied);
+            foreach (PhotoUse use in kind.Photos(copied))
+                if (facts.Photo(use.PhotoId) is not { } photo)
+                    return Refusals.NoPhoto;
+                else if (PlacementRule.WhyNot(photo.Rights) is { } why)
+                    return why;
+            SlideRect r = copied.At.Rect;
+            SlideRect rect = r with { X = r.X + Aside, Y = r.Y + Aside };
+            // A copied ground is the ground where there is none, else a frame that hides not all of it.
+            bool ground = copied.At.IsGround && slide.Ground is null;
+            if (copied.At.IsGround && !ground)
+                rect = new(
+                    bounds.X + bounds.Width / 4,
+                    bounds.Y + bounds.Height / 4,
+                    bounds.Width / 2,
+                    bounds.Height / 2
+                );
+            // From a slide of another shape it may have come to lie outside.
+            rect = rect with
+            {
+                X = Math.Clamp(rect.X, bounds.X - rect.Width / 2, bounds.Right - rect.Width / 2),
+                Y = Math.Clamp(rect.Y, bounds.Y - rect.Height / 2, bounds.Bottom - rect.Height / 2),
+            };
+            Guid? group = copied.At.Group is { } g
+                ? groups.TryGetValue(g, out Guid known)
+                    ? known
+                    : groups[g] = facts.NewId()
+                : null;
+            ItemResult placed = kind.Place(
+                copied with
+                {
+                    Id = facts.NewId(),
+                },
+                ground ? Placement.Ground(bounds) : new Placement(rect, copied.At.Turn, Group: group),
+                new ItemPlace(deck, slide, facts)
+            );
+            // What was copied may have been written by anyone: its window takes the shape of its frame.
+            if (
+                placed.Item is Frame frame
+                && facts.Photo(frame.PhotoId) is { } shown
+                && !(Math.Abs(frame.Crop.Width * shown.Aspect / frame.Crop.Height - frame.At.Rect.Aspect) < 1e-6)
+            )
+                placed = kind.Edit(frame, new FrameEdit(Crop: frame.Crop), new ItemPlace(deck, slide, facts));
+            if (placed.Item is not { } item)
+                return placed.Refusal!;
+            if (ItemKinds.Fault(item, deck, slide, facts) is { } fault)
+                return fault;
+            slide = ground ? slide.WithGround(item, bounds) : slide with { Items = AddItem.Above(slide, item) };
+        }
+        return deck.With(slide);
+    }
+}

@@ -1,0 +1,21 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Takes several items off a slide, with those of their groups.</summary>
+public sealed record RemoveItems(Guid SlideId, ImmutableList<Guid> ItemIds) : DeckCommand
+{
+    /// <inheritdoc/>
+    public override string Deed => "taking things off a slide";
+
+    internal override Change Apply(Deck deck, IEditFacts facts)
+    {
+        if (ChosenItems.Of(deck, SlideId, ItemIds, out Refusal? none) is not { } chosen)
+            return none!;
+        Item[] gone = [.. chosen.WithGroups()];
+        return gone.Any(i => i.At.Held)
+            ? Refusals.Held
+            : deck.With(chosen.Slide with { Items = chosen.Slide.Items.RemoveRange(gone) });
+    }
+}

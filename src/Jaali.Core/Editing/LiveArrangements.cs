@@ -1,0 +1,47 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Layout;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>
+/// Arrangements stay live: where photos of an arranged slide come, go or change places, all of them are set anew in the
+/// same form; where a hand moved one, the slide follows no arrangement any more.
+/// </summary>
+internal static class LiveArrangements
+{
+    internal static Deck Follow(Deck before, Deck after, DeckCommand command, IEditFacts facts)
+    {
+        if (ReferenceEquals(before.Slides, after.Slides))
+            return after;
+        foreach (Slide slide in after.Slides)
+        {
+            if (slide.Arranged is not { } form || before.Slide(slide.Id) is not { } was || ReferenceEquals(was, slide))
+                continue;
+            // What has just been arranged is as it was wanted.
+            if (command is ArrangeItems or SetGrid or SetSlideGrid or SetShape || was.Arranged is null)
+                continue;
+            (Guid, string)[] now = Order(slide);
+            if (!now.SequenceEqual(Order(was)) || Marks(slide) != Marks(was))
+                after = Solved(after, slide, form, facts);
+            else if (!Places(slide).SequenceEqual(Places(was)))
+                after = after.With(slide with { Arranged = null });
+        }
+        return after;
+    }
+
+    private static Deck Solved(Deck deck, Slide slide, ArrangementForm form, IEditFacts facts) =>
+        Arrangements.Solved(deck, slide, facts, form) is { } places
+        && new ArrangeItems(slide.Id, [.. places], form).Apply(deck, facts).Deck is { } arranged
+            ? arranged
+            : deck.With(slide with { Arranged = null });
+
+    private static (Guid, string)[] Order(Slide slide) =>
+        [.. Arrangements.Taking(slide).Select(f => (f.Id, f.PhotoId))];
+
+    private static int Marks(Slide slide) => Arrangements.Taking(slide).Sum(f => f.Marks.Count);
+
+    private static IEnumerable<(SlideRect, double, bool)> Places(Slide slide) =>
+        Arrangements.Taking(slide).Select(f => (f.At.Rect, f.At.Turn, f.At.IsGround));
+}

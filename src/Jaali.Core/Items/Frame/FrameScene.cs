@@ -1,0 +1,124 @@
+using Jaali.Core.Geometry;
+using Jaali.Core.Legibility;
+using Jaali.Core.Photos;
+using Jaali.Core.Scenes;
+
+namespace Jaali.Core.Items;
+
+/// <summary>How a frame becomes nodes: its shadow, its photo or the blend of several seen through its outline, its
+/// line.</summary>
+internal static class FrameScene
+{
+    // Each photo of a blend melts into the next over so much of the frame.
+    private const double Melting = .3;
+
+    /// <summary>Adds a frame's nodes to a scene.</summary>
+    /// <param name="item">The frame.</param>
+    /// <param name="says">What it shows, in words.</param>
+    /// <param name="scene">The scene.</param>
+    internal static void Add(Frame item, string says, Composition scene)
+    {
+        if (scene.Facts.Photo(item.PhotoId) is not { } photo)
+            return;
+        SlideRect r = item.At.Rect,
+            image = item.WholePhoto;
+        SlidePoint middle = Composition.Middle(r);
+        double enlarged = Straightening.Enlargement(item.Straighten, r.Aspect),
+            sharpness = photo.Width / (image.Width * enlarged);
+        Path outline = item.Outline;
+        if (item.Edge is { Shadow: > 0 } shaded)
+            scene.Add(
+                new PathNode(
+                    Masks.Of(item.Mask, r with { Y = r.Y + shaded.Shadow / 4 }, item.Portion, item.Corners),
+                    "#000000",
+                    .55,
+                    Blur: shaded.Shadow / 3
+                )
+            );
+        SceneNode picture = Picture(item.PhotoId, image, says, item, scene);
+        if (item.Merged is { } merge)
+            picture = Blended(item, merge, photo, says, scene);
+        if (item.Straighten != 0)
+            picture = new GroupNode(null, [picture], null, 1, item.Straighten, enlarged, middle);
+        scene.Add(new GroupNode(null, [picture], outline, Soft: item.Edge?.Soft ?? 0));
+        if (item.Edge is { Line: > 0 } lined)
+            scene.Add(new PathNode(outline, null, Stroke: lined.LineColour, StrokeWidth: lined.Line));
+        if (!item.At.IsGround || item.Mask != FrameMask.None)
+            scene.Edge(outline);
+        scene.Focus(new(image.X + image.Width * photo.Focal.X, image.Y + image.Height * photo.Focal.Y));
+        scene.Tell(
+            new ScenePart(
+                item.Id,
+                "frame",
+                r,
+                says,
+                Sharpness: sharpness,
+                Sharp: sharpness >= .98 ? Sharp.Sharp
+                    : sharpness >= .75 ? Sharp.ALittleSoft
+                    : Sharp.Soft
+            )
+        );
+    }
+
+    private static PhotoNode Picture(string photoId, SlideRect image, string says, Frame item, Composition scene)
+    {
+        Treatment done =
+            photoId == item.PhotoId
+                ? item.Treatment(scene.Facts.Tones(photoId))
+                : item.Treatment(null) with
+                {
+                    Parts = [],
+                };
+        return new PhotoNode(
+            photoId,
+            image,
+            says,
+            ToneMatrix.Of(item.Tone, item.Toning),
+            done.IsNone ? null : done.Name
+        );
+    }
+
+    // One picture of several: each over its share of the frame and melting into the one before, or all over the whole.
+    private static GroupNode Blended(Frame item, Merge merge, PhotoFacts first, string says, Composition scene)
+    {
+        SlideRect r = item.At.Rect;
+        PhotoFacts[] all = [first, .. merge.PhotoIds.Select(scene.Facts.Photo).OfType<PhotoFacts>()];
+        double strip = r.Width / all.Length,
+            melt = merge.How == MergeHow.Beside ? strip * Melting * 2 : 0;
+        List<SceneNode> nodes = [];
+        for (int i = 0; i < all.Length; i++)
+        {
+            SlideRect place =
+                merge.How == MergeHow.Over
+                    ? r
+                    : new(
+                        Math.Max(r.X, r.X + i * strip - melt),
+                        r.Y,
+                        Math.Min(r.Right, r.X + (i + 1) * strip + melt) - Math.Max(r.X, r.X + i * strip - melt),
+                        r.Height
+                    );
+            CropWindow crop =
+                i == 0 && merge.How == MergeHow.Over
+                    ? item.Crop
+                    : CropFinder.Holding(all[i].Aspect, place.Aspect, all[i].Focal, i == 0 ? item.Marks : [])
+                        ?? CropFinder.Largest(all[i].Aspect, place.Aspect, all[i].Focal);
+            PhotoNode node = Picture(all[i].Id, Frame.WholeOf(crop, place), says, item, scene);
+            // A photo melts away at its left edge alone: its clip reaches far beyond the frame on the other sides.
+            Path clip = Path.Rect(
+                i == 0 || merge.How == MergeHow.Over
+                    ? place
+                    : new(place.X, r.Y - 2 * melt, r.Right - place.X + 2 * melt, r.Height + 4 * melt)
+            );
+            nodes.Add(
+                new GroupNode(
+                    null,
+                    [node],
+                    clip,
+                    merge.How == MergeHow.Over ? 1.0 / (i + 1) : 1,
+                    Soft: i == 0 ? 0 : melt
+                )
+            );
+        }
+        return new GroupNode(null, nodes);
+    }
+}

@@ -1,0 +1,203 @@
+using Jaali.Core;
+using Jaali.Core.Composing;
+using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Scenes;
+using Jaali.Store;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace Jaali.Server;
+
+/// <summary>Words as they are typed, not yet kept.</summary>
+/// <param name="Edit">What they would say and look like.</param>
+public sealed record DraftRequest(WordsEdit Edit);
+
+/// <summary>A command that is only tried.</summary>
+/// <param name="Command">What would be done.</param>
+public sealed record PreviewRequest(DeckCommand Command);
+
+/// <summary>What a command would change.</summary>
+/// <param name="Things">Things on slides.</param>
+/// <param name="Slides">Slides they lie on.</param>
+/// <param name="Others">Titles, points and notes.</param>
+public sealed record PreviewView(int Things, int Slides, int Others);
+
+/// <summary>A house style, and a slide of this deck in it.</summary>
+/// <param name="House">The style.</param>
+/// <param name="Own">It was saved by somebody, and does not ship.</param>
+/// <param name="Scene">The slide in it.</param>
+public sealed record HouseSketch(HouseStyle House, bool Own, Scene Scene);
+
+/// <summary>Words whose look was set by hand.</summary>
+/// <param name="Number">Of their slide, from 1.</param>
+/// <param name="SlideId">Their slide.</param>
+/// <param name="ItemId">The words.</param>
+/// <param name="Says">What they say.</param>
+/// <param name="Parts">What of their look was set.</param>
+public sealed record ByHandView(int Number, Guid SlideId, Guid ItemId, string Says, IReadOnlyList<LookPart> Parts);
+
+/// <summary>What is needed for setting words: drafts, remedies, house styles, palettes, previews.</summary>
+public static class WordsEndpoints
+{
+    /// <summary>Maps them.</summary>
+    public static void MapWords(this IEndpointRouteBuilder app)
+    {
+        RouteGroupBuilder deck = app.MapGroup("/api/decks/{id:guid}").WithTags("Decks");
+        deck.MapPost("/slides/{slideId:guid}/items/{itemId:guid}/draft", DraftAsync).WithName("draftWords");
+        deck.MapGet("/slides/{slideId:guid}/items/{itemId:guid}/remedies", RemediesAsync).WithName("readRemedies");
+        deck.MapGet("/slides/{slideId:guid}/houses", HousesAsync).WithName("sketchHouses");
+        deck.MapPost("/preview", PreviewAsync).WithName("previewCommand");
+        deck.MapGet("/palette", PaletteAsync).WithName("proposePalette");
+        deck.MapGet("/by-hand", ByHandAsync).WithName("readByHand");
+        app.MapPut("/api/houses", SaveAsync).WithTags("Rules").WithName("saveHouse");
+        app.MapDelete("/api/houses/{name}", RemoveAsync).WithTags("Rules").WithName("removeHouse");
+    }
+
+    private static async Task<Results<Ok<Scene>, ProblemHttpResult>> DraftAsync(
+        Guid id,
+        Guid slideId,
+        Guid itemId,
+        DraftRequest draft,
+        DeckDesk desk,
+        SceneShelf scenes,
+        CancellationToken cancel
+    )
+    {
+        if ((await desk.OpenAsync(id, cancel))?.Deck is not { } deck || deck.Slide(slideId)?.Item(itemId) is not Words)
+            return Problems.NotFound("thing on this slide");
+        return desk.Try(deck, new EditItem(slideId, itemId, draft.Edit)) switch
+        {
+            Edited e => TypedResults.Ok(SceneBuilder.Build(e.Deck, e.Deck.Slide(slideId)!, scenes)[0]),
+            Rejected no => Problems.Of(no.Reason),
+            _ => throw new InvalidOperationException("An edit is done or refused."),
+        };
+    }
+
+    private static async Task<Results<Ok<IReadOnlyList<Remedy>>, ProblemHttpResult>> RemediesAsync(
+        Guid id,
+        Guid slideId,
+        Guid itemId,
+        DeckDesk desk,
+        SceneShelf scenes,
+        CancellationToken cancel
+    ) =>
+        (await desk.OpenAsync(id, cancel))?.Deck is { } deck && deck.Slide(slideId)?.Item(itemId) is Words
+            ? TypedResults.Ok(Remedies.Of(deck, slideId, itemId, scenes, desk.Facts))
+            : Problems.NotFound("thing on this slide");
+
+    private static async Task<Results<Ok<HouseSketch[]>, ProblemHttpResult>> HousesAsync(
+        Guid id,
+        Guid slideId,
+        DeckDesk desk,
+        SceneShelf scenes,
+        StyleStore styles,
+        CancellationToken cancel
+    )
+    {
+        if ((await desk.OpenAsync(id, cancel))?.Deck is not { } deck || deck.Slide(slideId) is not { } slide)
+            return Problems.NotFound("slide");
+        HouseStyle[] own = [.. await styles.HousesAsync(cancel)];
+        return TypedResults.Ok(
+            HouseStyles
+                .All.Select(h => (House: h, Own: false))
+                .Concat(own.Select(h => (House: h, Own: true)))
+                .Select(h => (h.House, h.Own, Scenes: SceneBuilder.Build(deck with { House = h.House }, slide, scenes)))
+                .Where(h => h.Scenes.Count > 0)
+                .Select(h => new HouseSketch(h.House, h.Own, h.Scenes[0]))
+                .ToArray()
+        );
+    }
+
+    private static async Task<Results<Ok<PreviewView>, ProblemHttpResult>> PreviewAsync(
+        Guid id,
+        PreviewRequest request,
+        DeckDesk desk,
+        CancellationToken cancel
+    )
+    {
+        if ((await desk.OpenAsync(id, cancel))?.Deck is not { } deck)
+            return Problems.NotFound("talk");
+        switch (desk.Try(deck, request.Command))
+        {
+            case Edited e:
+                PartKey[] parts = [.. DeckParts.Changed(deck, e.Deck).Keys];
+                PartKey[] things = [.. parts.Where(p => p.Kind == PartKind.SlideItem)];
+                return TypedResults.Ok(
+                    new PreviewView(
+                        things.Length,
+                        things.Select(p => p.Of).Distinct().Count(),
+                        parts.Count(p => p.Kind is PartKind.Title or PartKind.Point or PartKind.SlideNotes)
+                    )
+                );
+            case Rejected no:
+                return Problems.Of(no.Reason);
+            default:
+                throw new InvalidOperationException("An edit is done or refused.");
+        }
+    }
+
+    private static async Task<Results<Ok<HouseStyle>, ProblemHttpResult>> PaletteAsync(
+        Guid id,
+        DeckDesk desk,
+        SceneShelf scenes,
+        CancellationToken cancel
+    )
+    {
+        if ((await desk.OpenAsync(id, cancel))?.Deck is not { } deck)
+            return Problems.NotFound("talk");
+        ToneMap[] tones =
+        [
+            .. ItemKinds.Photos(deck).Select(p => p.Use.PhotoId).Distinct().Select(scenes.Tones).OfType<ToneMap>(),
+        ];
+        return PaletteFinder.Of(tones) is { } palette
+            ? TypedResults.Ok(deck.House.In(palette))
+            : Problems.Of(
+                new Refusal("no-photos", "A palette is proposed from the photos on the slides. Place some first.")
+            );
+    }
+
+    private static async Task<Results<Ok<ByHandView[]>, ProblemHttpResult>> ByHandAsync(
+        Guid id,
+        DeckDesk desk,
+        CancellationToken cancel
+    ) =>
+        (await desk.OpenAsync(id, cancel))?.Deck is { } deck
+            ? TypedResults.Ok(
+                deck.Slides.SelectMany(
+                        (s, i) =>
+                            s
+                                .Items.OfType<Words>()
+                                .Where(w => w.Look is not null)
+                                .Select(w => new ByHandView(i + 1, s.Id, w.Id, w.Say(deck, s), [.. w.Look!.Parts]))
+                    )
+                    .ToArray()
+            )
+            : Problems.NotFound("talk");
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> SaveAsync(
+        HouseStyle house,
+        StyleStore styles,
+        CancellationToken cancel
+    )
+    {
+        if (Entry.Fault(house) is { } broken)
+            return Problems.Of(broken);
+        if (house.Fault() is { } fault)
+            return Problems.Of(fault);
+        if (HouseStyles.Named(house.Name) is not null)
+            return Problems.Of(
+                new Refusal("name-taken", "A style that ships with Jaali has this name. Give yours another.")
+            );
+        await styles.SaveAsync(house, cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<NoContent, ProblemHttpResult>> RemoveAsync(
+        string name,
+        StyleStore styles,
+        CancellationToken cancel
+    ) =>
+        await styles.RemoveHouseAsync(name, cancel) ? TypedResults.NoContent() : Problems.NotFound("saved house style");
+}

@@ -1,0 +1,55 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { api, told } from '../../api/client';
+import type { Item, Slide } from '../../api/types';
+import { useDeckId } from '../../deck/store';
+import { texts } from '../../texts';
+import { Button } from '../../ui/Button';
+import { useNotices } from '../../ui/useNotices';
+import { useDrawing } from './useDrawing';
+import { editFrame, frameOf } from './useFrame';
+
+/** Parts of the photo that no crop may cut: drawn on the stage, or proposed from where the eye goes. */
+export function KeepInView({ slide, item }: { slide: Slide; item: Item }) {
+  const id = useDeckId();
+  const client = useQueryClient();
+  const say = useNotices((n) => n.say);
+  const { what, draw } = useDrawing();
+  const marks = frameOf(item)?.keep ?? [];
+  const propose = async () => {
+    const found = await client.fetchQuery({
+      queryKey: ['marks', id, slide.id, item.item.id, frameOf(item)?.photoId],
+      queryFn: () =>
+        told(
+          api.GET('/api/decks/{id}/slides/{slideId}/items/{itemId}/marks', {
+            params: { path: { id, slideId: slide.id, itemId: item.item.id } },
+          }),
+        ),
+    });
+    if (found.length === 0) return say(texts.frame.nothingStandsOut);
+    await editFrame(slide, item, { keep: [...marks, found[0]!] });
+  };
+  return (
+    <>
+      <span className="h-4 border-l border-edge" />
+      <span>{marks.length > 0 ? texts.frame.keptInView(marks.length) : texts.frame.keepInView}</span>
+      <Button kind="verb" aria-pressed={what === 'mark'} onClick={() => draw(what === 'mark' ? null : 'mark')}>
+        {texts.frame.drawIt}
+      </Button>
+      <Button kind="verb" onClick={() => void propose()}>
+        {texts.frame.proposeIt}
+      </Button>
+      {marks.length > 0 && (
+        <>
+          <Button kind="verb" onClick={() => void editFrame(slide, item, { keep: marks.slice(0, -1) })}>
+            {texts.frame.takeTheLast}
+          </Button>
+          {marks.length > 1 && (
+            <Button kind="verb" onClick={() => void editFrame(slide, item, { keep: [] })}>
+              {texts.frame.takeAll}
+            </Button>
+          )}
+        </>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,115 @@
+import { useEffect, useState } from 'react';
+import type { Command } from 'prosemirror-state';
+import { useSlideOrder, useDeckStore } from '../../../deck/store';
+import { texts } from '../../../texts';
+import { Button } from '../../../ui/Button';
+import { Field } from '../../../ui/Field';
+import { Select } from '../../../ui/Select';
+import { deeper, has, linkOf, linkTo, mark, shallower, toggleList } from './deeds';
+import { useTyping } from './useTyping';
+
+const marks: [string, string, Command][] = [
+  ['bold', texts.words.bold, mark('bold')],
+  ['italic', texts.words.italic, mark('italic')],
+  ['underline', texts.typing.underlined, mark('underline')],
+  ['strike', texts.typing.struckOut, mark('strike')],
+  ['smallCaps', texts.words.smallCapitals, mark('smallCaps')],
+  ['raised', texts.typing.raised, mark('raised')],
+  ['lowered', texts.typing.lowered, mark('lowered')],
+];
+
+const signs = '– — … ’ “ ” « » „ ‚ ‹ › × ÷ ± − ≈ ≤ ≥ ° ′ ″ ½ ⅓ ¼ ¾ ² ³ € £ © ® ™ § ¶ † ‡ • · → ← ↑ ↓ ✓ ✗ \u00A0'.split(
+  ' ',
+);
+
+/** What can be done to the words that are being typed. */
+export default function TypingLine() {
+  const { view } = useTyping();
+  useTyping((t) => t.turn);
+  const [linking, setLinking] = useState(false);
+  const order = useSlideOrder();
+  const slides = useDeckStore((d) => d.slides);
+  useEffect(() => setLinking(false), [view]);
+  if (!view) return null;
+  const { state } = view;
+  const run = (command: Command) => {
+    command(view.state, view.dispatch);
+    view.focus();
+  };
+  const list = state.selection.$from.parent.attrs.list as string;
+  const link = linkOf(state);
+  if (linking)
+    return (
+      <span data-typing className="flex flex-wrap items-center gap-x-4">
+        <Field
+          label={texts.typing.address}
+          className="!w-80 border-b-line text-word"
+          value={link.startsWith('slide:') ? '' : link}
+          placeholder="https://"
+          onCommit={(to) => {
+            run(linkTo(to.trim()));
+            setLinking(false);
+          }}
+        />
+        <Select
+          dark
+          label={texts.typing.orASlide}
+          value={link.startsWith('slide:') ? link.slice(6) : ''}
+          options={[
+            ['', texts.typing.orASlide],
+            ...order.map((id, n): [string, string] => [id, `${n + 1} ${slides[id]?.label ?? ''}`]),
+          ]}
+          onChoose={(id) => {
+            if (id) run(linkTo(`slide:${id}`));
+            setLinking(false);
+          }}
+        />
+        <Button kind="verb" onClick={() => (run(linkTo('')), setLinking(false))}>
+          {texts.typing.noLink}
+        </Button>
+      </span>
+    );
+  return (
+    <span data-typing className="flex flex-wrap items-center justify-center gap-x-3">
+      {marks.map(([name, label, command]) => (
+        <Button key={name} kind="verb" aria-pressed={has(state, name)} onClick={() => run(command)}>
+          {label}
+        </Button>
+      ))}
+      <Button kind="verb" aria-pressed={list === 'point'} onClick={() => run(toggleList('point'))}>
+        {texts.typing.list}
+      </Button>
+      <Button kind="verb" aria-pressed={list === 'number'} onClick={() => run(toggleList('number'))}>
+        {texts.typing.numbered}
+      </Button>
+      {list !== 'none' && (
+        <>
+          <Button kind="verb" onClick={() => run(deeper)}>
+            {texts.typing.deeper}
+          </Button>
+          <Button kind="verb" onClick={() => run(shallower)}>
+            {texts.typing.shallower}
+          </Button>
+        </>
+      )}
+      <Button kind="verb" aria-pressed={link !== ''} onClick={() => setLinking(true)}>
+        {texts.typing.link}
+      </Button>
+      <Select
+        dark
+        label={texts.typing.sign}
+        value=""
+        options={[
+          ['', texts.typing.sign],
+          ...signs.map((s): [string, string] => [s, s === '\u00A0' ? texts.typing.fixedSpace : s]),
+        ]}
+        onChoose={(s) =>
+          run((now, dispatch) => {
+            dispatch?.(now.tr.insertText(s));
+            return true;
+          })
+        }
+      />
+    </span>
+  );
+}

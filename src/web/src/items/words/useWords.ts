@@ -1,0 +1,43 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, told } from '../../api/client';
+import type { Item, LookPart, Slide, Words, WordsLook } from '../../api/types';
+import { edit } from '../../deck/edit';
+import { useHeader } from '../../deck/store';
+
+export const wordsOf = (item: Item | undefined): Words | undefined =>
+  item?.item.kind === 'words' ? item.item : undefined;
+
+/** The whole look of words, and how to change it: what a hand set over what the house says. */
+export function useLook(slide: Slide, item: Item) {
+  const { house } = useHeader();
+  const words = wordsOf(item);
+  const role = words?.role ?? 'heading';
+  const look: WordsLook = { ...house.roles[role] };
+  for (const [part, value] of Object.entries(words?.look ?? {}))
+    if (value !== null && value !== undefined) Object.assign(look, { [part]: value });
+  const send = (change: { look?: WordsLook; release?: LookPart[] }) =>
+    edit({
+      kind: 'edit-item',
+      slideId: slide.id,
+      itemId: item.item.id,
+      edit: { kind: 'words', ...change },
+    });
+  return {
+    house,
+    role,
+    look,
+    own: words?.look ?? null,
+    set: (change: WordsLook) => send({ look: change }),
+    release: (...parts: LookPart[]) => send({ release: parts }),
+  };
+}
+
+/** The families of type that can be chosen. */
+export function useFonts() {
+  const { data } = useQuery({
+    queryKey: ['fonts'],
+    staleTime: Infinity,
+    queryFn: () => told(api.GET('/api/fonts')),
+  });
+  return data ?? [];
+}

@@ -1,0 +1,149 @@
+import { lazy, Suspense, type ReactNode, type RefObject } from 'react';
+import type { Item, Slide } from '../../api/types';
+import { useChoice } from '../../deck/choice';
+import { kindOf } from '../../items/kinds';
+import { useTyping } from '../../items/words/typing/useTyping';
+import { WriteWords } from '../../items/words/WriteWords';
+import { texts } from '../../texts';
+import { Button } from '../../ui/Button';
+import { GridControls } from './GridControls';
+import { HouseControls } from './HouseControls';
+import { SeveralControls, SeveralVerbs } from './SeveralVerbs';
+import { toggle, type Deeds } from './useComposeCommands';
+import { useView } from './useView';
+
+const TypingLine = lazy(() => import('../../items/words/typing/TypingLine'));
+
+interface Props {
+  slide: Slide | undefined;
+  item: Item | undefined;
+  several: Item[];
+  editable: boolean;
+  frames: number;
+  swaps: boolean;
+  deeds: Deeds;
+  controls: RefObject<HTMLDivElement | null>;
+  putAway(): void;
+}
+
+/** What can be done, in one line of verbs by what is chosen; a verb opens its few controls in the line below. */
+export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds, controls, putAway }: Props) {
+  const tool = useChoice((c) => c.tool);
+  const { zoom, zoomBy } = useView();
+  const many = several.length > 1;
+  const typing = useTyping((t) => t.itemId !== null && t.itemId === item?.item.id);
+  const verbs = kindOf(item).verbs.filter(
+    (v) => v.id !== 'words' && (!v.when || (slide && item && v.when(slide, item))),
+  );
+  const verb = verbs.find((v) => v.id === tool);
+  const words = item?.item.kind === 'words' ? item : slide?.items.find((i) => i.item.kind === 'words');
+  const opener = (id: string, name: string) => (
+    <Button kind="verb" aria-pressed={tool === id} onClick={() => toggle(id)}>
+      {name}
+    </Button>
+  );
+  const line: ReactNode = !editable ? null : many && slide ? (
+    <SeveralVerbs slide={slide} items={several} />
+  ) : (
+    <>
+      {item &&
+        verbs.map((v) => (
+          <Button key={v.id} kind="verb" aria-pressed={tool === v.id} onClick={() => deeds.act(v)}>
+            {v.name}
+          </Button>
+        ))}
+      {swaps && (
+        <Button kind="verb" title={texts.compose.theNextPhotoOfThis} onClick={deeds.swap}>
+          {texts.compose.swap}
+        </Button>
+      )}
+      {item && slide && slide.items.length > 1 && opener('order', texts.compose.order)}
+      {item && (
+        <Button kind="verb" onClick={deeds.takeAway}>
+          {texts.compose.takeAway}
+        </Button>
+      )}
+      {item && <span className="h-4 border-l border-edge" />}
+      {opener('words', texts.compose.words)}
+      {item?.item.kind !== 'veil' && (
+        <Button kind="verb" onClick={() => void deeds.veil()}>
+          {texts.veil.veil}
+        </Button>
+      )}
+      {frames > 0 && opener('arrange', texts.compose.arrange)}
+      <Button kind="verb" aria-pressed={tool === 'grid'} onClick={deeds.grid}>
+        {texts.compose.grid}
+      </Button>
+    </>
+  );
+  return (
+    <>
+      <div className="relative flex min-h-9 shrink-0 items-center pt-2">
+        <div
+          className="flex min-w-0 flex-1 flex-wrap items-center justify-center gap-x-3 text-lead max-[1150px]:gap-x-2 max-[1150px]:text-small"
+          role="toolbar"
+          aria-label={texts.compose.whatCanBeDone}
+        >
+          {line}
+        </div>
+        <span className="flex shrink-0 items-center gap-x-2 text-note text-quiet narrow:hidden">
+          <Button kind="verb" aria-label={texts.compose.lookCloser} onClick={() => zoomBy(1.5)}>
+            {texts.compose.closerLook}
+          </Button>
+          {zoom > 1 && (
+            <Button kind="verb" onClick={() => zoomBy(1 / zoom)}>
+              {texts.compose.wholeSlide}
+            </Button>
+          )}
+        </span>
+      </div>
+      <div
+        ref={controls}
+        className="flex min-h-8 shrink-0 flex-wrap items-center justify-center gap-x-4 text-small text-quiet"
+        onKeyDown={(e) => {
+          if (e.key !== 'Escape') return;
+          e.preventDefault();
+          putAway();
+        }}
+      >
+        {typing && (
+          <Suspense>
+            <TypingLine />
+          </Suspense>
+        )}
+        {editable && slide && many && <SeveralControls slide={slide} items={several} />}
+        {!typing && editable && slide && !many && item && verb?.Controls && <verb.Controls slide={slide} item={item} />}
+        {!typing && editable && slide && tool === 'words' && <WriteWords slide={slide} item={words} />}
+        {slide && tool === 'grid' && <GridControls slide={slide} />}
+        {editable && tool === 'house' && <HouseControls />}
+        {editable && !many && item && tool === 'order' && <OrderControls item={item} deeds={deeds} />}
+      </div>
+    </>
+  );
+}
+
+function OrderControls({ item, deeds }: { item: Item; deeds: Deeds }) {
+  const loose: [string, () => void][] = [
+    [texts.compose.raise, deeds.raise],
+    [texts.compose.lower, deeds.lower],
+    [texts.compose.toTheTop, deeds.toTop],
+    [texts.compose.toTheBottom, deeds.toBottom],
+    [texts.compose.duplicateIt, deeds.duplicate],
+    [item.item.at.held ? texts.compose.letMove : texts.compose.hold, deeds.hold],
+  ];
+  return (
+    <>
+      {!item.item.at.isGround &&
+        loose.map(([name, run]) => (
+          <Button key={name} kind="verb" onClick={run}>
+            {name}
+          </Button>
+        ))}
+      {item.item.kind === 'frame' && (
+        <Button kind="verb" onClick={deeds.ground}>
+          {item.item.at.isGround ? texts.compose.makeFrame : texts.compose.makeGround}
+        </Button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,155 @@
+import { useCommands, type Command } from '../../commands/registry';
+import type { Item, Slide } from '../../api/types';
+import { chooseItem, useChoice } from '../../deck/choice';
+import { edit } from '../../deck/edit';
+import { useDeckStore } from '../../deck/store';
+import { kinds, type ItemVerb } from '../../items/kinds';
+import { texts } from '../../texts';
+import { useView } from './useView';
+
+export const toggle = (tool: string) => useChoice.setState((c) => ({ tool: c.tool === tool ? null : tool }));
+
+interface Chosen {
+  slide: Slide | undefined;
+  item: Item | undefined;
+  /** All that are chosen, the first of them leading; empty where it is one. */
+  several: string[];
+  editable: boolean;
+  frames: number;
+  /** The next photo of the shortlist, if there is one. */
+  next: string | undefined;
+  putAway(): void;
+}
+
+/** What can be done with what is chosen: for keys, for the list of commands and for the verbs under the stage. */
+export function useDeeds({ slide, item, several, editable, frames, next, putAway }: Chosen) {
+  const tool = useChoice((c) => c.tool);
+  const { gridShown, toggleGrid, zoomBy } = useView();
+  const place = slide?.items.findIndex((i) => i === item) ?? -1;
+  const of = slide && item ? { slideId: slide.id, itemId: item.item.id } : undefined;
+  const onTop = (slide?.items.length ?? 1) - 1;
+  const deeds = {
+    swap: () => slide && next && void edit({ kind: 'place-ground', slideId: slide.id, photoId: next }),
+    takeAway: () =>
+      of &&
+      void edit(
+        several.length > 1
+          ? { kind: 'remove-items', slideId: of.slideId, itemIds: several }
+          : { kind: 'remove-item', ...of },
+      ),
+    orderTo: (to: number) => of && void edit({ kind: 'order-item', ...of, to: Math.max(0, to) }),
+    raise: () => deeds.orderTo(place + 1),
+    lower: () => deeds.orderTo(place - 1),
+    toTop: () => deeds.orderTo(onTop),
+    toBottom: () => deeds.orderTo(0),
+    duplicate: () => of && void edit({ kind: 'duplicate-item', ...of }),
+    ground: () => of && void edit({ kind: 'make-ground', ...of, ground: !item?.item.at.isGround }),
+    hold: () => of && void edit({ kind: 'hold-item', ...of, held: !item?.item.at.held }),
+    // The grid stays shown while other tools are in hand.
+    grid: () => {
+      toggleGrid();
+      useChoice.setState((c) => ({ tool: gridShown ? (c.tool === 'grid' ? null : c.tool) : 'grid' }));
+    },
+    veil: async () => {
+      if (!slide) return;
+      const before = slide.items.map((i) => i.item.id);
+      if (!(await edit({ kind: 'add-item', slideId: slide.id, item: { kind: 'veil' }, rect: null }))) return;
+      const laid = useDeckStore.getState().slides[slide.id]?.items.find((i) => !before.includes(i.item.id));
+      if (laid) chooseItem(laid.item.id, false);
+      useChoice.setState({ tool: 'veil' });
+    },
+    act: (v: ItemVerb) => (v.run ? slide && item && v.run(slide, item) : toggle(v.id)),
+  };
+  const group = texts.compose.compose;
+  const loose = () => editable && item !== undefined && !item.item.at.isGround;
+  useCommands([
+    {
+      id: 'compose.arrange',
+      name: texts.compose.arrange,
+      keys: ['A'],
+      group,
+      when: () => editable && frames > 0,
+      run: () => toggle('arrange'),
+    },
+    { id: 'compose.grid', name: texts.compose.showTheGrid, keys: ['G'], group, run: deeds.grid },
+    { id: 'compose.closer', name: texts.compose.lookCloser, keys: ['Z'], group, run: () => zoomBy(1.5) },
+    {
+      id: 'compose.farther',
+      name: texts.compose.lookFromFarther,
+      keys: ['Shift Z'],
+      group,
+      run: () => zoomBy(1 / 1.5),
+    },
+    { id: 'compose.duplicate', name: texts.compose.duplicateIt, when: loose, run: deeds.duplicate },
+    {
+      id: 'compose.ground',
+      name: item?.item.at.isGround ? texts.compose.makeFrame : texts.compose.makeGround,
+      when: () => editable && item?.item.kind === 'frame',
+      run: deeds.ground,
+    },
+    {
+      id: 'compose.hold',
+      name: item?.item.at.held ? texts.compose.letMove : texts.compose.hold,
+      when: loose,
+      run: deeds.hold,
+    },
+    {
+      id: 'compose.group',
+      name: texts.compose.group,
+      when: () => editable && several.length > 1,
+      run: () => slide && void edit({ kind: 'group-items', slideId: slide.id, itemIds: several, together: true }),
+    },
+    ...kinds
+      .flatMap((k) => k.verbs.map((v) => ({ k, v })))
+      .filter(({ v }) => v.id !== 'words')
+      .map(({ k, v }): Command => ({
+        id: `compose.${k.kind}.${v.id}`,
+        name: v.name,
+        group,
+        ...(v.key ? { keys: [v.key] } : {}),
+        when: () => editable && item?.item.kind === k.kind && (!v.when || (slide !== undefined && v.when(slide, item))),
+        run: () => deeds.act(v),
+      })),
+    {
+      id: 'compose.words',
+      name: texts.compose.words,
+      keys: ['T'],
+      group,
+      when: () => editable,
+      run: () => toggle('words'),
+    },
+    {
+      id: 'compose.veil',
+      name: texts.veil.layAVeil,
+      keys: ['V'],
+      group,
+      when: () => editable && item?.item.kind !== 'veil',
+      run: deeds.veil,
+    },
+    { id: 'compose.house', name: texts.house.lookOfTheDeck, when: () => editable, run: () => toggle('house') },
+    { id: 'compose.swap', name: texts.compose.swapForTheNextKept, when: () => Boolean(next), run: deeds.swap },
+    {
+      id: 'compose.take',
+      name: texts.compose.takeItAway,
+      keys: ['Delete'],
+      group,
+      when: () => editable && item !== undefined,
+      run: deeds.takeAway,
+    },
+    {
+      id: 'compose.done',
+      name: texts.compose.putTheToolAway,
+      keys: ['Escape'],
+      onlyKeys: true,
+      when: () => tool !== null,
+      run: putAway,
+    },
+    { id: 'compose.raise', name: texts.compose.raise, keys: [']'], group, when: loose, run: deeds.raise },
+    { id: 'compose.lower', name: texts.compose.lower, keys: ['['], group, when: loose, run: deeds.lower },
+    { id: 'compose.top', name: texts.compose.toTheTop, keys: ['}'], group, when: loose, run: deeds.toTop },
+    { id: 'compose.bottom', name: texts.compose.toTheBottom, keys: ['{'], group, when: loose, run: deeds.toBottom },
+  ]);
+  return deeds;
+}
+
+export type Deeds = ReturnType<typeof useDeeds>;
