@@ -11,6 +11,7 @@ import { useDeckId, useHeader } from '../../../deck/store';
 import { texts } from '../../../texts';
 import { useFonts } from '../useWords';
 import { breaks, lineBreaks } from './breaks';
+import { followCaret, toEnd } from './caret';
 import { deeper, mark, newLine, newParagraph, outOfList, shallower, toggleList } from './deeds';
 import { fromDoc, plainRun, toDoc } from './schema';
 import { stopTyping, useTyping } from './useTyping';
@@ -58,6 +59,7 @@ export default function TypeOnStage({ slide, item, words, part, units }: Props) 
       useTyping.setState({ scene: answer.data });
       const set = partOf(answer.data, own)?.set;
       if (!set || view.state.doc !== typed) return;
+      followCaret(view);
       const found = lineBreaks(typed, set.lines);
       view.dispatch(view.state.tr.setMeta(found.key, found.set).setMeta('addToHistory', false));
     };
@@ -105,6 +107,10 @@ export default function TypeOnStage({ slide, item, words, part, units }: Props) 
             Enter: newParagraph,
             'Shift-Enter': newLine,
             Backspace: outOfList,
+            'Mod-Home': toEnd('first'),
+            'Mod-End': toEnd('last'),
+            'Shift-Mod-Home': toEnd('first', true),
+            'Shift-Mod-End': toEnd('last', true),
             Escape: done,
             'Mod-Enter': done,
           }),
@@ -124,8 +130,9 @@ export default function TypeOnStage({ slide, item, words, part, units }: Props) 
       },
       handleDOMEvents: {
         // What happens to the words is not done to the slide.
-        keydown: (_, e) => {
+        keydown: (on, e) => {
           e.stopPropagation();
+          followCaret(on);
           return false;
         },
         paste: (_, e) => {
