@@ -243,6 +243,7 @@ public sealed class FrozenTests : IDisposable
             typeof(SetWordsLook),
             typeof(ReplaceFont),
             typeof(ReplaceWords),
+            typeof(LayOutSlide),
         ];
         Assert.Equal(DeckCommands.All.Count - later.Length, kinds.Count);
         Assert.Throws<FormatException>(() =>

@@ -21,14 +21,7 @@ public static class CreditsPages
                 .Where(e => deck.Style.Credits(e.Photo.Rights))
                 .Select(e => new ListEntry(Numbers(e.Slides), e.Credit.Spans)),
         ];
-        ListEntry[] sources =
-        [
-            .. deck
-                .Points.SelectMany(p => p.Facts)
-                .Where(f => !string.IsNullOrWhiteSpace(f.Reference))
-                .Distinct()
-                .Select(f => new ListEntry("", Source(f))),
-        ];
+        ListEntry[] sources = [.. deck.References.Select(f => new ListEntry("", Source(f)))];
         IReadOnlyList<Scene> credits = ListPages.Build(deck, slide, facts, "Photographs", "credits", photos);
         return [.. credits, .. ListPages.Build(deck, slide, facts, "Sources", "sources", sources, credits.Count)];
     }
@@ -41,11 +34,10 @@ public static class CreditsPages
     {
         string text = fact.Text.Trim(),
             reference = fact.Reference.Trim();
-        bool leads = Uri.TryCreate(reference, UriKind.Absolute, out Uri? to) && to.Scheme is "http" or "https";
         return
         [
             .. text.Length > 0 ? new[] { new CreditSpan(text + " ") } : [],
-            new CreditSpan(reference, leads ? reference : null),
+            new CreditSpan(reference, fact.Address),
         ];
     }
 }

@@ -91,6 +91,11 @@ public sealed record Deck(
     [JsonIgnore]
     public IEnumerable<Point> AllPoints => Points.Prepend(Opening);
 
+    /// <summary>The facts under its points that have a reference, each once, in order.</summary>
+    [JsonIgnore]
+    public IEnumerable<Fact> References =>
+        AllPoints.SelectMany(p => p.Facts).Where(f => !string.IsNullOrWhiteSpace(f.Reference)).Distinct();
+
     /// <summary>What is looked for where a talk has this title.</summary>
     internal static ImmutableList<string> WordsOf(string title) =>
         title == NoTitle ? [] : [.. SearchWords.Propose(title)];
@@ -153,7 +158,15 @@ public sealed record Point(
 );
 
 /// <summary>A fact under a point and where it came from.</summary>
-public sealed record Fact(string Text, string Reference);
+public sealed record Fact(string Text, string Reference)
+{
+    /// <summary>The address that its reference is, or null.</summary>
+    [JsonIgnore]
+    public string? Address =>
+        Uri.TryCreate(Reference.Trim(), UriKind.Absolute, out Uri? to) && to.Scheme is "http" or "https"
+            ? Reference.Trim()
+            : null;
+}
 
 /// <summary>What a slide is for.</summary>
 public enum SlideKind

@@ -52,6 +52,7 @@ public static class DeckCommands
         Kind<MoveItems>("move-items"),
         Kind<SwapItems>("swap-items"),
         Kind<ArrangeItems>("arrange-items"),
+        Kind<LayOutSlide>("lay-out-slide"),
         Kind<AddPhotos>("add-photos"),
         Kind<SpreadPhotos>("spread-photos"),
         Kind<PasteItems>("paste-items"),

@@ -1,4 +1,6 @@
+using Jaali.Core.Composing;
 using Jaali.Core.Decks;
+using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Layout;
@@ -15,6 +17,13 @@ namespace Jaali.Server;
 /// <param name="GivesUp">What it gives up, in one line.</param>
 /// <param name="Scene">The slide so arranged.</param>
 public sealed record ProposalView(ArrangementForm Form, IReadOnlyList<ItemPlaced> Places, string GivesUp, Scene Scene);
+
+/// <summary>A layout for the words of a slide, as the slide would look.</summary>
+/// <param name="Layout">The layout.</param>
+/// <param name="Why">Why it is proposed, in one line.</param>
+/// <param name="Fits">What is on the slide asks for it.</param>
+/// <param name="Scene">The slide so laid out.</param>
+public sealed record LayoutView(SlideLayout Layout, string Why, bool Fits, Scene Scene);
 
 /// <summary>The grid of a slide, as it lies there.</summary>
 /// <param name="Grid">Margins, columns, rows and gutter.</param>
@@ -44,6 +53,7 @@ public static class ComposeEndpoints
             .WithTags("Rules")
             .WithName("readGrids");
         slide.MapGet("/arrangements", ArrangementsAsync).WithName("proposeArrangements");
+        slide.MapGet("/layouts", LayoutsAsync).WithName("proposeLayouts");
     }
 
     private static async Task<Results<Ok<DragGuides>, ProblemHttpResult>> GuidesAsync(
@@ -111,5 +121,28 @@ public static class ComposeEndpoints
     ) =>
         (await desk.OpenAsync(id, cancel))?.Deck is { } deck && deck.Slide(slideId) is { } slide
             ? TypedResults.Ok(desk.Proposals(deck, slide, scenes))
+            : Problems.NotFound("slide");
+
+    private static async Task<Results<Ok<LayoutView[]>, ProblemHttpResult>> LayoutsAsync(
+        Guid id,
+        Guid slideId,
+        DeckDesk desk,
+        SceneShelf scenes,
+        CancellationToken cancel
+    ) =>
+        (await desk.OpenAsync(id, cancel))?.Deck is { } deck && deck.Slide(slideId) is { } slide
+            ? TypedResults.Ok(
+                SlideLayouts
+                    .For(deck, slide)
+                    .Select(i => (Idea: i, Edited: desk.Try(deck, new LayOutSlide(slideId, i.Layout)) as Edited))
+                    .Where(i => i.Edited is not null)
+                    .Select(i => new LayoutView(
+                        i.Idea.Layout,
+                        i.Idea.Why,
+                        i.Idea.Fits,
+                        SceneBuilder.Build(i.Edited!.Deck, i.Edited.Deck.Slide(slideId)!, scenes)[0]
+                    ))
+                    .ToArray()
+            )
             : Problems.NotFound("slide");
 }

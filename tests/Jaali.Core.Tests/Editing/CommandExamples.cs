@@ -94,7 +94,12 @@ public static class CommandExamples
                 new OrderKept(PointOf(d, c), c.Of(new[] { Photo, Tall, "p2" }), c.A % 4 - 1),
             [typeof(MakeSlides)] = (_, _) => new MakeSlides(),
             [typeof(OrderSlides)] = (_, _) => new OrderSlides(),
-            [typeof(AddSlide)] = (d, c) => new AddSlide(c.A % 2 == 0 ? SlideOf(d, c).Id : null),
+            [typeof(AddSlide)] = (d, c) =>
+                new AddSlide(
+                    c.A % 2 == 0 ? SlideOf(d, c).Id : null,
+                    c.B % 3 == 0 ? null : c.Other(Enum.GetValues<SlideLayout>())
+                ),
+            [typeof(LayOutSlide)] = (d, c) => new LayOutSlide(SlideOf(d, c).Id, c.Other(Enum.GetValues<SlideLayout>())),
             [typeof(RemoveSlide)] = (d, c) => new RemoveSlide(SlideOf(d, c).Id),
             [typeof(MoveSlide)] = (d, c) => new MoveSlide(SlideOf(d, c).Id, c.B % 9 - 2),
             [typeof(DuplicateSlide)] = (d, c) => new DuplicateSlide(SlideOf(d, c).Id),
@@ -402,6 +407,8 @@ public static class CommandExamples
         No("in-order", _ => new OrderSlides(), d => Deck.New(d.Id));
         No("too-many-slides", _ => new MakeSlides(), d => Many(d, Limits.OfTalks.Slides));
         No("no-such-slide", _ => new AddSlide(Nothing));
+        No("no-such-slide", _ => new LayOutSlide(Nothing, SlideLayout.List));
+        No("credits-are-computed", d => new LayOutSlide(d.Slides[^1].Id, SlideLayout.List));
         No("too-many-slides", _ => new AddSlide(), d => Many(d, Limits.OfTalks.Slides));
         No("no-such-slide", _ => new RemoveSlide(Nothing));
         No("no-such-slide", _ => new MoveSlide(Nothing, 0));

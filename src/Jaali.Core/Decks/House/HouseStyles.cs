@@ -113,13 +113,13 @@ public static class HouseStyles
         double S(double size) => Math.Round(size * scale);
         return new Dictionary<WordsRole, WordsLook>
         {
-            [WordsRole.Opening] = Usual(heading, true, S(132), 1.02),
+            [WordsRole.Opening] = Usual(heading, true, S(132), 1.02) with { Stand = WordsStand.Foot },
             [WordsRole.Heading] = Usual(heading, true, S(84), 1.1),
             [WordsRole.Subtitle] = Usual(body, false, S(54), 1.2),
             [WordsRole.Body] = Usual(body, false, S(46), 1.3),
             [WordsRole.Caption] = Usual(body, false, S(44), 1.25),
-            [WordsRole.Number] = Usual(heading, true, S(280), 1),
-            [WordsRole.Quotation] = Usual(body, false, S(72), 1.22) with { Italic = true },
+            [WordsRole.Number] = Usual(heading, true, S(280), 1) with { Stand = WordsStand.Foot },
+            [WordsRole.Quotation] = Usual(body, false, S(72), 1.22) with { Italic = true, Stand = WordsStand.Middle },
             [WordsRole.Credit] = Usual(credit, false, 22, 1.35),
         }.ToImmutableSortedDictionary();
     }
@@ -144,6 +144,7 @@ public static class HouseStyles
             null,
             0,
             1,
-            false
+            false,
+            WordsStand.Top
         );
 }

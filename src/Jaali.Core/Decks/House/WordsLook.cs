@@ -31,6 +31,19 @@ public enum WordsRole
     Credit,
 }
 
+/// <summary>Where words stand in a room that is higher than they are.</summary>
+public enum WordsStand
+{
+    /// <summary>At its head.</summary>
+    Top,
+
+    /// <summary>In its middle.</summary>
+    Middle,
+
+    /// <summary>At its foot.</summary>
+    Foot,
+}
+
 /// <summary>How letters of a heading are filled.</summary>
 public enum Ornament
 {
@@ -68,6 +81,7 @@ public enum Ornament
 /// middle.</param>
 /// <param name="Columns">1 to 4.</param>
 /// <param name="Grows">Also set larger, until they fill their room.</param>
+/// <param name="Stand">Where they stand in their room, from top to foot.</param>
 public sealed record WordsLook(
     string? Family = null,
     bool? Bold = null,
@@ -87,7 +101,8 @@ public sealed record WordsLook(
     string? OrnamentInk = null,
     double? Bend = null,
     int? Columns = null,
-    bool? Grows = null
+    bool? Grows = null,
+    WordsStand? Stand = null
 )
 {
     /// <summary>The smallest size, in units.</summary>
@@ -117,7 +132,8 @@ public sealed record WordsLook(
             OrnamentInk ?? under.OrnamentInk,
             Bend ?? under.Bend,
             Columns ?? under.Columns,
-            Grows ?? under.Grows
+            Grows ?? under.Grows,
+            Stand ?? under.Stand
         );
 
     /// <summary>What is set, by name, in the order of the members.</summary>
@@ -133,7 +149,7 @@ public sealed record WordsLook(
             LookPart.Size => Size is not null || Grows is not null,
             LookPart.Leading => Leading is not null,
             LookPart.Spacing => Spacing is not null,
-            LookPart.Align => Align is not null,
+            LookPart.Align => Align is not null || Stand is not null,
             LookPart.Case => Case is not null,
             LookPart.Ink => Ink is not null,
             LookPart.Shadow => Shadow is not null,
@@ -153,7 +169,7 @@ public sealed record WordsLook(
             LookPart.Size => this with { Size = null, Grows = null },
             LookPart.Leading => this with { Leading = null },
             LookPart.Spacing => this with { Spacing = null },
-            LookPart.Align => this with { Align = null },
+            LookPart.Align => this with { Align = null, Stand = null },
             LookPart.Case => this with { Case = null },
             LookPart.Ink => this with { Ink = null },
             LookPart.Shadow => this with { Shadow = null },

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
+using Jaali.Core.Layout;
 using Jaali.Core.Legibility;
 using Jaali.Core.Pacing;
 using Jaali.Core.Photos;
@@ -9,8 +10,10 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Adds an empty slide after another, or at the end before the credits.</summary>
-public sealed record AddSlide(Guid? After = null) : DeckCommand
+/// <summary>Adds a slide after another, or at the end before the credits.</summary>
+/// <param name="After">The slide before it; null for the end.</param>
+/// <param name="Layout">What it is laid out as; null for an empty one.</param>
+public sealed record AddSlide(Guid? After = null, SlideLayout? Layout = null) : DeckCommand
 {
     /// <inheritdoc/>
     public override string Deed => "a new slide";
@@ -27,6 +30,7 @@ public sealed record AddSlide(Guid? After = null) : DeckCommand
         if (at > 0 && deck.Slides[at - 1].Kind == SlideKind.Credits)
             at--;
         var made = new Slide(facts.NewId(), SlideKind.Free, null, [], "", Pace.NewSlideSeconds);
-        return deck with { Slides = deck.Slides.Insert(at, made) };
+        Deck with = deck with { Slides = deck.Slides.Insert(at, made) };
+        return Layout is { } layout ? with.With(SlideLayouts.Laid(with, made, layout, facts, facts.NewId)) : with;
     }
 }

@@ -27,15 +27,37 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
         {
             WordsSource.DeckTitle => deck.Title,
             WordsSource.PointWording => slide.PointId is { } p ? deck.Point(p)?.Wording ?? Text : Text,
+            WordsSource.Speaker => deck.Speaker,
+            WordsSource.PointFacts or WordsSource.References => Paragraph.Plain(Paragraphs(deck, slide)),
             _ => Text,
         };
 
     /// <summary>What they say, with its looks.</summary>
     public ImmutableList<Paragraph> Paragraphs(Deck deck, Slide slide) =>
-        Source == WordsSource.Typed && Body is { } body ? body : Paragraph.Of(Say(deck, slide));
+        Source switch
+        {
+            WordsSource.Typed when Body is { } body => body,
+            WordsSource.PointFacts =>
+            [
+                .. (slide.PointId is { } id ? deck.Point(id)?.Facts ?? [] : [])
+                    .Where(f => !string.IsNullOrWhiteSpace(f.Text))
+                    .Select(f => new Paragraph([new(f.Text.Trim())], ListMark.Point)),
+            ],
+            WordsSource.References => [.. deck.References.Select(Reference)],
+            _ => Paragraph.Of(Say(deck, slide)),
+        };
+
+    private static Paragraph Reference(Fact fact) =>
+        new(
+            [
+                .. fact.Text.Trim() is { Length: > 0 } text ? new[] { new Run(text + " ") } : [],
+                new Run(fact.Reference.Trim(), Link: fact.Address),
+            ],
+            ListMark.Number
+        );
 }
 
-/// <summary>What words say: typed, or following the title or the point.</summary>
+/// <summary>What words say: typed, or following the title, the speaker or the plan.</summary>
 public enum WordsSource
 {
     /// <summary>As typed.</summary>
@@ -46,6 +68,15 @@ public enum WordsSource
 
     /// <summary>The wording of the slide's point.</summary>
     PointWording,
+
+    /// <summary>Who gives the talk.</summary>
+    Speaker,
+
+    /// <summary>The facts under the slide's point, as a list.</summary>
+    PointFacts,
+
+    /// <summary>Where all facts of the talk come from, as a numbered list.</summary>
+    References,
 }
 
 /// <summary>Writes words, sets them, or puts them elsewhere; what is null stays.</summary>

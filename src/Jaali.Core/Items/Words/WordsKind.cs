@@ -28,9 +28,7 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
                 "too-long",
                 $"Words on a slide may have at most {Limits.OfTalks.Words} characters. Shorten them; nothing was changed."
             )
-        : item.Source == WordsSource.Typed && string.IsNullOrWhiteSpace(item.Text)
-            ? new("no-words", "Words cannot be empty. To take them off, remove them.")
-        : (item.Body is { } body ? WordsBody.Fault(body) : null) ?? item.Look?.Fault();
+            : (item.Body is { } body ? WordsBody.Fault(body) : null) ?? item.Look?.Fault();
 
     /// <inheritdoc/>
     protected override ItemResult Create(Guid id, WordsEdit edit, SlideRect? rect, ItemPlace at)
@@ -72,6 +70,9 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
         if (edit.Typographic == true)
             body = SmartTyping.Of(body, at.Deck.Style.Language);
         string says = Paragraph.Plain(body).TrimEnd();
+        // A layout may leave a place for words that are still to be written; a hand does not empty words.
+        if (string.IsNullOrWhiteSpace(says))
+            return new Refusal("no-words", "Words cannot be empty. To take them off, remove them.");
         ImmutableList<Paragraph>? kept = Paragraph.Kept(body);
         if (kept is null && item.Body is null && says == item.Say(at.Deck, at.Slide))
             return item;

@@ -27,12 +27,14 @@ internal static class WordsScene
     {
         string text = item.Say(scene.Deck, scene.Slide);
         if (string.IsNullOrWhiteSpace(text))
+        {
+            AddEmpty(item, scene);
             return;
+        }
         ImmutableList<Paragraph> paragraphs = item.Paragraphs(scene.Deck, scene.Slide);
         WordsLook look = scene.Theme.Look(item.Role, item.Look);
         TypeSetting how = scene.Theme.Setting(item.Role, item.Look);
         (SetText set, SlideRect box) = Placed(item, paragraphs, how, scene);
-        FaceMetrics metrics = scene.Facts.Fonts.Metrics(how.Face);
         double sag = Bent.Sag(set, look.Bend ?? 0);
         box = box with { Height = box.Height + Math.Abs(sag) };
         SlidePoint about = Composition.Middle(item.At.Rect),
@@ -92,34 +94,58 @@ internal static class WordsScene
             if (Leads(link.Href, scene.Deck))
                 scene.Link(link);
         scene.Reserve(box);
-        scene.Tell(
-            new ScenePart(
-                item.Id,
-                item.Role == WordsRole.Credit ? "own-credit" : item.Role.ToString().ToLowerInvariant(),
-                box,
-                text,
-                reading.Ratio,
-                reading.Readable == Readable.Well,
-                Reading: reading,
-                Set: new SetWords(
-                    how.Face.Id,
-                    Styled(true, how.Face.Italic),
-                    Styled(how.Face.Bold, true),
-                    Styled(true, true),
-                    ink,
-                    set.Size,
-                    how.Leading * set.Size,
-                    (metrics.Ascent + metrics.Descent) * set.Size,
-                    how.ParagraphGap * set.Size,
-                    how.Spacing * set.Size,
-                    how.Align,
-                    how.Case,
-                    how.Columns,
-                    set.Fits,
-                    [.. set.Missing],
-                    [.. set.Others],
-                    [.. set.Lines.Select(l => new SetLineEnds(l.Paragraph, l.Start, l.End, l.X))]
-                )
+        scene.Tell(Part(item, how, set, box, ink, text, reading, scene));
+    }
+
+    // A place that a layout left for words: nothing is painted, but an editor can begin there.
+    private static void AddEmpty(Words item, Composition scene)
+    {
+        TypeSetting how = scene.Theme.Setting(item.Role, item.Look);
+        (SetText set, SlideRect box) = Placed(item, Paragraph.Of("\u00A0"), how, scene);
+        string ink =
+            scene.Theme.Look(item.Role, item.Look).Ink
+            ?? Ink.Best(scene.Backdrop.Under(box, item.At.Turn, Composition.Middle(item.At.Rect)), scene.Inks).Colour;
+        scene.Tell(Part(item, how, set, item.Spot == Spot.Placed ? item.At.Rect : box, ink, "", null, scene));
+    }
+
+    private static ScenePart Part(
+        Words item,
+        TypeSetting how,
+        SetText set,
+        SlideRect box,
+        string ink,
+        string text,
+        WordsReading? reading,
+        Composition scene
+    )
+    {
+        FaceMetrics metrics = scene.Facts.Fonts.Metrics(how.Face);
+        return new(
+            item.Id,
+            item.Role == WordsRole.Credit ? "own-credit" : item.Role.ToString().ToLowerInvariant(),
+            box,
+            text,
+            reading?.Ratio,
+            reading is null ? null : reading.Readable == Readable.Well,
+            Reading: reading,
+            Set: new SetWords(
+                how.Face.Id,
+                Styled(true, how.Face.Italic),
+                Styled(how.Face.Bold, true),
+                Styled(true, true),
+                ink,
+                set.Size,
+                how.Leading * set.Size,
+                (metrics.Ascent + metrics.Descent) * set.Size,
+                how.ParagraphGap * set.Size,
+                how.Spacing * set.Size,
+                how.Align,
+                how.Case,
+                how.Columns,
+                set.Fits,
+                [.. set.Missing],
+                [.. set.Others],
+                [.. set.Lines.Select(l => new SetLineEnds(l.Paragraph, l.Start, l.End, l.X))]
             )
         );
 
@@ -154,7 +180,14 @@ internal static class WordsScene
                             WordsAlign.End => own.IsRightToLeft ? 0 : free,
                             _ => own.IsRightToLeft ? free : 0,
                         },
-                    r.Y,
+                    r.Y
+                        + Math.Max(0, r.Height - own.Height)
+                            * scene.Theme.Look(item.Role, item.Look).Stand switch
+                            {
+                                WordsStand.Middle => .5,
+                                WordsStand.Foot => 1,
+                                _ => 0,
+                            },
                     own.Width,
                     own.Height
                 )

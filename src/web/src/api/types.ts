@@ -23,6 +23,7 @@ export type Words = Schemas['ItemWords'];
 export type Veil = Schemas['ItemVeil'];
 export type VeilEdit = Omit<Schemas['ItemEditVeilEdit'], 'kind'>;
 export type WordsLook = Schemas['WordsLook'];
+export type SlideLayout = Schemas['SlideLayout'];
 export type WordsRole = Schemas['WordsRole'];
 export type LookPart = Schemas['LookPart'];
 export type Paragraph = Schemas['Paragraph'];

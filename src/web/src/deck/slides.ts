@@ -1,4 +1,4 @@
-import type { Command } from '../api/types';
+import type { Command, SlideLayout } from '../api/types';
 import { choose, chosenSlide } from './choice';
 import { edit } from './edit';
 import { useDeckStore } from './store';
@@ -11,8 +11,9 @@ async function make(command: Command) {
   if (made) choose(made);
 }
 
-/** An empty slide behind the chosen one. */
-export const newSlide = () => make({ kind: 'add-slide', after: chosenSlide()?.id ?? null });
+/** A slide behind the chosen one: empty, or laid out for words. */
+export const newSlide = (layout: SlideLayout | null = null) =>
+  make({ kind: 'add-slide', after: chosenSlide()?.id ?? null, layout });
 
 export const duplicateSlide = (slideId: string) => make({ kind: 'duplicate-slide', slideId });
 

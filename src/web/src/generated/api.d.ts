@@ -372,6 +372,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/slides/{slideId}/layouts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["proposeLayouts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/slides/{slideId}/items/{itemId}/draft": {
         parameters: {
             query?: never;
@@ -1144,7 +1160,7 @@ export interface components {
          * @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
          *                 own and one line in DeckCommands.
          */
-        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouse"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetWordsLook"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandLineUpItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandMergeItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
+        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouse"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetWordsLook"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandLayOutSlide"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandLineUpItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandMergeItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
         /** @description Puts a new item on top of a slide; a photo goes under the words. */
         DeckCommandAddItem: {
             /** @enum {string} */
@@ -1179,12 +1195,16 @@ export interface components {
             after?: null | string;
             deed?: null | string;
         };
-        /** @description Adds an empty slide after another, or at the end before the credits. */
+        /** @description Adds a slide after another, or at the end before the credits. */
         DeckCommandAddSlide: {
             /** @enum {string} */
             kind: "add-slide";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide before it; null for the end.
+             */
             after?: null | string;
+            layout?: null | components["schemas"]["SlideLayout"];
             deed?: null | string;
         };
         /**
@@ -1299,6 +1319,15 @@ export interface components {
             /** Format: uuid */
             pointId: string;
             photoId: string;
+            deed?: null | string;
+        };
+        /** @description Sets the words of a slide as a layout has them, with what the plan knows; nothing typed is lost. */
+        DeckCommandLayOutSlide: {
+            /** @enum {string} */
+            kind: "lay-out-slide";
+            /** Format: uuid */
+            slideId: string;
+            layout: components["schemas"]["SlideLayout"];
             deed?: null | string;
         };
         /** @description Takes a photo off a point's shortlist. Slides that show it keep it. */
@@ -2592,6 +2621,17 @@ export interface components {
         KeptFile: {
             id: string;
         };
+        /** @description A layout for the words of a slide, as the slide would look. */
+        LayoutView: {
+            /** @description The layout. */
+            layout: components["schemas"]["SlideLayout"];
+            /** @description Why it is proposed, in one line. */
+            why: string;
+            /** @description What is on the slide asks for it. */
+            fits: boolean;
+            /** @description The slide so laid out. */
+            scene: components["schemas"]["Scene"];
+        };
         /** @description A row of the ledger. */
         LedgerRow: {
             /** @description The photo. */
@@ -3768,6 +3808,8 @@ export interface components {
          * @enum {unknown}
          */
         SlideKind: "title" | "point" | "free" | "credits";
+        /** @enum {unknown} */
+        SlideLayout: "opening" | "section" | "quotation" | "number" | "list" | "sources" | "closing" | null;
         /** @description A place on a slide, in slide units. */
         SlidePoint: {
             /** Format: double */
@@ -4151,6 +4193,7 @@ export interface components {
             columns?: null | number;
             /** @description Also set larger, until they fill their room. */
             grows?: null | boolean;
+            stand?: null | components["schemas"]["WordsStand"];
         };
         /** @description How words read over what lies under them. */
         WordsReading: {
@@ -4181,10 +4224,12 @@ export interface components {
          */
         WordsRole: "opening" | "heading" | "subtitle" | "body" | "caption" | "number" | "quotation" | "credit";
         /**
-         * @description What words say: typed, or following the title or the point.
+         * @description What words say: typed, or following the title, the speaker or the plan.
          * @enum {unknown}
          */
-        WordsSource: "typed" | "deckTitle" | "pointWording";
+        WordsSource: "typed" | "deckTitle" | "pointWording" | "speaker" | "pointFacts" | "references";
+        /** @enum {unknown} */
+        WordsStand: "top" | "middle" | "foot" | null;
     };
     responses: never;
     parameters: never;
@@ -4803,6 +4848,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProposalView"][];
+                };
+            };
+        };
+    };
+    proposeLayouts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slideId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutView"][];
                 };
             };
         };

@@ -8,7 +8,7 @@ import { Scale } from '../../ui/Scale';
 import { Select } from '../../ui/Select';
 import { useGesture } from '../../ui/useGesture';
 import { roles } from './roles';
-import { useFonts, useLook } from './useWords';
+import { useFonts, useLook, wordsOf } from './useWords';
 
 interface Props {
   slide: Slide;
@@ -132,6 +132,19 @@ export function WordsSize({ slide, item }: Props) {
         ]}
         onChoose={(align) => void set({ align })}
       />
+      {wordsOf(item)?.spot === 'placed' && (
+        <Select
+          dark
+          label={texts.words.stand}
+          value={look.stand ?? 'top'}
+          options={[
+            ['top', texts.words.atTheTop],
+            ['middle', texts.words.inTheMiddleOfTheRoom],
+            ['foot', texts.words.atTheFoot],
+          ]}
+          onChoose={(stand) => void set({ stand })}
+        />
+      )}
       <span>
         <NumberField
           label={texts.words.columns}
@@ -148,7 +161,7 @@ export function WordsSize({ slide, item }: Props) {
           ['size', has(own?.size) || has(own?.grows)],
           ['leading', has(own?.leading)],
           ['spacing', has(own?.spacing)],
-          ['align', has(own?.align)],
+          ['align', has(own?.align) || has(own?.stand)],
           ['columns', has(own?.columns)],
         ]}
       />

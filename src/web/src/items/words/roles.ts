@@ -1,4 +1,4 @@
-import type { WordsRole } from '../../api/types';
+import type { SlideLayout, WordsRole } from '../../api/types';
 import { texts } from '../../texts';
 
 /** What words are for, as it is said. */
@@ -11,4 +11,27 @@ export const roles: [WordsRole, string][] = [
   ['number', texts.words.number],
   ['quotation', texts.words.quotation],
   ['credit', texts.words.credit],
+];
+
+/** What a place for words asks for while nothing is written there. */
+export const prompts: Record<WordsRole, string> = {
+  opening: texts.words.writeTheTitle,
+  heading: texts.words.writeTheTitle,
+  subtitle: texts.words.writeTheSubtitle,
+  body: texts.words.writeTheEntries,
+  caption: texts.words.writeTheCaption,
+  number: texts.words.writeTheNumber,
+  quotation: texts.words.writeTheQuotation,
+  credit: texts.words.writeTheCredit,
+};
+
+/** Slides of words, by what they are laid out for. */
+export const layouts: [SlideLayout, string][] = [
+  ['opening', texts.words.slideOpening],
+  ['section', texts.words.slideSection],
+  ['quotation', texts.words.slideQuotation],
+  ['number', texts.words.slideNumber],
+  ['list', texts.words.slideList],
+  ['sources', texts.words.slideSources],
+  ['closing', texts.words.slideClosing],
 ];

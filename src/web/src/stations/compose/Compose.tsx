@@ -13,7 +13,7 @@ import { useNarrow } from '../../ui/useNarrow';
 import { Head } from '../Head';
 import { copyChosen, pasteHere } from './clipboard';
 import { FactsSide } from './FactsSide';
-import { HouseSketches, Proposals } from './Proposals';
+import { HouseSketches, Layouts, Proposals } from './Proposals';
 import { ReadingLine } from './ReadingLine';
 import type { Sketch } from './Sketches';
 import { Stage } from './Stage';
@@ -88,9 +88,10 @@ export default function Compose() {
   const [tried, setTried] = useState<Sketch | null>(null);
   const arranging = tool === 'arrange' && editable;
   const housing = tool === 'house' && editable;
+  const layingOut = tool === 'layout' && editable;
   useEffect(() => {
-    if (!arranging && !housing) setTried(null);
-  }, [arranging, housing]);
+    if (!arranging && !housing && !layingOut) setTried(null);
+  }, [arranging, housing, layingOut]);
   const deeds = useDeeds({
     slide,
     item,
@@ -120,6 +121,8 @@ export default function Compose() {
               >
                 {arranging && slide ? (
                   <Proposals slide={slide} tried={tried} onTry={setTried} onDone={putAway} />
+                ) : layingOut && slide ? (
+                  <Layouts slide={slide} tried={tried} onTry={setTried} onDone={putAway} />
                 ) : housing && slide ? (
                   <HouseSketches slide={slide} tried={tried} onTry={setTried} onDone={() => setTried(null)} />
                 ) : (

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import type { Slide } from '../../api/types';
 import { chooseItem, useChoice, useChosenItem } from '../../deck/choice';
 import { edit } from '../../deck/edit';
+import { prompts } from '../../items/words/roles';
 import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
 
@@ -51,7 +52,7 @@ export function LiesHere({ slide }: { slide: Slide }) {
                   order(i.item.id, place(i.item.id) + (e.key === 'ArrowUp' ? 1 : -1));
                 }}
               >
-                {i.says}
+                {i.says || (i.item.kind === 'words' && prompts[i.item.role])}
                 {i.item.at.isGround && <span className="text-quiet">{texts.compose.ground}</span>}
                 {i.item.at.held && <span className="text-quiet">{texts.compose.held}</span>}
                 {i.item.at.group && <span className="text-quiet">{texts.compose.inAGroup}</span>}

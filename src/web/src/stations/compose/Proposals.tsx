@@ -13,53 +13,74 @@ interface Props {
   onDone(): void;
 }
 
-/** Arrangements of the photos of a slide, each with what it gives up. */
-export function Proposals({ slide, ...shown }: Props) {
-  const id = useDeckId();
-  const revision = useDeckStore((d) => d.revision);
-  const found = useQuery({
-    queryKey: ['arrangements', id, slide.id, revision],
-    gcTime: 30_000,
-    queryFn: () =>
-      told(api.GET('/api/decks/{id}/slides/{slideId}/arrangements', { params: { path: { id, slideId: slide.id } } })),
-  });
-  if (found.error) return <p className="text-marigold">{sentence(found.error)}</p>;
-  if (found.data?.length === 0) return <p className="text-quiet">{texts.compose.nothingToArrange}</p>;
-  return (
-    <Sketches
-      label={texts.compose.proposals}
-      sketches={(found.data ?? []).map((p) => ({
-        key: p.form ?? '',
-        says: p.givesUp,
-        scene: p.scene as Scene,
-        take: () => edit({ kind: 'arrange-items', slideId: slide.id, places: p.places, form: p.form }),
-      }))}
-      {...shown}
-    />
-  );
+interface Offer<T> {
+  /** What they are, as a name for what has been loaded. */
+  what: string;
+  label: string;
+  empty?: string;
+  load(path: { id: string; slideId: string }): Promise<T[]>;
+  sketch(one: T): Sketch;
 }
 
-/** The slide in each house style; taking one sets the whole deck in it. */
-export function HouseSketches({ slide, ...shown }: Props) {
+/** What is offered for a slide as small sketches of it, loaded anew whenever the talk changes. */
+function Offers<T>({ slide, what, label, empty, load, sketch, ...shown }: Props & Offer<T>) {
   const id = useDeckId();
   const revision = useDeckStore((d) => d.revision);
   const found = useQuery({
-    queryKey: ['houses', id, slide.id, revision],
+    queryKey: [what, id, slide.id, revision],
     gcTime: 30_000,
-    queryFn: () =>
-      told(api.GET('/api/decks/{id}/slides/{slideId}/houses', { params: { path: { id, slideId: slide.id } } })),
+    queryFn: () => load({ id, slideId: slide.id }),
   });
   if (found.error) return <p className="text-marigold">{sentence(found.error)}</p>;
-  return (
-    <Sketches
-      label={texts.house.styles}
-      sketches={(found.data ?? []).map((h) => ({
-        key: h.house.name,
-        says: h.own ? texts.house.ofYourOwn(h.house.name) : h.house.name,
-        scene: h.scene as Scene,
-        take: () => edit({ kind: 'set-house', house: h.house }),
-      }))}
-      {...shown}
-    />
-  );
+  if (empty && found.data?.length === 0) return <p className="text-quiet">{empty}</p>;
+  return <Sketches label={label} sketches={(found.data ?? []).map(sketch)} {...shown} />;
 }
+
+/** Arrangements of the photos of a slide, each with what it gives up. */
+export const Proposals = (props: Props) => (
+  <Offers
+    {...props}
+    what="arrangements"
+    label={texts.compose.proposals}
+    empty={texts.compose.nothingToArrange}
+    load={(path) => told(api.GET('/api/decks/{id}/slides/{slideId}/arrangements', { params: { path } }))}
+    sketch={(p) => ({
+      key: p.form ?? '',
+      says: p.givesUp,
+      scene: p.scene as Scene,
+      take: () => edit({ kind: 'arrange-items', slideId: props.slide.id, places: p.places, form: p.form }),
+    })}
+  />
+);
+
+/** Layouts for the words of a slide, each with why it is proposed. */
+export const Layouts = (props: Props) => (
+  <Offers
+    {...props}
+    what="layouts"
+    label={texts.compose.layouts}
+    load={(path) => told(api.GET('/api/decks/{id}/slides/{slideId}/layouts', { params: { path } }))}
+    sketch={(l) => ({
+      key: l.layout ?? '',
+      says: l.why,
+      scene: l.scene as Scene,
+      take: () => edit({ kind: 'lay-out-slide', slideId: props.slide.id, layout: l.layout }),
+    })}
+  />
+);
+
+/** The slide in each house style; taking one sets the whole deck in it. */
+export const HouseSketches = (props: Props) => (
+  <Offers
+    {...props}
+    what="houses"
+    label={texts.house.styles}
+    load={(path) => told(api.GET('/api/decks/{id}/slides/{slideId}/houses', { params: { path } }))}
+    sketch={(h) => ({
+      key: h.house.name,
+      says: h.own ? texts.house.ofYourOwn(h.house.name) : h.house.name,
+      scene: h.scene as Scene,
+      take: () => edit({ kind: 'set-house', house: h.house }),
+    })}
+  />
+);

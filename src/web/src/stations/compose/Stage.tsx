@@ -7,6 +7,8 @@ import { rules } from '../../deck/rules';
 import { ReframeTool } from '../../items/frame/ReframeTool';
 import { useDrawing } from '../../items/frame/useDrawing';
 import { useReframing } from '../../items/frame/useReframing';
+import { prompts } from '../../items/words/roles';
+import { wordsOf } from '../../items/words/useWords';
 import { type, useTyping } from '../../items/words/typing/useTyping';
 import { useGuides } from '../../items/frame/useGuides';
 import { frameOf } from '../../items/frame/useFrame';
@@ -268,6 +270,10 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   const typed = item?.item.kind === 'words' && item.item.id === typing ? item.item : undefined;
   const typedPart = (drafted ?? scene).parts.find((p) => p.itemId === typing);
   const failing = scene.parts.find((p) => p.itemId === item?.item.id)?.reading?.failing;
+  const promptOf = (id: string | null | undefined) => {
+    const words = id ? wordsOf(itemOf(id)) : undefined;
+    return words && prompts[words.role];
+  };
   const rotated = (r: SlideRect, degrees: number) =>
     degrees === 0 ? undefined : `rotate(${degrees} ${middleOf(r).x} ${middleOf(r).y})`;
   return (
@@ -312,6 +318,24 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
         <div style={inRoom ? { filter: 'url(#as-the-room-sees-it)' } : undefined}>
           <SceneView scene={typed ? without(drafted ?? scene, typed.id) : scene} width={width} className="w-full" />
         </div>
+        {!typed &&
+          scene.parts
+            .filter((p) => p.set && p.says === '')
+            .map((p) => (
+              <span
+                key={p.itemId}
+                aria-hidden
+                className="pointer-events-none absolute overflow-hidden border border-dashed border-quiet p-1 text-small text-soft"
+                style={{
+                  left: p.box.x * units,
+                  top: p.box.y * units,
+                  width: p.box.width * units,
+                  height: p.box.height * units,
+                }}
+              >
+                {promptOf(p.itemId)}
+              </span>
+            ))}
         {item && typed && typedPart && (
           <Suspense>
             <TypeOnStage key={typed.id} slide={slide} item={item} words={typed} part={typedPart} units={units} />

@@ -2,7 +2,9 @@ import { useCommands, type Command } from '../../commands/registry';
 import type { Item, Slide } from '../../api/types';
 import { chooseItem, useChoice } from '../../deck/choice';
 import { edit } from '../../deck/edit';
+import { newSlide } from '../../deck/slides';
 import { useDeckStore } from '../../deck/store';
+import { layouts } from '../../items/words/roles';
 import { kinds, type ItemVerb } from '../../items/kinds';
 import { texts } from '../../texts';
 import { useView } from './useView';
@@ -71,6 +73,19 @@ export function useDeeds({ slide, item, several, editable, frames, next, putAway
       when: () => editable && frames > 0,
       run: () => toggle('arrange'),
     },
+    {
+      id: 'compose.layout',
+      name: texts.compose.layOutTheWords,
+      keys: ['L'],
+      group,
+      when: () => editable,
+      run: () => toggle('layout'),
+    },
+    ...layouts.map(([layout, name]): Command => ({
+      id: `compose.new.${layout}`,
+      name: texts.compose.newSlideOf(name),
+      run: () => void newSlide(layout),
+    })),
     { id: 'compose.grid', name: texts.compose.showTheGrid, keys: ['G'], group, run: deeds.grid },
     { id: 'compose.closer', name: texts.compose.lookCloser, keys: ['Z'], group, run: () => zoomBy(1.5) },
     {

@@ -26,6 +26,9 @@ interface Props {
   units: number;
 }
 
+// What follows the plan as a list stays one when it is written over.
+const followed: Partial<Record<Words['source'], 'point' | 'number'>> = { pointFacts: 'point', references: 'number' };
+
 const partOf = (scene: Scene, item: Item) => scene.parts.find((p) => p.itemId === item.item.id);
 
 /**
@@ -45,7 +48,10 @@ export default function TypeOnStage({ slide, item, words, part, units }: Props) 
     const path = { id, slideId: on.id, itemId: own.item.id };
     const paragraphs = first.source === 'typed' && first.body ? first.body : null;
     const doc = toDoc(
-      paragraphs ?? own.says.split('\n').map((line) => ({ runs: [plainRun(line)], list: 'none' as const, level: 0 })),
+      paragraphs ??
+        own.says
+          .split('\n')
+          .map((line) => ({ runs: line ? [plainRun(line)] : [], list: followed[first.source] ?? 'none', level: 0 })),
     );
     const draft = async () => {
       const mine = ++latest.current;

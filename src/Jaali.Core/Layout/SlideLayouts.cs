@@ -1,0 +1,384 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Photos;
+using Jaali.Core.Typesetting;
+
+namespace Jaali.Core.Layout;
+
+/// <summary>What a slide of words is set as.</summary>
+public enum SlideLayout
+{
+    /// <summary>The title of the talk and who gives it.</summary>
+    Opening,
+
+    /// <summary>The name of a part of the talk.</summary>
+    Section,
+
+    /// <summary>Somebody’s words and who said them.</summary>
+    Quotation,
+
+    /// <summary>One large number and what it counts.</summary>
+    Number,
+
+    /// <summary>A title and a list.</summary>
+    List,
+
+    /// <summary>Where the facts of the talk come from.</summary>
+    Sources,
+
+    /// <summary>The last words and who gives the talk.</summary>
+    Closing,
+}
+
+/// <summary>A layout for a slide.</summary>
+/// <param name="Layout">The layout.</param>
+/// <param name="Why">Why it is proposed, in one line.</param>
+/// <param name="Fits">What is on the slide asks for it.</param>
+public sealed record LayoutIdea(SlideLayout Layout, string Why, bool Fits);
+
+/// <summary>
+/// Layouts for slides of words: each takes what the slide says, and what the plan knows, into roles of its own; nothing
+/// typed is lost. What follows the plan goes on following it.
+/// </summary>
+public static class SlideLayouts
+{
+    // Lists with more entries stand in two columns.
+    private const int MostInColumn = 6;
+
+    /// <summary>Words of a slide that a layout puts in a place.</summary>
+    private sealed record Slot(
+        WordsRole Role,
+        SlideRect Rect,
+        WordsSource Source,
+        ImmutableList<Paragraph> Body,
+        WordsLook? Look = null
+    );
+
+    /// <summary>What a slide says: words that follow something, or a stretch of typed paragraphs.</summary>
+    private sealed record Chunk(WordsSource Source, ImmutableList<Paragraph> Body)
+    {
+        public string Plain => Paragraph.Plain(Body).Trim();
+    }
+
+    /// <summary>All layouts for a slide, those that what it says asks for first.</summary>
+    public static IReadOnlyList<LayoutIdea> For(Deck deck, Slide slide)
+    {
+        ImmutableList<Chunk> said = Said(deck, slide);
+        string text = string.Join('\n', said.Select(c => c.Plain)).Trim();
+        int lines = text.Length == 0 ? 0 : text.Split('\n').Length,
+            facts = FactsOf(deck, slide).Count,
+            sources = deck.References.Count();
+        Slide[] own = [.. deck.Slides.Where(s => s.Kind != SlideKind.Credits)];
+        bool bare = !ItemKinds.Shows(slide),
+            first = own.FirstOrDefault()?.Id == slide.Id,
+            last = own.Length > 1 && own[^1].Id == slide.Id;
+        return
+        [
+            .. Enum.GetValues<SlideLayout>()
+                .Select(l => Reason(l) is { } why ? new LayoutIdea(l, why, true) : new(l, Usual(l), false))
+                .OrderByDescending(i => i.Fits),
+        ];
+
+        string? Reason(SlideLayout layout) =>
+            layout switch
+            {
+                SlideLayout.Opening when first => "It opens the talk: title and speaker.",
+                SlideLayout.Quotation when Saying.Quotation(text) is { } q => q.By.Length > 0
+                    ? $"Its words are those of {q.By}."
+                    : "Its words stand in quotation marks.",
+                SlideLayout.Number when lines == 1 && Saying.Number(text) is { Strong: true } n =>
+                    $"It says one number: {n.Figure}.",
+                SlideLayout.List when lines > 2 => $"{lines} paragraphs are sooner read as a list.",
+                SlideLayout.List when Saying.List(text) is { } l => $"It counts up {l.Entries.Count} things.",
+                SlideLayout.List when facts > 1 && slide.Kind == SlideKind.Point =>
+                    $"{facts} facts stand behind this point.",
+                SlideLayout.Sources when sources > 0 && lines == 0 && bare && last => sources == 1
+                    ? "One source stands in the plan."
+                    : $"{sources} sources stand in the plan.",
+                SlideLayout.Closing when last => "It is the last slide before the credits.",
+                SlideLayout.Section when bare && !first && lines == 1 && Saying.Words(text) <= 6 =>
+                    "Few words and no photo: they can open a part of the talk.",
+                _ => null,
+            };
+    }
+
+    private static string Usual(SlideLayout layout) =>
+        layout switch
+        {
+            SlideLayout.Opening => "Large words, with the speaker under them.",
+            SlideLayout.Section => "Large words at the foot: a part begins.",
+            SlideLayout.Quotation => "Somebody’s words, with the name under them.",
+            SlideLayout.Number => "One number, with what it counts under it.",
+            SlideLayout.List => "A title, with entries under it.",
+            SlideLayout.Sources => "The sources of all facts in the plan.",
+            SlideLayout.Closing => "The last words, with the speaker under them.",
+            _ => throw new ArgumentOutOfRangeException(nameof(layout)),
+        };
+
+    /// <summary>The slide so laid out. Words that are held, and own credits, stay as they are; words of the same role
+    /// keep their identity and what a hand set.</summary>
+    internal static Slide Laid(Deck deck, Slide slide, SlideLayout layout, IPhotoFacts photos, Func<Guid> newId)
+    {
+        List<Words> free = [.. slide.Items.OfType<Words>().Where(Takes)];
+        ImmutableList<Item> items = slide.Items.RemoveAll(i => i is Words w && Takes(w));
+        foreach (Slot slot in Slots(deck, slide, layout, Room(deck, slide, photos)))
+        {
+            Words? same = free.Find(w => w.Role == slot.Role);
+            if (same is not null)
+                free.Remove(same);
+            WordsLook? look = slot.Look is { } its
+                ? same?.Look is { } hand
+                    ? its.Over(hand)
+                    : its
+                : same?.Look;
+            items = items.Add(
+                new Words(
+                    same?.Id ?? newId(),
+                    new(slot.Rect),
+                    slot.Role,
+                    slot.Source,
+                    slot.Source == WordsSource.Typed ? Paragraph.Plain(slot.Body).TrimEnd() : "",
+                    Spot.Placed
+                )
+                {
+                    Body = slot.Source == WordsSource.Typed ? Paragraph.Kept(slot.Body) : null,
+                    Look = look,
+                }
+            );
+        }
+        return slide with { Items = items };
+    }
+
+    private static bool Takes(Words w) => !w.At.Held && w.Role != WordsRole.Credit;
+
+    private static IReadOnlyList<Fact> FactsOf(Deck deck, Slide slide) =>
+        slide.PointId is { } id && deck.Point(id) is { } point
+            ? [.. point.Facts.Where(f => !string.IsNullOrWhiteSpace(f.Text))]
+            : [];
+
+    // What the slide says, titles first. What the plan adds by itself is not said again; where nothing is said, it is
+    // what the slide is for.
+    private static ImmutableList<Chunk> Said(Deck deck, Slide slide)
+    {
+        ImmutableList<Chunk> said =
+        [
+            .. slide
+                .Items.OfType<Words>()
+                .Where(Takes)
+                .Where(w => w.Source is WordsSource.Typed or WordsSource.DeckTitle or WordsSource.PointWording)
+                .OrderBy(w => Array.IndexOf(Order, w.Role))
+                .Select(w => new Chunk(w.Source, w.Paragraphs(deck, slide)))
+                .Where(c => c.Plain.Length > 0),
+        ];
+        if (said.Count > 0)
+            return said;
+        WordsSource? usual =
+            slide.Kind == SlideKind.Title ? WordsSource.DeckTitle
+            : slide.PointId is not null ? WordsSource.PointWording
+            : null;
+        return usual is { } source
+            ?
+            [
+                new(
+                    source,
+                    new Words(default, new(default), WordsRole.Heading, source, "", Spot.Auto).Paragraphs(deck, slide)
+                ),
+            ]
+            : [];
+    }
+
+    private static readonly WordsRole[] Order =
+    [
+        WordsRole.Opening,
+        WordsRole.Heading,
+        WordsRole.Number,
+        WordsRole.Quotation,
+        WordsRole.Subtitle,
+        WordsRole.Body,
+        WordsRole.Caption,
+    ];
+
+    private static IEnumerable<Slot> Slots(Deck deck, Slide slide, SlideLayout layout, SlideRect a)
+    {
+        ImmutableList<Chunk> said = Said(deck, slide);
+        (Chunk main, ImmutableList<Chunk> rest) = First(said);
+        switch (layout)
+        {
+            case SlideLayout.Opening:
+            case SlideLayout.Closing:
+                double top = layout == SlideLayout.Opening ? .12 : .06;
+                if (main.Plain.Length == 0)
+                    main = new(WordsSource.DeckTitle, []);
+                yield return Put(WordsRole.Opening, Part(0, top, .9, .5), main);
+                yield return Put(
+                    WordsRole.Subtitle,
+                    Part(0, top + .55, .75, .22),
+                    rest.Count > 0 ? Joined(rest) : new(WordsSource.Speaker, [])
+                );
+                break;
+            case SlideLayout.Section:
+                yield return Put(WordsRole.Opening, Part(0, .3, .9, .5), main);
+                if (rest.Count > 0)
+                    yield return Put(WordsRole.Subtitle, Part(0, .84, .8, .16), Joined(rest));
+                break;
+            case SlideLayout.Quotation:
+                if (said.Count > 0 && Saying.Quotation(string.Join('\n', said.Select(c => c.Plain))) is { } q)
+                    (main, rest) = (Typed(q.Words), q.By.Length > 0 ? [Typed("— " + q.By)] : []);
+                yield return Put(WordsRole.Quotation, Part(.05, .08, .84, .6), main);
+                yield return Put(WordsRole.Caption, Part(.05, .74, .7, .2), Joined(rest));
+                break;
+            case SlideLayout.Number:
+                if (Saying.Number(main.Plain) is { } n)
+                {
+                    rest =
+                        n.Rest == main.Plain ? rest.Insert(0, main)
+                        : n.Rest.Length > 0 ? rest.Insert(0, Typed(n.Rest))
+                        : rest;
+                    main = Typed(n.Figure);
+                }
+                else if (main.Plain.Length > 0)
+                    (main, rest) = (Typed(""), rest.Insert(0, main));
+                (Chunk counts, ImmutableList<Chunk> more) =
+                    rest.Count > 0 ? (rest[0], rest.RemoveAt(0)) : (Typed(""), rest);
+                yield return Put(WordsRole.Number, Part(0, .04, 1, .48), main);
+                yield return Put(WordsRole.Subtitle, Part(0, .57, .8, .25), counts);
+                if (more.Count > 0)
+                    yield return Put(WordsRole.Caption, Part(0, .85, .8, .15), Joined(more));
+                break;
+            case SlideLayout.List:
+                Chunk entries;
+                if (rest.Count == 0 && Saying.List(main.Plain) is { } listed)
+                    (main, entries) = (
+                        Typed(listed.Lead),
+                        new(WordsSource.Typed, Points(listed.Entries.Select(e => new Paragraph([new(e)]))))
+                    );
+                else if (rest.Count == 0 && FactsOf(deck, slide).Count > 0)
+                    entries = new(WordsSource.PointFacts, []);
+                else
+                    entries = new(WordsSource.Typed, Points(rest.SelectMany(c => c.Body)));
+                int many = entries.Source == WordsSource.PointFacts ? FactsOf(deck, slide).Count : entries.Body.Count;
+                yield return Put(WordsRole.Heading, Part(0, 0, 1, .22), main);
+                yield return Put(
+                    WordsRole.Body,
+                    Part(0, .28, many > MostInColumn ? 1 : .8, .68),
+                    entries,
+                    Columns(many)
+                );
+                break;
+            case SlideLayout.Sources:
+                int sources = deck.References.Count();
+                yield return Put(
+                    WordsRole.Heading,
+                    Part(0, 0, 1, .16),
+                    main.Plain.Length > 0 ? main : Typed("Sources")
+                );
+                yield return Put(
+                    WordsRole.Body,
+                    Part(0, .21, 1, rest.Count > 0 ? .58 : .75),
+                    new(WordsSource.References, []),
+                    Columns(sources)
+                );
+                if (rest.Count > 0)
+                    yield return Put(WordsRole.Caption, Part(0, .83, .8, .17), Joined(rest));
+                break;
+            default:
+                throw new ArgumentOutOfRangeException(nameof(layout));
+        }
+
+        SlideRect Part(double x, double y, double w, double h) =>
+            new(a.X + x * a.Width, a.Y + y * a.Height, w * a.Width, h * a.Height);
+
+        static Slot Put(WordsRole role, SlideRect rect, Chunk chunk, WordsLook? look = null) =>
+            new(role, rect, chunk.Source, chunk.Body, look);
+
+        static WordsLook? Columns(int entries) => entries > MostInColumn ? new WordsLook(Columns: 2) : null;
+    }
+
+    private static Chunk Typed(string text) =>
+        new(WordsSource.Typed, text.Length == 0 ? [] : [new Paragraph([new Run(text)])]);
+
+    // The first paragraph of what is said, or all of words that follow something; and what is left.
+    private static (Chunk Main, ImmutableList<Chunk> Others) First(ImmutableList<Chunk> said)
+    {
+        if (said.Count == 0)
+            return (Typed(""), []);
+        Chunk first = said[0];
+        if (first.Source != WordsSource.Typed || first.Body.Count == 1)
+            return (first, said.RemoveAt(0));
+        return (
+            new(WordsSource.Typed, [first.Body[0] with { List = ListMark.None, Level = 0 }]),
+            said.SetItem(0, new(WordsSource.Typed, first.Body.RemoveAt(0)))
+        );
+    }
+
+    private static Chunk Joined(ImmutableList<Chunk> chunks) =>
+        chunks.Count == 1 ? chunks[0] : new(WordsSource.Typed, [.. chunks.SelectMany(c => c.Body)]);
+
+    // Paragraphs as entries: those that are some already stay what they are.
+    private static ImmutableList<Paragraph> Points(IEnumerable<Paragraph> paragraphs)
+    {
+        ImmutableList<Paragraph> all = [.. paragraphs];
+        return all.Exists(p => p.List != ListMark.None) ? all : all.ConvertAll(p => p with { List = ListMark.Point });
+    }
+
+    // Where words may stand: the slide within the margins of the house; beside a photo that leaves enough room; over a
+    // ground, the half without its subject.
+    private static SlideRect Room(Deck deck, Slide slide, IPhotoFacts photos)
+    {
+        SlideRect bounds = deck.Shape.Bounds(),
+            room =
+                new(
+                    bounds.X + deck.House.MarginX,
+                    bounds.Y + deck.House.MarginY,
+                    bounds.Width - 2 * deck.House.MarginX,
+                    bounds.Height - 2 * deck.House.MarginY
+                );
+        SlideRect[] frames = [.. slide.Items.OfType<Frame>().Where(f => !f.At.IsGround).Select(f => f.At.Rect)];
+        if (frames.Length > 0)
+        {
+            double gap = deck.GridOf(slide).Gutter + 14,
+                left = frames.Min(f => f.X) - gap,
+                right = frames.Max(f => f.Right) + gap,
+                above = frames.Min(f => f.Y) - gap,
+                below = frames.Max(f => f.Bottom) + gap;
+            SlideRect widest = new[]
+            {
+                room with
+                {
+                    Width = left - room.X,
+                },
+                room with
+                {
+                    X = right,
+                    Width = room.Right - right,
+                },
+                room with
+                {
+                    Height = above - room.Y,
+                },
+                room with
+                {
+                    Y = below,
+                    Height = room.Bottom - below,
+                },
+            }.MaxBy(r => Math.Max(0, r.Width) * Math.Max(0, r.Height));
+            return widest.Width >= bounds.Width / 5 && widest.Height >= bounds.Height / 5 ? widest : room;
+        }
+        if (slide.Ground is not Frame ground || photos.Photo(ground.PhotoId) is not { } photo)
+            return room;
+        double at = (photo.Focal.X - ground.Crop.X) / ground.Crop.Width;
+        return at < .5
+            ? room with
+            {
+                X = room.X + room.Width * .45,
+                Width = room.Width * .55,
+            }
+            : room with
+            {
+                Width = room.Width * .55,
+            };
+    }
+}
