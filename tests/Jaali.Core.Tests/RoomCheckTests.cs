@@ -36,7 +36,7 @@ public sealed class RoomCheckTests
         IReadOnlySet<string>? damaged = null
     ) =>
         RoomCheck
-            .Of(deck, scenes ?? [], Ledger.Of(deck, world.Photo), damaged ?? None)
+            .Of(deck, scenes ?? [], Ledger.Of(deck, world.Photo), world, damaged ?? None)
             .Single(l => l.Concern == concern);
 
     [Fact]
@@ -47,6 +47,7 @@ public sealed class RoomCheckTests
             deck,
             [With(deck, 2, Part(reads: true, sharp: Sharp.ALittleSoft))],
             Ledger.Of(deck, world.Photo),
+            world,
             None
         );
         Assert.Equal(Enum.GetValues<RoomConcern>(), lines.Select(l => l.Concern));

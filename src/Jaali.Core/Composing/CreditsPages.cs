@@ -1,5 +1,6 @@
 using System.Globalization;
 using Jaali.Core.Decks;
+using Jaali.Core.Items;
 using Jaali.Core.Ledgers;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
@@ -7,7 +8,7 @@ using Jaali.Core.Scenes;
 namespace Jaali.Core.Composing;
 
 /// <summary>The end of a talk: the credits of its photos in order of appearance, then the sources of the facts under
-/// its points.</summary>
+/// its points, then the typefaces whose licence asks for credit.</summary>
 public static class CreditsPages
 {
     private const int MostNumbers = 3;
@@ -22,8 +23,22 @@ public static class CreditsPages
                 .Select(e => new ListEntry(Numbers(e.Slides), e.Credit.Spans)),
         ];
         ListEntry[] sources = [.. deck.References.Select(f => new ListEntry("", Source(f)))];
-        IReadOnlyList<Scene> credits = ListPages.Build(deck, slide, facts, "Photographs", "credits", photos);
-        return [.. credits, .. ListPages.Build(deck, slide, facts, "Sources", "sources", sources, credits.Count)];
+        ListEntry[] typefaces =
+        [
+            .. DeckFonts
+                .Of(deck)
+                .Select(f => facts.Fonts.Terms(f.Family))
+                .Where(t => t.Credit.Length > 0)
+                .Select(t => new ListEntry("", [new CreditSpan(t.Credit, t.Address)])),
+        ];
+        List<Scene> pages = [];
+        Add("Photographs", "credits", photos);
+        Add("Sources", "sources", sources);
+        Add("Typefaces", "typefaces", typefaces);
+        return pages;
+
+        void Add(string title, string role, ListEntry[] entries) =>
+            pages.AddRange(ListPages.Build(deck, slide, facts, title, role, entries, pages.Count));
     }
 
     private static string Numbers(IReadOnlyList<int> slides) =>

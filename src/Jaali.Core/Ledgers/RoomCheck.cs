@@ -4,6 +4,7 @@ using Jaali.Core.Pacing;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
+using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Ledgers;
 
@@ -15,6 +16,12 @@ public enum RoomConcern
 
     /// <summary>Whether words can be read over what is under them.</summary>
     Words,
+
+    /// <summary>Whether the last row can read them.</summary>
+    Size,
+
+    /// <summary>Whether typefaces and letters are at hand, and words fit their room.</summary>
+    Letters,
 
     /// <summary>Whether photos are sharp when projected.</summary>
     Sharpness,
@@ -46,18 +53,20 @@ public sealed record RoomLine(
     IReadOnlyList<int> Slides
 );
 
-/// <summary>The check of a talk before it is given: rights, words, sharpness, points, time, files.</summary>
+/// <summary>The check of a talk before it is given: rights, words, letters, sharpness, points, time, files.</summary>
 public static class RoomCheck
 {
     /// <summary>All lines, in the order in which they are seen to; a talk is ready when all are good.</summary>
     /// <param name="deck">The talk.</param>
     /// <param name="scenes">All its scenes.</param>
     /// <param name="ledger">All its photos.</param>
+    /// <param name="fonts">The typefaces at hand.</param>
     /// <param name="damaged">Photos whose files are not whole, by their SHA-256.</param>
     public static IReadOnlyList<RoomLine> Of(
         Deck deck,
         IEnumerable<Scene> scenes,
         IReadOnlyList<CreditEntry> ledger,
+        IFonts fonts,
         IReadOnlySet<string> damaged
     )
     {
@@ -72,6 +81,8 @@ public static class RoomCheck
         [
             Rights(ledger),
             Words([.. parts.Where(p => p.Part.Reads == false).Select(p => p.Slide)]),
+            Size([.. parts.Where(p => p.Part.Reading?.SmallForTheBackRow == true).Select(p => p.Slide)]),
+            Letters(deck, parts, fonts),
             Sharpness([.. parts.Where(p => p.Part.Sharp == Sharp.Soft).Select(p => p.Slide)]),
             Points(deck),
             Time(deck),
@@ -123,6 +134,82 @@ public static class RoomCheck
                 slides,
                 where => $"{where}: they fade into the photo under them. Put them in a calmer place."
             );
+
+    private static RoomLine Size(IReadOnlyList<int> slides) =>
+        slides.Count == 0
+            ? new(
+                RoomConcern.Size,
+                true,
+                false,
+                "The last row can read it",
+                "No words are too small for this room.",
+                []
+            )
+            : Line(
+                RoomConcern.Size,
+                false,
+                "Words too small for the last row",
+                slides,
+                where => $"{where}: set them larger, or say in Compose how deep the room is."
+            );
+
+    // The first of what is wrong with letters, the gravest first; all slides of it.
+    private static RoomLine Letters(Deck deck, (int Slide, ScenePart Part)[] parts, IFonts fonts)
+    {
+        (string Family, IReadOnlyList<int> Slides, FontTerms Terms)[] families =
+        [
+            .. DeckFonts.Of(deck).Select(f => (f.Family, f.Slides, fonts.Terms(f.Family))),
+        ];
+        string[] missing =
+        [
+            .. parts.SelectMany(p => p.Part.Set?.Missing ?? []).Distinct(StringComparer.Ordinal).Take(5),
+        ];
+        if (missing.Length > 0)
+            return Line(
+                RoomConcern.Letters,
+                true,
+                "Letters that no typeface here has",
+                parts.Where(p => p.Part.Set?.Missing.Count > 0).Select(p => p.Slide),
+                where =>
+                    $"{where}: {string.Join(' ', missing)} will be shown as an empty box. Add a typeface that has it."
+            );
+        int[] cut = [.. parts.Where(p => p.Part.Set is { Fits: false }).Select(p => p.Slide)];
+        if (cut.Length > 0)
+            return Line(
+                RoomConcern.Letters,
+                true,
+                "Words larger than their room",
+                cut,
+                where => $"{where}: shorten them, give them more room, or set them smaller."
+            );
+        if (families.FirstOrDefault(f => !f.Terms.IsHere) is { Family: { } gone } lost)
+            return Line(
+                RoomConcern.Letters,
+                false,
+                $"The typeface {gone} is not here",
+                lost.Slides,
+                where => $"{where} words are set in another one. Add it in Compose, or replace it."
+            );
+        int[] empty = [.. parts.Where(p => p.Part is { Set: not null, Says: "" }).Select(p => p.Slide)];
+        if (empty.Length > 0)
+            return Line(
+                RoomConcern.Letters,
+                false,
+                "Places still to be written",
+                empty,
+                where => $"{where}: nothing is shown there. Write the words, or take the place away."
+            );
+        return new(
+            RoomConcern.Letters,
+            true,
+            false,
+            "Every letter is at hand",
+            families.FirstOrDefault(f => !f.Terms.Embeds) is { Family: { } closed }
+                ? $"{closed} may not be put into files: its words are outlines in copies, and cannot be searched there."
+                : "Words fit their room.",
+            []
+        );
+    }
 
     private static RoomLine Sharpness(IReadOnlyList<int> slides) =>
         slides.Count == 0

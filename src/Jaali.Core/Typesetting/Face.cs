@@ -62,6 +62,9 @@ public interface IFonts
     /// <param name="cluster">What is read as one letter.</param>
     Face? For(Face face, string cluster);
 
+    /// <summary>What is to be known of a family before a talk is handed on.</summary>
+    FontTerms Terms(string family) => FontTerms.Free;
+
     /// <summary>Measures of a face.</summary>
     FaceMetrics Metrics(Face face);
 

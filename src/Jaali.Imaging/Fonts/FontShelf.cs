@@ -1,7 +1,9 @@
 using System.Collections.Concurrent;
 using System.Globalization;
+using System.Text.RegularExpressions;
 using Jaali.Caching;
 using Jaali.Core;
+using Jaali.Core.Rights;
 using Jaali.Core.Typesetting;
 using SkiaSharp;
 using Face = Jaali.Core.Typesetting.Face;
@@ -13,7 +15,7 @@ public readonly record struct PlacedGlyph(ushort Id, double X, double Y);
 
 /// <summary>Typefaces: those that ship and those that were added; their measures through HarfBuzz, their outlines for
 /// Skia. Safe for use by many threads.</summary>
-public sealed class FontShelf : IFonts, IDisposable
+public sealed partial class FontShelf : IFonts, IDisposable
 {
     // Lend letters to families that lack them, in this order; they are not offered for choice.
     private static readonly string[] Lenders =
@@ -89,6 +91,30 @@ public sealed class FontShelf : IFonts, IDisposable
 
     /// <summary>What a face says of itself; null where it is not at hand.</summary>
     public FontFacts? Facts(string faceId) => _faces.GetValueOrDefault(faceId)?.Facts;
+
+    /// <inheritdoc/>
+    public FontTerms Terms(string family)
+    {
+        if (Family(family) is not [var first, ..] faces)
+            return FontTerms.Free with { IsHere = false };
+        FontFacts facts = Facts(first.Id)!;
+        Licence? licence = LicenceReader.Read(facts.LicenceUrl) ?? LicenceReader.Read(facts.Licence);
+        bool asks = licence?.AsksForCredit ?? AsksForCredit().IsMatch(facts.Licence);
+        string maker = facts.Designer.Length > 0 ? facts.Designer : facts.Copyright;
+        return new(
+            true,
+            faces.All(f => MayEmbed(f.Id)),
+            asks ? string.Join(", ", new[] { family, maker, licence?.Label ?? "" }.Where(s => s.Length > 0)) : "",
+            licence?.Url ?? (Uri.TryCreate(facts.LicenceUrl, UriKind.Absolute, out _) ? facts.LicenceUrl : null)
+        );
+    }
+
+    // Words by which a licence in its own words asks that the maker be named; common practice, no source.
+    [GeneratedRegex(
+        @"\b(?:attribution|credit)\b[^.]{0,40}\b(?:required|must|needed|obligatory)\b|\bmust\b[^.]{0,40}\b(?:credit|attribut|be named)",
+        RegexOptions.IgnoreCase | RegexOptions.CultureInvariant
+    )]
+    private static partial Regex AsksForCredit();
 
     /// <summary>Adds the faces of one family, in place of those of the same name that were added before.</summary>
     public void Add(IEnumerable<(Face Face, byte[] Bytes)> faces)

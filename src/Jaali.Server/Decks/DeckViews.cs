@@ -200,6 +200,31 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
     public IEnumerable<PhotoView> PhotosOf(IEnumerable<string> ids) =>
         ids.Select(photos.Facts).OfType<PhotoFacts>().Select(photoViews.Of);
 
+    // What a slide is called by: its title, else its largest words, else whatever lies on top.
+    private static string LabelOf(Slide slide, string[] says)
+    {
+        int first = slide
+            .Items.Select((item, at) => (Words: item as Words, at))
+            .Where(i => i.Words is { Role: not WordsRole.Credit } && says[i.at].Length > 0)
+            .OrderBy(i => Array.IndexOf(Loudest, i.Words!.Role))
+            .Select(i => i.at)
+            .FirstOrDefault(-1);
+        return first >= 0 ? says[first].ReplaceLineEndings(" ")
+            : says.LastOrDefault() is { Length: > 0 } top ? top
+            : "No words";
+    }
+
+    private static readonly WordsRole[] Loudest =
+    [
+        WordsRole.Opening,
+        WordsRole.Heading,
+        WordsRole.Number,
+        WordsRole.Quotation,
+        WordsRole.Subtitle,
+        WordsRole.Body,
+        WordsRole.Caption,
+    ];
+
     /// <summary>A slide's view.</summary>
     public SlideView Of(Deck deck, Slide slide)
     {
@@ -211,9 +236,7 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
         {
             SlideKind.Title => deck.Title,
             SlideKind.Credits => "Photographs",
-            _ => slide.PointId is { } p && deck.Point(p) is { } point
-                ? point.Wording
-                : says.LastOrDefault() ?? "No words",
+            _ => slide.PointId is { } p && deck.Point(p) is { } point ? point.Wording : LabelOf(slide, says),
         };
         string key = string.Join(
             '\n',

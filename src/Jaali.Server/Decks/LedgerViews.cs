@@ -2,6 +2,7 @@ using Jaali.Core.Decks;
 using Jaali.Core.Ledgers;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
+using Jaali.Imaging;
 using Jaali.Store;
 
 namespace Jaali.Server;
@@ -62,7 +63,7 @@ public sealed record WhatIfView(string Id, string Name, string Sentence, IReadOn
 public sealed record WhatIfRow(string PhotoId, string Title, Standing Standing, string Why);
 
 /// <summary>Makes views of ledgers.</summary>
-public sealed class LedgerViews(LedgerShelf ledger, PhotoStore photos)
+public sealed class LedgerViews(LedgerShelf ledger, PhotoStore photos, FontShelf fonts)
 {
     /// <summary>The ledger.</summary>
     public LedgerView LedgerOf(Deck deck)
@@ -107,6 +108,7 @@ public sealed class LedgerViews(LedgerShelf ledger, PhotoStore photos)
             deck,
             scenes,
             entries,
+            fonts,
             entries.Select(e => e.Photo.Id).Where(p => photos.FaultOf(p).Length > 0).ToHashSet()
         );
         return new RoomView(lines.All(r => r.Good), lines);

@@ -79,7 +79,8 @@ public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
             slide.Id,
             string.Join('|', shown),
             Records(ItemKinds.Photos(deck).Select(p => p.Use)),
-            string.Join('|', deck.Points.SelectMany(p => p.Facts).Select(f => f.Text + '\n' + f.Reference)),
+            string.Join('|', deck.References.Select(f => f.Text + '\n' + f.Reference)),
+            string.Join('|', DeckFonts.Of(deck).Select(f => f.Family)),
             how
         );
     }

@@ -30,6 +30,11 @@ public sealed record PreviewView(int Things, int Slides, int Others);
 /// <param name="Scene">The slide in it.</param>
 public sealed record HouseSketch(HouseStyle House, bool Own, Scene Scene);
 
+/// <summary>The look of a deck, and what there is to choose from.</summary>
+/// <param name="Pairs">How well its colours stand out from each other in the deck's room.</param>
+/// <param name="Own">Names of the styles that were saved.</param>
+public sealed record HouseFacts(IReadOnlyList<HousePair> Pairs, IReadOnlyList<string> Own);
+
 /// <summary>Words whose look was set by hand.</summary>
 /// <param name="Number">Of their slide, from 1.</param>
 /// <param name="SlideId">Their slide.</param>
@@ -50,6 +55,7 @@ public static class WordsEndpoints
         deck.MapGet("/slides/{slideId:guid}/houses", HousesAsync).WithName("sketchHouses");
         deck.MapPost("/preview", PreviewAsync).WithName("previewCommand");
         deck.MapGet("/palette", PaletteAsync).WithName("proposePalette");
+        deck.MapGet("/house", HouseAsync).WithName("readHouse");
         deck.MapGet("/by-hand", ByHandAsync).WithName("readByHand");
         app.MapPut("/api/houses", SaveAsync).WithTags("Rules").WithName("saveHouse");
         app.MapDelete("/api/houses/{name}", RemoveAsync).WithTags("Rules").WithName("removeHouse");
@@ -157,6 +163,18 @@ public static class WordsEndpoints
                 new Refusal("no-photos", "A palette is proposed from the photos on the slides. Place some first.")
             );
     }
+
+    private static async Task<Results<Ok<HouseFacts>, ProblemHttpResult>> HouseAsync(
+        Guid id,
+        DeckDesk desk,
+        StyleStore styles,
+        CancellationToken cancel
+    ) =>
+        (await desk.OpenAsync(id, cancel))?.Deck is { } deck
+            ? TypedResults.Ok(
+                new HouseFacts(deck.House.Pairs(deck.Room), [.. (await styles.HousesAsync(cancel)).Select(h => h.Name)])
+            )
+            : Problems.NotFound("talk");
 
     private static async Task<Results<Ok<ByHandView[]>, ProblemHttpResult>> ByHandAsync(
         Guid id,

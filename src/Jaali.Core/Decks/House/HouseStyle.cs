@@ -30,6 +30,14 @@ public enum SlideChange
     Dissolve,
 }
 
+/// <summary>Two colours of a house that meet.</summary>
+/// <param name="What">What they are, in words.</param>
+/// <param name="Ink">The one in front.</param>
+/// <param name="Ground">The one behind.</param>
+/// <param name="Ratio">Their contrast in the room, 1 to 21.</param>
+/// <param name="Reads">That is enough for what they are for.</param>
+public sealed record HousePair(string What, string Ink, string Ground, double Ratio, bool Reads);
+
 /// <summary>
 /// One look for a whole deck: colours, type for each role, margins, the usual veil, how slides change. Lengths in slide
 /// units. A value; applying another changes everything that was not set by hand.
@@ -95,6 +103,24 @@ public sealed record HouseStyle(
             VeilColour = palette.DarkInk,
             Accents = [.. palette.Accents.Select(a => a.Colour)],
         };
+
+    /// <summary>How well its colours stand out from each other in a room. Words need the contrast of small ones,
+    /// accents that of large words and of marks (WCAG 2.2, success criteria 1.4.3 and 1.4.11).</summary>
+    public IReadOnlyList<HousePair> Pairs(Room room)
+    {
+        List<HousePair> pairs = [Pair("Words on the paper", OnPaper, Paper, Contrast.SmallWords)];
+        if (PaperTo is { } foot)
+            pairs.Add(Pair("Words at its foot", OnPaper, foot, Contrast.SmallWords));
+        pairs.Add(Pair("The light ink on the dark one", LightInk, DarkInk, Contrast.SmallWords));
+        pairs.AddRange(Accents.Select((a, i) => Pair($"Accent {i + 1} on the paper", a, Paper, Contrast.LargeWords)));
+        return pairs;
+
+        HousePair Pair(string what, string ink, string ground, double wanted)
+        {
+            double ratio = room.Ratio(Luminance.Of(ink), Luminance.Of(ground));
+            return new(what, ink, ground, ratio, ratio >= wanted);
+        }
+    }
 
     /// <summary>What is wrong with it, or null.</summary>
     public Refusal? Fault() =>

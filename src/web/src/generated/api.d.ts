@@ -468,6 +468,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readHouse"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/by-hand": {
         parameters: {
             query?: never;
@@ -2265,6 +2281,29 @@ export interface components {
             /** @description What went wrong the last time, or empty. */
             message: string;
         };
+        /** @description The look of a deck, and what there is to choose from. */
+        HouseFacts: {
+            /** @description How well its colours stand out from each other in the deck's room. */
+            pairs: components["schemas"]["HousePair"][];
+            /** @description Names of the styles that were saved. */
+            own: string[];
+        };
+        /** @description Two colours of a house that meet. */
+        HousePair: {
+            /** @description What they are, in words. */
+            what: string;
+            /** @description The one in front. */
+            ink: string;
+            /** @description The one behind. */
+            ground: string;
+            /**
+             * Format: double
+             * @description Their contrast in the room, 1 to 21.
+             */
+            ratio: number;
+            /** @description That is enough for what they are for. */
+            reads: boolean;
+        };
         /** @description A house style, and a slide of this deck in it. */
         HouseSketch: {
             /** @description The style. */
@@ -3221,7 +3260,7 @@ export interface components {
          * @description What is looked at before a talk is given.
          * @enum {unknown}
          */
-        RoomConcern: "rights" | "words" | "sharpness" | "points" | "time" | "files";
+        RoomConcern: "rights" | "words" | "size" | "letters" | "sharpness" | "points" | "time" | "files";
         /**
          * @description The light in a room.
          * @enum {unknown}
@@ -4994,6 +5033,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HouseStyle"];
+                };
+            };
+        };
+    };
+    readHouse: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseFacts"];
                 };
             };
         };

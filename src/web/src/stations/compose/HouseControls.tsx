@@ -7,6 +7,7 @@ import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { useNotices } from '../../ui/useNotices';
+import { HouseEditor } from './HouseEditor';
 import { ManyWords } from './ManyWords';
 import { Typefaces } from './Typefaces';
 
@@ -17,7 +18,7 @@ export function HouseControls() {
   const { house } = useHeader();
   const client = useQueryClient();
   const [saving, setSaving] = useState(false);
-  const [open, setOpen] = useState<'words' | 'fonts' | null>(null);
+  const [open, setOpen] = useState<'words' | 'fonts' | 'parts' | null>(null);
   const { data: byHand } = useQuery({
     queryKey: ['by-hand', id, revision],
     gcTime: 10_000,
@@ -77,12 +78,16 @@ export function HouseControls() {
           {texts.house.saveAsYourOwn}
         </Button>
       )}
+      <Button kind="verb" onClick={() => setOpen('parts')}>
+        {texts.house.parts}
+      </Button>
       <Button kind="verb" onClick={() => setOpen('words')}>
         {texts.many.many}
       </Button>
       <Button kind="verb" onClick={() => setOpen('fonts')}>
         {texts.fonts.typefaces}
       </Button>
+      <HouseEditor open={open === 'parts'} onOpenChange={(o) => setOpen(o ? 'parts' : null)} />
       <ManyWords open={open === 'words'} onOpenChange={(o) => setOpen(o ? 'words' : null)} />
       <Typefaces open={open === 'fonts'} onOpenChange={(o) => setOpen(o ? 'fonts' : null)} />
     </>

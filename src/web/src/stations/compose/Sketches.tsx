@@ -48,7 +48,7 @@ export function Sketches({ label, sketches, tried, onTry, onDone }: Props) {
       }}
     >
       {sketches.map((s) => (
-        <li key={s.key} className="w-36 shrink-0">
+        <li key={s.key} className="w-30 shrink-0">
           <Button
             className={`block w-full ${tried?.key === s.key ? 'chosen' : ''}`}
             onFocus={() => onTry(s)}
@@ -60,7 +60,7 @@ export function Sketches({ label, sketches, tried, onTry, onDone }: Props) {
             }}
             aria-label={s.says}
           >
-            <SceneView scene={s.scene} width={144} silent className="w-full" />
+            <SceneView scene={s.scene} width={120} silent className="w-full" />
           </Button>
           <span className="block pt-1 text-note leading-4 text-soft">{s.says}</span>
         </li>

@@ -1,6 +1,6 @@
 import { useDrag, useWheel } from '@use-gesture/react';
 import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import type { Item, Scene, ScenePart, Slide, SlideRect } from '../../api/types';
+import type { Item, Scene, ScenePart, Slide, SlideRect, WordsRole } from '../../api/types';
 import { chooseItem, chooseItems, useChoice } from '../../deck/choice';
 import { edit } from '../../deck/edit';
 import { rules } from '../../deck/rules';
@@ -8,7 +8,6 @@ import { ReframeTool } from '../../items/frame/ReframeTool';
 import { useDrawing } from '../../items/frame/useDrawing';
 import { useReframing } from '../../items/frame/useReframing';
 import { prompts } from '../../items/words/roles';
-import { wordsOf } from '../../items/words/useWords';
 import { type, useTyping } from '../../items/words/typing/useTyping';
 import { useGuides } from '../../items/frame/useGuides';
 import { frameOf } from '../../items/frame/useFrame';
@@ -270,10 +269,6 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   const typed = item?.item.kind === 'words' && item.item.id === typing ? item.item : undefined;
   const typedPart = (drafted ?? scene).parts.find((p) => p.itemId === typing);
   const failing = scene.parts.find((p) => p.itemId === item?.item.id)?.reading?.failing;
-  const promptOf = (id: string | null | undefined) => {
-    const words = id ? wordsOf(itemOf(id)) : undefined;
-    return words && prompts[words.role];
-  };
   const rotated = (r: SlideRect, degrees: number) =>
     degrees === 0 ? undefined : `rotate(${degrees} ${middleOf(r).x} ${middleOf(r).y})`;
   return (
@@ -333,7 +328,7 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
                   height: p.box.height * units,
                 }}
               >
-                {promptOf(p.itemId)}
+                {prompts[p.role as WordsRole]}
               </span>
             ))}
         {item && typed && typedPart && (

@@ -70,7 +70,7 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
           {texts.veil.veil}
         </Button>
       )}
-      {opener('layout', texts.compose.layOut)}
+      {(!item || item.item.kind === 'words') && opener('layout', texts.compose.layOut)}
       {frames > 0 && opener('arrange', texts.compose.arrange)}
       <Button kind="verb" aria-pressed={tool === 'grid'} onClick={deeds.grid}>
         {texts.compose.grid}

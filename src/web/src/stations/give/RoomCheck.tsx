@@ -10,6 +10,8 @@ import { texts } from '../../texts';
 const ways: Record<RoomLine['concern'], [station: string, words: string] | null> = {
   rights: ['credit', texts.give.openTheLedger],
   words: ['compose', texts.give.lookAtIt],
+  size: ['compose', texts.give.lookAtIt],
+  letters: ['compose', texts.give.lookAtIt],
   sharpness: ['compose', texts.give.lookAtIt],
   points: ['gather', texts.give.gatherPhotos],
   time: ['plan', texts.give.planTheTime],

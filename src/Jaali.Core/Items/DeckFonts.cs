@@ -1,0 +1,28 @@
+using Jaali.Core.Decks;
+
+namespace Jaali.Core.Items;
+
+/// <summary>The families of type that a deck is set in.</summary>
+public static class DeckFonts
+{
+    /// <summary>Each family with the numbers of the slides whose words are set in it, from 1.</summary>
+    public static IReadOnlyList<(string Family, IReadOnlyList<int> Slides)> Of(Deck deck) =>
+        [
+            .. deck
+                .Slides.SelectMany((s, i) => Families(deck, s).Distinct().Select(f => (Family: f, Number: i + 1)))
+                .GroupBy(f => f.Family, f => f.Number, StringComparer.Ordinal)
+                .OrderBy(g => g.Key, StringComparer.Ordinal)
+                .Select(g => (g.Key, (IReadOnlyList<int>)[.. g])),
+        ];
+
+    private static IEnumerable<string> Families(Deck deck, Slide slide) =>
+        slide.Kind == SlideKind.Credits
+            ? [Family(deck, WordsRole.Heading, null), Family(deck, WordsRole.Credit, null)]
+            : slide
+                .Items.OfType<Words>()
+                .Select(w => Family(deck, w.Role, w.Look))
+                .Concat(ItemKinds.Shows(slide) ? [Family(deck, WordsRole.Credit, null)] : []);
+
+    private static string Family(Deck deck, WordsRole role, WordsLook? own) =>
+        own?.Family ?? deck.House.Look(role).Family!;
+}
