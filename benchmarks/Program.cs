@@ -1,6 +1,6 @@
 using Jaali.Benchmarks;
 
-// benchmarks [edit|photos|memory|search|hashes|rights|composing ...]: all of them, or those named.
+// benchmarks [edit|photos|memory|search|hashes|rights|composing|words ...]: all of them, or those named.
 Console.OutputEncoding = System.Text.Encoding.UTF8;
 string root = AppContext.BaseDirectory;
 while (!File.Exists(Path.Combine(root, "Jaali.slnx")))
@@ -15,6 +15,7 @@ var all = new (string Name, Func<Task> Run)[]
     ("hashes", () => Finding.HashesAsync()),
     ("rights", () => Ledgers.RunAsync()),
     ("composing", () => Composing.RunAsync()),
+    ("words", () => Wording.RunAsync(root)),
 };
 try
 {

@@ -64,9 +64,9 @@ internal static class CreditLine
         )
             (set, spot) = (Lines(1), inside);
         SlideRect box = spot.Box;
-        Ink ink = Ink.WithPlate(scene.Backdrop.Under(box.Grown(4)), Contrast.SmallWords, scene.Inks);
+        Ink ink = Ink.WithPlate(scene.Backdrop.Under(box.Grown(4)), Contrast.SmallWords, scene.Inks, scene.Deck.Room);
         if (scene.House.Look(WordsRole.Credit).Ink is { } own)
-            ink = Own(own, ink, scene.Backdrop.Under(box.Grown(4)));
+            ink = Own(own, ink, scene.Backdrop.Under(box.Grown(4)), scene.Deck.Room);
         List<SceneNode> nodes = [];
         if (ink.PlateStrength > 0)
             nodes.Add(
@@ -96,9 +96,9 @@ internal static class CreditLine
     }
 
     // The ink that the house has for credits, where it reads; else the better of the two.
-    private static Ink Own(string colour, Ink better, double[] under)
+    private static Ink Own(string colour, Ink better, double[] under, Room room)
     {
-        double ratio = Contrast.WorstTenth(under, Luminance.Of(colour));
+        double ratio = Contrast.WorstTenth(under, Luminance.Of(colour), room);
         return ratio >= Contrast.SmallWords
             ? better with
             {

@@ -241,7 +241,7 @@ public static class Remedies
     }
 
     private static ScenePart? Part(Deck deck, Guid slideId, Guid itemId, ISceneFacts facts) =>
-        SceneBuilder.Build(deck, deck.Slide(slideId)!, facts)[0].Parts.FirstOrDefault(p => p.ItemId == itemId);
+        SceneBuilder.Part(deck, deck.Slide(slideId)!, itemId, facts);
 
     private static string Where(SlideRect place, SlideRect slide)
     {

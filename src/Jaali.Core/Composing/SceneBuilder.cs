@@ -13,9 +13,20 @@ public static class SceneBuilder
     public static IReadOnlyList<Scene> Build(Deck deck, Slide slide, ISceneFacts facts) =>
         slide.Kind == SlideKind.Credits ? CreditsPages.Build(deck, slide, facts) : [One(deck, slide, facts)];
 
-    /// <summary>All scenes of a deck, in order.</summary>
+    /// <summary>All scenes of a deck, in order. Slides are independent of each other, and are composed at the same
+    /// time.</summary>
     public static IReadOnlyList<Scene> BuildAll(Deck deck, ISceneFacts facts) =>
-        [.. deck.Slides.SelectMany(s => Build(deck, s, facts))];
+        [.. deck.Slides.AsParallel().AsOrdered().Select(s => Build(deck, s, facts)).AsSequential().SelectMany(s => s)];
+
+    /// <summary>What one item tells of itself when the slide is composed so far; null where it tells nothing.</summary>
+    internal static ScenePart? Part(Deck deck, Slide slide, Guid itemId, ISceneFacts facts)
+    {
+        if (slide.Item(itemId) is not { } item)
+            return null;
+        Composition scene = Below(deck, slide, item, facts);
+        scene.Item(item, () => ItemKinds.Of(item).Compose(item, scene));
+        return scene.Told.FirstOrDefault(p => p.ItemId == itemId);
+    }
 
     /// <summary>A slide with everything that lies below an item, for finding where and how it reads.</summary>
     internal static Composition Below(Deck deck, Slide slide, Item item, ISceneFacts facts)

@@ -16,13 +16,14 @@ public static class Contrast
     /// ink.</summary>
     /// <param name="under">Relative luminances; sorted in place.</param>
     /// <param name="ink">Relative luminance of the ink.</param>
-    public static double WorstTenth(Span<double> under, double ink)
+    /// <param name="room">The room it is seen in; null for a display.</param>
+    public static double WorstTenth(Span<double> under, double ink, Room? room = null)
     {
         if (under.Length == 0)
             return 1;
         Span<double> ratios = under.Length <= 4096 ? stackalloc double[under.Length] : new double[under.Length];
         for (int i = 0; i < under.Length; i++)
-            ratios[i] = Ratio(under[i], ink);
+            ratios[i] = room?.Ratio(under[i], ink) ?? Ratio(under[i], ink);
         ratios.Sort();
         return ratios[(int)(ratios.Length * .1)];
     }

@@ -8,18 +8,18 @@ namespace Jaali.Core.Legibility;
 public sealed record Ink(string Colour, double Ratio, string PlateColour, double PlateStrength)
 {
     /// <summary>The ink that reads better over these pixels, without a plate.</summary>
-    public static Ink Best(double[] under, InkPair inks)
+    public static Ink Best(double[] under, InkPair inks, Room? room = null)
     {
-        double light = Contrast.WorstTenth(under, Luminance.Of(inks.Light)),
-            dark = Contrast.WorstTenth(under, Luminance.Of(inks.Dark));
+        double light = Contrast.WorstTenth(under, Luminance.Of(inks.Light), room),
+            dark = Contrast.WorstTenth(under, Luminance.Of(inks.Dark), room);
         return light >= dark ? new(inks.Light, light, inks.Dark, 0) : new(inks.Dark, dark, inks.Light, 0);
     }
 
     /// <summary>The better ink with the weakest plate, in steps of a hundredth, that lifts it to the wanted
     /// contrast.</summary>
-    public static Ink WithPlate(double[] under, double wanted, InkPair inks)
+    public static Ink WithPlate(double[] under, double wanted, InkPair inks, Room? room = null)
     {
-        Ink ink = Best(under, inks);
+        Ink ink = Best(under, inks, room);
         if (ink.Ratio >= wanted)
             return ink;
         double own = Luminance.Of(ink.Colour),
@@ -42,7 +42,8 @@ public sealed record Ink(string Colour, double Ratio, string PlateColour, double
         double Reached(double strength) =>
             Contrast.WorstTenth(
                 [.. grey.Select(g => Luminance.Decode((g * (1 - strength) + plate * strength) / 255))],
-                own
+                own,
+                room
             );
     }
 }

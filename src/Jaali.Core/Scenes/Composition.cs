@@ -108,6 +108,9 @@ public sealed class Composition
     /// <summary>Says what stands there, in words and measures.</summary>
     public void Tell(ScenePart part) => _parts.Add(part);
 
+    /// <summary>What was told so far.</summary>
+    internal IReadOnlyList<ScenePart> Told => _parts;
+
     /// <summary>A place that leads to an address.</summary>
     public void Link(SceneLink link) => _links.Add(link);
 

@@ -77,8 +77,7 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
         DeckHeader header = views.HeaderOf(to);
         Dictionary<Guid, Slide> old = from.Slides.ToDictionary(s => s.Id);
         List<SlideView> slides = [];
-        List<Guid> sceneSlides = [];
-        List<Scene> made = [];
+        List<Slide> seenAnew = [];
         foreach (Slide slide in to.Slides)
         {
             Slide? before = old.GetValueOrDefault(slide.Id);
@@ -88,8 +87,7 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
                 slides.Add(view);
             if (before is not null && scenes.KeyOf(from, before).Equals(scenes.KeyOf(to, slide)))
                 continue;
-            sceneSlides.Add(slide.Id);
-            made.AddRange(scenes.Of(to, slide));
+            seenAnew.Add(slide);
         }
         Dictionary<Guid, Point> points = from.Points.ToDictionary(p => p.Id);
         Guid[] pointOrder = [.. to.Points.Select(p => p.Id)],
@@ -108,8 +106,8 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
             slideOrder.SequenceEqual(from.Slides.Select(s => s.Id)) ? null : slideOrder,
             slides,
             [.. views.PhotosOf(DeckViews.PhotoIdsOf(to).Except(DeckViews.PhotoIdsOf(from)))],
-            sceneSlides,
-            made
+            [.. seenAnew.Select(s => s.Id)],
+            scenes.Of(to, seenAnew)
         );
     }
 

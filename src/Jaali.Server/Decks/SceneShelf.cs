@@ -44,7 +44,11 @@ public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
     }
 
     /// <summary>The scenes of all slides, in order.</summary>
-    public IReadOnlyList<Scene> All(Deck deck) => [.. deck.Slides.SelectMany(s => Of(deck, s))];
+    public IReadOnlyList<Scene> All(Deck deck) => Of(deck, deck.Slides);
+
+    /// <summary>The scenes of some slides, in order; they are composed at the same time.</summary>
+    public IReadOnlyList<Scene> Of(Deck deck, IEnumerable<Slide> slides) =>
+        [.. slides.AsParallel().AsOrdered().Select(s => Of(deck, s)).AsSequential().SelectMany(s => s)];
 
     /// <summary>Everything that the scenes of a slide are made of: equal keys mean equal scenes.</summary>
     public object KeyOf(Deck deck, Slide slide)

@@ -1,0 +1,211 @@
+using System.Globalization;
+using Jaali.Core.Composing;
+using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Legibility;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+using Jaali.Core.Scenes;
+using Jaali.Core.Typesetting;
+using Jaali.Imaging;
+using Jaali.Testing;
+
+namespace Jaali.Benchmarks;
+
+/// <summary>Setting words, judging them, and a whole deck in another look; with the faces and photos of the demo.</summary>
+internal static class Wording
+{
+    private sealed class Facts : ISceneFacts, IEditFacts, IDisposable
+    {
+        private readonly Dictionary<string, (PhotoFacts Photo, ToneMap Tones)> _photos = [];
+        private int _next;
+
+        public Facts(string folder)
+        {
+            foreach (string path in Directory.EnumerateFiles(folder, "*.jpg").Order(StringComparer.Ordinal).Take(12))
+            {
+                PhotoReading read = PhotoReader.Read(File.ReadAllBytes(path));
+                string id = System.IO.Path.GetFileNameWithoutExtension(path);
+                _photos[id] = (
+                    new PhotoFacts(
+                        id,
+                        read.Width,
+                        read.Height,
+                        PhotoPoint.Centre,
+                        World.Rights(new Licence(LicenceFamily.By, "4.0", ""))
+                    ),
+                    read.Tones
+                );
+            }
+        }
+
+        public string[] Ids => [.. _photos.Keys];
+
+        public FontShelf Shelf { get; } = new(FontShelf.ShippedFolder);
+
+        public IFonts Fonts => Shelf;
+
+        public PhotoFacts? Photo(string photoId) => _photos.GetValueOrDefault(photoId).Photo;
+
+        public ToneMap? Tones(string photoId) => _photos.GetValueOrDefault(photoId).Tones;
+
+        public Guid NewId() => new(++_next, 0, 0, new byte[8]);
+
+        public void Dispose() => Shelf.Dispose();
+    }
+
+    public static async Task RunAsync(string root)
+    {
+        using var facts = new Facts(System.IO.Path.Combine(root, "demo", "photos"));
+        string[] ids = facts.Ids;
+        Deck deck = Do(Deck.New(facts.NewId(), "Holding the shore"), new AddPoints(Points(57)));
+        deck = Do(deck, new MakeSlides());
+        for (int i = 0; i < deck.Slides.Count - 1; i++)
+            deck = Do(deck, new PlaceGround(deck.Slides[i].Id, ids[i % ids.Length]));
+        Guid slide = deck.Slides[5].Id;
+        deck = Do(
+            deck,
+            new AddItem(
+                slide,
+                new WordsEdit(
+                    Role: WordsRole.Body,
+                    Body:
+                    [
+                        .. Enumerable
+                            .Range(0, 6)
+                            .Select(i => new Paragraph(
+                                [
+                                    new Run("What the shore holds is "),
+                                    new Run("never", Bold: true),
+                                    new Run($" a wall of stone, whatever is said of it {i}"),
+                                ],
+                                ListMark.Point,
+                                i % 2
+                            )),
+                    ]
+                )
+            )
+        );
+        Guid body = deck.Slide(slide)!.Items.OfType<Words>().Single(w => w.Role == WordsRole.Body).Id;
+
+        // A letter more each time, so that nothing is remembered from the last.
+        int typed = 0;
+        double[] echo = await Report.TimeAsync(
+            60,
+            _ =>
+            {
+                var text = new WordsEdit($"A title that grows by a letter {new string('m', typed++ % 40)} {typed}");
+                Deck drafted = Do(deck, new EditItem(slide, body, text));
+                SceneBuilder.Build(drafted, drafted.Slide(slide)!, facts);
+                return Task.CompletedTask;
+            },
+            warm: 10
+        );
+        Report.Limit(
+            "words typed, set and judged on their slide, median",
+            Report.At(echo, .5),
+            "ms",
+            50,
+            $"p95 {Report.At(echo, .95):0.0} ms"
+        );
+
+        double[] reads = await Report.TimeAsync(
+            60,
+            _ =>
+            {
+                SceneBuilder.Build(deck, deck.Slide(slide)!, facts);
+                return Task.CompletedTask;
+            },
+            warm: 10
+        );
+        // The same slide only painted, at the size of the stage: what showing it costs in any case.
+        Scene scene = SceneBuilder.Build(deck, deck.Slide(slide)!, facts)[0];
+        Report.Limit(
+            "legibility of a slide with a title, a list and a credit, median",
+            Report.At(reads, .5),
+            "ms",
+            50,
+            $"p95 {Report.At(reads, .95):0.0} ms, {scene.Parts.Count} parts"
+        );
+
+        int house = 0;
+        double[] restyled = await Report.TimeAsync(
+            6,
+            _ =>
+            {
+                Deck other = Do(deck, new SetHouse(HouseStyles.All[1 + (house++ % (HouseStyles.All.Count - 1))]));
+                SceneBuilder.BuildAll(other, facts);
+                return Task.CompletedTask;
+            },
+            warm: 1
+        );
+        Report.Limit(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"a deck of {deck.Slides.Count} slides in another style, median"
+            ),
+            Report.At(restyled, .5),
+            "ms",
+            2000,
+            $"slowest {restyled[^1]:0} ms"
+        );
+
+        Guid title = deck.Slide(slide)!.Items.OfType<Words>().First().Id;
+        Deck busy = Do(deck, new SetRoom(Room.Usual with { Light = RoomLight.Daylight }));
+        double[] remedies = await Report.TimeAsync(
+            8,
+            _ =>
+            {
+                Remedies.Of(busy, slide, title, facts, facts);
+                Remedies.Of(busy, slide, body, facts, facts);
+                return Task.CompletedTask;
+            },
+            warm: 2
+        );
+        Report.Limit(
+            "all remedies for a title and a list, median",
+            Report.At(remedies, .5),
+            "ms",
+            500,
+            $"slowest {remedies[^1]:0} ms"
+        );
+
+        // Shaping alone, without breaking: what setting words cannot do without.
+        string page = string.Join(' ', Enumerable.Repeat("What the shore holds is never a wall of stone.", 110));
+        TypeSetting how = new Theme(deck.House, facts.Fonts).Setting(WordsRole.Body);
+        int turn = 0;
+        double[] shaped = await Report.TimeAsync(
+            20,
+            _ =>
+            {
+                facts.Shelf.Shape(how.Face.Id, 40, page + turn++);
+                return Task.CompletedTask;
+            }
+        );
+        double[] set = await Report.TimeAsync(
+            20,
+            _ =>
+            {
+                Typesetter.Fit(Paragraph.Of(page + turn++), how, 1600, 900, facts.Fonts);
+                return Task.CompletedTask;
+            }
+        );
+        Report.Ratio(
+            "5,000 letters set into a room, against shaping them once",
+            Report.At(set, .5),
+            Report.At(shaped, .5),
+            "ms",
+            12
+        );
+
+        Deck Do(Deck on, DeckCommand command) =>
+            DeckEditor.Apply(on, command, facts) is Edited e
+                ? e.Deck
+                : throw new InvalidOperationException(command.Deed);
+    }
+
+    private static string Points(int count) =>
+        string.Join('\n', Enumerable.Range(1, count).Select(i => $"What the shore holds, {i}: sand that may move"));
+}
