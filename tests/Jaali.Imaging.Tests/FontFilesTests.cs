@@ -104,6 +104,55 @@ public sealed class FontFilesTests
         Assert.Equal(expected, FontFacts.Read(font).Embedding);
     }
 
+    /// <summary>The licence is read from the name table (OpenType 1.9, names 13 and 14): an open licence of fonts asks for
+    /// no credit in what is set with it, CC BY and licences that say so do.</summary>
+    [Theory]
+    [InlineData("", "")]
+    [InlineData("Creative Commons Attribution 4.0 International", "My Own, {maker}, CC BY 4.0")]
+    [InlineData("Free for talks. Attribution is required.", "My Own, {maker}")]
+    public void A_typeface_is_credited_where_its_licence_asks(string licence, string credit)
+    {
+        using var shelf = new FontShelf(FontShelf.ShippedFolder);
+        shelf.Add([(Face.Of("My Own"), Licensed(Shipped("lora-regular"), licence))]);
+        FontTerms terms = shelf.Terms("My Own");
+        Assert.True(terms.IsHere && terms.Embeds);
+        Assert.Equal(
+            credit.Replace("{maker}", shelf.Facts("Lora Regular")!.Designer, StringComparison.Ordinal),
+            terms.Credit
+        );
+        Assert.Equal("", shelf.Terms("Lora").Credit);
+        Assert.False(shelf.Terms("Nowhere").IsHere);
+    }
+
+    [Fact]
+    public void No_family_that_ships_asks_for_credit_or_keeps_itself_out_of_files()
+    {
+        using var shelf = new FontShelf(FontShelf.ShippedFolder);
+        Assert.InRange(shelf.Shipped.Count, 12, 20);
+        Assert.All(
+            shelf.Shipped,
+            f => Assert.Equal((true, true, ""), (shelf.Terms(f).IsHere, shelf.Terms(f).Embeds, shelf.Terms(f).Credit))
+        );
+    }
+
+    // The same font with another licence in its name table, padded to the length of the old one; "" for the old one.
+    private static byte[] Licensed(byte[] font, string licence)
+    {
+        byte[] other = [.. font];
+        if (licence.Length == 0)
+            return other;
+        FontFacts facts = FontFacts.Read(font);
+        foreach ((string was, string now) in new[] { (facts.Licence, licence), (facts.LicenceUrl, "") })
+        foreach (Encoding how in new[] { Encoding.BigEndianUnicode, Encoding.Latin1 })
+        {
+            byte[] old = how.GetBytes(was),
+                put = how.GetBytes(now.PadRight(was.Length));
+            for (int at = other.AsSpan().IndexOf(old); at >= 0; at = other.AsSpan().IndexOf(old))
+                put.CopyTo(other, at);
+        }
+        return other;
+    }
+
     [Fact]
     public void Faces_come_and_go_and_words_fall_back()
     {

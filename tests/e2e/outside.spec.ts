@@ -1,0 +1,235 @@
+import { converter, parse, wcagContrast, wcagLuminance } from 'culori';
+import { expect, test, type Page } from '@playwright/test';
+import LineBreaker from 'linebreak';
+import { kmeans } from 'ml-kmeans';
+import { PNG } from 'pngjs';
+import { hex } from 'wcag-contrast';
+import { choosePoint, edit, newTalk, readDeck, readScenes, type Box } from './world';
+
+// What Jaali computes of words and colours, against libraries that know nothing of it.
+
+interface Set {
+  lines: { paragraph: number; start: number; end: number }[];
+}
+interface Part {
+  itemId: string | null;
+  role: string;
+  box: Box;
+  set?: Set | null;
+  reading?: { ratio: number; wanted: number; readable: string } | null;
+}
+const partsOf = async (page: Page, id: string, slideId: string) =>
+  (await readScenes(page, id)).find((s) => s.slideId === slideId)!.parts as unknown as Part[];
+
+async function freeSlide(page: Page, title: string) {
+  const id = await newTalk(page, title, ['Winter storm']);
+  await edit(page, id, { kind: 'add-slide' });
+  return { id, slideId: (await readDeck(page, id)).slides.find((s) => s.kind === 'free')!.id };
+}
+
+test('lines end where the package linebreak allows a break, in scripts with and without spaces', async ({ page }) => {
+  const { id, slideId } = await freeSlide(page, 'Breaks');
+  const texts = [
+    'A shore is held by sand that moves—not by a wall (of stone), and 1,240.5 posts cost £2.50 each: who pays?',
+    'Un rivage, c’est « du sable » qui bouge ; pourquoi le retenir ? L’eau revient toujours, n’est-ce pas.',
+    'Die Küste hält, was sie kann: Sand-, Schlick- und Wurzelwerk; 12 % davon sind „neu“ entstanden.',
+    'Берег держится на том, что движется, — а не на стене; так было всегда, и так будет.',
+    '砂は動く。だから、海は「静か」なのだ、と彼は言った。潮の満ち引きは一日に二度ある。',
+    'नमस्ते दुनिया, समुद्र का किनारा रेत से बना है और हर दिन बदलता रहता है।',
+    'שלום עולם, החוף מחזיק את מה שזז, ולא את הקיר.',
+  ];
+  await edit(page, id, {
+    kind: 'add-item',
+    slideId,
+    item: { kind: 'words', role: 'body', text: 'x' },
+    rect: { x: 96, y: 96, width: 300, height: 960 },
+  });
+  const item = (await readDeck(page, id)).slides.find((s) => s.id === slideId)! as unknown as {
+    items: { item: { id: string } }[];
+  };
+  const itemId = item.items[0]!.item.id;
+  let ends = 0;
+  for (const text of texts)
+    for (const width of [160, 230, 340, 520]) {
+      await edit(page, id, { kind: 'edit-item', slideId, itemId, edit: { kind: 'words', text, look: { size: 30 } } });
+      await edit(page, id, {
+        kind: 'place-item',
+        slideId,
+        itemId,
+        rect: { x: 96, y: 96, width, height: 960 },
+        turn: null,
+      });
+      const allowed = new Set<number>();
+      const breaker = new LineBreaker(text);
+      for (let b = breaker.nextBreak(); b; b = breaker.nextBreak()) allowed.add(b.position);
+      const set = (await partsOf(page, id, slideId)).find((p) => p.itemId === itemId)!.set!;
+      for (const [n, line] of set.lines.entries()) {
+        if (n === 0) continue;
+        const from = set.lines[n - 1]!.start;
+        // A word that is longer than the line is broken where it must be: then nothing else was allowed on the line.
+        const longer = ![...allowed].some((b) => b > from && b < line.start);
+        if (!longer)
+          expect(allowed.has(line.start), `${text.slice(0, line.start)}|${text.slice(line.start)}`).toBe(true);
+        if (allowed.has(line.start)) ends++;
+      }
+    }
+  expect(ends).toBeGreaterThan(100);
+});
+
+test('contrasts of a house style are those of culori and wcag-contrast', async ({ page }) => {
+  const id = await newTalk(page, 'Pairs', ['One']);
+  await edit(page, id, { kind: 'set-room', room: { light: 'darkHall', backRow: 9, screenHeight: 2.25 } });
+  const pairs = async () =>
+    (await (await page.request.get(`/api/decks/${id}/house`)).json()).pairs as {
+      ink: string;
+      ground: string;
+      ratio: number;
+    }[];
+  const first = await pairs();
+  expect(first.length).toBeGreaterThan(4);
+  for (const p of first) {
+    expect(Math.abs(p.ratio - wcagContrast(p.ink, p.ground))).toBeLessThan(1e-6);
+    expect(Math.abs(p.ratio - hex(p.ink, p.ground))).toBeLessThan(0.02);
+  }
+  // In daylight the room’s light is added to both: 0.15 of white, and a thousandth for the projector’s black.
+  await edit(page, id, { kind: 'set-room', room: { light: 'daylight', backRow: 9, screenHeight: 2.25 } });
+  const of = (c: string) => {
+    const { r, g, b } = converter('lrgb')(parse(c)!)!;
+    return 0.2126 * r + 0.7152 * g + 0.0722 * b;
+  };
+  for (const p of await pairs()) {
+    const [a, b] = [of(p.ink), of(p.ground)].sort((x, y) => y - x);
+    expect(Math.abs(p.ratio - (a! + 0.151) / (b! + 0.151))).toBeLessThan(1e-3);
+  }
+});
+
+/** Keeps the first photo of a wall for each point, so that the slides show them. */
+async function shown(page: Page, title: string, points: string[]) {
+  const id = await newTalk(page, title, points);
+  await page.keyboard.press('2');
+  for (const [n, point] of points.entries()) {
+    await choosePoint(page, point);
+    await page.locator('#candidate-0').click();
+    await page.keyboard.press('k');
+    await expect.poll(async () => (await readDeck(page, id)).points[n]!.kept.length).toBe(1);
+  }
+  return id;
+}
+
+test('a palette stands for the colours of the photos as well as an independent k-means does', async ({ page }) => {
+  const id = await shown(page, 'Palette', ['Winter storm', 'Dune', 'Sea dusk']);
+  const house = await (await page.request.get(`/api/decks/${id}/palette`)).json();
+  const kept = (await readDeck(page, id)).points.map((p) => p.kept[0]!);
+  // Chromium decodes the photos.
+  const rgb = await page.evaluate(async (ids) => {
+    const all: number[][] = [];
+    for (const photo of ids) {
+      const image = new Image();
+      image.src = `/iiif/${photo}/full/max/0/default.jpg`;
+      await image.decode();
+      const canvas = new OffscreenCanvas(60, 40);
+      const to = canvas.getContext('2d')!;
+      to.drawImage(image, 0, 0, 60, 40);
+      const { data } = to.getImageData(0, 0, 60, 40);
+      for (let i = 0; i < data.length; i += 4) all.push([data[i]!, data[i + 1]!, data[i + 2]!]);
+    }
+    return all;
+  }, kept);
+  const oklab = converter('oklab');
+  const lab = rgb.map(([r, g, b]) => {
+    const c = oklab({ mode: 'rgb', r: r! / 255, g: g! / 255, b: b! / 255 });
+    return [c.l, c.a, c.b];
+  });
+  // Colour counts for more than grey does: each pixel as often as its chroma is large.
+  const weighed = lab.flatMap((p) => Array<number[]>(1 + Math.round(Math.hypot(p[1]!, p[2]!) * 50)).fill(p));
+  const accents = (house.accents as string[]).map((a) => {
+    const c = oklab(parse(a)!)!;
+    return [c.l, c.a, c.b];
+  });
+  const squared = (a: number[], b: number[]) => a.reduce((s, x, i) => s + (x - b[i]!) ** 2, 0);
+  const missed = (centres: number[][]) =>
+    weighed.reduce((s, p) => s + Math.min(...centres.map((c) => squared(p, c))), 0) / weighed.length;
+  const theirs = kmeans(weighed, accents.length, { seed: 7, initialization: 'kmeans++' }).centroids;
+  expect(accents.length).toBeGreaterThanOrEqual(4);
+  expect(missed(accents)).toBeLessThan(2 * missed(theirs));
+  // And no worse for a palette at random.
+  expect(missed(accents)).toBeLessThan(0.5 * missed(lab.filter((_, i) => i % 997 === 0).slice(0, 1)));
+});
+
+test('under a solved veil, letters contrast as promised on Skia’s and on Chromium’s own pictures', async ({ page }) => {
+  const id = await shown(page, 'Veiled', ['Wind ripples']);
+  const slide = (await readDeck(page, id)).slides.find((s) => s.kind === 'point')!;
+  const heading = (slide as unknown as { items: { item: { id: string; kind: string } }[] }).items.find(
+    (i) => i.item.kind === 'words',
+  )!.item.id;
+  await edit(page, id, { kind: 'remove-item', slideId: slide.id, itemId: heading });
+  await edit(page, id, {
+    kind: 'add-item',
+    slideId: slide.id,
+    item: { kind: 'words', text: 'What the ripples hold in a winter storm', look: { ink: '#FFFFFF', size: 90 } },
+    rect: { x: 260, y: 420, width: 1400, height: 260 },
+  });
+  const words = async (on: string) =>
+    (
+      (await readDeck(page, id)).slides.find((s) => s.id === on)! as unknown as {
+        items: { item: { id: string; kind: string } }[];
+      }
+    ).items.find((i) => i.item.kind === 'words')!.item.id;
+  const itemId = await words(slide.id);
+  const remedies = await (
+    await page.request.get(`/api/decks/${id}/slides/${slide.id}/items/${itemId}/remedies`)
+  ).json();
+  const veil = remedies.find((r: { kind: string }) => r.kind === 'veil');
+  expect(veil.after.readable).toBe('well');
+  await edit(page, id, veil.command);
+  const { reading } = (await partsOf(page, id, slide.id)).find((p) => p.itemId === itemId)!;
+  // The same slide without its words: where the two differ, letters lie over what the second shows.
+  await edit(page, id, { kind: 'duplicate-slide', slideId: slide.id });
+  const slides = (await readDeck(page, id)).slides;
+  const bare = slides[slides.findIndex((s) => s.id === slide.id) + 1]!;
+  await edit(page, id, { kind: 'remove-item', slideId: bare.id, itemId: await words(bare.id) });
+  await page.setViewportSize({ width: 1920, height: 1080 });
+  const skia = async (of: string) =>
+    PNG.sync.read(await (await page.request.get(`/api/decks/${id}/slides/${of}/picture.png?width=1920`)).body());
+  const chromium = async (of: string) => {
+    await page.goto(`/deck/${id}/show?slide=${of}`);
+    await page.locator('[data-ready]').waitFor();
+    await expect
+      .poll(() =>
+        page.evaluate(() =>
+          [...document.querySelectorAll<SVGImageElement>('[data-shown] image[data-photo]')].every(
+            (i) => i.dataset.there,
+          ),
+        ),
+      )
+      .toBe(true);
+    await page.evaluate(() => document.fonts.ready);
+    return PNG.sync.read(await page.screenshot());
+  };
+  const box = (await partsOf(page, id, slide.id)).find((p) => p.itemId === itemId)!.box;
+  for (const [painter, paint] of [
+    ['Skia', skia],
+    ['Chromium', chromium],
+  ] as const) {
+    const [full, under] = [await paint(slide.id), await paint(bare.id)];
+    const ratios: number[] = [];
+    for (let y = Math.floor(box.y); y < box.y + box.height; y++)
+      for (let x = Math.floor(box.x); x < box.x + box.width; x++) {
+        const i = (y * 1920 + x) * 4;
+        const at = (p: PNG): [number, number, number] => [p.data[i]!, p.data[i + 1]!, p.data[i + 2]!];
+        // Wholly inside a letter.
+        if (at(full).some((v) => v < 250)) continue;
+        const behind = at(under);
+        if (behind.every((v) => v > 240)) continue;
+        ratios.push(
+          (1 + 0.05) /
+            (wcagLuminance({ mode: 'rgb', r: behind[0] / 255, g: behind[1] / 255, b: behind[2] / 255 }) + 0.05),
+        );
+      }
+    expect(ratios.length, painter).toBeGreaterThan(5000);
+    ratios.sort((a, b) => a - b);
+    const worst = ratios[Math.floor(ratios.length / 10)]!;
+    expect(worst, `${painter}: nine tenths of the letters`).toBeGreaterThan(reading!.wanted * 0.95);
+    expect(Math.abs(worst / reading!.ratio - 1), `${painter}: as was said`).toBeLessThan(0.15);
+  }
+});
