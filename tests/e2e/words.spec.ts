@@ -1,7 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test, type Page } from '@playwright/test';
-import { expectSamePicture } from './compare';
-import { pdfOf } from './pdf';
+import { PNG } from 'pngjs';
+import { expectSamePicture, expectSamePrint } from './compare';
+import { pageOf, pdfOf } from './pdf';
 import { allNodes, edit, newTalk, readDeck, readScenes, type Box } from './world';
 
 interface Words {
@@ -266,4 +267,27 @@ test('a typeface is replaced in a range, a typeface of one’s own is added, a b
   const faces = async () =>
     new Set((await readScenes(page, id)).flatMap((s) => allNodes(s.nodes).flatMap((n) => (n.face ? [n.face] : []))));
   await expect.poll(async () => [...(await faces())].sort()).toEqual(['Josefin Sans Bold', 'Lora Bold']);
+});
+
+test('letters that nothing fills show their outline alone, in Chromium, Skia and the PDF', async ({ page }) => {
+  const { id, slideId } = await talk(
+    page,
+    'Hollow',
+    {
+      role: 'heading',
+      text: 'Marram & 84 hooks',
+      look: { ornament: 'outlined', outline: 5, size: 190, family: 'Anek Latin', ink: '#E3A12F', bend: 0 },
+    },
+    { x: 120, y: 300, width: 1700, height: 400 },
+  );
+  const scene = (await readScenes(page, id)).find((s) => s.slideId === slideId)!;
+  await page.setViewportSize({ width: 1920, height: 1080 });
+  await page.goto(`/deck/${id}/show?slide=${slideId}`);
+  await page.locator('[data-ready]').waitFor();
+  await expectSamePicture(page, id, slideId, scene, 'hollow letters');
+  const skia = PNG.sync.read(
+    await (await page.request.get(`/api/decks/${id}/slides/${slideId}/picture.png?width=1920`)).body(),
+  );
+  const number = (await readDeck(page, id)).slides.findIndex((s) => s.id === slideId) + 1;
+  expectSamePrint(pageOf(await pdfOf(page, id), number), skia, 'hollow letters in the PDF');
 });

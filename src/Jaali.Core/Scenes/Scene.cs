@@ -115,7 +115,8 @@ public sealed record GradientStop(double Offset, string Colour, double Opacity);
 /// <param name="InkOpacity">Of what fills the letters, 0 to 1.</param>
 /// <param name="Gradient">Fills the letters in place of the ink; null for none.</param>
 /// <param name="Stroke">Colour of a line round the letters, painted below what fills them; null for none.</param>
-/// <param name="StrokeWidth">Its width in units, half of it outside.</param>
+/// <param name="StrokeWidth">Its width in units, half of it outside. Where nothing fills the letters, only that half is
+/// painted: a letter that is drawn of shapes that overlap shows none of them.</param>
 /// <param name="Blur">Standard deviation of a Gaussian blur of the whole, in units; 0 for none.</param>
 public sealed record TextNode(
     string Face,

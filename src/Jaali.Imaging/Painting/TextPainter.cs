@@ -69,22 +69,35 @@ internal static class TextPainter
 
         void Both(IReadOnlyList<PlacedGlyph> glyphs)
         {
-            if (node is { Stroke: not null, StrokeWidth: > 0 })
+            if (node is { Stroke: not null, StrokeWidth: > 0, InkOpacity: > 0 })
                 Draw(glyphs, stroke);
+            else if (node is { Stroke: not null, StrokeWidth: > 0 })
+            {
+                using SKPath letters = Outlines(glyphs);
+                int before = canvas.Save();
+                canvas.ClipPath(letters, SKClipOperation.Difference, true);
+                canvas.DrawPath(letters, stroke);
+                canvas.RestoreToCount(before);
+            }
             if (node.InkOpacity > 0)
                 Draw(glyphs, fill);
+        }
+
+        SKPath Outlines(IReadOnlyList<PlacedGlyph> glyphs)
+        {
+            using var builder = new SKPathBuilder();
+            foreach (PlacedGlyph glyph in glyphs)
+                using (SKPath? outline = font.GetGlyphPath(glyph.Id))
+                    if (outline is not null)
+                        builder.AddPath(outline, (float)glyph.X, (float)glyph.Y);
+            return builder.Detach();
         }
 
         void Draw(IReadOnlyList<PlacedGlyph> glyphs, SKPaint paint)
         {
             if (outlines)
             {
-                using var builder = new SKPathBuilder();
-                foreach (PlacedGlyph glyph in glyphs)
-                    using (SKPath? outline = font.GetGlyphPath(glyph.Id))
-                        if (outline is not null)
-                            builder.AddPath(outline, (float)glyph.X, (float)glyph.Y);
-                using SKPath path = builder.Detach();
+                using SKPath path = Outlines(glyphs);
                 canvas.DrawPath(path, paint);
                 return;
             }

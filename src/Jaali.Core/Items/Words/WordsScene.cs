@@ -74,8 +74,8 @@ internal static class WordsScene
                         Gradient = gradient,
                         InkOpacity = outlined ? 0 : 1,
                         Stroke = line > 0 ? look.OutlineInk ?? (outlined ? t.Ink : contrary) : null,
-                        // Half of the line lies under what fills the letter.
-                        StrokeWidth = outlined ? line : 2 * line,
+                        // Half of the line lies within the letter.
+                        StrokeWidth = 2 * line,
                     }
                     : node
             );

@@ -181,8 +181,43 @@ const drawn = {
 
 function Text({ node, id }: { node: TextNode; id: string }) {
   const { spacing = 0, inkOpacity = 1, gradient, stroke, strokeWidth = 0, blur = 0, isRightToLeft = false } = node;
+  // Where nothing fills the letters their line lies outside of them alone.
+  const hollow = inkOpacity === 0 && strokeWidth > 0;
+  const lines = node.lines.map((line, i) => {
+    const turn = line.turn ?? 0;
+    // What is written from right to left begins at its right end.
+    const right = isRightToLeft ? line.width : 0;
+    if (turn === 0)
+      return (
+        <text key={i} x={line.x + right} y={line.baseline} style={{ whiteSpace: 'pre' }}>
+          {line.text}
+        </text>
+      );
+    return (
+      <g key={i}>
+        {gradient && (
+          <GradientOf
+            id={`${id}-gradient-${i}`}
+            gradient={gradient}
+            // It lies on the slide, not in the turned letter.
+            transform={`rotate(${-turn}) translate(${-line.x} ${-line.baseline})`}
+          />
+        )}
+        <text
+          x={right}
+          y={0}
+          transform={`translate(${line.x} ${line.baseline}) rotate(${turn})`}
+          fill={gradient ? `url(#${id}-gradient-${i})` : undefined}
+          style={{ whiteSpace: 'pre' }}
+        >
+          {line.text}
+        </text>
+      </g>
+    );
+  });
   return (
     <g
+      mask={hollow ? `url(#${id}-hollow)` : undefined}
       fontFamily={`'${node.face}'`}
       fontSize={node.size}
       fill={gradient ? `url(#${id}-gradient)` : node.ink}
@@ -199,53 +234,31 @@ function Text({ node, id }: { node: TextNode; id: string }) {
       }}
     >
       {gradient && <GradientOf id={`${id}-gradient`} gradient={gradient} />}
+      {hollow && (
+        <mask id={`${id}-hollow`} {...area(node, strokeWidth)} maskUnits="userSpaceOnUse">
+          <rect {...area(node, strokeWidth)} fill="#FFFFFF" fillOpacity={1} stroke="none" />
+          <g fill="#000000" fillOpacity={1} stroke="none">
+            {lines}
+          </g>
+        </mask>
+      )}
       {blur > 0 && (
         <filter id={`${id}-blur`} {...around(node, 3 * blur)} colorInterpolationFilters="sRGB">
           <feGaussianBlur stdDeviation={blur} />
         </filter>
       )}
-      {node.lines.map((line, i) => {
-        const turn = line.turn ?? 0;
-        // What is written from right to left begins at its right end.
-        const right = isRightToLeft ? line.width : 0;
-        if (turn === 0)
-          return (
-            <text key={i} x={line.x + right} y={line.baseline} style={{ whiteSpace: 'pre' }}>
-              {line.text}
-            </text>
-          );
-        return (
-          <g key={i}>
-            {gradient && (
-              <GradientOf
-                id={`${id}-gradient-${i}`}
-                gradient={gradient}
-                // It lies on the slide, not in the turned letter.
-                transform={`rotate(${-turn}) translate(${-line.x} ${-line.baseline})`}
-              />
-            )}
-            <text
-              x={right}
-              y={0}
-              transform={`translate(${line.x} ${line.baseline}) rotate(${turn})`}
-              fill={gradient ? `url(#${id}-gradient-${i})` : undefined}
-              style={{ whiteSpace: 'pre' }}
-            >
-              {line.text}
-            </text>
-          </g>
-        );
-      })}
+      {lines}
     </g>
   );
 }
 
 /** The room that words and what spreads from them take. */
-function around({ lines, size }: TextNode, reach: number) {
+const around = (node: TextNode, reach: number) => ({ filterUnits: 'userSpaceOnUse' as const, ...area(node, reach) });
+
+function area({ lines, size }: TextNode, reach: number) {
   const x = Math.min(...lines.map((l) => l.x)) - size - reach;
   const y = Math.min(...lines.map((l) => l.baseline)) - 1.5 * size - reach;
   return {
-    filterUnits: 'userSpaceOnUse' as const,
     x,
     y,
     width: Math.max(...lines.map((l) => l.x + l.width)) + size + reach - x,
