@@ -41,7 +41,7 @@ public sealed class ArrangementTests
                     Assert.True(m.Fill <= best.Fill);
                     Assert.Equal(aspects.Length, m.Rects.Count);
                     for (int i = 0; i < aspects.Length; i++)
-                        Assert.Equal(aspects[i], m.Rects[i].Aspect, 6);
+                        Assert.Equal(aspects[i], m.Rects[i].Aspect, 1e-6);
                     Lies(m.Rects, Room, 24);
                     Assert.InRange(m.Fill, 0, 1 + 1e-9);
                 }
@@ -93,7 +93,7 @@ public sealed class ArrangementTests
                 {
                     Assert.Equal(a.Places.Single(p => p.ItemId == f.Id).Rect, f.At.Rect);
                     double aspect = world.Photos[f.PhotoId].Aspect;
-                    Assert.Equal(f.At.Rect.Aspect, f.Crop.Width * aspect / f.Crop.Height, 6);
+                    Assert.Equal(f.At.Rect.Aspect, f.Crop.Width * aspect / f.Crop.Height, 1e-6);
                     if (a.Cropped == 0)
                         Assert.True(f.Crop.Share > .999999);
                 }
@@ -184,7 +184,7 @@ public sealed class ArrangementTests
                             LineUps.Of(after, how, SlideGrid.Usual, SlideShape.Wide.Bounds())
                         )
                     )
-                        Assert.Equal(a.X + a.Y + a.Width + a.Height, b.X + b.Y + b.Width + b.Height, 6);
+                        Assert.Equal(a.X + a.Y + a.Width + a.Height, b.X + b.Y + b.Width + b.Height, 1e-6);
                 }
             );
 

@@ -145,7 +145,7 @@ public sealed class ComposingTests
         };
         var set = (Frame)
             world.Do(other, new PasteItems(other.Slides[2].Id, [bent])).Deck.Slides[2].Items.First(i => i is Frame);
-        Assert.Equal(400 / 300.0, set.Crop.Width * 1.5 / set.Crop.Height, 4);
+        Assert.Equal(400 / 300.0, set.Crop.Width * 1.5 / set.Crop.Height, 1e-4);
         Assert.True(set.At.Rect.X < 1920 && set.At.Rect.Y < 1080);
     }
 
@@ -158,7 +158,7 @@ public sealed class ComposingTests
         SlideRect Where(Deck d, int i) => d.Slide(slide)!.Item(ids[i])!.At.Rect;
         SlideRect r = Where(deck, 0);
         Deck moved = world.Do(deck, new PlaceItem(slide, ids[0], r with { X = r.X + 30 })).Deck;
-        Assert.Equal(Where(deck, 1).X + 30, Where(moved, 1).X, 6);
+        Assert.Equal(Where(deck, 1).X + 30, Where(moved, 1).X, 1e-6);
         Assert.Equal(Where(deck, 2), Where(moved, 2));
         // The same tone for all of them, in one step.
         Edited toned = world.Do(
@@ -273,7 +273,7 @@ public sealed class ComposingTests
         Assert.True(frames[1].Crop.IsWhole && frames.All(f => f.Merged is null));
         Assert.All(
             frames,
-            f => Assert.Equal(f.At.Rect.Aspect, f.Crop.Width * world.Photos[f.PhotoId].Aspect / f.Crop.Height, 6)
+            f => Assert.Equal(f.At.Rect.Aspect, f.Crop.Width * world.Photos[f.PhotoId].Aspect / f.Crop.Height, 1e-6)
         );
         Assert.Equal(
             ["p0", "p2"],

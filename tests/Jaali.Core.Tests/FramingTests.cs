@@ -20,8 +20,8 @@ public sealed class FramingTests
                 (photo, frame, x, y) =>
                 {
                     CropWindow c = CropFinder.Largest(photo, frame, new PhotoPoint(x, y));
-                    Assert.Equal(frame, c.Width * photo / c.Height, 6);
-                    Assert.Equal(1, Math.Max(c.Width, c.Height), 9);
+                    Assert.Equal(frame, c.Width * photo / c.Height, 1e-6);
+                    Assert.Equal(1, Math.Max(c.Width, c.Height), 1e-9);
                     Assert.InRange(x, c.X - 1e-9, c.X + c.Width + 1e-9);
                     Assert.InRange(y, c.Y - 1e-9, c.Y + c.Height + 1e-9);
                 }
@@ -34,7 +34,7 @@ public sealed class FramingTests
         for (double x = .15; x <= .85; x += .05)
         {
             CropWindow c = CropFinder.Largest(16 / 3.0, 16 / 9.0, new PhotoPoint(x, .5));
-            Assert.Equal(0, ThirdsScore.Distance((x - c.X) / c.Width), 3);
+            Assert.Equal(0, ThirdsScore.Distance((x - c.X) / c.Width), 1e-3);
         }
     }
 
@@ -57,7 +57,7 @@ public sealed class FramingTests
         )
         {
             Assert.InRange(s.Value, g.MinX, g.MaxX);
-            Assert.Equal(s.Line, s.Value + g.Image.Width * photo.Focal.X, 6);
+            Assert.Equal(s.Line, s.Value + g.Image.Width * photo.Focal.X, 1e-6);
         }
     }
 }

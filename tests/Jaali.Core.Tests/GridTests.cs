@@ -31,16 +31,16 @@ public sealed class GridTests
             IReadOnlyList<SlideRect> cells = grid.Cells(Wide);
             Assert.Equal(grid.Columns * grid.Rows, cells.Count);
             SlideRect room = grid.Room(Wide);
-            Assert.Equal(room.X, cells[0].X, 6);
+            Assert.Equal(room.X, cells[0].X, 1e-6);
             Assert.Equal(room.Right, cells[^1].Right, 6);
             Assert.Equal(room.Bottom, cells[^1].Bottom, 6);
             for (int i = 1; i < grid.Columns; i++)
-                Assert.Equal(grid.Gutter, cells[i].X - cells[i - 1].Right, 6);
+                Assert.Equal(grid.Gutter, cells[i].X - cells[i - 1].Right, 1e-6);
             for (int i = grid.Columns; i < cells.Count; i++)
                 Assert.Equal(grid.Gutter, cells[i].Y - cells[i - grid.Columns].Bottom, 6);
             if (grid.Widths is { } w)
                 for (int i = 1; i < grid.Columns; i++)
-                    Assert.Equal(w[i] / w[0], cells[i].Width / cells[0].Width, 6);
+                    Assert.Equal(w[i] / w[0], cells[i].Width / cells[0].Width, 1e-6);
         });
 
     [Fact]
@@ -103,7 +103,7 @@ public sealed class GridTests
     private static void NothingIsStretched(World world, Deck deck)
     {
         foreach (Frame f in deck.Slides.SelectMany(s => s.Items).OfType<Frame>())
-            Assert.Equal(f.At.Rect.Aspect, f.Crop.Width * world.Photos[f.PhotoId].Aspect / f.Crop.Height, 6);
+            Assert.Equal(f.At.Rect.Aspect, f.Crop.Width * world.Photos[f.PhotoId].Aspect / f.Crop.Height, 1e-6);
     }
 
     [Fact]

@@ -4,6 +4,7 @@ using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Layout;
+using Jaali.Core.Pacing;
 using Jaali.Core.Typesetting;
 using Jaali.Testing;
 
@@ -83,6 +84,19 @@ public sealed class LayoutTests
     [InlineData("At 12:30 it rose")]
     [InlineData("sand; mud")]
     public void A_sentence_is_no_list(string text) => Assert.Null(Saying.List(text));
+
+    /// <summary>130 words in a minute: common practice, no source.</summary>
+    [Theory]
+    [InlineData("", 0)]
+    [InlineData("Show the hand.", 3)]
+    [InlineData("It’s a well-known post (A14) – 12 km out", 8)]
+    [InlineData("नमस्ते दुनिया", 2)]
+    [InlineData("砂は動く", 2)]
+    public void Words_are_counted_and_take_their_time(string text, int words)
+    {
+        Assert.Equal(words, Pace.Words(text));
+        Assert.Equal(words * 60 / 130.0, Pace.Spoken(text), 9);
+    }
 
     [Fact]
     public void Every_layout_keeps_every_typed_word_within_the_slide() =>

@@ -37,8 +37,8 @@ public sealed class MarksTests
                     double nearest = CropFinder.NearestAspect(photo, frame, marks);
                     if (found is { } c)
                     {
-                        Assert.Equal(frame, c.Width * photo / c.Height, 5);
-                        Assert.Equal(1, Math.Max(c.Width, c.Height), 6);
+                        Assert.Equal(frame, c.Width * photo / c.Height, 1e-5);
+                        Assert.Equal(1, Math.Max(c.Width, c.Height), 1e-6);
                         Assert.All(marks, m => Assert.True(Holds(c, m)));
                         Assert.Equal(frame, nearest, 6);
                         return;
@@ -151,7 +151,7 @@ public sealed class MarksTests
         // Turned by the change, the line is level or plumb.
         SlidePoint a = new SlidePoint(x1, y1).Turned(default, level - now),
             b = new SlidePoint(x2, y2).Turned(default, level - now);
-        Assert.Equal(0, Math.Min(Math.Abs(a.Y - b.Y), Math.Abs(a.X - b.X)), 6);
+        Assert.Equal(0, Math.Min(Math.Abs(a.Y - b.Y), Math.Abs(a.X - b.X)), 1e-6);
         Assert.InRange(level - now, -45, 45);
         Assert.Null(Straightening.ByHorizon(now, new(5, 5), new(9, 5)));
     }
@@ -213,7 +213,7 @@ public sealed class MarksTests
                         slide,
                         id
                     );
-                    Assert.Equal(part.X, kept.Marks.Single().X, 6);
+                    Assert.Equal(part.X, kept.Marks.Single().X, 1e-6);
                 }
             );
 }

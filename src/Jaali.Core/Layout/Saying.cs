@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.RegularExpressions;
+using Jaali.Core.Pacing;
 
 namespace Jaali.Core.Layout;
 
@@ -92,7 +93,7 @@ public static partial class Saying
     }
 
     /// <summary>How many words a text has.</summary>
-    public static int Words(string text) => WordsOf().Count(text);
+    internal static int Words(string text) => Pace.Words(text);
 
     [GeneratedRegex(
         @"(?<![\p{L}\p{N}.,])(?<money>[€£$¥]\s?)?[+−-]?(?:(?<large>\d{1,3}(?:[.,'’\u00A0\u202F ]\d{3})+)|\d+)(?:[.,]\d+)?(?!\d)"
@@ -127,7 +128,4 @@ public static partial class Saying
 
     [GeneratedRegex(@"^(?:and|or|und|oder|et|ou)\s", RegexOptions.CultureInvariant)]
     private static partial Regex Joining();
-
-    [GeneratedRegex(@"[\p{L}\p{N}][\p{L}\p{N}\p{M}'’-]*", RegexOptions.CultureInvariant)]
-    private static partial Regex WordsOf();
 }

@@ -1,3 +1,5 @@
+using System.Globalization;
+using System.Text;
 using Jaali.Core.Decks;
 
 namespace Jaali.Core.Pacing;
@@ -29,6 +31,39 @@ public static class Pace
             deck.SlotMinutes * 60 * .9 - Deck.OpeningSeconds - CreditsSeconds - deck.Points.Sum(p => p.Seconds);
         return Math.Clamp(Math.Floor(open / Math.Max(1, count) / 15) * 15, 30, 180);
     }
+
+    /// <summary>Words that a speaker says in a minute: common practice, no source.</summary>
+    public const double WordsPerMinute = 130;
+
+    /// <summary>How many words a text has: letters and digits that belong together; in scripts without spaces two signs
+    /// are taken for a word.</summary>
+    public static int Words(string text)
+    {
+        int words = 0,
+            signs = 0;
+        bool inside = false;
+        foreach (Rune r in text.EnumerateRunes())
+        {
+            bool sign =
+                    r.Value is (>= 0x3040 and <= 0x30FF) or (>= 0x3400 and <= 0x9FFF) or (>= 0x20000 and <= 0x3FFFF),
+                letter =
+                    !sign
+                    && (
+                        Rune.IsLetterOrDigit(r)
+                        || Rune.GetUnicodeCategory(r)
+                            is UnicodeCategory.NonSpacingMark
+                                or UnicodeCategory.SpacingCombiningMark
+                        || inside && r.Value is '\'' or 0x2019 or '-'
+                    );
+            signs += sign ? 1 : 0;
+            words += letter && !inside ? 1 : 0;
+            inside = letter;
+        }
+        return words + (signs + 1) / 2;
+    }
+
+    /// <summary>How long a text takes to say, in seconds.</summary>
+    public static double Spoken(string text) => Words(text) / WordsPerMinute * 60;
 
     internal static Refusal NotPlannable =>
         new("bad-time", "Planned time is between 1 second and 1 hour. Give it as minutes and seconds, such as 1:30.");

@@ -88,6 +88,8 @@ public sealed record OpenCounts(int Plan, int Gather, int Compose, int Clear);
 /// <param name="Label">What it is called in the run.</param>
 /// <param name="Items">What lies on it, from bottom to top.</param>
 /// <param name="Notes">What the speaker reads.</param>
+/// <param name="NoteWords">How many words that is.</param>
+/// <param name="NoteSeconds">How long they take to say.</param>
 /// <param name="Seconds">Planned time.</param>
 /// <param name="Standing">How its photos stand: as the worst of them.</param>
 /// <param name="Why">In a sentence.</param>
@@ -100,6 +102,8 @@ public sealed record SlideView(
     string Label,
     IReadOnlyList<ItemView> Items,
     string Notes,
+    int NoteWords,
+    double NoteSeconds,
     double Seconds,
     Standing Standing,
     string Why,
@@ -266,6 +270,8 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
                 ),
             ],
             slide.Notes,
+            Pace.Words(slide.Notes),
+            Pace.Spoken(slide.Notes),
             slide.Seconds,
             standing.Standing,
             standing.Why,

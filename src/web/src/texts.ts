@@ -632,6 +632,8 @@ export const texts = {
     copied: (n: Value) => `${many(n, 'Copied', `${n} things copied`)}. Paste on any slide, of this talk or another.`,
     inAGroup: ' · in a group',
     proposals: 'Proposals: arrow keys try one, Enter takes it, Escape leaves all as it was',
+    notesTake: (words: number, time: string, planned: string | null) =>
+      `${many(words, 'one word', `${words} words`)}, about ${time} to say${planned ? ` of the ${planned} planned` : ''}`,
     layouts: 'Layouts: arrow keys try one, Enter takes it, Escape leaves all as it was',
     layOut: 'Lay out',
     layOutTheWords: 'Lay out the words of this slide',

@@ -214,7 +214,7 @@ public sealed class CommandTests
             foreach (Frame f in slide.Items.OfType<Frame>())
             {
                 PhotoFacts p = world.Photos[f.PhotoId];
-                Assert.Equal(f.At.Rect.Aspect, f.Crop.Width * p.Width / (f.Crop.Height * p.Height), 5);
+                Assert.Equal(f.At.Rect.Aspect, f.Crop.Width * p.Width / (f.Crop.Height * p.Height), 1e-5);
                 Assert.InRange(f.Crop.X, 0, 1 - f.Crop.Width + 1e-9);
                 Assert.InRange(f.Crop.Y, 0, 1 - f.Crop.Height + 1e-9);
                 Assert.Null(PlacementRule.WhyNot(p.Rights));

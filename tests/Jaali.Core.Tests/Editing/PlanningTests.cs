@@ -201,8 +201,8 @@ public sealed class PlanningTests
                 (again.PhotoId, again.Mask, again.Straighten, again.Tone)
             );
             Assert.Equal(was.Covers, again.Covers);
-            Assert.Equal(was.Crop.X, again.Crop.X, 9);
-            Assert.Equal(was.Crop.Width, again.Crop.Width, 9);
+            Assert.Equal(was.Crop.X, again.Crop.X, 1e-9);
+            Assert.Equal(was.Crop.Width, again.Crop.Width, 1e-9);
         }
         // The one that is there already is left as it is.
         Assert.Empty(world.Do(deck, new PlaceGround(slide, "one")).Touched);

@@ -3643,7 +3643,8 @@ export interface components {
             stroke?: null | string;
             /**
              * Format: double
-             * @description Its width in units, half of it outside.
+             * @description Its width in units, half of it outside. Where nothing fills the letters, only that half is
+             *                 painted: a letter that is drawn of shapes that overlap shows none of them.
              * @default 0
              */
             strokeWidth: number;
@@ -3904,6 +3905,16 @@ export interface components {
             items: components["schemas"]["ItemView"][];
             /** @description What the speaker reads. */
             notes: string;
+            /**
+             * Format: int32
+             * @description How many words that is.
+             */
+            noteWords: number;
+            /**
+             * Format: double
+             * @description How long they take to say.
+             */
+            noteSeconds: number;
             /**
              * Format: double
              * @description Planned time.

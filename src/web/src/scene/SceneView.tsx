@@ -9,6 +9,8 @@ interface Props {
   width: number;
   /** Places that lead somewhere: by all means, or by the mouse alone where the same links stand beside. */
   links?: boolean | 'mouse';
+  /** What is done where a link leads to another slide. */
+  onSlide?(slideId: string): void;
   className?: string;
   /** Photos come only when the scene is near the window. */
   lazy?: boolean;
@@ -18,11 +20,23 @@ interface Props {
   silent?: boolean;
 }
 
+/** The slide that a link leads to; null where it leads to an address. */
+const slideOf = (href: string) => (href.startsWith('slide:') ? href.slice('slide:'.length) : null);
+
 /**
  * Paints a scene: one drawing, its nodes strictly in their order. It measures nothing and decides nothing; all
  * numbers come with the scene.
  */
-export function SceneView({ scene, width, links, className = '', lazy = false, fill = false, silent = false }: Props) {
+export function SceneView({
+  scene,
+  width,
+  links,
+  className = '',
+  lazy = false,
+  fill = false,
+  silent = false,
+  onSlide,
+}: Props) {
   const id = useId();
   const box = useRef<SVGSVGElement>(null);
   const [near, setNear] = useState(!lazy);
@@ -48,7 +62,19 @@ export function SceneView({ scene, width, links, className = '', lazy = false, f
       <Nodes nodes={scene.nodes} id={id} pixels={(width * density) / scene.width} near={near} />
       {links === true &&
         scene.links.map((link, i) => (
-          <a key={i} href={link.href} target="_blank" rel="noreferrer" aria-label={link.label}>
+          <a
+            key={i}
+            {...(slideOf(link.href)
+              ? { href: `#${slideOf(link.href)}` }
+              : { href: link.href, target: '_blank', rel: 'noreferrer' })}
+            aria-label={link.label}
+            onClick={(e) => {
+              const slide = slideOf(link.href);
+              if (!slide) return;
+              e.preventDefault();
+              onSlide?.(slide);
+            }}
+          >
             <rect {...link.rect} fill="transparent" />
           </a>
         ))}
@@ -59,7 +85,11 @@ export function SceneView({ scene, width, links, className = '', lazy = false, f
             {...link.rect}
             fill="transparent"
             className="cursor-pointer"
-            onClick={() => open(link.href, '_blank', 'noreferrer')}
+            onClick={() => {
+              const slide = slideOf(link.href);
+              if (slide) onSlide?.(slide);
+              else open(link.href, '_blank', 'noreferrer');
+            }}
           />
         ))}
     </svg>

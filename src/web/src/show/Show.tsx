@@ -81,6 +81,13 @@ export default function Show() {
     void navigate(`/deck/${id}/${search.get('back') ?? 'give'}${slide ? `?slide=${slide}` : ''}`);
   }, [navigate, id, search, pages, here]);
   const go = useCallback((to: number) => setAt(Math.max(0, Math.min(pages.length - 1, to))), [pages.length]);
+  const toSlide = useCallback(
+    (slideId: string) => {
+      const to = pages.findIndex((p) => p.slideId === slideId);
+      if (to >= 0) setAt(to);
+    },
+    [pages],
+  );
   useEffect(() => {
     const keys = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey) return;
@@ -141,7 +148,14 @@ export default function Show() {
               style={{ width }}
               data-shown={n === here || undefined}
             >
-              <SceneView scene={page} width={width} links={n === here} silent={n !== here} className="w-full" />
+              <SceneView
+                scene={page}
+                width={width}
+                links={n === here}
+                onSlide={toSlide}
+                silent={n !== here}
+                className="w-full"
+              />
             </div>
           ) : null;
         })}

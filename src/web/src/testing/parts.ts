@@ -19,6 +19,8 @@ export const aSlide = (id: string, change: Partial<Slide> = {}): Slide => ({
   label: id,
   items: [],
   notes: '',
+  noteWords: 0,
+  noteSeconds: 0,
   seconds: 60,
   standing: 'clear',
   why: '',

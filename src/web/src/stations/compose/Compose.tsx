@@ -3,6 +3,7 @@ import type { Item, Slide } from '../../api/types';
 import { useChoice, useChosenItem, useChosenPoint, useChosenSlide } from '../../deck/choice';
 import { edit } from '../../deck/edit';
 import { goTo } from '../../deck/navigate';
+import { clock } from '../../deck/time';
 import { usePhotos, usePointOrder, useScenes, useSlideOrder } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
@@ -166,6 +167,17 @@ export default function Compose() {
                       placeholder={texts.compose.whatYouWillSayHere}
                       onCommit={(notes) => edit({ kind: 'set-notes', slideId: slide.id, notes })}
                     />
+                  )}
+                  {slide && slide.noteWords > 0 && (
+                    <span
+                      className={`shrink-0 text-note ${slide.noteSeconds > slide.seconds ? 'text-marigold' : 'text-quiet'}`}
+                    >
+                      {texts.compose.notesTake(
+                        slide.noteWords,
+                        clock(slide.noteSeconds),
+                        slide.noteSeconds > slide.seconds ? clock(slide.seconds) : null,
+                      )}
+                    </span>
                   )}
                 </label>
               </section>
