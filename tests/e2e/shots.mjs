@@ -36,6 +36,28 @@ await page.keyboard.press('a');
 await page.waitForTimeout(600);
 await shoot('arrange');
 await page.keyboard.press('Escape');
+// Words: typed in their place over a veil, laid out, and the parts of a style.
+const by = (label) => full.slides.find((s) => s.label.startsWith(label));
+await page.goto(`${base}/deck/${deck.id}/compose?slide=${by('Mud is a wall').id}`);
+await page.waitForLoadState('networkidle');
+await page
+  .getByRole('navigation', { name: 'What lies here' })
+  .getByRole('button', { name: 'Mud is a wall' })
+  .first()
+  .click();
+await page.keyboard.press('t');
+await page.getByRole('button', { name: 'type on the slide' }).click();
+await shoot('words');
+await page.keyboard.press('Escape');
+await page.goto(`${base}/deck/${deck.id}/compose?slide=${by('“The sea').id}`);
+await page.waitForLoadState('networkidle');
+await page.keyboard.press('l');
+await shoot('layouts', 1500);
+await page.keyboard.press('Escape');
+await page.getByRole('button', { name: /^The look of the deck/ }).click();
+await page.getByRole('button', { name: 'change its parts' }).click();
+await shoot('style', 1200);
+await page.keyboard.press('Escape');
 // The same at 200 % zoom of 1280 x 800: sides are pages, the run is a line.
 const small = await browser.newPage({ viewport: { width: 640, height: 400 }, deviceScaleFactor: 2 });
 await small.goto(at('compose'));

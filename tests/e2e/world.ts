@@ -108,12 +108,12 @@ export async function demoDeck(page: Page): Promise<Deck> {
     const line = list.find((d: Deck) => d.title === 'Holding the Shore');
     if (line) {
       const deck = await readDeck(page, line.id);
-      // The tone of its last photo is the last thing that is done to it, by its 54th edit; journeys may undo it.
+      // The tone of its last photo is the last thing that is done to it, by its 69th edit; journeys may undo it.
       const last = deck.slides.findLast((s) => s.ground)?.ground as { tone?: string } | null | undefined;
       if (
         deck.slides.length > 10 &&
         deck.slides.filter((s) => s.ground).length >= 10 &&
-        (last?.tone === 'grey' || deck.revision > 54)
+        (last?.tone === 'grey' || deck.revision > 69)
       )
         return deck;
     }

@@ -20,7 +20,18 @@ public sealed record DemoScript(string Title, string Speaker, double SlotMinutes
 {
     /// <summary>The title slide's photo: search words, then the title to take.</summary>
     public string[]? Opening { get; init; }
+
+    /// <summary>Slides of words between those of the points.</summary>
+    public DemoWords[] Words { get; init; } = [];
 }
+
+/// <summary>A slide of words of the demo.</summary>
+/// <param name="After">Wording of the point behind whose slide it comes.</param>
+/// <param name="Layout">What it is laid out as.</param>
+/// <param name="Says">What it says.</param>
+/// <param name="Seconds">Planned time.</param>
+/// <param name="Notes">What the speaker reads.</param>
+public sealed record DemoWords(string After, SlideLayout Layout, string Says, double Seconds, string Notes = "");
 
 /// <summary>A point of the demo: what is searched, and the titles that are kept, the first of them placed.</summary>
 /// <param name="Wording">What is said.</param>
@@ -36,6 +47,7 @@ public sealed record DemoScript(string Title, string Speaker, double SlotMinutes
 /// <param name="Covers">What hides part of it.</param>
 /// <param name="Arrange">The arrangement of the photos on its slide; null for one as the ground.</param>
 /// <param name="Shown">How many of the kept photos are on its slide.</param>
+/// <param name="Veil">A veil lies between its photo and its words.</param>
 public sealed record DemoPoint(
     string Wording,
     double Seconds,
@@ -49,7 +61,8 @@ public sealed record DemoPoint(
     double? Portion = null,
     Cover[]? Covers = null,
     ArrangementForm? Arrange = null,
-    int Shown = 1
+    int Shown = 1,
+    bool Veil = false
 );
 
 /// <summary>Builds the demo decks the way a user would: points, search, keep, make the slides.</summary>
@@ -115,12 +128,16 @@ public sealed class DemoTalk(
         deck = await DoAsync(deck, new MakeSlides(), cancel);
         if (script.Opening is [var words, var opening] && taken[(words, opening)] is { } first)
             deck = await DoAsync(deck, new PlaceGround(deck.Slides[0].Id, first), cancel);
+        foreach (DemoWords said in script.Words)
+            deck = await WordsAsync(deck, said, cancel);
         foreach ((Point point, DemoPoint said) in deck.Points.Zip(script.Points))
         {
             if (deck.Slides.Find(s => s.PointId == point.Id) is not { } slide)
                 continue;
             if (said.Notes.Length > 0)
                 deck = await DoAsync(deck, new SetNotes(slide.Id, said.Notes), cancel);
+            if (said.Veil)
+                deck = await DoAsync(deck, new AddItem(slide.Id, new VeilEdit()), cancel);
             if (said.Arrange is { } form)
                 deck = await ArrangedAsync(deck, slide.Id, (point.Id, said.Shown), form, cancel);
             if (
@@ -142,6 +159,21 @@ public sealed class DemoTalk(
                     cancel
                 );
         }
+    }
+
+    // A slide of words as a hand makes it: the words are written, then laid out by what they say.
+    private async Task<Deck> WordsAsync(Deck deck, DemoWords said, CancellationToken cancel)
+    {
+        Guid? behind = deck.Points.Find(p => p.Wording == said.After) is { } point
+            ? deck.Slides.FindLast(s => s.PointId == point.Id)?.Id
+            : null;
+        HashSet<Guid> before = [.. deck.Slides.Select(s => s.Id)];
+        deck = await DoAsync(deck, new AddSlide(behind), cancel);
+        Guid made = deck.Slides.First(s => !before.Contains(s.Id)).Id;
+        deck = await DoAsync(deck, new AddItem(made, new WordsEdit(said.Says, Typographic: true)), cancel);
+        deck = await DoAsync(deck, new LayOutSlide(made, said.Layout), cancel);
+        deck = await DoAsync(deck, new SetSeconds(made, said.Seconds), cancel);
+        return said.Notes.Length > 0 ? await DoAsync(deck, new SetNotes(made, said.Notes), cancel) : deck;
     }
 
     // The photos of a point that are not on its slide yet come to it, and all are arranged.

@@ -121,7 +121,16 @@ export const texts = {
       'Add puts a kept photo beside what is there and arranges them. Arrange shows proposals, each with what it gives up; one of them crops nothing. A chosen one follows when photos come, go or change places, until a hand moves one. Strokes at the corners resize a frame, the one above turns it; they catch on the grid and on neighbours, with Alt on nothing, with Ctrl from the middle.',
     wordsOnASlide: 'Words on a slide',
     aSlideCarriesItsPoint:
-      'A slide carries its point as heading. Words opens the field to write others, and where they stand. When they fade into the photo, the facts at the right say so.',
+      'A slide carries its point as heading. Words opens the field to write others, and where they stand; press twice on words to type in their place, with lists, links and signs. Ctrl with B, I and U, Tab for a deeper entry, Escape when done.',
+    wordsThatRead: 'Words that can be read',
+    wordsThatReadText:
+      'Under the stage stands how the chosen words read, in which room: a dark hall, a dim room or daylight. The place that fails is ringed. What helps stands beside it, each in one press and each tried before it is offered: another ink, a calm place, the weakest veil that is enough, a shadow, a softer ground, a plate.',
+    slidesOfWords: 'Slides of words',
+    slidesOfWordsText:
+      'Lay out (L) proposes how the words of a slide may stand, by what they say: one number, somebody’s words, a list, the sources of the plan. Arrow keys try one, Enter takes it. Nothing typed is lost. New slides of words are in the list of commands.',
+    theHouse: 'One look for the deck',
+    theHouseText:
+      'Press the name of the style under the stage: take another, its colours from your photos, or change its parts. What was set by hand stays until it is released. Many words at once replaces a typeface, a size, an ink or words on all slides or a range such as 2-5. Typefaces of your own are added there.',
     anotherPhotoAndBack: 'Another photo, and back',
     swapShowsTheNextKept:
       'Swap shows the next kept photo. The crop, shape, turn and tone of each photo stay with the slide, so that swapping back brings it as it was.',

@@ -42,7 +42,7 @@ public static class HouseStyles
             Accents = ["#7A4B2A", "#2F6B55", "#B98A2E"],
             Roles = Roles("Source Serif 4", "Source Serif 4", "Spline Sans Mono", .94)
                 .SetItem(WordsRole.Heading, new("Source Serif 4", true, false, 78, 1.12))
-                .SetItem(WordsRole.Quotation, new("Source Serif 4", false, true, 72, 1.22)),
+                .SetItem(WordsRole.Quotation, new("Source Serif 4", false, true, 86, 1.2)),
             VeilColour = "#1D1A15",
             VeilStrength = .5,
         },
@@ -119,7 +119,7 @@ public static class HouseStyles
             [WordsRole.Body] = Usual(body, false, S(46), 1.3),
             [WordsRole.Caption] = Usual(body, false, S(44), 1.25),
             [WordsRole.Number] = Usual(heading, true, S(280), 1) with { Stand = WordsStand.Foot },
-            [WordsRole.Quotation] = Usual(body, false, S(72), 1.22) with { Italic = true, Stand = WordsStand.Middle },
+            [WordsRole.Quotation] = Usual(body, false, S(88), 1.2) with { Italic = true, Stand = WordsStand.Middle },
             [WordsRole.Credit] = Usual(credit, false, 22, 1.35),
         }.ToImmutableSortedDictionary();
     }

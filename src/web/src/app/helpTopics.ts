@@ -100,6 +100,24 @@ export const topics: Topic[] = [
     commands: ['compose.words'],
   },
   {
+    title: texts.app.wordsThatRead,
+    text: texts.app.wordsThatReadText,
+    station: 'compose',
+    commands: ['compose.veil'],
+  },
+  {
+    title: texts.app.slidesOfWords,
+    text: texts.app.slidesOfWordsText,
+    station: 'compose',
+    commands: ['compose.layout'],
+  },
+  {
+    title: texts.app.theHouse,
+    text: texts.app.theHouseText,
+    station: 'compose',
+    commands: ['compose.house'],
+  },
+  {
     title: texts.app.anotherPhotoAndBack,
     text: texts.app.swapShowsTheNextKept,
     station: 'compose',
