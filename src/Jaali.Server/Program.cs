@@ -170,6 +170,7 @@ app.MapOpenApi("/api/openapi.json");
 app.MapDecks();
 app.MapComposing();
 app.MapWords();
+app.MapShow();
 app.MapSearch();
 app.MapCollections();
 app.MapPhotos();

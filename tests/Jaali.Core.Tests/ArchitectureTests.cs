@@ -25,6 +25,7 @@ public sealed partial class ArchitectureTests
         "Editing",
         "Ledgers",
         "Composing",
+        "Motion",
     ];
 
     private static string FloorOf(string space) =>

@@ -244,6 +244,7 @@ public sealed class FrozenTests : IDisposable
             typeof(ReplaceFont),
             typeof(ReplaceWords),
             typeof(LayOutSlide),
+            typeof(SetComing),
         ];
         Assert.Equal(DeckCommands.All.Count - later.Length, kinds.Count);
         Assert.Throws<FormatException>(() =>

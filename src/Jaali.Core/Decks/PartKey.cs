@@ -61,6 +61,9 @@ public enum PartKind
 
     /// <summary>The arrangement that a slide's photos follow.</summary>
     SlideArranged,
+
+    /// <summary>How a slide comes in.</summary>
+    SlideComing,
 }
 
 /// <summary>
@@ -107,6 +110,7 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
                 ("slide", "seconds", 3) => new(PartKind.SlideSeconds, of),
                 ("slide", "grid", 3) => new(PartKind.SlideGrid, of),
                 ("slide", "arranged", 3) => new(PartKind.SlideArranged, of),
+                ("slide", "coming", 3) => new(PartKind.SlideComing, of),
                 ("slide", "item", 4) when Guid.TryParse(path[3], out Guid item) => new(PartKind.SlideItem, of, item),
                 _ => null,
             };
@@ -133,6 +137,7 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
             PartKind.SlideSeconds => $"slide/{Of}/seconds",
             PartKind.SlideGrid => $"slide/{Of}/grid",
             PartKind.SlideArranged => $"slide/{Of}/arranged",
+            PartKind.SlideComing => $"slide/{Of}/coming",
             _ => Names[Kind],
         };
 

@@ -35,6 +35,9 @@ public sealed record Slide(
     /// where they stand as they were put.</summary>
     public ArrangementForm? Arranged { get; init; }
 
+    /// <summary>How it comes in; null for as the house has it.</summary>
+    public Coming? OwnComing { get; init; }
+
     /// <summary>The item that is the ground, or null.</summary>
     [JsonIgnore]
     public Item? Ground => Items.Count > 0 && Items[0].At.IsGround ? Items[0] : null;

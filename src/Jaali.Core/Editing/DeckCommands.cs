@@ -45,6 +45,7 @@ public static class DeckCommands
         Kind<DuplicateSlide>("duplicate-slide"),
         Kind<SetSeconds>("set-seconds"),
         Kind<SetNotes>("set-notes"),
+        Kind<SetComing>("set-coming"),
         Kind<AddItem>("add-item"),
         Kind<EditItem>("edit-item"),
         Kind<PlaceItem>("place-item"),

@@ -65,6 +65,7 @@ public static class DeckParts
             if (a?.Seconds != b?.Seconds)
                 Put(new(PartKind.SlideSeconds, id), a?.Seconds, b?.Seconds);
             Put(new(PartKind.SlideGrid, id), a?.OwnGrid, b?.OwnGrid);
+            Put(new(PartKind.SlideComing, id), a?.OwnComing, b?.OwnComing);
             if (a?.Arranged != b?.Arranged)
                 Put(new(PartKind.SlideArranged, id), a?.Arranged, b?.Arranged);
             if (ReferenceEquals(a?.Items, b?.Items))
@@ -209,6 +210,9 @@ public static class DeckParts
                     break;
                 case PartKind.SlideGrid:
                     _slide = _slide with { OwnGrid = value is null ? null : Read<SlideGrid>(value) };
+                    break;
+                case PartKind.SlideComing:
+                    _slide = _slide with { OwnComing = value is null ? null : Read<Coming>(value) };
                     break;
                 case PartKind.SlideArranged:
                     _slide = _slide with { Arranged = value is null ? null : Read<ArrangementForm>(value) };

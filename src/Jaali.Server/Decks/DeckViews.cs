@@ -95,6 +95,7 @@ public sealed record OpenCounts(int Plan, int Gather, int Compose, int Clear);
 /// <param name="Why">In a sentence.</param>
 /// <param name="OwnGrid">A grid of its own; null for the deck's.</param>
 /// <param name="Arranged">The arrangement that its photos follow; null for none.</param>
+/// <param name="OwnComing">How it comes in; null for as the house has it.</param>
 public sealed record SlideView(
     Guid Id,
     SlideKind Kind,
@@ -108,7 +109,8 @@ public sealed record SlideView(
     Standing Standing,
     string Why,
     SlideGrid? OwnGrid,
-    ArrangementForm? Arranged
+    ArrangementForm? Arranged,
+    Coming? OwnComing
 );
 
 /// <summary>An item for the client.</summary>
@@ -276,7 +278,8 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             standing.Standing,
             standing.Why,
             slide.OwnGrid,
-            slide.Arranged
+            slide.Arranged,
+            slide.OwnComing
         );
         _made.AddOrUpdate(slide, new Made(key, view));
         return view;

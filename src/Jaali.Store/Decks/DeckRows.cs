@@ -60,6 +60,7 @@ internal static class DeckRows
             Notes = s.Notes,
             Grid = s.OwnGrid is null ? "" : Write(s.OwnGrid),
             Arranged = s.Arranged?.ToString() ?? "",
+            Coming = s.OwnComing is null ? "" : Write(s.OwnComing),
             ItemOrder = Write(s.Items.Select(i => i.Id)),
         };
 
@@ -80,6 +81,7 @@ internal static class DeckRows
         {
             OwnGrid = r.Grid.Length > 0 ? Read<SlideGrid>(r.Grid) : null,
             Arranged = Enum.TryParse(r.Arranged, out ArrangementForm form) ? form : null,
+            OwnComing = r.Coming.Length > 0 ? Read<Coming>(r.Coming) : null,
         };
     }
 

@@ -27,6 +27,9 @@ public sealed class SlideRow
     /// <summary>The arrangement that its photos follow; empty for none.</summary>
     public string Arranged { get; set; } = "";
 
+    /// <summary>How it comes in, as JSON; empty for as the house has it.</summary>
+    public string Coming { get; set; } = "";
+
     /// <summary>Identities of the items from bottom to top, as JSON.</summary>
     public string ItemOrder { get; set; } = "[]";
 }

@@ -543,6 +543,10 @@ namespace Jaali.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Coming")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Grid")
                         .IsRequired()
                         .HasColumnType("TEXT");

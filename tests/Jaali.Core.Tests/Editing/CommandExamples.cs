@@ -104,6 +104,17 @@ public static class CommandExamples
             [typeof(MoveSlide)] = (d, c) => new MoveSlide(SlideOf(d, c).Id, c.B % 9 - 2),
             [typeof(DuplicateSlide)] = (d, c) => new DuplicateSlide(SlideOf(d, c).Id),
             [typeof(SetSeconds)] = (d, c) => new SetSeconds(SlideOf(d, c).Id, 1 + c.B % 500),
+            [typeof(SetComing)] = (d, c) =>
+                new SetComing(
+                    c.A % 3 == 0 ? new SlideChoice() : new SlideChoice([SlideOf(d, c).Id]),
+                    c.B % 4 == 0
+                        ? null
+                        : new Coming(
+                            c.Other(Enum.GetValues<SlideChange>()),
+                            c.X * 20,
+                            c.Of(Enum.GetValues<SlideSide>())
+                        )
+                ),
             [typeof(SetNotes)] = (d, c) => new SetNotes(SlideOf(d, c).Id, "note " + c.B),
             [typeof(AddItem)] = (d, c) =>
                 new AddItem(
@@ -418,6 +429,10 @@ public static class CommandExamples
         No("no-such-slide", _ => new SetSeconds(Nothing, 5));
         No("bad-time", d => new SetSeconds(Of(d).Id, 4000));
         No("bad-number", d => new SetSeconds(Of(d).Id, double.NaN));
+        No("no-such-slide", _ => new SetComing(new SlideChoice([Nothing])));
+        No("bad-range", _ => new SetComing(new SlideChoice(null, "0-3")));
+        No("bad-duration", _ => new SetComing(new SlideChoice(), new Coming(SlideChange.Push, 21)));
+        No("bad-duration", _ => new SetComing(new SlideChoice(), new Coming(SlideChange.Push, -1)));
         No("no-such-slide", _ => new SetNotes(Nothing, ""));
         No("too-long", d => new SetNotes(Of(d).Id, longer));
         No("no-such-slide", _ => new AddItem(Nothing, new WordsEdit("x")));

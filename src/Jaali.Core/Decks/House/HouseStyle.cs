@@ -20,16 +20,6 @@ public enum VeilForm
     Whole,
 }
 
-/// <summary>How one slide gives way to the next.</summary>
-public enum SlideChange
-{
-    /// <summary>At once.</summary>
-    Cut,
-
-    /// <summary>One melts into the other.</summary>
-    Dissolve,
-}
-
 /// <summary>Two colours of a house that meet.</summary>
 /// <param name="What">What they are, in words.</param>
 /// <param name="Ink">The one in front.</param>
@@ -79,6 +69,13 @@ public sealed record HouseStyle(
     SlideChange Change
 )
 {
+    /// <summary>How long the change takes, in seconds.</summary>
+    public double ChangeSeconds { get; init; } = Decks.Coming.Brisk;
+
+    /// <summary>How slides come in that have no way of their own.</summary>
+    [JsonIgnore]
+    public Coming Coming => new(Change, Change == SlideChange.Cut ? 0 : ChangeSeconds);
+
     /// <summary>Every colour of the house, inks first.</summary>
     [JsonIgnore]
     public IEnumerable<string> Palette => new[] { LightInk, DarkInk }.Concat(Accents).Distinct();
@@ -141,6 +138,7 @@ public sealed record HouseStyle(
             && VeilStrength is >= 0 and <= 1
         )
             ? new("bad-margins", "These margins or strengths leave no room for words. Choose smaller ones.")
+        : Coming.Fault() is { } slow ? slow
         : Roles.Values.Select(l => l.Fault()).FirstOrDefault(f => f is not null);
 
     /// <inheritdoc/>
@@ -150,7 +148,8 @@ public sealed record HouseStyle(
             == (other.Name, other.Paper, other.PaperTo, other.OnPaper, other.LightInk, other.DarkInk)
         && (MarginX, MarginY, WordsWidth, WordsHeight, CreditMargin)
             == (other.MarginX, other.MarginY, other.WordsWidth, other.WordsHeight, other.CreditMargin)
-        && (Veil, VeilColour, VeilStrength, Change) == (other.Veil, other.VeilColour, other.VeilStrength, other.Change)
+        && (Veil, VeilColour, VeilStrength, Change, ChangeSeconds)
+            == (other.Veil, other.VeilColour, other.VeilStrength, other.Change, other.ChangeSeconds)
         && Accents.SequenceEqual(other.Accents)
         && Roles.SequenceEqual(other.Roles);
 

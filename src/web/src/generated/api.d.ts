@@ -52,6 +52,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/motions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readMotions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/pages": {
         parameters: {
             query?: never;
@@ -1115,6 +1131,19 @@ export interface components {
             harvestedAt: null | string;
             terms: null | components["schemas"]["CollectionTerms"];
         };
+        /** @description How a slide comes in. */
+        Coming: {
+            /** @description The way. */
+            change: components["schemas"]["SlideChange"];
+            /**
+             * Format: double
+             * @description How long it takes, 0 to double Coming.Longest; a cut takes none.
+             * @default 0.7
+             */
+            seconds: number;
+            /** @description The side it comes from, where it comes from one. */
+            from?: components["schemas"]["SlideSide"];
+        };
         /** @description One field of a record about which sources disagree. */
         Conflict: {
             /** @description "title", "maker" or "licence". */
@@ -1176,7 +1205,7 @@ export interface components {
          * @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
          *                 own and one line in DeckCommands.
          */
-        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouse"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetWordsLook"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandLayOutSlide"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandLineUpItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandMergeItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
+        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouse"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetWordsLook"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandSetComing"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandLayOutSlide"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandLineUpItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandMergeItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
         /** @description Puts a new item on top of a slide; a photo goes under the words. */
         DeckCommandAddItem: {
             /** @enum {string} */
@@ -1627,6 +1656,15 @@ export interface components {
             parts: Record<string, never>;
             deed?: null | string;
         };
+        /** @description Says how slides come in. */
+        DeckCommandSetComing: {
+            /** @enum {string} */
+            kind: "set-coming";
+            /** @description The slides. */
+            on: components["schemas"]["SlideChoice"];
+            coming?: null | components["schemas"]["Coming"];
+            deed?: null | string;
+        };
         /** @description Sets how credits are given; what is null stays. */
         DeckCommandSetCreditStyle: {
             /** @enum {string} */
@@ -2002,6 +2040,29 @@ export interface components {
             from: components["schemas"]["SlidePoint"];
             to: components["schemas"]["SlidePoint"];
         };
+        /** @description A cubic curve of time (CSS Easing Functions Level 1, `cubic-bezier`). */
+        Easing: {
+            /**
+             * Format: double
+             * @description Of the first handle, 0 to 1.
+             */
+            x1: number;
+            /**
+             * Format: double
+             * @description Of the first handle.
+             */
+            y1: number;
+            /**
+             * Format: double
+             * @description Of the second handle, 0 to 1.
+             */
+            x2: number;
+            /**
+             * Format: double
+             * @description Of the second handle.
+             */
+            y2: number;
+        };
         /** @description An edit sent by the client: the command and the revision it was made on. */
         EditRequest: {
             /** Format: int32 */
@@ -2372,6 +2433,11 @@ export interface components {
             veilStrength: number;
             /** @description How one slide gives way to the next. */
             change: components["schemas"]["SlideChange"];
+            /**
+             * Format: double
+             * @description How long the change takes, in seconds.
+             */
+            changeSeconds?: number;
         };
         /** Format: binary */
         IFormFile: string;
@@ -2781,6 +2847,66 @@ export interface components {
          * @enum {unknown}
          */
         MergeHow: "beside" | "over";
+        /**
+         * @description What moves while one slide gives way to the next.
+         * @enum {unknown}
+         */
+        MotionLayer: "going" | "coming";
+        /** @description A state of a layer on its way. */
+        MotionState: {
+            /**
+             * Format: double
+             * @description Of the whole time, 0 to 1.
+             */
+            at: number;
+            /**
+             * Format: double
+             * @description 0 to 1.
+             * @default 1
+             */
+            opacity: number;
+            /**
+             * Format: double
+             * @description How far it stands to the right of its place, in widths of the slide.
+             * @default 0
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description How far below, in heights of the slide.
+             * @default 0
+             */
+            y: number;
+            /**
+             * Format: double
+             * @description What is cut off at its left, as a share of its width.
+             * @default 0
+             */
+            cutLeft: number;
+            /**
+             * Format: double
+             * @description At its head, as a share of its height.
+             * @default 0
+             */
+            cutTop: number;
+            /**
+             * Format: double
+             * @description At its right.
+             * @default 0
+             */
+            cutRight: number;
+            /**
+             * Format: double
+             * @description At its foot.
+             * @default 0
+             */
+            cutBottom: number;
+        };
+        /** @description The way of one layer: linear between its states, in the time that the easing gives. */
+        MotionTrack: {
+            layer: components["schemas"]["MotionLayer"];
+            states: components["schemas"]["MotionState"][];
+        };
         /** @description Asks for a new deck. */
         NewDeck: {
             title: null | string;
@@ -3802,7 +3928,7 @@ export interface components {
          * @description How one slide gives way to the next.
          * @enum {unknown}
          */
-        SlideChange: "cut" | "dissolve";
+        SlideChange: "cut" | "dissolve" | "wipe" | "push" | "throughBlack" | "throughPaper";
         /** @description Slides that a command is for: all, those that are named, or a range. */
         SlideChoice: {
             /** @description Those slides; null for what Range says. */
@@ -3850,6 +3976,30 @@ export interface components {
         SlideKind: "title" | "point" | "free" | "credits";
         /** @enum {unknown} */
         SlideLayout: "opening" | "section" | "quotation" | "number" | "list" | "sources" | "closing" | null;
+        /** @description How a slide comes in, as tracks that any player runs. */
+        SlideMotion: {
+            /**
+             * Format: double
+             * @description How long it takes; 0 for at once, and no tracks.
+             */
+            seconds: number;
+            /** @description The curve of time. */
+            easing: components["schemas"]["Easing"];
+            /** @description The colour under both slides; null where none is seen. */
+            under: null | string;
+            /** @description What moves. */
+            tracks: components["schemas"]["MotionTrack"][];
+        };
+        /** @description How a slide comes in when the talk is shown. */
+        SlideMotionView: {
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
+            slideId: string;
+            /** @description What moves. */
+            coming: components["schemas"]["SlideMotion"];
+        };
         /** @description A place on a slide, in slide units. */
         SlidePoint: {
             /** Format: double */
@@ -3885,6 +4035,12 @@ export interface components {
          *     it is a word: `wide`, `standard`, `square`, or its own proportion as `3:2`.
          */
         SlideShape: string;
+        /**
+         * @description A side of a slide.
+         * @default right
+         * @enum {unknown}
+         */
+        SlideSide: "left" | "right" | "top" | "bottom";
         /** @description A slide for the client. */
         SlideView: {
             /**
@@ -3926,6 +4082,7 @@ export interface components {
             why: string;
             ownGrid: null | components["schemas"]["SlideGrid"];
             arranged: null | components["schemas"]["ArrangementForm"];
+            ownComing: null | components["schemas"]["Coming"];
         };
         /** @description A line that a dragged photo may catch on. */
         SnapLine: {
@@ -4348,6 +4505,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    readMotions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlideMotionView"][];
+                };
             };
         };
     };

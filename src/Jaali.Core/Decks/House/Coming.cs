@@ -1,0 +1,64 @@
+namespace Jaali.Core.Decks;
+
+/// <summary>How one slide gives way to the next.</summary>
+public enum SlideChange
+{
+    /// <summary>At once.</summary>
+    Cut,
+
+    /// <summary>One melts into the other.</summary>
+    Dissolve,
+
+    /// <summary>The next is uncovered from one side.</summary>
+    Wipe,
+
+    /// <summary>The next pushes the last one out.</summary>
+    Push,
+
+    /// <summary>Over black.</summary>
+    ThroughBlack,
+
+    /// <summary>Over the paper of the house.</summary>
+    ThroughPaper,
+}
+
+/// <summary>A side of a slide.</summary>
+public enum SlideSide
+{
+    /// <summary>The left one.</summary>
+    Left,
+
+    /// <summary>The right one.</summary>
+    Right,
+
+    /// <summary>The head.</summary>
+    Top,
+
+    /// <summary>The foot.</summary>
+    Bottom,
+}
+
+/// <summary>How a slide comes in.</summary>
+/// <param name="Change">The way.</param>
+/// <param name="Seconds">How long it takes, 0 to <see cref="Longest"/>; a cut takes none.</param>
+/// <param name="From">The side it comes from, where it comes from one.</param>
+public sealed record Coming(SlideChange Change, double Seconds = Coming.Brisk, SlideSide From = SlideSide.Right)
+{
+    /// <summary>A brisk pace, in seconds: common practice, no source.</summary>
+    public const double Brisk = .7;
+
+    /// <summary>A walking pace, in seconds: common practice, no source.</summary>
+    public const double Walking = 1.5;
+
+    /// <summary>A slow pace, in seconds: common practice, no source.</summary>
+    public const double Slow = 5;
+
+    /// <summary>The longest, in seconds.</summary>
+    public const double Longest = 20;
+
+    /// <summary>What is wrong with it, or null.</summary>
+    public Refusal? Fault() =>
+        Seconds is >= 0 and <= Longest
+            ? null
+            : new("bad-duration", $"A slide takes 0 to {Longest} seconds to come in. Give a time between.");
+}
