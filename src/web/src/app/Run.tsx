@@ -14,6 +14,7 @@ import type { Slide } from '../api/types';
 import { choose, step, useChosenSlide } from '../deck/choice';
 import { edit } from '../deck/edit';
 import { rules } from '../deck/rules';
+import { ComingDialog, comingInWords, useComing } from './ComingDialog';
 import { duplicateSlide, moveSlide, newSlide } from '../deck/slides';
 import { useDeckStore, useHeader, useScenes, useSlide, useSlideOrder } from '../deck/store';
 import { clock } from '../deck/time';
@@ -86,6 +87,8 @@ function SlideVerbs() {
   const order = useSlideOrder();
   const slide = useChosenSlide();
   const at = order.indexOf(slide?.id ?? '');
+  const how = useComing(slide);
+  const [coming, setComing] = useState(false);
   return (
     <>
       {slide && (
@@ -103,6 +106,12 @@ function SlideVerbs() {
               onCommit={(seconds) => edit({ kind: 'set-seconds', slideId: slide.id, seconds })}
             />
           </label>
+          {at > 0 && (
+            <Button kind="verb" onClick={() => setComing(true)}>
+              {texts.coming.comesIn(comingInWords(how))}
+            </Button>
+          )}
+          {coming && <ComingDialog key={slide.id} slide={slide} number={at + 1} open onOpenChange={setComing} />}
           <Button kind="verb" disabled={at <= 0} onClick={() => void moveSlide(slide.id, -1)}>
             {texts.app.earlier}
           </Button>

@@ -26,6 +26,7 @@ export const aSlide = (id: string, change: Partial<Slide> = {}): Slide => ({
   why: '',
   ownGrid: null,
   arranged: null,
+  ownComing: null,
   ...change,
 });
 

@@ -255,11 +255,27 @@ export function HouseEditor({ open, onOpenChange }: { open: boolean; onOpenChang
             label={t.change}
             value={house.change}
             options={[
-              ['cut', t.cut],
-              ['dissolve', t.dissolve],
+              ['cut', texts.coming.cut],
+              ['dissolve', texts.coming.dissolve],
+              ['wipe', texts.coming.wipe],
+              ['push', texts.coming.push],
+              ['throughBlack', texts.coming.throughBlack],
+              ['throughPaper', texts.coming.throughPaper],
             ]}
             onChoose={(change) => void set({ change })}
           />
+          {house.change !== 'cut' && (
+            <>
+              {texts.coming.within}
+              <NumberField
+                label={texts.coming.seconds}
+                value={house.changeSeconds ?? 0.7}
+                digits={2}
+                onCommit={(changeSeconds) => set({ changeSeconds })}
+              />{' '}
+              {texts.coming.secondsWord}
+            </>
+          )}
           .
         </p>
       </Part>
