@@ -28,7 +28,7 @@ export default function Show() {
   const pages = useMemo<Scene[]>(() => (there ? order.flatMap((s) => scenes[s] ?? []) : []), [there, order, scenes]);
   const start = search.get('slide');
   const [at, setAt] = useState<number | null>(null);
-  const [ready, setReady] = useState(false);
+  const [decoded, setDecoded] = useState(false);
   const [dark, setDark] = useState(false);
   const [size, setSize] = useState({ w: innerWidth, h: innerHeight });
   const root = useRef<HTMLDivElement>(null);
@@ -38,12 +38,14 @@ export default function Show() {
   // The page that goes while another comes in; what runs is ended by the next press.
   const [going, setGoing] = useState<number | null>(null);
   const running = useRef<Animation[]>([]);
-  const { data: motions } = useQuery({
+  const { data: motions, isFetched } = useQuery({
     queryKey: ['motions', id, revision],
     enabled: there,
     placeholderData: (before) => before,
     queryFn: () => told(api.GET('/api/decks/{id}/motions', { params: { path: { id } } })),
   });
+  // Where the ways of coming in cannot be had, slides come at once.
+  const ready = decoded && isFetched;
   const here = Math.min(
     at ??
       Math.max(
@@ -83,7 +85,7 @@ export default function Show() {
         kept.current.push(img);
         await img.decode();
       }),
-    ).then(() => !gone && setReady(true));
+    ).then(() => !gone && setDecoded(true));
     return () => {
       gone = true;
     };
