@@ -143,6 +143,9 @@ export const texts = {
     beforeYouSpeak: 'Before you speak',
     giveLooksAtRightsWords:
       'Give looks at rights, words, sharpness, points, time and files. It says Ready when nothing is left to do.',
+    howSlidesComeIn: 'How slides come in',
+    howSlidesComeInText:
+      'The run says how the chosen slide comes in; press it to change that for this slide, a range such as 2-5, or all: at once, by melting, a wipe, a push, through black or the paper, at a pace of your choice. What says nothing follows the house style. Going back shows a slide as it was, at once.',
     showingIt: 'Showing it',
     anyKeyOfAClicker:
       'Any key of a clicker goes on; arrows, Page down and Space too. The full stop makes the screen dark. Escape comes back to the slide that was shown.',

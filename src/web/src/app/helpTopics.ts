@@ -139,6 +139,11 @@ export const topics: Topic[] = [
     station: 'give',
   },
   {
+    title: texts.app.howSlidesComeIn,
+    text: texts.app.howSlidesComeInText,
+    station: 'give',
+  },
+  {
     title: texts.app.showingIt,
     text: texts.app.anyKeyOfAClicker,
     station: 'give',
