@@ -171,7 +171,7 @@ const everywhere = [
   'link Skip to the station',
   'navigation Stations',
   'region The run',
-  'textbox ^Time of slide 7$',
+  'textbox ^Time of slide 9$',
   'button earlier',
   'button later',
   'button duplicate',

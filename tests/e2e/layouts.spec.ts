@@ -24,7 +24,6 @@ const words = async (page: Page, id: string, slideId: string) =>
   ).items.flatMap((i) => (i.item.kind === 'words' ? [i.item] : []));
 const parts = async (page: Page, id: string, slideId: string) =>
   (await readScenes(page, id)).find((s) => s.slideId === slideId)!.parts as unknown as Part[];
-const chosen = (page: Page) => new URL(page.url()).searchParams.get('slide')!;
 
 /** One command by its name, by keys alone. */
 async function command(page: Page, name: string) {
@@ -109,7 +108,7 @@ test('slides of words: made by keys alone, laid out by what they say, nothing lo
   // The sources follow the plan, and lead where they should, in the show.
   await command(page, 'New slide: the sources');
   await expect.poll(async () => (await readDeck(page, id)).slides.length).toBe(deck.slides.length + 1);
-  const sources = chosen(page);
+  const sources = (await readDeck(page, id)).slides.find((s) => !deck.slides.some((d) => d.id === s.id))!.id;
   expect((await parts(page, id, sources)).find((p) => p.role === 'body')!.says).toContain('Survey of the ridge');
   await page.goto(`/deck/${id}/show?slide=${sources}`);
   await page.locator('[data-ready]').waitFor();

@@ -44,15 +44,12 @@ public static class Remedies
             Calm(below);
             Veils(below);
             double size = part.Set!.Size;
-            foreach (double share in (ReadOnlySpan<double>)[.12, .25])
-                if (
-                    Offer(
-                        RemedyKind.Shadow,
-                        "lay a shadow under the letters",
-                        Look(new WordsLook(Shadow: Math.Min(80, Math.Round(share * size))))
-                    )
-                )
-                    break;
+            // A wider one is fainter beside the letters, and helps less.
+            Offer(
+                RemedyKind.Shadow,
+                "lay a shadow under the letters",
+                Look(new WordsLook(Shadow: Math.Min(80, Math.Round(.12 * size))))
+            );
             SofterGround();
             Plates();
         }
