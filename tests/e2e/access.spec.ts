@@ -177,8 +177,8 @@ const everywhere = [
   'button duplicate',
   'button new slide',
   'button ^Slide 1, Holding the Shore, 0:30$',
-  'button ^Slide 3, Fog season, 1:30, to settle$',
-  'button ^Slide 10, Patience, .*, blocked$',
+  'button ^Slide 4, Fog season, 1:30, to settle$',
+  'button ^Slide 12, Patience, .*, blocked$',
 ];
 const names: Record<(typeof stations)[number], string[]> = {
   plan: [
@@ -254,7 +254,7 @@ const names: Record<(typeof stations)[number], string[]> = {
     'button Sort by slide',
     'button Only what is unsettled',
     'button Credit files',
-    'button Go to slide 10',
+    'button Go to slide 12',
     'button Show it whole',
     'button Record a permission',
     'button What is owed, and why',
