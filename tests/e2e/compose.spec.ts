@@ -32,6 +32,8 @@ async function kept(page: Page, title: string, count: number) {
     await page.keyboard.press('ArrowRight');
   }
   await page.keyboard.press('3');
+  // The station is there before its keys are pressed.
+  await page.getByRole('application').waitFor();
   await page.getByRole('button', { name: /^Slide 2,/ }).click();
   return id;
 }

@@ -47,6 +47,15 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, beside, onBeside, on
     candidates.findIndex((c) => keyOf(c) === here),
   );
   const current = candidates[at];
+  // Keys that come faster than the wall is drawn act on what the last of them chose.
+  const newest = useRef<string | null>(null);
+  useLayoutEffect(() => {
+    newest.current = here;
+  }, [here]);
+  const now = () => {
+    const i = candidates.findIndex((c) => keyOf(c) === newest.current);
+    return i < 0 ? at : i;
+  };
   const { boxes, height } = useMemo(
     () =>
       justifiedRows(
@@ -71,6 +80,7 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, beside, onBeside, on
   const choose = (to: number) => {
     const c = candidates[to];
     if (!c) return;
+    newest.current = keyOf(c);
     setHere(keyOf(c));
     virtual.scrollToIndex(
       rows.findIndex((r) => r.includes(to)),
@@ -92,17 +102,18 @@ export function Wall({ candidates, onKeep, onLetGo, onLook, beside, onBeside, on
     onlyKeys: moves,
     when: () => !paused && current !== undefined,
     run() {
-      if (!current) return;
+      const on = candidates[now()];
+      if (!on) return;
       // What a key acts on is current from then on, wherever the wall grows.
-      if (!moves) setHere(keyOf(current));
-      run(current);
+      if (!moves) setHere(keyOf(on));
+      run(on);
     },
   });
   useCommands([
-    key('right', texts.gather.nextPhoto, ['Right'], () => choose(at + 1), true),
-    key('left', texts.gather.photoBefore, ['Left'], () => choose(at - 1), true),
-    key('down', texts.gather.photoBelow, ['Down'], () => choose(nearestAcross(boxes, at, true)), true),
-    key('up', texts.gather.photoAbove, ['Up'], () => choose(nearestAcross(boxes, at, false)), true),
+    key('right', texts.gather.nextPhoto, ['Right'], () => choose(now() + 1), true),
+    key('left', texts.gather.photoBefore, ['Left'], () => choose(now() - 1), true),
+    key('down', texts.gather.photoBelow, ['Down'], () => choose(nearestAcross(boxes, now(), true)), true),
+    key('up', texts.gather.photoAbove, ['Up'], () => choose(nearestAcross(boxes, now(), false)), true),
     key('keep', texts.gather.keepThePhoto, ['K'], onKeep),
     key('let-go', texts.gather.leaveThePhotoOut, ['L'], onLetGo),
     key('look', texts.gather.lookAtItLarge, ['Space'], onLook),
