@@ -108,6 +108,21 @@ public sealed class MotionTests
         Assert.Same(SlideMotion.AtOnce, SlideMotion.Of(new Coming(SlideChange.Push, 0), "#000000"));
     }
 
+    [Fact]
+    public void A_style_that_ships_keeps_its_name_for_itself()
+    {
+        var world = new World();
+        Deck deck = world.Deck(1);
+        string Named(HouseStyle house) => world.Do(deck, new SetHouse(house)).Deck.House.Name;
+        Assert.All(HouseStyles.All, h => Assert.Equal(h.Name, Named(h)));
+        // Whether a style says its usual parts or leaves them out is the same style.
+        Assert.Equal("Poster", Named(HouseStyles.Named("Poster")!.Whole));
+        HouseStyle other = HouseStyles.Named("Poster")! with { ChangeSeconds = 3 };
+        Assert.Equal("Poster, changed", Named(other));
+        Assert.Equal("Poster, changed", Named(other with { Name = "Poster, changed", MarginX = 90 }));
+        Assert.Equal("Mine", Named(other with { Name = "Mine" }));
+    }
+
     private static double Opacity(MotionTrack track, double at)
     {
         int i = Math.Max(1, track.States.ToList().FindIndex(s => s.At >= at));

@@ -53,9 +53,9 @@ test('six slides are given a dissolve at a walk in one action, and the show play
   await expect(dialog).toHaveCount(0);
   const comings = async () =>
     (await readDeck(page, id)).slides.map(
-      (s) => (s as unknown as { ownComing: { change: string; seconds: number } | null }).ownComing?.seconds ?? null,
+      (s) => (s as unknown as { coming: { seconds: number } }).coming.seconds,
     );
-  await expect.poll(comings).toEqual([null, 1.5, 1.5, 1.5, 1.5, 1.5, 1.5, null, null]);
+  await expect.poll(comings).toEqual([0, 1.5, 1.5, 1.5, 1.5, 1.5, 1.5, 0, 0]);
   expect(inputs).toBeLessThanOrEqual(6);
   await expect(page.getByRole('button', { name: 'comes in by melting, 1.5 s' })).toBeVisible();
 

@@ -87,6 +87,9 @@ public sealed record Deck(
     /// <summary>The grid of a slide: its own, else the deck's.</summary>
     public SlideGrid GridOf(Slide slide) => slide.OwnGrid ?? Grid;
 
+    /// <summary>How a slide comes in: as was chosen for it, else as the house has it.</summary>
+    public Coming ComingOf(Slide slide) => slide.OwnComing ?? House.Coming;
+
     /// <summary>The opening, then the points.</summary>
     [JsonIgnore]
     public IEnumerable<Point> AllPoints => Points.Prepend(Opening);
@@ -155,7 +158,12 @@ public sealed record Point(
     double Seconds,
     ImmutableList<string> SearchWords,
     ImmutableList<string> Kept
-);
+)
+{
+    /// <summary>The facts that say something.</summary>
+    [JsonIgnore]
+    public IEnumerable<Fact> Stated => Facts.Where(f => !string.IsNullOrWhiteSpace(f.Text));
+}
 
 /// <summary>A fact under a point and where it came from.</summary>
 public sealed record Fact(string Text, string Reference)

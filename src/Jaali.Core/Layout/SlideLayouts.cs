@@ -69,7 +69,7 @@ public static class SlideLayouts
         ImmutableList<Chunk> said = Said(deck, slide);
         string text = string.Join('\n', said.Select(c => c.Plain)).Trim();
         int lines = text.Length == 0 ? 0 : text.Split('\n').Length,
-            facts = FactsOf(deck, slide).Count,
+            facts = FactsOf(deck, slide),
             sources = deck.References.Count();
         Slide[] own = [.. deck.Slides.Where(s => s.Kind != SlideKind.Credits)];
         bool bare = !ItemKinds.Shows(slide),
@@ -154,10 +154,8 @@ public static class SlideLayouts
 
     private static bool Takes(Words w) => !w.At.Held && w.Role != WordsRole.Credit;
 
-    private static IReadOnlyList<Fact> FactsOf(Deck deck, Slide slide) =>
-        slide.PointId is { } id && deck.Point(id) is { } point
-            ? [.. point.Facts.Where(f => !string.IsNullOrWhiteSpace(f.Text))]
-            : [];
+    private static int FactsOf(Deck deck, Slide slide) =>
+        slide.PointId is { } id && deck.Point(id) is { } point ? point.Stated.Count() : 0;
 
     // What the slide says, titles first. What the plan adds by itself is not said again; where nothing is said, it is
     // what the slide is for.
@@ -169,7 +167,7 @@ public static class SlideLayouts
                 .Items.OfType<Words>()
                 .Where(Takes)
                 .Where(w => w.Source is WordsSource.Typed or WordsSource.DeckTitle or WordsSource.PointWording)
-                .OrderBy(w => Array.IndexOf(Order, w.Role))
+                .LoudestFirst(w => w.Role)
                 .Select(w => new Chunk(w.Source, w.Paragraphs(deck, slide)))
                 .Where(c => c.Plain.Length > 0),
         ];
@@ -189,17 +187,6 @@ public static class SlideLayouts
             ]
             : [];
     }
-
-    private static readonly WordsRole[] Order =
-    [
-        WordsRole.Opening,
-        WordsRole.Heading,
-        WordsRole.Number,
-        WordsRole.Quotation,
-        WordsRole.Subtitle,
-        WordsRole.Body,
-        WordsRole.Caption,
-    ];
 
     private static IEnumerable<Slot> Slots(Deck deck, Slide slide, SlideLayout layout, SlideRect a)
     {
@@ -255,11 +242,11 @@ public static class SlideLayouts
                         Typed(listed.Lead),
                         new(WordsSource.Typed, Points(listed.Entries.Select(e => new Paragraph([new(e)]))))
                     );
-                else if (rest.Count == 0 && FactsOf(deck, slide).Count > 0)
+                else if (rest.Count == 0 && FactsOf(deck, slide) > 0)
                     entries = new(WordsSource.PointFacts, []);
                 else
                     entries = new(WordsSource.Typed, Points(rest.SelectMany(c => c.Body)));
-                int many = entries.Source == WordsSource.PointFacts ? FactsOf(deck, slide).Count : entries.Body.Count;
+                int many = entries.Source == WordsSource.PointFacts ? FactsOf(deck, slide) : entries.Body.Count;
                 yield return Put(WordsRole.Heading, Part(0, 0, 1, .22), main);
                 yield return Put(
                     WordsRole.Body,

@@ -83,8 +83,8 @@ public sealed record SlideMotion(double Seconds, Easing Easing, string? Under, I
     /// <summary>At once.</summary>
     public static SlideMotion AtOnce { get; } = new(0, Easing.Even, null, []);
 
-    /// <summary>How a slide of a deck comes in: as was chosen for it, else as the house has it.</summary>
-    public static SlideMotion Of(Deck deck, Slide slide) => Of(slide.OwnComing ?? deck.House.Coming, deck.House.Paper);
+    /// <summary>How a slide of a deck comes in.</summary>
+    public static SlideMotion Of(Deck deck, Slide slide) => Of(deck.ComingOf(slide), deck.House.Paper);
 
     /// <summary>A way of coming in as tracks.</summary>
     /// <param name="coming">The way.</param>

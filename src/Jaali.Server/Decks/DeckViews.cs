@@ -95,7 +95,7 @@ public sealed record OpenCounts(int Plan, int Gather, int Compose, int Clear);
 /// <param name="Why">In a sentence.</param>
 /// <param name="OwnGrid">A grid of its own; null for the deck's.</param>
 /// <param name="Arranged">The arrangement that its photos follow; null for none.</param>
-/// <param name="OwnComing">How it comes in; null for as the house has it.</param>
+/// <param name="Coming">How it comes in.</param>
 public sealed record SlideView(
     Guid Id,
     SlideKind Kind,
@@ -110,7 +110,7 @@ public sealed record SlideView(
     string Why,
     SlideGrid? OwnGrid,
     ArrangementForm? Arranged,
-    Coming? OwnComing
+    Coming Coming
 );
 
 /// <summary>An item for the client.</summary>
@@ -147,7 +147,7 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             deck.Speaker,
             deck.Shape,
             deck.Grid,
-            Complete(deck.House),
+            deck.House.Whole,
             ShownRoom.Of(deck.Room),
             deck.SlotMinutes,
             deck.Use,
@@ -176,7 +176,7 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             deck.Speaker,
             deck.Shape,
             deck.Grid,
-            Complete(deck.House),
+            deck.House.Whole,
             ShownRoom.Of(deck.Room),
             deck.SlotMinutes,
             deck.Use,
@@ -188,12 +188,6 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             OrderSlides.Follows(deck)
         );
     }
-
-    private static HouseStyle Complete(HouseStyle house) =>
-        house with
-        {
-            Roles = Enum.GetValues<WordsRole>().ToImmutableSortedDictionary(r => r, house.Look),
-        };
 
     /// <summary>The photos that a deck keeps or shows, by their SHA-256.</summary>
     public static IEnumerable<string> PhotoIdsOf(Deck deck) =>
@@ -212,24 +206,13 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
         int first = slide
             .Items.Select((item, at) => (Words: item as Words, at))
             .Where(i => i.Words is { Role: not WordsRole.Credit } && says[i.at].Length > 0)
-            .OrderBy(i => Array.IndexOf(Loudest, i.Words!.Role))
+            .LoudestFirst(i => i.Words!.Role)
             .Select(i => i.at)
             .FirstOrDefault(-1);
         return first >= 0 ? says[first].ReplaceLineEndings(" ")
             : says.LastOrDefault() is { Length: > 0 } top ? top
             : "No words";
     }
-
-    private static readonly WordsRole[] Loudest =
-    [
-        WordsRole.Opening,
-        WordsRole.Heading,
-        WordsRole.Number,
-        WordsRole.Quotation,
-        WordsRole.Subtitle,
-        WordsRole.Body,
-        WordsRole.Caption,
-    ];
 
     /// <summary>A slide's view.</summary>
     public SlideView Of(Deck deck, Slide slide)
@@ -244,12 +227,14 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             SlideKind.Credits => "Photographs",
             _ => slide.PointId is { } p && deck.Point(p) is { } point ? point.Wording : LabelOf(slide, says),
         };
+        Coming coming = deck.ComingOf(slide);
         string key = string.Join(
             '\n',
             says.Concat(each.Select(c => c.Why))
                 .Prepend(standing.Why)
                 .Prepend(standing.Standing.ToString())
                 .Prepend(label)
+                .Prepend(coming.ToString())
         );
         if (_made.TryGetValue(slide, out Made? made) && made.Key == key)
             return made.View;
@@ -279,7 +264,7 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             standing.Why,
             slide.OwnGrid,
             slide.Arranged,
-            slide.OwnComing
+            coming
         );
         _made.AddOrUpdate(slide, new Made(key, view));
         return view;

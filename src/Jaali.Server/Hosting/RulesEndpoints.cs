@@ -24,6 +24,7 @@ namespace Jaali.Server;
 /// <param name="MostStraighten">Degrees by which a photo is straightened at most, either way.</param>
 /// <param name="Tones">How each tone is shown until it is said otherwise.</param>
 /// <param name="Edge">How a frame ends until it is said otherwise.</param>
+/// <param name="Paces">Paces of slides coming in that have a name.</param>
 /// <param name="Filter">How a wall is narrowed at first.</param>
 /// <param name="PhotoTypes">Media types of files that are taken in.</param>
 /// <param name="PhotoEndings">Endings of files that may be photos: they are sent, and what cannot be taken is named.</param>
@@ -47,6 +48,7 @@ public sealed record RulesView(
     double MostStraighten,
     IReadOnlyList<ToneRule> Tones,
     FrameEdge Edge,
+    IReadOnlyList<ComingPace> Paces,
     WallFilter Filter,
     IReadOnlyList<string> PhotoTypes,
     IReadOnlyList<string> PhotoEndings,
@@ -95,6 +97,7 @@ public static class RulesEndpoints
                 )),
         ],
         new FrameEdge(),
+        Coming.Paces,
         new WallFilter(),
         PhotoFormats.Types,
         PhotoFormats.Endings,

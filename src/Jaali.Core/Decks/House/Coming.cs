@@ -38,6 +38,22 @@ public enum SlideSide
     Bottom,
 }
 
+/// <summary>A pace in a word.</summary>
+public enum PaceName
+{
+    /// <summary>Briskly.</summary>
+    Brisk,
+
+    /// <summary>At a walk.</summary>
+    Walking,
+
+    /// <summary>Slowly.</summary>
+    Slow,
+}
+
+/// <summary>A pace that has a name, in seconds.</summary>
+public sealed record ComingPace(PaceName Pace, double Seconds);
+
 /// <summary>How a slide comes in.</summary>
 /// <param name="Change">The way.</param>
 /// <param name="Seconds">How long it takes, 0 to <see cref="Longest"/>; a cut takes none.</param>
@@ -55,6 +71,10 @@ public sealed record Coming(SlideChange Change, double Seconds = Coming.Brisk, S
 
     /// <summary>The longest, in seconds.</summary>
     public const double Longest = 20;
+
+    /// <summary>Paces that have a name.</summary>
+    public static IReadOnlyList<ComingPace> Paces { get; } =
+    [new(PaceName.Brisk, Brisk), new(PaceName.Walking, Walking), new(PaceName.Slow, Slow)];
 
     /// <summary>What is wrong with it, or null.</summary>
     public Refusal? Fault() =>

@@ -87,6 +87,23 @@ public sealed record HouseStyle(
         return Roles.TryGetValue(role, out WordsLook? own) ? own.Over(usual) : usual;
     }
 
+    /// <summary>This style with every role complete.</summary>
+    [JsonIgnore]
+    public HouseStyle Whole =>
+        this with
+        {
+            Roles = Enum.GetValues<WordsRole>().ToImmutableSortedDictionary(r => r, Look),
+        };
+
+    /// <summary>This style under a name of its own where it has that of one that ships, and is not it.</summary>
+    internal HouseStyle Named() =>
+        HouseStyles.Named(Name) is { } ships && !ships.Whole.Equals(Whole)
+            ? this with
+            {
+                Name = Name + ", changed",
+            }
+            : this;
+
     /// <summary>This style in the colours of some photos.</summary>
     public HouseStyle In(FoundPalette palette) =>
         this with

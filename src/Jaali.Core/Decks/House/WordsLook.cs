@@ -31,6 +31,26 @@ public enum WordsRole
     Credit,
 }
 
+/// <summary>The roles of words.</summary>
+public static class WordsRoles
+{
+    /// <summary>Those that a slide is known by, the loudest first; credits are not among them.</summary>
+    public static IReadOnlyList<WordsRole> Loudest { get; } =
+    [
+        WordsRole.Opening,
+        WordsRole.Heading,
+        WordsRole.Number,
+        WordsRole.Quotation,
+        WordsRole.Subtitle,
+        WordsRole.Body,
+        WordsRole.Caption,
+    ];
+
+    /// <summary>Words with their places, the loudest first.</summary>
+    public static IOrderedEnumerable<T> LoudestFirst<T>(this IEnumerable<T> words, Func<T, WordsRole> role) =>
+        words.OrderBy(w => Loudest.TakeWhile(r => r != role(w)).Count());
+}
+
 /// <summary>Where words stand in a room that is higher than they are.</summary>
 public enum WordsStand
 {

@@ -39,9 +39,10 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
             WordsSource.Typed when Body is { } body => body,
             WordsSource.PointFacts =>
             [
-                .. (slide.PointId is { } id ? deck.Point(id)?.Facts ?? [] : [])
-                    .Where(f => !string.IsNullOrWhiteSpace(f.Text))
-                    .Select(f => new Paragraph([new(f.Text.Trim())], ListMark.Point)),
+                .. (slide.PointId is { } id ? deck.Point(id)?.Stated ?? [] : []).Select(f => new Paragraph(
+                    [new(f.Text.Trim())],
+                    ListMark.Point
+                )),
             ],
             WordsSource.References => [.. deck.References.Select(Reference)],
             _ => Paragraph.Of(Say(deck, slide)),

@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import type { Coming, Slide } from '../api/types';
 import { edit } from '../deck/edit';
-import { useHeader, useSlideOrder } from '../deck/store';
+import { rules } from '../deck/rules';
+import { useSlideOrder } from '../deck/store';
 import { texts } from '../texts';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
@@ -25,11 +26,6 @@ const sides: [Side, string][] = [
   ['top', t.top],
   ['bottom', t.bottom],
 ];
-const paces: [number, string][] = [
-  [0.7, t.brisk],
-  [1.5, t.walking],
-  [5, t.slow],
-];
 const fromASide = (c: Coming) => c.change === 'wipe' || c.change === 'push';
 
 /** How a slide comes in, in few words. */
@@ -37,12 +33,6 @@ export const comingInWords = (c: Coming) =>
   c.change === 'cut' || c.seconds === 0
     ? t.cut
     : `${ways.find(([w]) => w === c.change)![1]}${fromASide(c) ? ` ${sides.find(([s]) => s === c.from)![1]}` : ''}, ${t.inSeconds(c.seconds)}`;
-
-/** How a slide comes in: its own way, else that of the house. */
-export function useComing(slide: Slide | undefined): Coming {
-  const { house } = useHeader();
-  return slide?.ownComing ?? { change: house.change, seconds: house.changeSeconds ?? 0.7, from: 'right' };
-}
 
 /** How slides come in, as one sentence; for this slide, a range or all of them. */
 export function ComingDialog({
@@ -56,9 +46,8 @@ export function ComingDialog({
   open: boolean;
   onOpenChange(open: boolean): void;
 }) {
-  const now = useComing(slide);
   const count = useSlideOrder().length;
-  const [coming, setComing] = useState(now);
+  const [coming, setComing] = useState(slide.coming);
   const [range, setRange] = useState(String(number));
   const send = async (to: Coming | null) => {
     const on = { ids: null, range: range.trim() === '' ? null : range.trim() };
@@ -82,7 +71,7 @@ export function ComingDialog({
           label={t.way}
           value={coming.change}
           options={ways}
-          onChoose={(change) => setComing({ ...coming, change, seconds: coming.seconds || 0.7 })}
+          onChoose={(change) => setComing({ ...coming, change, seconds: coming.seconds || rules().paces[0]!.seconds })}
         />
         {fromASide(coming) && (
           <>
@@ -106,15 +95,15 @@ export function ComingDialog({
               onCommit={(seconds) => setComing({ ...coming, seconds })}
             />{' '}
             {t.secondsWord}:{' '}
-            {paces.map(([seconds, name]) => (
+            {rules().paces.map(({ pace, seconds }) => (
               <Button
-                key={name}
+                key={pace}
                 kind="verb"
                 className="mr-3"
                 aria-pressed={coming.seconds === seconds}
                 onClick={() => setComing({ ...coming, seconds })}
               >
-                {name}
+                {t.paces[pace]}
               </Button>
             ))}
           </>

@@ -14,7 +14,7 @@ import type { Slide } from '../api/types';
 import { choose, step, useChosenSlide } from '../deck/choice';
 import { edit } from '../deck/edit';
 import { rules } from '../deck/rules';
-import { ComingDialog, comingInWords, useComing } from './ComingDialog';
+import { ComingDialog, comingInWords } from './ComingDialog';
 import { duplicateSlide, moveSlide, newSlide } from '../deck/slides';
 import { useDeckStore, useHeader, useScenes, useSlide, useSlideOrder } from '../deck/store';
 import { clock } from '../deck/time';
@@ -87,7 +87,6 @@ function SlideVerbs() {
   const order = useSlideOrder();
   const slide = useChosenSlide();
   const at = order.indexOf(slide?.id ?? '');
-  const how = useComing(slide);
   const [coming, setComing] = useState(false);
   return (
     <>
@@ -108,7 +107,7 @@ function SlideVerbs() {
           </label>
           {at > 0 && (
             <Button kind="verb" onClick={() => setComing(true)}>
-              {texts.coming.comesIn(comingInWords(how))}
+              {texts.coming.comesIn(comingInWords(slide.coming))}
             </Button>
           )}
           {coming && <ComingDialog key={slide.id} slide={slide} number={at + 1} open onOpenChange={setComing} />}

@@ -1144,6 +1144,12 @@ export interface components {
             /** @description The side it comes from, where it comes from one. */
             from?: components["schemas"]["SlideSide"];
         };
+        /** @description A pace that has a name, in seconds. */
+        ComingPace: {
+            pace: components["schemas"]["PaceName"];
+            /** Format: double */
+            seconds: number;
+        };
         /** @description One field of a record about which sources disagree. */
         Conflict: {
             /** @description "title", "maker" or "licence". */
@@ -1685,7 +1691,7 @@ export interface components {
             grid: components["schemas"]["SlideGrid"];
             deed?: null | string;
         };
-        /** @description Gives the whole deck a look; what was set by hand stays. */
+        /** @description Gives the whole deck a look; what was set by hand stays. A style that ships keeps its name for itself. */
         DeckCommandSetHouse: {
             /** @enum {string} */
             kind: "set-house";
@@ -2971,6 +2977,11 @@ export interface components {
         };
         /** @enum {unknown} */
         Ornament: "none" | "gradient" | "outlined" | null;
+        /**
+         * @description A pace in a word.
+         * @enum {unknown}
+         */
+        PaceName: "brisk" | "walking" | "slow";
         /** @description A photo on a page. */
         PagePictureView: {
             /** @description The candidate. */
@@ -3488,6 +3499,8 @@ export interface components {
             tones: components["schemas"]["ToneRule"][];
             /** @description How a frame ends until it is said otherwise. */
             edge: components["schemas"]["FrameEdge"];
+            /** @description Paces of slides coming in that have a name. */
+            paces: components["schemas"]["ComingPace"][];
             /** @description How a wall is narrowed at first. */
             filter: components["schemas"]["WallFilter"];
             /** @description Media types of files that are taken in. */
@@ -4082,7 +4095,8 @@ export interface components {
             why: string;
             ownGrid: null | components["schemas"]["SlideGrid"];
             arranged: null | components["schemas"]["ArrangementForm"];
-            ownComing: null | components["schemas"]["Coming"];
+            /** @description How it comes in. */
+            coming: components["schemas"]["Coming"];
         };
         /** @description A line that a dragged photo may catch on. */
         SnapLine: {

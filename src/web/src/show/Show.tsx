@@ -1,7 +1,7 @@
-import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { api, sentence, told } from '../api/client';
-import type { Scene, SlideMotion } from '../api/types';
+import { sentence } from '../api/client';
+import type { Scene } from '../api/types';
 import { useOpenDeck } from '../deck/open';
 import { photoUrl } from '../deck/photoUrl';
 import { useDeckStore, usePhotos } from '../deck/store';
@@ -9,9 +9,8 @@ import { photosOf } from '../scene/photos';
 import { SceneView } from '../scene/SceneView';
 import { Button } from '../ui/Button';
 import { Waiting } from '../ui/Star';
-import { useQuery } from '@tanstack/react-query';
 import { texts } from '../texts';
-import { lessMotion, play } from './play';
+import { useComingIn } from './useComingIn';
 
 const onward = new Set(['ArrowRight', 'ArrowDown', 'PageDown', ' ', 'Enter']);
 const back = new Set(['ArrowLeft', 'ArrowUp', 'PageUp', 'Backspace']);
@@ -33,19 +32,6 @@ export default function Show() {
   const [size, setSize] = useState({ w: innerWidth, h: innerHeight });
   const root = useRef<HTMLDivElement>(null);
   const kept = useRef<HTMLImageElement[]>([]);
-  const revision = useDeckStore((d) => d.revision);
-  const layers = useRef(new Map<number, HTMLElement>());
-  // The page that goes while another comes in; what runs is ended by the next press.
-  const [going, setGoing] = useState<number | null>(null);
-  const running = useRef<Animation[]>([]);
-  const { data: motions, isFetched } = useQuery({
-    queryKey: ['motions', id, revision],
-    enabled: there,
-    placeholderData: (before) => before,
-    queryFn: () => told(api.GET('/api/decks/{id}/motions', { params: { path: { id } } })),
-  });
-  // Where the ways of coming in cannot be had, slides come at once.
-  const ready = decoded && isFetched;
   const here = Math.min(
     at ??
       Math.max(
@@ -55,6 +41,8 @@ export default function Show() {
     Math.max(0, pages.length - 1),
   );
   const scene = pages[here];
+  const { known, going, under, layer } = useComingIn(id, there, pages, here, !decoded || dark);
+  const ready = decoded && known;
   useEffect(() => {
     const fit = () => setSize({ w: innerWidth, h: innerHeight });
     addEventListener('resize', fit);
@@ -96,34 +84,6 @@ export default function Show() {
     void navigate(`/deck/${id}/${search.get('back') ?? 'give'}${slide ? `?slide=${slide}` : ''}`);
   }, [navigate, id, search, pages, here]);
   const go = useCallback((to: number) => setAt(Math.max(0, Math.min(pages.length - 1, to))), [pages.length]);
-  const shownLast = useRef<number | null>(null);
-  // Going on by one plays how the slide comes in; going back, or elsewhere, shows it as it stands.
-  useLayoutEffect(() => {
-    for (const a of running.current) a.cancel();
-    running.current = [];
-    const was = shownLast.current;
-    shownLast.current = ready ? here : null;
-    const page = pages[here];
-    const motion = page?.page === 0 ? motions?.find((m) => m.slideId === page.slideId)?.coming : undefined;
-    const [last, next] = [layers.current.get(was ?? -1), layers.current.get(here)];
-    if (!ready || dark || was !== here - 1 || !motion || motion.seconds === 0 || !last || !next || lessMotion())
-      return setGoing(null);
-    setGoing(was);
-    running.current = play(motion as SlideMotion, last, next);
-    let gone = false;
-    void Promise.allSettled(running.current.map((a) => a.finished)).then(() => {
-      if (gone) return;
-      for (const a of running.current) a.cancel();
-      running.current = [];
-      setGoing(null);
-    });
-    return () => {
-      gone = true;
-    };
-    // What comes in is played once, when the page changes.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [here, ready]);
-  const under = going === null ? undefined : motions?.find((m) => m.slideId === pages[here]?.slideId)?.coming.under;
   const toSlide = useCallback(
     (slideId: string) => {
       const to = pages.findIndex((p) => p.slideId === slideId);
@@ -193,10 +153,7 @@ export default function Show() {
           return page ? (
             <div
               key={`${page.slideId}-${page.page}`}
-              ref={(e) => {
-                if (e) layers.current.set(n, e);
-                else layers.current.delete(n);
-              }}
+              ref={layer(n)}
               className={`col-start-1 row-start-1 ${(n === here || n === going) && !dark ? '' : 'invisible'}`}
               style={{ width, zIndex: n === here ? 1 : 0 }}
               data-shown={n === here || undefined}

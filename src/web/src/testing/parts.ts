@@ -26,7 +26,7 @@ export const aSlide = (id: string, change: Partial<Slide> = {}): Slide => ({
   why: '',
   ownGrid: null,
   arranged: null,
-  ownComing: null,
+  coming: { change: 'cut', seconds: 0, from: 'right' },
   ...change,
 });
 

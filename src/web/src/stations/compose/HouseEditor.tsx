@@ -40,13 +40,7 @@ export function HouseEditor({ open, onOpenChange }: { open: boolean; onOpenChang
     enabled: open,
     queryFn: () => told(api.GET('/api/decks/{id}/house', { params: { path: { id } } })),
   });
-  // A style that ships keeps its name for itself.
-  const shipped = facts && !facts.own.includes(house.name) && !house.name.endsWith(t.changed(''));
-  const set = (change: Partial<House>) =>
-    edit({
-      kind: 'set-house',
-      house: { ...house, ...(shipped ? { name: t.changed(house.name) } : {}), ...change },
-    });
+  const set = (change: Partial<House>) => edit({ kind: 'set-house', house: { ...house, ...change } });
   const setRoom = (change: { backRow?: number; screenHeight?: number }) =>
     edit({
       kind: 'set-room',
@@ -269,7 +263,7 @@ export function HouseEditor({ open, onOpenChange }: { open: boolean; onOpenChang
               {texts.coming.within}
               <NumberField
                 label={texts.coming.seconds}
-                value={house.changeSeconds ?? 0.7}
+                value={house.changeSeconds ?? 0}
                 digits={2}
                 onCommit={(changeSeconds) => set({ changeSeconds })}
               />{' '}
