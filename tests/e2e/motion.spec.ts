@@ -52,9 +52,7 @@ test('six slides are given a dissolve at a walk in one action, and the show play
   await press('Set it', dialog);
   await expect(dialog).toHaveCount(0);
   const comings = async () =>
-    (await readDeck(page, id)).slides.map(
-      (s) => (s as unknown as { coming: { seconds: number } }).coming.seconds,
-    );
+    (await readDeck(page, id)).slides.map((s) => (s as unknown as { coming: { seconds: number } }).coming.seconds);
   await expect.poll(comings).toEqual([0, 1.5, 1.5, 1.5, 1.5, 1.5, 1.5, 0, 0]);
   expect(inputs).toBeLessThanOrEqual(6);
   await expect(page.getByRole('button', { name: 'comes in by melting, 1.5 s' })).toBeVisible();
