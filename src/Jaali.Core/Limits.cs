@@ -363,6 +363,14 @@ public static class Limits
         /// <summary>Items of a slide.</summary>
         [Limit("items", "A slide", "“A slide holds at most 200 items. …”")]
         public const int Items = 200;
+
+        /// <summary>Moves on a slide.</summary>
+        [Limit("moves", "A slide", "“A slide has at most 500 moves. …”")]
+        public const int Cues = 500;
+
+        /// <summary>Run-throughs that are kept.</summary>
+        [Limit("run-throughs", "A talk", "The oldest goes.")]
+        public const int Runs = 20;
     }
 
     /// <summary>What is kept.</summary>

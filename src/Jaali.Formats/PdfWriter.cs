@@ -51,6 +51,7 @@ public sealed class PdfWriter(ScenePainter painter)
                     Modified = DateTime.UtcNow,
                 }
             );
+            HashSet<Guid> named = [];
             for (int i = 0; i < scenes.Count; i++)
             {
                 cancel.ThrowIfCancellationRequested();
@@ -66,13 +67,14 @@ public sealed class PdfWriter(ScenePainter painter)
                     id => Load(id) is { } data ? SKImage.FromEncodedData(data) : null,
                     inFile: true
                 );
-                if (scene.Page == 0)
-                    canvas.DrawNamedDestinationAnnotation(new SKPoint(0, 0), SceneLink.ToSlide + scene.SlideId);
+                // The first of a slide's pages is where links to it lead.
+                if (named.Add(scene.SlideId))
+                    canvas.DrawNamedDestinationAnnotation(new SKPoint(0, 0), Leading.ToSlide + scene.SlideId);
                 foreach (SceneLink link in scene.Links)
                 {
                     SlideRect r = link.Rect;
                     var place = new SKRect((float)r.X, (float)r.Y, (float)r.Right, (float)r.Bottom);
-                    if (link.Href.StartsWith(SceneLink.ToSlide, StringComparison.Ordinal))
+                    if (link.Href.StartsWith(Leading.ToSlide, StringComparison.Ordinal))
                         canvas.DrawLinkDestinationAnnotation(place, link.Href);
                     else
                         canvas.DrawUrlAnnotation(place, link.Href);

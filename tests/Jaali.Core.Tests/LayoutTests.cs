@@ -95,7 +95,7 @@ public sealed class LayoutTests
     public void Words_are_counted_and_take_their_time(string text, int words)
     {
         Assert.Equal(words, Pace.Words(text));
-        Assert.Equal(words * 60 / 130.0, Pace.Spoken(text), 9);
+        Assert.Equal(words * 60 / 130.0, Pace.Spoken(text, 130), 9);
     }
 
     [Fact]

@@ -217,6 +217,18 @@ public sealed class FrozenTests : IDisposable
         // Those of today that format 1 had no command for.
         Type[] later =
         [
+            typeof(AddCue),
+            typeof(EditCue),
+            typeof(MoveCue),
+            typeof(RemoveCue),
+            typeof(TakeTurns),
+            typeof(ChangeGround),
+            typeof(CarryItem),
+            typeof(LeadTo),
+            typeof(KeepRun),
+            typeof(ForgetRun),
+            typeof(AdoptRun),
+            typeof(SetRate),
             typeof(PlaceItem),
             typeof(OrderItem),
             typeof(DuplicateItem),

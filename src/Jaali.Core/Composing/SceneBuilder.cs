@@ -41,7 +41,11 @@ public static class SceneBuilder
     {
         var scene = new Composition(deck, slide, facts);
         foreach (Item item in slide.Items)
+        {
             scene.Item(item, () => ItemKinds.Of(item).Compose(item, scene));
+            if (item.Leads is { } leads && Leading.On(deck, slide, leads) is { } to)
+                scene.Link(new(item.At.Rect, to, ItemKinds.Of(item).Describe(item, new(deck, slide, facts))));
+        }
         CreditLine.Add(scene);
         return scene.Finish();
     }

@@ -84,6 +84,15 @@ public sealed record Deck(
     /// <summary>The room that the talk is given in.</summary>
     public Room Room { get; init; } = Room.Usual;
 
+    /// <summary>Words that the speaker says in a minute.</summary>
+    public double WordsPerMinute { get; init; } = UsualWordsPerMinute;
+
+    /// <summary>Words that a speaker says in a minute until it is said: common practice, no source.</summary>
+    public const double UsualWordsPerMinute = 130;
+
+    /// <summary>Run-throughs that were kept, the latest last.</summary>
+    public ImmutableList<RunThrough> Runs { get; init; } = [];
+
     /// <summary>The grid of a slide: its own, else the deck's.</summary>
     public SlideGrid GridOf(Slide slide) => slide.OwnGrid ?? Grid;
 

@@ -10,7 +10,12 @@ namespace Jaali.Core.Decks;
 /// </summary>
 /// <param name="Id">Identity, once on each slide.</param>
 /// <param name="At">Where and how it lies.</param>
-public abstract record Item(Guid Id, Placement At);
+public abstract record Item(Guid Id, Placement At)
+{
+    /// <summary>Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+    /// nowhere.</summary>
+    public string? Leads { get; init; }
+}
 
 /// <summary>Where and how an item lies on its slide.</summary>
 /// <param name="Rect">Its rectangle before it is turned, in slide units. That of a ground is always the

@@ -32,6 +32,12 @@ public enum PartKind
     /// <summary>The room that the talk is given in.</summary>
     Room,
 
+    /// <summary>How fast the speaker speaks.</summary>
+    Rate,
+
+    /// <summary>Run-throughs that were kept.</summary>
+    Runs,
+
     /// <summary>The order of the points.</summary>
     Points,
 
@@ -64,12 +70,16 @@ public enum PartKind
 
     /// <summary>How a slide comes in.</summary>
     SlideComing,
+
+    /// <summary>What moves on a slide.</summary>
+    SlideCues,
 }
 
 /// <summary>
 /// The name of a part of a deck. Edits that touch different parts merge. Written as <c>title</c>, <c>point/ID</c>,
 /// <c>slide/ID</c>, <c>slide/ID/items</c>, <c>slide/ID/item/ID</c>,
-/// <c>slide/ID/notes</c>, <c>slide/ID/seconds</c>, <c>slide/ID/grid</c>, <c>slide/ID/arranged</c>.
+/// <c>slide/ID/notes</c>, <c>slide/ID/seconds</c>, <c>slide/ID/grid</c>, <c>slide/ID/arranged</c>,
+/// <c>slide/ID/coming</c>, <c>slide/ID/cues</c>.
 /// </summary>
 /// <param name="Kind">What it is.</param>
 /// <param name="Of">The point or slide; empty for parts of the deck itself.</param>
@@ -87,6 +97,8 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
         ["grid"] = PartKind.Grid,
         ["house"] = PartKind.House,
         ["room"] = PartKind.Room,
+        ["rate"] = PartKind.Rate,
+        ["runs"] = PartKind.Runs,
         ["points"] = PartKind.Points,
         ["slides"] = PartKind.Slides,
     };
@@ -111,6 +123,7 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
                 ("slide", "grid", 3) => new(PartKind.SlideGrid, of),
                 ("slide", "arranged", 3) => new(PartKind.SlideArranged, of),
                 ("slide", "coming", 3) => new(PartKind.SlideComing, of),
+                ("slide", "cues", 3) => new(PartKind.SlideCues, of),
                 ("slide", "item", 4) when Guid.TryParse(path[3], out Guid item) => new(PartKind.SlideItem, of, item),
                 _ => null,
             };
@@ -138,6 +151,7 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
             PartKind.SlideGrid => $"slide/{Of}/grid",
             PartKind.SlideArranged => $"slide/{Of}/arranged",
             PartKind.SlideComing => $"slide/{Of}/coming",
+            PartKind.SlideCues => $"slide/{Of}/cues",
             _ => Names[Kind],
         };
 

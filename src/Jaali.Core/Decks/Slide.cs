@@ -38,6 +38,9 @@ public sealed record Slide(
     /// <summary>How it comes in; null for as the house has it.</summary>
     public Coming? OwnComing { get; init; }
 
+    /// <summary>What moves on it, in the order of the presses.</summary>
+    public ImmutableList<Cue> Cues { get; init; } = [];
+
     /// <summary>The item that is the ground, or null.</summary>
     [JsonIgnore]
     public Item? Ground => Items.Count > 0 && Items[0].At.IsGround ? Items[0] : null;

@@ -27,7 +27,10 @@ public static class DeckEditor
         Change change = command.Apply(deck, facts);
         if (change.Refusal is { } no)
             return new Rejected(no);
-        Deck after = command is Restore ? change.Deck! : LiveArrangements.Follow(deck, change.Deck!, command, facts);
+        Deck after =
+            command is Restore
+                ? change.Deck!
+                : LiveCues.Follow(deck, LiveArrangements.Follow(deck, change.Deck!, command, facts));
         ImmutableSortedDictionary<PartKey, JsonElement?> was = DeckParts.Changed(deck, after);
         return new Edited(after, new Restore(was), [.. was.Keys]);
     }

@@ -29,6 +29,10 @@ public static class DeckParts
         Put(new(PartKind.Grid), from.Grid, to.Grid);
         Put(new(PartKind.House), from.House, to.House);
         Put(new(PartKind.Room), from.Room, to.Room);
+        if (from.WordsPerMinute != to.WordsPerMinute)
+            Put(new(PartKind.Rate), (double?)from.WordsPerMinute, to.WordsPerMinute);
+        if (!ReferenceEquals(from.Runs, to.Runs))
+            Put(new(PartKind.Runs), from.Runs, to.Runs);
         Put(new(PartKind.Point, to.Id), from.OwnOpening, to.OwnOpening);
         if (!ReferenceEquals(from.Points, to.Points))
         {
@@ -66,6 +70,8 @@ public static class DeckParts
                 Put(new(PartKind.SlideSeconds, id), a?.Seconds, b?.Seconds);
             Put(new(PartKind.SlideGrid, id), a?.OwnGrid, b?.OwnGrid);
             Put(new(PartKind.SlideComing, id), a?.OwnComing, b?.OwnComing);
+            if (!ReferenceEquals(a?.Cues, b?.Cues))
+                Put(new(PartKind.SlideCues, id), Moves(a), Moves(b));
             if (a?.Arranged != b?.Arranged)
                 Put(new(PartKind.SlideArranged, id), a?.Arranged, b?.Arranged);
             if (ReferenceEquals(a?.Items, b?.Items))
@@ -120,6 +126,12 @@ public static class DeckParts
                 case PartKind.Room:
                     deck = deck with { Room = Read<Room>(value) };
                     break;
+                case PartKind.Rate:
+                    deck = deck with { WordsPerMinute = Read<double>(value) };
+                    break;
+                case PartKind.Runs:
+                    deck = deck with { Runs = Read<ImmutableList<RunThrough>>(value) };
+                    break;
                 case PartKind.Points:
                     pointOrder = Read<Guid[]>(value);
                     break;
@@ -155,6 +167,9 @@ public static class DeckParts
             Slides = [.. slideOrder.Where(slides.ContainsKey).Select(id => slides[id].Finish())],
         };
     }
+
+    // None is no part at all: stores from before there were any stay as they are.
+    private static ImmutableList<Cue>? Moves(Slide? s) => s is null || s.Cues.IsEmpty ? null : s.Cues;
 
     private static SlideHead? Head(Slide? s) => s is null ? null : new(s.Kind, s.PointId);
 
@@ -213,6 +228,9 @@ public static class DeckParts
                     break;
                 case PartKind.SlideComing:
                     _slide = _slide with { OwnComing = value is null ? null : Read<Coming>(value) };
+                    break;
+                case PartKind.SlideCues:
+                    _slide = _slide with { Cues = value is null ? [] : Read<ImmutableList<Cue>>(value) };
                     break;
                 case PartKind.SlideArranged:
                     _slide = _slide with { Arranged = value is null ? null : Read<ArrangementForm>(value) };

@@ -70,6 +70,58 @@ public sealed class Path : IEquatable<Path>
             )
         ) / 2;
 
+    /// <summary>How many outlines it has; holes are some.</summary>
+    public int Outlines => _outlines.Length;
+
+    /// <summary>Places along its first outline, evenly by length of the way, clockwise, the first of them where a line
+    /// from the middle of its bounds straight up crosses it (or comes nearest).</summary>
+    /// <param name="count">How many.</param>
+    public SlidePoint[] Along(int count)
+    {
+        SlidePoint[] way = [.. _outlines[0]];
+        if (way.Length > 1 && way[0] == way[^1])
+            way = way[..^1];
+        if (way.Select((a, i) => (A: a, B: way[(i + 1) % way.Length])).Sum(s => s.A.X * s.B.Y - s.B.X * s.A.Y) < 0)
+            Array.Reverse(way);
+        double x = Bounds.X + Bounds.Width / 2,
+            middle = Bounds.Y + Bounds.Height / 2;
+        // Where the way crosses the upright over the middle, from left to right; else its nearest corner.
+        int at = -1;
+        SlidePoint first = default;
+        for (int i = 0; i < way.Length; i++)
+        {
+            (SlidePoint a, SlidePoint b) = (way[i], way[(i + 1) % way.Length]);
+            if (a.X > x || b.X <= x || a.Y + (b.Y - a.Y) * (x - a.X) / (b.X - a.X) > middle)
+                continue;
+            (at, first) = (i, new(x, a.Y + (b.Y - a.Y) * (x - a.X) / (b.X - a.X)));
+            break;
+        }
+        if (at < 0)
+        {
+            at = Enumerable.Range(0, way.Length).MinBy(i => Math.Abs(way[i].X - x) + Math.Max(0, way[i].Y - middle));
+            first = way[at];
+        }
+        SlidePoint[] round = [first, .. way[(at + 1)..], .. way[..(at + 1)], first];
+        double[] upTo = new double[round.Length];
+        for (int i = 1; i < round.Length; i++)
+            upTo[i] =
+                upTo[i - 1]
+                + Math.Sqrt(Math.Pow(round[i].X - round[i - 1].X, 2) + Math.Pow(round[i].Y - round[i - 1].Y, 2));
+        SlidePoint[] places = new SlidePoint[count];
+        for (int n = 0, i = 1; n < count; n++)
+        {
+            double want = upTo[^1] * n / count;
+            while (i < round.Length - 1 && upTo[i] < want)
+                i++;
+            double share = upTo[i] > upTo[i - 1] ? (want - upTo[i - 1]) / (upTo[i] - upTo[i - 1]) : 0;
+            places[n] = new(
+                round[i - 1].X + (round[i].X - round[i - 1].X) * share,
+                round[i - 1].Y + (round[i].Y - round[i - 1].Y) * share
+            );
+        }
+        return places;
+    }
+
     /// <summary>True for an upright rectangle, which painters clip by without smoothing its edges twice.</summary>
     public bool IsRect { get; }
 

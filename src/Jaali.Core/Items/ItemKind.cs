@@ -91,6 +91,20 @@ public abstract class ItemKind
     /// <summary>What it is, in a few words.</summary>
     public abstract string Describe(Item item, ItemPlace at);
 
+    /// <summary>What it is called within a sentence, such as “the photo “Low water””.</summary>
+    public virtual string Called(Item item, ItemPlace at) =>
+        Describe(item, at) is { Length: > 0 } words ? $"“{Few(words)}”" : $"the {Name}";
+
+    /// <summary>The first few words of a text.</summary>
+    protected static string Few(string text)
+    {
+        string line = text.ReplaceLineEndings(" ").Trim();
+        int end = line.Length <= MostCalled ? line.Length : line.LastIndexOf(' ', MostCalled);
+        return end == line.Length ? line : line[..(end > 0 ? end : MostCalled)].TrimEnd(',', ';', ':', '.') + "…";
+    }
+
+    private const int MostCalled = 40;
+
     /// <summary>What was done to what it shows, in a sentence for the person who did it; empty for nothing to
     /// say.</summary>
     public virtual string Done(Item item) => "";

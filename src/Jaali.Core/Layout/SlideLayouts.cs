@@ -29,6 +29,9 @@ public enum SlideLayout
     /// <summary>Where the facts of the talk come from.</summary>
     Sources,
 
+    /// <summary>The titles of the other slides, each leading to its slide.</summary>
+    Contents,
+
     /// <summary>The last words and who gives the talk.</summary>
     Closing,
 }
@@ -98,6 +101,8 @@ public static class SlideLayouts
                 SlideLayout.Sources when sources > 0 && lines == 0 && bare && last => sources == 1
                     ? "One source stands in the plan."
                     : $"{sources} sources stand in the plan.",
+                SlideLayout.Contents when own.Length > 4 && lines == 0 && bare && own[1].Id == slide.Id =>
+                    "It follows the opening: it can say what is to come.",
                 SlideLayout.Closing when last => "It is the last slide before the credits.",
                 SlideLayout.Section when bare && !first && lines == 1 && Saying.Words(text) <= 6 =>
                     "Few words and no photo: they can open a part of the talk.",
@@ -114,6 +119,7 @@ public static class SlideLayouts
             SlideLayout.Number => "One number, with what it counts under it.",
             SlideLayout.List => "A title, with entries under it.",
             SlideLayout.Sources => "The sources of all facts in the plan.",
+            SlideLayout.Contents => "The titles of the slides, each leading to its slide.",
             SlideLayout.Closing => "The last words, with the speaker under them.",
             _ => throw new ArgumentOutOfRangeException(nameof(layout)),
         };
@@ -256,17 +262,20 @@ public static class SlideLayouts
                 );
                 break;
             case SlideLayout.Sources:
-                int sources = deck.References.Count();
-                yield return Put(
-                    WordsRole.Heading,
-                    Part(0, 0, 1, .16),
-                    main.Plain.Length > 0 ? main : Typed("Sources")
-                );
+            case SlideLayout.Contents:
+                (string name, WordsSource follows) =
+                    layout == SlideLayout.Sources
+                        ? ("Sources", WordsSource.References)
+                        : ("Contents", WordsSource.Contents);
+                int lines = new Words(default, new(default), WordsRole.Body, follows, "", Spot.Auto)
+                    .Paragraphs(deck, slide)
+                    .Count;
+                yield return Put(WordsRole.Heading, Part(0, 0, 1, .16), main.Plain.Length > 0 ? main : Typed(name));
                 yield return Put(
                     WordsRole.Body,
                     Part(0, .21, 1, rest.Count > 0 ? .58 : .75),
-                    new(WordsSource.References, []),
-                    Columns(sources)
+                    new(follows, []),
+                    Columns(lines)
                 );
                 if (rest.Count > 0)
                     yield return Put(WordsRole.Caption, Part(0, .83, .8, .17), Joined(rest));

@@ -102,6 +102,8 @@ public sealed record SlideMotion(double Seconds, Easing Easing, string? Under, I
         };
         return coming.Change switch
         {
+            // What is carried is said apart; where nothing can be, the slide dissolves.
+            SlideChange.Carry => Run(Easing.InOut, null, (MotionLayer.Coming, [new(0, 0), new(1)])),
             SlideChange.Dissolve => Run(Easing.Even, null, (MotionLayer.Coming, [new(0, 0), new(1)])),
             SlideChange.Wipe => Run(
                 Easing.InOut,

@@ -13,8 +13,12 @@ public static class Pace
     /// <summary>Seconds proposed for a slide that belongs to no point.</summary>
     public const double NewSlideSeconds = 60;
 
+    /// <summary>The shortest and the longest time that is planned for a slide, in seconds.</summary>
+    public const double ShortestSlide = 1,
+        LongestSlide = 3600;
+
     /// <summary>True for 1 to 3600 seconds.</summary>
-    public static bool Plannable(double seconds) => seconds is >= 1 and <= 3600;
+    public static bool Plannable(double seconds) => seconds is >= ShortestSlide and <= LongestSlide;
 
     /// <summary>The planned length of the talk in seconds: its slides, or its points while it has no slides.</summary>
     public static double Planned(Deck deck) =>
@@ -32,8 +36,9 @@ public static class Pace
         return Math.Clamp(Math.Floor(open / Math.Max(1, count) / 15) * 15, 30, 180);
     }
 
-    /// <summary>Words that a speaker says in a minute: common practice, no source.</summary>
-    public const double WordsPerMinute = 130;
+    /// <summary>The slowest and the fastest speaking that is believed, in words a minute.</summary>
+    public const double SlowestWords = 60,
+        FastestWords = 300;
 
     /// <summary>How many words a text has: letters and digits that belong together; in scripts without spaces two signs
     /// are taken for a word.</summary>
@@ -63,7 +68,9 @@ public static class Pace
     }
 
     /// <summary>How long a text takes to say, in seconds.</summary>
-    public static double Spoken(string text) => Words(text) / WordsPerMinute * 60;
+    /// <param name="text">The text.</param>
+    /// <param name="wordsPerMinute">How fast it is spoken.</param>
+    public static double Spoken(string text, double wordsPerMinute) => Words(text) / wordsPerMinute * 60;
 
     internal static Refusal NotPlannable =>
         new("bad-time", "Planned time is between 1 second and 1 hour. Give it as minutes and seconds, such as 1:30.");

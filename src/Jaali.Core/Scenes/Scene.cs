@@ -151,6 +151,8 @@ public sealed record SceneLine(double X, double Baseline, double Width, string T
 /// <param name="About">The place that stays where it is; null for the origin.</param>
 /// <param name="Soft">Over how many units it melts away inside its clip. Its opacity is that of the clip's outline filled
 /// with white and stroked this wide with nothing, blurred by a Gaussian of a quarter of it; 0 for a sharp edge.</param>
+/// <param name="Part">Which part of the item it is, counted from 0, where its parts move one by one; null for the item
+/// itself.</param>
 public sealed record GroupNode(
     Guid? ItemId,
     IReadOnlyList<SceneNode> Nodes,
@@ -159,7 +161,8 @@ public sealed record GroupNode(
     double Turn = 0,
     double Scale = 1,
     SlidePoint? About = null,
-    double Soft = 0
+    double Soft = 0,
+    int? Part = null
 ) : SceneNode;
 
 /// <summary>A moving picture. Painters that stand still show its poster.</summary>
@@ -171,13 +174,9 @@ public sealed record MediaNode(string Source, SlideRect Rect, string? PosterId, 
 
 /// <summary>A place that leads somewhere.</summary>
 /// <param name="Rect">The place.</param>
-/// <param name="Href">An address, or <see cref="ToSlide"/> and the identity of a slide of the deck.</param>
+/// <param name="Href">An address, or <see cref="Decks.Leading.ToSlide"/> and the identity of a slide of the deck.</param>
 /// <param name="Label">What stands there.</param>
-public sealed record SceneLink(SlideRect Rect, string Href, string Label)
-{
-    /// <summary>The scheme of links to a slide.</summary>
-    public const string ToSlide = "slide:";
-}
+public sealed record SceneLink(SlideRect Rect, string Href, string Label);
 
 /// <summary>What stands on a scene, in words and measures.</summary>
 /// <param name="ItemId">The item, or null for computed things.</param>

@@ -15,7 +15,8 @@ public abstract record DeskAnswer;
 /// <summary>It was carried out and is on the disk.</summary>
 /// <param name="Now">The deck after it.</param>
 /// <param name="Deed">What was taken back or done again, in words; empty for a new edit.</param>
-public sealed record Carried(StoredDeck Now, string Deed = "") : DeskAnswer;
+/// <param name="Note">What went with it without being asked for, in a sentence; empty for nothing.</param>
+public sealed record Carried(StoredDeck Now, string Deed = "", string Note = "") : DeskAnswer;
 
 /// <summary>It was refused.</summary>
 public sealed record Refused(Refusal Reason) : DeskAnswer;
@@ -169,7 +170,7 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
         seat.Now = then;
         seat.History?.Add(new(then.Revision, edit.Way, edit.Author, edit.Of, edit.Edited.Touched));
         await live.DeckChangedAsync(patches.Between(now, then));
-        return new Carried(then);
+        return new Carried(then, Note: edit.Way == EditWay.Do ? LiveCues.Gone(now.Deck, then.Deck) : "");
     }
 
     private async Task<T> AtSeatAsync<T>(Guid id, Func<Seat, Task<T>> work, CancellationToken cancel)

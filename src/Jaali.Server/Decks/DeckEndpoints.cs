@@ -156,7 +156,13 @@ public static class DeckEndpoints
     ) =>
         answer switch
         {
-            Carried c => TypedResults.Ok(desk.PatchSince(c.Now, has, Author.Records(http)) with { Deed = c.Deed }),
+            Carried c => TypedResults.Ok(
+                desk.PatchSince(c.Now, has, Author.Records(http)) with
+                {
+                    Deed = c.Deed,
+                    Note = c.Note,
+                }
+            ),
             Refused r => Problems.Of(r.Reason),
             Stale s => Problems.Of(
                 new Refusal(

@@ -22,6 +22,8 @@ namespace Jaali.Server;
 /// <param name="SceneSlides">The slides whose scenes differ.</param>
 /// <param name="Scenes">All scenes of those.</param>
 /// <param name="Deed">What was taken back or done again, in words, in the answer to who asked for it.</param>
+/// <param name="Note">What went with an edit without being asked for, in a sentence, in the answer to who made it; empty
+/// for nothing.</param>
 public sealed record DeckPatch(
     Guid DeckId,
     int? From,
@@ -35,7 +37,8 @@ public sealed record DeckPatch(
     IReadOnlyList<PhotoView> Photos,
     IReadOnlyList<Guid> SceneSlides,
     IReadOnlyList<Scene> Scenes,
-    string Deed = ""
+    string Deed = "",
+    string Note = ""
 );
 
 /// <summary>Makes patches.</summary>

@@ -96,6 +96,7 @@ public sealed record OpenCounts(int Plan, int Gather, int Compose, int Clear);
 /// <param name="OwnGrid">A grid of its own; null for the deck's.</param>
 /// <param name="Arranged">The arrangement that its photos follow; null for none.</param>
 /// <param name="Coming">How it comes in.</param>
+/// <param name="Cues">What moves on it, in the order of the presses.</param>
 public sealed record SlideView(
     Guid Id,
     SlideKind Kind,
@@ -110,7 +111,8 @@ public sealed record SlideView(
     string Why,
     SlideGrid? OwnGrid,
     ArrangementForm? Arranged,
-    Coming Coming
+    Coming Coming,
+    IReadOnlyList<Cue> Cues
 );
 
 /// <summary>An item for the client.</summary>
@@ -235,6 +237,7 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
                 .Prepend(standing.Standing.ToString())
                 .Prepend(label)
                 .Prepend(coming.ToString())
+                .Prepend(deck.WordsPerMinute.ToString(System.Globalization.CultureInfo.InvariantCulture))
         );
         if (_made.TryGetValue(slide, out Made? made) && made.Key == key)
             return made.View;
@@ -258,13 +261,14 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             ],
             slide.Notes,
             Pace.Words(slide.Notes),
-            Pace.Spoken(slide.Notes),
+            Pace.Spoken(slide.Notes, deck.WordsPerMinute),
             slide.Seconds,
             standing.Standing,
             standing.Why,
             slide.OwnGrid,
             slide.Arranged,
-            coming
+            coming,
+            slide.Cues
         );
         _made.AddOrUpdate(slide, new Made(key, view));
         return view;

@@ -63,10 +63,13 @@ public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
                 deck.Shape,
                 string.Join('\n', slide.Items.Select(i => ItemKinds.Of(i).Describe(i, place))),
                 Records(ItemKinds.Photos(slide)),
-                // Links may lead to slides that come and go.
-                slide.Items.Any(i => i is Words { Body: not null })
+                // Links may lead to slides that come and go, and follow their titles.
+                slide.Items.Any(i =>
+                    i.Leads is not null || i is Words { Body: not null } or Words { Source: WordsSource.Contents }
+                )
                     ? string.Join('|', deck.Slides.Select(s => s.Id))
                     : "",
+                Cue.PartByPartOf(slide),
                 how
             );
         }

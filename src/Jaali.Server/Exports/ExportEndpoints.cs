@@ -35,6 +35,7 @@ public static class ExportEndpoints
 
     private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> StartPdfAsync(
         Guid id,
+        bool? states,
         DeckDesk desk,
         Jobs jobs,
         HttpContext http,
@@ -45,7 +46,7 @@ public static class ExportEndpoints
             return Problems.NotFound("deck");
         if (stored.Deck.Slides.Count == 0)
             return Problems.Of(new Core.Refusal("no-slides", "There are no slides yet. Make them in Plan first."));
-        JobView job = await jobs.AskAsync(id, PdfJob.Name, "", new { }, Author.Of(http));
+        JobView job = await jobs.AskAsync(id, PdfJob.Name, "", new PdfAsked(states ?? false), Author.Of(http));
         return TypedResults.Accepted($"/api/jobs/{job.Id}", job);
     }
 

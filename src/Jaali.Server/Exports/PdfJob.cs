@@ -1,9 +1,17 @@
+using System.Text.Json;
+using Jaali.Core.Decks;
+using Jaali.Core.Editing;
 using Jaali.Core.Items;
+using Jaali.Core.Motion;
 using Jaali.Core.Scenes;
 using Jaali.Formats;
 using Jaali.Store;
 
 namespace Jaali.Server;
+
+/// <summary>What a PDF is asked for.</summary>
+/// <param name="States">Each press of a slide has a page of its own.</param>
+public sealed record PdfAsked(bool States = false);
 
 /// <summary>Writes a deck as PDF. The file belongs to the job, and the job to its deck.</summary>
 public sealed class PdfJob(
@@ -33,16 +41,17 @@ public sealed class PdfJob(
             throw new JobFailedException(
                 "A photo's file is missing from the store or damaged. Take it again before handing the talk on."
             );
-        await Task.Run(() => Write(stored, job.Id, report, cancel), cancel);
+        PdfAsked asked = JsonSerializer.Deserialize<PdfAsked>(job.Asked, DeckJson.Options) ?? new();
+        await Task.Run(() => Write(stored, asked, job.Id, report, cancel), cancel);
         return $"/api/decks/{job.DeckId}/exports/{job.Id}.pdf";
     }
 
     /// <inheritdoc/>
     public void Remove(JobRow job) => File.Delete(FileOf(folder, job.Id));
 
-    private void Write(StoredDeck stored, Guid jobId, Action<double> report, CancellationToken cancel)
+    private void Write(StoredDeck stored, PdfAsked asked, Guid jobId, Action<double> report, CancellationToken cancel)
     {
-        IReadOnlyList<Scene> all = scenes.All(stored.Deck);
+        IReadOnlyList<Scene> all = asked.States ? States(stored.Deck) : scenes.All(stored.Deck);
         string half = folder.Export(jobId.ToString("N") + ".part");
         try
         {
@@ -55,4 +64,20 @@ public sealed class PdfJob(
             File.Delete(half);
         }
     }
+
+    // Every slide as it stands after each press.
+    private List<Scene> States(Deck deck) =>
+        [
+            .. deck.Slides.SelectMany(slide =>
+            {
+                IReadOnlyList<Scene> own = scenes.Of(deck, slide);
+                if (slide.Cues.IsEmpty || own is not [var scene])
+                    return own;
+                Timeline timeline = Timelines.Of(deck, slide, scene, scenes);
+                return Enumerable
+                    .Range(0, timeline.Steps.Count)
+                    .Select(step => StepScenes.After(scene, timeline, step))
+                    .ToArray();
+            }),
+        ];
 }

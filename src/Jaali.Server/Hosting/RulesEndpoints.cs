@@ -25,6 +25,8 @@ namespace Jaali.Server;
 /// <param name="Tones">How each tone is shown until it is said otherwise.</param>
 /// <param name="Edge">How a frame ends until it is said otherwise.</param>
 /// <param name="Paces">Paces of slides coming in that have a name.</param>
+/// <param name="LongestMove">Seconds that a move takes at most, and waits at most.</param>
+/// <param name="WaysOf">The ways there are for what a move does.</param>
 /// <param name="Filter">How a wall is narrowed at first.</param>
 /// <param name="PhotoTypes">Media types of files that are taken in.</param>
 /// <param name="PhotoEndings">Endings of files that may be photos: they are sent, and what cannot be taken is named.</param>
@@ -49,6 +51,8 @@ public sealed record RulesView(
     IReadOnlyList<ToneRule> Tones,
     FrameEdge Edge,
     IReadOnlyList<ComingPace> Paces,
+    double LongestMove,
+    IReadOnlyList<ActWays> WaysOf,
     WallFilter Filter,
     IReadOnlyList<string> PhotoTypes,
     IReadOnlyList<string> PhotoEndings,
@@ -57,6 +61,9 @@ public sealed record RulesView(
     long PermissionBytes,
     string Notice = ""
 );
+
+/// <summary>The ways there are for what a move does.</summary>
+public sealed record ActWays(CueAct Act, IReadOnlyList<CueWay> Ways);
 
 /// <summary>How a tone is shown until it is said otherwise.</summary>
 /// <param name="Tone">The tone.</param>
@@ -98,6 +105,8 @@ public static class RulesEndpoints
         ],
         new FrameEdge(),
         Coming.Paces,
+        Coming.Longest,
+        [.. Enum.GetValues<CueAct>().Select(a => new ActWays(a, Cue.WaysOf(a)))],
         new WallFilter(),
         PhotoFormats.Types,
         PhotoFormats.Endings,

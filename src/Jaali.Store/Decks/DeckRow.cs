@@ -1,3 +1,5 @@
+using Jaali.Core.Decks;
+
 namespace Jaali.Store;
 
 /// <summary>A deck's own row; its points, slides and edits have tables of their own.</summary>
@@ -32,6 +34,12 @@ public sealed class DeckRow
 
     /// <summary>The room as JSON; empty for the usual one.</summary>
     public string Room { get; set; } = "";
+
+    /// <summary>Words that the speaker says in a minute.</summary>
+    public double WordsPerMinute { get; set; } = Deck.UsualWordsPerMinute;
+
+    /// <summary>Run-throughs that were kept, as JSON; empty for none.</summary>
+    public string Runs { get; set; } = "";
 
     /// <summary>Identities of the points in order, as JSON.</summary>
     public string PointOrder { get; set; } = "[]";

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
@@ -21,6 +22,8 @@ internal static class DeckRows
         row.Grid = deck.Grid == SlideGrid.Usual ? "" : Write(deck.Grid);
         row.House = deck.House == HouseStyles.First ? "" : Write(deck.House);
         row.Room = deck.Room == Room.Usual ? "" : Write(deck.Room);
+        row.WordsPerMinute = deck.WordsPerMinute;
+        row.Runs = deck.Runs.IsEmpty ? "" : Write(deck.Runs);
         row.PointOrder = Write(deck.Points.Select(p => p.Id));
         row.SlideOrder = Write(deck.Slides.Select(s => s.Id));
         row.Revision = revision;
@@ -61,6 +64,7 @@ internal static class DeckRows
             Grid = s.OwnGrid is null ? "" : Write(s.OwnGrid),
             Arranged = s.Arranged?.ToString() ?? "",
             Coming = s.OwnComing is null ? "" : Write(s.OwnComing),
+            Cues = s.Cues.IsEmpty ? "" : Write(s.Cues),
             ItemOrder = Write(s.Items.Select(i => i.Id)),
         };
 
@@ -81,6 +85,7 @@ internal static class DeckRows
         {
             OwnGrid = r.Grid.Length > 0 ? Read<SlideGrid>(r.Grid) : null,
             Arranged = Enum.TryParse(r.Arranged, out ArrangementForm form) ? form : null,
+            Cues = r.Cues.Length > 0 ? Read<ImmutableList<Cue>>(r.Cues) : [],
             OwnComing = r.Coming.Length > 0 ? Read<Coming>(r.Coming) : null,
         };
     }

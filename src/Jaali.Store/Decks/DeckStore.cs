@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
@@ -120,6 +121,8 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
             Grid = row.Grid.Length > 0 ? Read<SlideGrid>(row.Grid) : SlideGrid.Usual,
             House = row.House.Length > 0 ? Read<HouseStyle>(row.House) : HouseStyles.First,
             Room = row.Room.Length > 0 ? Read<Room>(row.Room) : Room.Usual,
+            WordsPerMinute = row.WordsPerMinute,
+            Runs = row.Runs.Length > 0 ? Read<ImmutableList<RunThrough>>(row.Runs) : [],
             OwnOpening = points.TryGetValue(id, out PointRow? opening) ? DeckRows.Point(opening) : null,
         };
         return new StoredDeck(deck, row.Revision);

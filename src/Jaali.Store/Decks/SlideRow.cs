@@ -30,6 +30,9 @@ public sealed class SlideRow
     /// <summary>How it comes in, as JSON; empty for as the house has it.</summary>
     public string Coming { get; set; } = "";
 
+    /// <summary>What moves on it, as JSON; empty for nothing.</summary>
+    public string Cues { get; set; } = "";
+
     /// <summary>Identities of the items from bottom to top, as JSON.</summary>
     public string ItemOrder { get; set; } = "[]";
 }

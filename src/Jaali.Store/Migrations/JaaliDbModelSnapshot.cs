@@ -128,6 +128,10 @@ namespace Jaali.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Runs")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Shape")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -154,6 +158,9 @@ namespace Jaali.Store.Migrations
                     b.Property<string>("Use")
                         .IsRequired()
                         .HasColumnType("TEXT");
+
+                    b.Property<double>("WordsPerMinute")
+                        .HasColumnType("REAL");
 
                     b.HasKey("Id");
 
@@ -544,6 +551,10 @@ namespace Jaali.Store.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Coming")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Cues")
                         .IsRequired()
                         .HasColumnType("TEXT");
 

@@ -46,10 +46,63 @@ public static class CommandExamples
         deck = world.Do(deck, new AddPoints("Not yet shown")).Deck;
         foreach (ItemExample example in ItemKinds.All.SelectMany(k => k.Examples(Photo)))
             deck = world.Do(deck, new AddItem(deck.Slides[3].Id, example.Made)).Deck;
+        // Things that move on it, and a run-through.
+        deck = world.Do(deck, new AddCue(deck.Slides[3].Id, In(deck.Slides[3].Items[^1]))).Deck;
+        deck = world.Do(deck, new AddCue(deck.Slides[3].Id, In(deck.Slides[3].Items[0]))).Deck;
+        deck = world.Do(deck, new KeepRun(default, [new(deck.Slides[1].Id, 75), new(deck.Slides[3].Id, 12)])).Deck;
         // Slides that stand in another order than their points.
         deck = world.Do(deck, new MovePoint(deck.Points[3].Id, 2)).Deck;
         return (world, deck);
     }
+
+    private static Cue In(Item item) => new(default, CueAct.ComesIn, item.Id);
+
+    private static Item Other(Item item) => item with { Id = new Guid(7, 7, 7, new byte[8]) };
+
+    private static Deck WithGround(Deck d) =>
+        Of(d).Ground is not null
+            ? d
+            : d.With(
+                Of(d)
+                    .WithGround(
+                        new Frame(new Guid(8, 8, 8, new byte[8]), new(default), Photo, CropWindow.Whole),
+                        d.Shape.Bounds()
+                    )
+            );
+
+    private static Slide Turned(Deck d) =>
+        d.Slides[3] with
+        {
+            Cues =
+            [
+                new(
+                    Nothing,
+                    CueAct.InTurn,
+                    null,
+                    CueWay.Grow,
+                    Turns: [d.Slides[3].Items.First(i => !i.At.IsGround).Id]
+                ),
+            ],
+        };
+
+    private static Cue CueOf(Deck d, Chance c) =>
+        Moving(d) is { Cues: { IsEmpty: false } cues } ? c.Other(cues) : new Cue(Nothing, CueAct.ComesIn, Nothing);
+
+    private static Slide Moving(Deck d) => d.Slides.MaxBy(s => s.Cues.Count)!;
+
+    private static Guid RunOf(Deck d, Chance c) => d.Runs.IsEmpty ? Nothing : c.Of(d.Runs).Id;
+
+    private static Cue CueMade(Deck d, Chance c) =>
+        new(
+            Nothing,
+            c.Of(new[] { CueAct.ComesIn, CueAct.StandsOut, CueAct.GoesOut }),
+            ItemOf(d, c),
+            c.B % 2 == 0 ? CueWay.Dissolve : CueWay.Grow,
+            c.Other(Enum.GetValues<CueStart>()),
+            c.X * 20,
+            c.B % 20,
+            c.A % 3 == 0
+        );
 
     private static readonly Guid Nothing = new("00000000-0000-0000-0000-0000000000ff");
 
@@ -115,6 +168,35 @@ public static class CommandExamples
                             c.Of(Enum.GetValues<SlideSide>())
                         )
                 ),
+            [typeof(AddCue)] = (d, c) => new AddCue(SlideOf(d, c).Id, CueMade(d, c), c.B % 4),
+            [typeof(EditCue)] = (d, c) =>
+                new EditCue(
+                    Moving(d).Id,
+                    CueOf(d, c) with
+                    {
+                        Seconds = c.X * 20,
+                        Way = CueWay.Dissolve,
+                        Act = CueOf(d, c).Turns is null ? CueAct.GoesOut : CueAct.StandsOut,
+                    }
+                ),
+            [typeof(MoveCue)] = (d, c) => new MoveCue(Moving(d).Id, CueOf(d, c).Id, c.A % 4),
+            [typeof(RemoveCue)] = (d, c) => new RemoveCue(Moving(d).Id, CueOf(d, c).Id),
+            [typeof(TakeTurns)] = (d, c) =>
+                new TakeTurns(Fullest(d).Id, c.A % 2 == 0 ? null : [.. Fullest(d).Items.Take(2).Select(i => i.Id)]),
+            [typeof(ChangeGround)] = (d, c) => new ChangeGround(SlideOf(d, c).Id, PhotoOf(c), c.X * 20),
+            [typeof(CarryItem)] = (d, c) => new CarryItem(SlideOf(d, c).Id, ItemOf(d, c)),
+            [typeof(LeadTo)] = (d, c) =>
+                new LeadTo(
+                    SlideOf(d, c).Id,
+                    ItemOf(d, c),
+                    c.B % 3 == 0 ? null
+                        : c.B % 3 == 1 ? Leading.ToNext
+                        : "https://shore.example/" + c.A
+                ),
+            [typeof(KeepRun)] = (d, c) => new KeepRun(default, [new(SlideOf(d, c).Id, c.X * 900)]),
+            [typeof(ForgetRun)] = (d, c) => new ForgetRun(RunOf(d, c)),
+            [typeof(AdoptRun)] = (d, c) => new AdoptRun(RunOf(d, c)),
+            [typeof(SetRate)] = (_, c) => new SetRate(60 + c.B % 240),
             [typeof(SetNotes)] = (d, c) => new SetNotes(SlideOf(d, c).Id, "note " + c.B),
             [typeof(AddItem)] = (d, c) =>
                 new AddItem(
@@ -433,6 +515,59 @@ public static class CommandExamples
         No("bad-range", _ => new SetComing(new SlideChoice(null, "0-3")));
         No("bad-duration", _ => new SetComing(new SlideChoice(), new Coming(SlideChange.Push, 21)));
         No("bad-duration", _ => new SetComing(new SlideChoice(), new Coming(SlideChange.Push, -1)));
+        No("no-such-slide", _ => new AddCue(Nothing, new Cue(default, CueAct.ComesIn, Nothing)));
+        No("credits-are-computed", d => new AddCue(d.Slides[^1].Id, new Cue(default, CueAct.ComesIn, Nothing)));
+        No("no-item", d => new AddCue(Of(d).Id, new Cue(default, CueAct.ComesIn, Nothing)));
+        No("no-thing", d => new AddCue(Of(d).Id, new Cue(default, CueAct.ComesIn)));
+        No("no-thing", d => new AddCue(Of(d).Id, new Cue(default, CueAct.InTurn, Of(d).Items[0].Id, CueWay.Grow)));
+        No("bad-way", d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Act = CueAct.StandsOut, Way = CueWay.Wipe }));
+        No("bad-duration", d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Seconds = -1 }));
+        No("bad-duration", d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Delay = 21 }));
+        No("bad-number", d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Delay = double.NaN }));
+        No("unknown-choice", d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Way = (CueWay)99 }));
+        No("no-turns", d => new AddCue(Of(d).Id, new Cue(default, CueAct.InTurn, null, CueWay.Grow, Turns: [])));
+        No(
+            "no-turns",
+            d => new AddCue(
+                Of(d).Id,
+                new Cue(default, CueAct.InTurn, null, CueWay.Grow, Turns: [Of(d).Items[^1].Id, Of(d).Items[^1].Id])
+            )
+        );
+        No("ground-in-turn", d => new TakeTurns(Of(d).Id, [Ground(d).Id]), WithGround);
+        No("no-such-move", d => new EditCue(Of(d).Id, In(Of(d).Items[0])));
+        No("no-such-move", d => new MoveCue(Of(d).Id, Nothing, 0));
+        No("no-such-move", d => new RemoveCue(Of(d).Id, Nothing));
+        No("no-turns", d => new TakeTurns(Of(d).Id, []));
+        No("no-ground", d => new ChangeGround(d.Slides[4].Id, Photo));
+        No("no-such-photo", d => new ChangeGround(Of(d).Id, Unknown), WithGround);
+        No("bad-duration", d => new ChangeGround(Of(d).Id, Photo, 30), WithGround);
+        No(
+            "too-many-moves",
+            d => new AddCue(Of(d).Id, In(Of(d).Items[0])),
+            d => d.With(Of(d) with { Cues = [.. Enumerable.Repeat(In(Of(d).Items[0]), Limits.OfTalks.Cues)] })
+        );
+        No("in-turn-already", d => new TakeTurns(d.Slides[3].Id, Turned(d).Cues[^1].Turns), d => d.With(Turned(d)));
+        No(
+            "ground-there",
+            d => new CarryItem(Of(d).Id, Ground(d).Id),
+            d => WithGround(d).With(d.Slides[2] with { Items = [Other(Ground(WithGround(d)))] })
+        );
+        No(
+            "carried-already",
+            d => new CarryItem(Of(d).Id, Of(d).Items[0].Id),
+            d => d.With(d.Slides[2] with { Items = [Of(d).Items[0]], OwnComing = new(SlideChange.Carry) })
+        );
+        No("no-such-slide", _ => new CarryItem(Nothing, Nothing));
+        No("no-such-item", d => new CarryItem(Of(d).Id, Nothing));
+        No("no-such-item", d => new CarryItem(Of(d).Id, Of(d).Items[0].Id, Nothing));
+        No("no-next-slide", d => new CarryItem(d.Slides[^2].Id, d.Slides[^2].Items[0].Id));
+        No("bad-link", d => new LeadTo(Of(d).Id, Of(d).Items[0].Id, "javascript:alert(1)"));
+        No("bad-link", d => new LeadTo(Of(d).Id, Of(d).Items[0].Id, "slide:nowhere"));
+        No("no-times", _ => new KeepRun(default, [new(Nothing, 3)]));
+        No("bad-time", d => new KeepRun(default, [new(Of(d).Id, -3)]));
+        No("no-such-run", _ => new ForgetRun(Nothing));
+        No("no-such-run", _ => new AdoptRun(Nothing));
+        No("bad-rate", _ => new SetRate(20));
         No("no-such-slide", _ => new SetNotes(Nothing, ""));
         No("too-long", d => new SetNotes(Of(d).Id, longer));
         No("no-such-slide", _ => new AddItem(Nothing, new WordsEdit("x")));

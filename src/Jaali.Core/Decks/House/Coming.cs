@@ -20,6 +20,10 @@ public enum SlideChange
 
     /// <summary>Over the paper of the house.</summary>
     ThroughPaper,
+
+    /// <summary>What stands on both travels from where it was to where it will be; what is gone goes, what is new
+    /// comes.</summary>
+    Carry,
 }
 
 /// <summary>A side of a slide.</summary>

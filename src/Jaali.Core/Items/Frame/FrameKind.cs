@@ -358,6 +358,12 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
     }
 
     /// <inheritdoc/>
+    public override string Called(Item item, ItemPlace at) =>
+        at.Photos.Photo(((Frame)item).PhotoId)?.Rights.Title is { Length: > 0 } title
+            ? $"the photo “{Few(title)}”"
+            : "the photo";
+
+    /// <inheritdoc/>
     protected override void Compose(Frame item, Composition scene) =>
         FrameScene.Add(item, Describe(item, new ItemPlace(scene.Deck, scene.Slide, scene.Facts)), scene);
 

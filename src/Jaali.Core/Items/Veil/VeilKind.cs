@@ -77,6 +77,9 @@ public sealed class VeilKind : ItemKind<Veil, VeilEdit>
     protected override string Describe(Veil item, ItemPlace at) => "Veil";
 
     /// <inheritdoc/>
+    public override string Called(Item item, ItemPlace at) => "the veil";
+
+    /// <inheritdoc/>
     protected override void Compose(Veil item, Composition scene)
     {
         scene.Add(

@@ -28,7 +28,9 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
             WordsSource.DeckTitle => deck.Title,
             WordsSource.PointWording => slide.PointId is { } p ? deck.Point(p)?.Wording ?? Text : Text,
             WordsSource.Speaker => deck.Speaker,
-            WordsSource.PointFacts or WordsSource.References => Paragraph.Plain(Paragraphs(deck, slide)),
+            WordsSource.PointFacts or WordsSource.References or WordsSource.Contents => Paragraph.Plain(
+                Paragraphs(deck, slide)
+            ),
             _ => Text,
         };
 
@@ -45,8 +47,29 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
                 )),
             ],
             WordsSource.References => [.. deck.References.Select(Reference)],
+            WordsSource.Contents => [.. Titles(deck, slide)],
             _ => Paragraph.Of(Say(deck, slide)),
         };
+
+    // The opening, the credits and further contents are not in the contents.
+    private static IEnumerable<Paragraph> Titles(Deck deck, Slide here) =>
+        deck
+            .Slides.Where(s => s.Id != here.Id && s.Kind is SlideKind.Point or SlideKind.Free)
+            .Select(s => (s.Id, Title: TitleOf(deck, s)))
+            .Where(s => s.Title.Length > 0)
+            .Select(s => new Paragraph([new Run(s.Title, Link: Leading.ToSlide + s.Id)], ListMark.Point));
+
+    private static string TitleOf(Deck deck, Slide slide) =>
+        slide.PointId is { } id && deck.Point(id) is { } point
+            ? point.Wording
+            : slide
+                .Items.OfType<Words>()
+                .Where(w => w is { Source: not WordsSource.Contents, Role: not WordsRole.Credit })
+                .Select(w => (w.Role, Text: w.Say(deck, slide).ReplaceLineEndings(" ").Trim()))
+                .Where(w => w.Text.Length > 0)
+                .LoudestFirst(w => w.Role)
+                .Select(w => w.Text)
+                .FirstOrDefault("");
 
     private static Paragraph Reference(Fact fact) =>
         new(
@@ -78,6 +101,9 @@ public enum WordsSource
 
     /// <summary>Where all facts of the talk come from, as a numbered list.</summary>
     References,
+
+    /// <summary>The titles of the other slides, each leading to its slide.</summary>
+    Contents,
 }
 
 /// <summary>Writes words, sets them, or puts them elsewhere; what is null stays.</summary>

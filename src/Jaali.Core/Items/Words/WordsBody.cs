@@ -57,19 +57,13 @@ internal static class WordsBody
             ? new("bad-level", $"A list has at most {Paragraph.Deepest + 1} levels.")
         : body.SelectMany(p => p.Runs).Any(r => !Colours.IsColour(r.Ink))
             ? new("bad-colour", "A colour has six hexadecimal digits. Choose another.")
-        : body.SelectMany(p => p.Runs).Select(r => r.Link).FirstOrDefault(l => l is not null && !Leads(l)) is { } link
+        : body.SelectMany(p => p.Runs).Select(r => r.Link).FirstOrDefault(l => l is not null && !Leading.IsSound(l))
+            is { } link
             ? new(
                 "bad-link",
                 $"A link leads nowhere: “{Short(link)}”. Give an address that begins with https:// or a slide."
             )
         : null;
-
-    private static bool Leads(string link) =>
-        link.StartsWith(SceneLink.ToSlide, StringComparison.Ordinal)
-            ? Guid.TryParse(link[SceneLink.ToSlide.Length..], out _)
-            : link.Length <= 2000
-                && Uri.TryCreate(link, UriKind.Absolute, out Uri? to)
-                && to.Scheme is "http" or "https" or "mailto";
 
     private static string Short(string text) => text.Length > 60 ? text[..60].ToWellFormed() + "…" : text;
 

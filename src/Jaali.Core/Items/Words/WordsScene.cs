@@ -42,7 +42,6 @@ internal static class WordsScene
         string ink = look.Ink ?? Ink.Best(scene.Backdrop.Under(box, item.At.Turn, about), scene.Inks).Colour,
             contrary = scene.Inks.Against(ink),
             ornament = look.OrnamentInk ?? scene.House.Accents[0];
-        List<SceneNode> nodes = [];
         if (look.Plate is > 0 and var plate)
             scene.Add(
                 new PathNode(
@@ -51,34 +50,10 @@ internal static class WordsScene
                     plate
                 )
             );
-        IReadOnlyList<SceneNode> letters = look.Bend is { } bend and not 0
-            ? Bent.Nodes(set, at, ink, bend, scene.Facts.Fonts)
-            : TextNodes.Of(set, at, ink, scene.Facts.Fonts);
-        if (look.Shadow is > 0 and var shadow)
-            nodes.AddRange(
-                letters
-                    .OfType<TextNode>()
-                    .Select(t => t with { Ink = contrary, InkOpacity = ShadowStrength, Blur = shadow / 2 })
-            );
         Gradient? gradient =
             look.Ornament == Ornament.Gradient
                 ? new(new(box.X, box.Y), new(box.X, box.Bottom), [new(0, ink, 1), new(1, ornament, 1)])
                 : null;
-        bool outlined = look.Ornament == Ornament.Outlined;
-        double line = outlined ? Math.Max(2, look.Outline ?? 0) : look.Outline ?? 0;
-        foreach (SceneNode node in letters)
-            nodes.Add(
-                node is TextNode t
-                    ? t with
-                    {
-                        Gradient = gradient,
-                        InkOpacity = outlined ? 0 : 1,
-                        Stroke = line > 0 ? look.OutlineInk ?? (outlined ? t.Ink : contrary) : null,
-                        // Half of the line lies within the letter.
-                        StrokeWidth = 2 * line,
-                    }
-                    : node
-            );
         WordsReading reading = Reading(
             item,
             look,
@@ -88,13 +63,49 @@ internal static class WordsScene
             gradient is null ? [ink] : [ink, ornament],
             contrary
         );
-        foreach (SceneNode node in nodes)
-            scene.Add(node);
+        if (scene.Slide.Cues.Exists(c => c.PartByPart && c.ItemId == item.Id))
+            // Each paragraph is a part of its own, that can move without the others.
+            foreach (IGrouping<int, SetLine> paragraph in set.Lines.GroupBy(l => l.Paragraph))
+                scene.Add(new GroupNode(null, Dressed(set with { Lines = [.. paragraph] }), Part: paragraph.Key));
+        else
+            foreach (SceneNode node in Dressed(set))
+                scene.Add(node);
         foreach (SceneLink link in TextNodes.Links(set, at, scene.Facts.Fonts))
-            if (Leads(link.Href, scene.Deck))
-                scene.Link(link);
+            if (Leading.On(scene.Deck, scene.Slide, link.Href) is { } to)
+                scene.Link(link with { Href = to });
         scene.Reserve(box);
         scene.Tell(Part(item, how, set, box, ink, text, reading, scene));
+
+        // Letters with what sets them off: below them their shadow, round them their line.
+        List<SceneNode> Dressed(SetText words)
+        {
+            IReadOnlyList<SceneNode> letters = look.Bend is { } bend and not 0
+                ? Bent.Nodes(words, at, ink, bend, scene.Facts.Fonts)
+                : TextNodes.Of(words, at, ink, scene.Facts.Fonts);
+            List<SceneNode> nodes = [];
+            if (look.Shadow is > 0 and var shadow)
+                nodes.AddRange(
+                    letters
+                        .OfType<TextNode>()
+                        .Select(t => t with { Ink = contrary, InkOpacity = ShadowStrength, Blur = shadow / 2 })
+                );
+            bool outlined = look.Ornament == Ornament.Outlined;
+            double line = outlined ? Math.Max(2, look.Outline ?? 0) : look.Outline ?? 0;
+            foreach (SceneNode node in letters)
+                nodes.Add(
+                    node is TextNode t
+                        ? t with
+                        {
+                            Gradient = gradient,
+                            InkOpacity = outlined ? 0 : 1,
+                            Stroke = line > 0 ? look.OutlineInk ?? (outlined ? t.Ink : contrary) : null,
+                            // Half of the line lies within the letter.
+                            StrokeWidth = 2 * line,
+                        }
+                        : node
+                );
+            return nodes;
+        }
     }
 
     // A place that a layout left for words: nothing is painted, but an editor can begin there.
@@ -151,10 +162,6 @@ internal static class WordsScene
 
         string Styled(bool bold, bool italic) => scene.Facts.Fonts.Find(how.Face.Family, bold, italic).Id;
     }
-
-    private static bool Leads(string href, Deck deck) =>
-        !href.StartsWith(SceneLink.ToSlide, StringComparison.Ordinal)
-        || Guid.TryParse(href[SceneLink.ToSlide.Length..], out Guid to) && deck.Slide(to) is not null;
 
     // The words and their box: in the room a hand gave them, in a corner, or where they read best.
     private static (SetText Set, SlideRect Box) Placed(

@@ -52,22 +52,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/decks/{id}/motions": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: operations["readMotions"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/decks/{id}/pages": {
         parameters: {
             query?: never;
@@ -516,6 +500,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/motions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readMotions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/slides/{slideId}/moves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readMoves"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/timing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readTiming"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/points/{pointId}/searches": {
         parameters: {
             query?: never;
@@ -953,6 +985,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description The ways there are for what a move does. */
+        ActWays: {
+            act: components["schemas"]["CueAct"];
+            ways: components["schemas"]["CueWay"][];
+        };
         /** @description An address to read. */
         AddressRequest: {
             address: string;
@@ -1095,6 +1132,107 @@ export interface components {
             /** @description The photo it was kept as, for this point. */
             kept: null | string;
         };
+        /** @description How two pictures of one thing travel together: linear between the two ends. */
+        CarryBoxes: {
+            /** @description Where the middle of the one that goes lies at first. */
+            fromMiddle: components["schemas"]["SlidePoint"];
+            /** @description Where the middle of the one that comes lies at last. */
+            toMiddle: components["schemas"]["SlidePoint"];
+            /**
+             * Format: double
+             * @description How much larger the last is than the first.
+             */
+            grown: number;
+            /** @description One melts into the other; else the last is seen all the way. */
+            melts: boolean;
+        };
+        /** @description A thing that is carried, from bottom to top. */
+        CarryLayer: {
+            /** @description What it does. */
+            way: components["schemas"]["CarryWay"];
+            /**
+             * Format: int32
+             * @description Its node in the scene of the slide that goes, counted from 0; null where it is not there.
+             */
+            from: null | number;
+            /**
+             * Format: int32
+             * @description Its node in the scene of the slide that comes; null where it is not there.
+             */
+            to: null | number;
+            /**
+             * Format: uuid
+             * @description The thing; null for computed ones.
+             */
+            itemId: null | string;
+            boxes?: null | components["schemas"]["CarryBoxes"];
+            photo?: null | components["schemas"]["CarryPhoto"];
+        };
+        /** @description A photo on its way. */
+        CarryPhoto: {
+            goes: null | components["schemas"]["PhotoNode"];
+            /** @description The picture that comes. */
+            comes: components["schemas"]["PhotoNode"];
+            /** @description From the first to the last, linear between. */
+            states: components["schemas"]["CarryState"][];
+            /** @description Its outline at first, as places along it; null where it is a rectangle at both ends. */
+            fromOutline: null | components["schemas"]["SlidePoint"][];
+            /** @description Its outline at last: as many places. */
+            toOutline: null | components["schemas"]["SlidePoint"][];
+            /** @description Its line at both ends, in units. */
+            line: components["schemas"]["CarrySpan"];
+            /** @description The line's colour. */
+            lineColour: string;
+            /** @description Its shadow at both ends, in units. */
+            shadow: components["schemas"]["CarrySpan"];
+        };
+        /** @description A measure at both ends. */
+        CarrySpan: {
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+        };
+        /** @description What is seen of a photo on its way. */
+        CarryState: {
+            /**
+             * Format: double
+             * @description How far it is gone, 0 to 1.
+             */
+            at: number;
+            /** @description The frame before it is turned. */
+            clip: components["schemas"]["SlideRect"];
+            /**
+             * Format: double
+             * @description The frame's turn, degrees clockwise about its middle.
+             */
+            turn: number;
+            /** @description Where the whole of the picture that goes lies, before it is straightened. */
+            goes: components["schemas"]["SlideRect"];
+            /** @description Where the whole of the picture that comes lies. */
+            comes: components["schemas"]["SlideRect"];
+            /**
+             * Format: double
+             * @description How far the picture is turned in its frame, in degrees clockwise about the frame's
+             *                 middle.
+             */
+            straighten: number;
+            /**
+             * Format: double
+             * @description How far it is enlarged about the same.
+             */
+            enlarged: number;
+            /**
+             * Format: double
+             * @description How far the one that comes is seen, 0 to 1.
+             */
+            melted: number;
+        };
+        /**
+         * @description What a thing does while a slide comes in by carrying.
+         * @enum {unknown}
+         */
+        CarryWay: "stays" | "goes" | "comes" | "travels" | "photo";
         /**
          * @description Terms of a collection's own that are no open licence ("free to use"), as a person read and entered them, once for
          *     the collection. They hold for photos of which the collection names no licence.
@@ -1208,10 +1346,125 @@ export interface components {
             height: number;
         };
         /**
+         * @description One line of what moves on a slide. It names things by their identities and no place of theirs, so that whatever is
+         *     done to them it stays right.
+         */
+        Cue: {
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
+            id: string;
+            /** @description What it does. */
+            act: components["schemas"]["CueAct"];
+            /**
+             * Format: uuid
+             * @description The thing; null where several take turns.
+             */
+            itemId?: null | string;
+            /** @description How. */
+            way?: components["schemas"]["CueWay"];
+            /** @description What sets it going. */
+            start?: components["schemas"]["CueStart"];
+            /**
+             * Format: double
+             * @description How long it takes, 0 to double Coming.Longest.
+             * @default 0.7
+             */
+            seconds: number;
+            /**
+             * Format: double
+             * @description How long after that which sets it going, 0 to double Coming.Longest seconds.
+             * @default 0
+             */
+            delay: number;
+            /**
+             * @description Its parts do it one by one: paragraphs of words, parts of a table.
+             * @default false
+             */
+            partByPart: boolean;
+            /** @description Things that take turns, in order; null where one thing is named. */
+            turns?: null | string[];
+            /**
+             * @description Photos that come onto the slide later take their turn too, at the end.
+             * @default false
+             */
+            newcomers: boolean;
+        };
+        /**
+         * @description What a cue has a thing do.
+         * @enum {unknown}
+         */
+        CueAct: "comesIn" | "standsOut" | "goesOut" | "inTurn";
+        /** @description A move as a line of a list. */
+        CueLine: {
+            /**
+             * Format: uuid
+             * @description The move.
+             */
+            cueId: string;
+            /**
+             * Format: int32
+             * @description Presses of its own; 0 where it follows others.
+             */
+            presses: number;
+            /** @description What sets it going, in few words. */
+            when: string;
+            /** @description What happens, in a sentence without its end. */
+            says: string;
+            /** @description False where what should move is not on the slide. */
+            there: boolean;
+        };
+        /**
+         * @description What sets a cue going.
+         * @default onPress
+         * @enum {unknown}
+         */
+        CueStart: "onPress" | "withBefore" | "afterBefore";
+        /** @description What one press sets going; the first of a slide is its coming. */
+        CueStep: {
+            /**
+             * Format: double
+             * @description How long all of it takes.
+             */
+            seconds: number;
+            /** @description What moves. */
+            tracks: components["schemas"]["ThingTrack"][];
+            /**
+             * Format: uuid
+             * @description The thing that comes forward, over all others; null for none.
+             */
+            front: null | string;
+            /** @description The moves that it is made of. */
+            cues: string[];
+            /** @description What happens, in words that follow "next press:"; empty for nothing. */
+            says: string;
+        };
+        /**
+         * @description How a cue does it.
+         * @enum {unknown}
+         */
+        CueWay: "appear" | "dissolve" | "rise" | "drop" | "grow" | "wipe" | "turnIn";
+        /**
          * @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
          *                 own and one line in DeckCommands.
          */
-        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouse"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetWordsLook"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandSetComing"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandLayOutSlide"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandLineUpItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandMergeItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
+        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetSlot"] | components["schemas"]["DeckCommandSetUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouse"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetWordsLook"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandKeepPhoto"] | components["schemas"]["DeckCommandLetGo"] | components["schemas"]["DeckCommandOrderKept"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandSetComing"] | components["schemas"]["DeckCommandAddCue"] | components["schemas"]["DeckCommandEditCue"] | components["schemas"]["DeckCommandMoveCue"] | components["schemas"]["DeckCommandRemoveCue"] | components["schemas"]["DeckCommandTakeTurns"] | components["schemas"]["DeckCommandChangeGround"] | components["schemas"]["DeckCommandCarryItem"] | components["schemas"]["DeckCommandLeadTo"] | components["schemas"]["DeckCommandKeepRun"] | components["schemas"]["DeckCommandForgetRun"] | components["schemas"]["DeckCommandAdoptRun"] | components["schemas"]["DeckCommandSetRate"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandLayOutSlide"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandLineUpItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandMergeItems"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandTakeOff"] | components["schemas"]["DeckCommandRestore"];
+        /** @description Adds a move to a slide. */
+        DeckCommandAddCue: {
+            /** @enum {string} */
+            kind: "add-cue";
+            /** @description The move; its identity is given anew. */
+            cue: components["schemas"]["Cue"];
+            /**
+             * Format: int32
+             * @description Its place among the moves, counted from 0; null for the last.
+             */
+            at?: null | number;
+            /** Format: uuid */
+            slideId: string;
+            deed?: null | string;
+        };
         /** @description Puts a new item on top of a slide; a photo goes under the words. */
         DeckCommandAddItem: {
             /** @enum {string} */
@@ -1258,6 +1511,14 @@ export interface components {
             layout?: null | components["schemas"]["SlideLayout"];
             deed?: null | string;
         };
+        /** @description Plans each slide as long as it took in a run-through; slides that were not shown keep their time. */
+        DeckCommandAdoptRun: {
+            /** @enum {string} */
+            kind: "adopt-run";
+            /** Format: uuid */
+            runId: string;
+            deed?: null | string;
+        };
         /**
          * @description Puts several items of a slide in their places at once. A ground among them becomes a frame, since it is to stand
          *     beside others; a photo that has another shape of frame then is reframed, not stretched.
@@ -1274,6 +1535,40 @@ export interface components {
             places: components["schemas"]["ItemPlaced"][];
             form?: null | components["schemas"]["ArrangementForm"];
             deed?: null | string;
+        };
+        /**
+         * @description Lets a thing go on to the next slide: it stands there as it stands here, or what stands there is taken for the same
+         *     thing; and the next slide comes in by carrying.
+         */
+        DeckCommandCarryItem: {
+            /** @enum {string} */
+            kind: "carry-item";
+            /**
+             * Format: uuid
+             * @description What it is on the next slide; null where it comes there anew.
+             */
+            into?: null | string;
+            deed?: null | string;
+            /** Format: uuid */
+            slideId: string;
+            /** Format: uuid */
+            itemId: string;
+        };
+        /** @description Lets another photo come in over the ground and under everything else, slowly, on a press. */
+        DeckCommandChangeGround: {
+            /** @enum {string} */
+            kind: "change-ground";
+            /** @description The photo. */
+            photoId: string;
+            /**
+             * Format: double
+             * @description How long that takes.
+             * @default 5
+             */
+            seconds: number;
+            deed?: null | string;
+            /** Format: uuid */
+            slideId: string;
         };
         /** @description Decides that a photo's change may stand, or takes that back. */
         DeckCommandDecideChange: {
@@ -1297,6 +1592,16 @@ export interface components {
         DeckCommandDuplicateSlide: {
             /** @enum {string} */
             kind: "duplicate-slide";
+            /** Format: uuid */
+            slideId: string;
+            deed?: null | string;
+        };
+        /** @description Puts a move in the place of the one with its identity. */
+        DeckCommandEditCue: {
+            /** @enum {string} */
+            kind: "edit-cue";
+            /** @description The move as it shall be. */
+            cue: components["schemas"]["Cue"];
             /** Format: uuid */
             slideId: string;
             deed?: null | string;
@@ -1339,6 +1644,14 @@ export interface components {
             facts?: null | components["schemas"]["Fact"][];
             deed?: null | string;
         };
+        /** @description Forgets a run-through. */
+        DeckCommandForgetRun: {
+            /** @enum {string} */
+            kind: "forget-run";
+            /** Format: uuid */
+            runId: string;
+            deed?: null | string;
+        };
         /** @description Makes items one group, or takes them out of theirs. A ground is in no group. */
         DeckCommandGroupItems: {
             /** @enum {string} */
@@ -1372,6 +1685,19 @@ export interface components {
             photoId: string;
             deed?: null | string;
         };
+        /** @description Keeps a run-through with the time that each slide took. */
+        DeckCommandKeepRun: {
+            /** @enum {string} */
+            kind: "keep-run";
+            /**
+             * Format: date-time
+             * @description When it began.
+             */
+            at: string;
+            /** @description Slides in the order in which they were first shown. */
+            times: components["schemas"]["SlideTime"][];
+            deed?: null | string;
+        };
         /** @description Sets the words of a slide as a layout has them, with what the plan knows; nothing typed is lost. */
         DeckCommandLayOutSlide: {
             /** @enum {string} */
@@ -1380,6 +1706,21 @@ export interface components {
             slideId: string;
             layout: components["schemas"]["SlideLayout"];
             deed?: null | string;
+        };
+        /** @description Says where a thing leads when it is pressed. */
+        DeckCommandLeadTo: {
+            /** @enum {string} */
+            kind: "lead-to";
+            /**
+             * @description An address, a mail address or a slide, as Leading has them; null for
+             *                 nowhere.
+             */
+            leads: null | string;
+            deed?: null | string;
+            /** Format: uuid */
+            slideId: string;
+            /** Format: uuid */
+            itemId: string;
         };
         /** @description Takes a photo off a point's shortlist. Slides that show it keep it. */
         DeckCommandLetGo: {
@@ -1439,6 +1780,24 @@ export interface components {
             slideId: string;
             itemIds: string[];
             together: boolean;
+            deed?: null | string;
+        };
+        /** @description Puts a move in another place among the moves of its slide. */
+        DeckCommandMoveCue: {
+            /** @enum {string} */
+            kind: "move-cue";
+            /**
+             * Format: uuid
+             * @description The move.
+             */
+            cueId: string;
+            /**
+             * Format: int32
+             * @description Its place, counted from 0; beyond the last for the last.
+             */
+            to: number;
+            /** Format: uuid */
+            slideId: string;
             deed?: null | string;
         };
         /** @description Moves several items of a slide together, with those of their groups. Grounds stay. */
@@ -1571,6 +1930,16 @@ export interface components {
             slideId: string;
             /** Format: uuid */
             itemId: string;
+        };
+        /** @description Takes a move off a slide. */
+        DeckCommandRemoveCue: {
+            /** @enum {string} */
+            kind: "remove-cue";
+            /** Format: uuid */
+            cueId: string;
+            /** Format: uuid */
+            slideId: string;
+            deed?: null | string;
         };
         /** @description Takes an item off its slide, with those of its group. */
         DeckCommandRemoveItem: {
@@ -1705,6 +2074,17 @@ export interface components {
             /** Format: uuid */
             slideId: string;
             notes: string;
+            deed?: null | string;
+        };
+        /** @description Says how fast the speaker speaks. */
+        DeckCommandSetRate: {
+            /** @enum {string} */
+            kind: "set-rate";
+            /**
+             * Format: double
+             * @description Words a minute.
+             */
+            wordsPerMinute: number;
             deed?: null | string;
         };
         /** @description Says in what room the talk is given; whether words read is judged by it. */
@@ -1843,6 +2223,19 @@ export interface components {
             photoId: string;
             deed?: null | string;
         };
+        /**
+         * @description Lets things come forward in turn: those that are named, else every photo of the slide, in the order of reading; photos
+         *     that come later take their turn at the end. One move, whatever their number.
+         */
+        DeckCommandTakeTurns: {
+            /** @enum {string} */
+            kind: "take-turns";
+            /** @description The things, in their order; null for every photo. */
+            itemIds?: null | string[];
+            deed?: null | string;
+            /** Format: uuid */
+            slideId: string;
+        };
         /** @description What belongs to the deck as a whole. */
         DeckHeader: {
             /** @description The talk's title. */
@@ -1932,6 +2325,12 @@ export interface components {
              * @default
              */
             deed: string;
+            /**
+             * @description What went with an edit without being asked for, in a sentence, in the answer to who made it; empty
+             *         for nothing.
+             * @default
+             */
+            note: string;
         };
         /** @description A deck for the client: everything but its scenes. */
         DeckView: {
@@ -2596,6 +2995,11 @@ export interface components {
             id: string;
             /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
+            leads?: null | string;
         };
         /** @description An item of a slide, named from anywhere in its deck. */
         ItemOn: {
@@ -2645,6 +3049,11 @@ export interface components {
             id: string;
             /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
+            leads?: null | string;
         };
         /** @description An item for the client. */
         ItemView: {
@@ -2682,6 +3091,11 @@ export interface components {
             id: string;
             /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
+            leads?: null | string;
         };
         /**
          * @description Where a job stands.
@@ -2913,6 +3327,20 @@ export interface components {
             layer: components["schemas"]["MotionLayer"];
             states: components["schemas"]["MotionState"][];
         };
+        /** @description A thing that moves on a slide. */
+        MovingThing: {
+            /** @description Its name. */
+            name: components["schemas"]["ThingName"];
+            /** @description The room it takes in its place, turned as it is. */
+            box: components["schemas"]["SlideRect"];
+            /** @description How it stands before anything has moved. */
+            begins: components["schemas"]["ThingState"];
+            /**
+             * Format: double
+             * @description The largest scale it comes to: its photo is wanted that much larger.
+             */
+            largest: number;
+        };
         /** @description Asks for a new deck. */
         NewDeck: {
             title: null | string;
@@ -3042,6 +3470,25 @@ export interface components {
             words: string;
             fileName?: null | string;
             fileId?: null | string;
+        };
+        /**
+         * @description The whole of a photo painted into a rectangle; what of it is seen is decided by the groups around
+         *                 it.
+         */
+        PhotoNode: {
+            /** @description SHA-256 of the photo. */
+            photoId: string;
+            /** @description Where the whole photo lies. */
+            image: components["schemas"]["SlideRect"];
+            /** @description What it shows, for those who cannot see it. */
+            alt: string;
+            /**
+             * @description Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0
+             *                 to 1; null for none.
+             */
+            colours?: null | number[];
+            /** @description The name of what is done to its pixels before it is painted; null for nothing. */
+            treatment?: null | string;
         };
         /** @description A place in a photo, in fractions of its oriented width and height, [0, 1]. */
         PhotoPoint: {
@@ -3501,6 +3948,13 @@ export interface components {
             edge: components["schemas"]["FrameEdge"];
             /** @description Paces of slides coming in that have a name. */
             paces: components["schemas"]["ComingPace"][];
+            /**
+             * Format: double
+             * @description Seconds that a move takes at most, and waits at most.
+             */
+            longestMove: number;
+            /** @description The ways there are for what a move does. */
+            waysOf: components["schemas"]["ActWays"][];
             /** @description How a wall is narrowed at first. */
             filter: components["schemas"]["WallFilter"];
             /** @description Media types of files that are taken in. */
@@ -3560,6 +4014,24 @@ export interface components {
             link?: null | string;
             /** @description Their own colour as `#RRGGBB`; null for that of the words. */
             ink?: null | string;
+        };
+        /** @description A run-through in a list. */
+        RunView: {
+            /**
+             * Format: uuid
+             * @description Identity.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it began.
+             */
+            at: string;
+            /**
+             * Format: double
+             * @description How long it took.
+             */
+            seconds: number;
         };
         /** @description What one source says. */
         Saying: {
@@ -3630,7 +4102,7 @@ export interface components {
         SceneLink: {
             /** @description The place. */
             rect: components["schemas"]["SlideRect"];
-            /** @description An address, or string SceneLink.ToSlide and the identity of a slide of the deck. */
+            /** @description An address, or string Leading.ToSlide and the identity of a slide of the deck. */
             href: string;
             /** @description What stands there. */
             label: string;
@@ -3680,6 +4152,12 @@ export interface components {
              * @default 0
              */
             soft: number;
+            /**
+             * Format: int32
+             * @description Which part of the item it is, counted from 0, where its parts move one by one; null for the item
+             *                 itself.
+             */
+            part?: null | number;
         };
         /** @description A moving picture. Painters that stand still show its poster. */
         SceneNodeMediaNode: {
@@ -3941,7 +4419,7 @@ export interface components {
          * @description How one slide gives way to the next.
          * @enum {unknown}
          */
-        SlideChange: "cut" | "dissolve" | "wipe" | "push" | "throughBlack" | "throughPaper";
+        SlideChange: "cut" | "dissolve" | "wipe" | "push" | "throughBlack" | "throughPaper" | "carry";
         /** @description Slides that a command is for: all, those that are named, or a range. */
         SlideChoice: {
             /** @description Those slides; null for what Range says. */
@@ -3988,7 +4466,7 @@ export interface components {
          */
         SlideKind: "title" | "point" | "free" | "credits";
         /** @enum {unknown} */
-        SlideLayout: "opening" | "section" | "quotation" | "number" | "list" | "sources" | "closing" | null;
+        SlideLayout: "opening" | "section" | "quotation" | "number" | "list" | "sources" | "contents" | "closing" | null;
         /** @description How a slide comes in, as tracks that any player runs. */
         SlideMotion: {
             /**
@@ -4003,15 +4481,26 @@ export interface components {
             /** @description What moves. */
             tracks: components["schemas"]["MotionTrack"][];
         };
-        /** @description How a slide comes in when the talk is shown. */
-        SlideMotionView: {
+        /** @description What moves on a slide, in words, with what can be done. */
+        SlideMoves: {
+            /** @description The moves, one a line. */
+            lines: components["schemas"]["CueLine"][];
+            /** @description What a player needs. */
+            play: components["schemas"]["SlidePlay"];
+        };
+        /** @description Everything that a player needs to show a slide, besides its scenes. */
+        SlidePlay: {
             /**
              * Format: uuid
              * @description The slide.
              */
             slideId: string;
-            /** @description What moves. */
+            /** @description How it comes in. */
             coming: components["schemas"]["SlideMotion"];
+            /** @description Where it comes in by carrying: what is seen meanwhile, from bottom to top; null else. */
+            carried: null | components["schemas"]["CarryLayer"][];
+            /** @description What moves while it is shown. */
+            timeline: components["schemas"]["Timeline"];
         };
         /** @description A place on a slide, in slide units. */
         SlidePoint: {
@@ -4054,6 +4543,47 @@ export interface components {
          * @enum {unknown}
          */
         SlideSide: "left" | "right" | "top" | "bottom";
+        /** @description The time that a slide took. */
+        SlideTime: {
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
+            slideId: string;
+            /**
+             * Format: double
+             * @description In seconds, all its showings together.
+             */
+            seconds: number;
+        };
+        /** @description The time of a slide, seen four ways. */
+        SlideTiming: {
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
+            slideId: string;
+            /**
+             * Format: double
+             * @description Seconds planned.
+             */
+            planned: number;
+            /**
+             * Format: double
+             * @description Seconds in the run-through; null where it was not shown.
+             */
+            ran: null | number;
+            /**
+             * Format: double
+             * @description Seconds that its notes take to say; 0 without notes.
+             */
+            spoken: number;
+            /**
+             * Format: double
+             * @description Seconds by which the run-through, or else the notes, overrun the plan; 0 for not at all.
+             */
+            over: number;
+        };
         /** @description A slide for the client. */
         SlideView: {
             /**
@@ -4097,6 +4627,8 @@ export interface components {
             arranged: null | components["schemas"]["ArrangementForm"];
             /** @description How it comes in. */
             coming: components["schemas"]["Coming"];
+            /** @description What moves on it, in the order of the presses. */
+            cues: components["schemas"]["Cue"][];
         };
         /** @description A line that a dragged photo may catch on. */
         SnapLine: {
@@ -4143,6 +4675,33 @@ export interface components {
             /** @description How its photos stand. */
             standing: components["schemas"]["Standing"];
         };
+        /** @description The times of a talk side by side. */
+        TalkTiming: {
+            /** @description Of each slide, in order. */
+            slides: components["schemas"]["SlideTiming"][];
+            /**
+             * Format: double
+             * @description Seconds planned in all.
+             */
+            planned: number;
+            /**
+             * Format: double
+             * @description Seconds of the run-through in all; null without one.
+             */
+            ran: null | number;
+            /**
+             * Format: double
+             * @description Seconds that the notes take.
+             */
+            spoken: number;
+            /**
+             * Format: double
+             * @description Seconds given.
+             */
+            slot: number;
+            /** @description How it stands, in a sentence. */
+            says: string;
+        };
         /** @description A talk in the list of them, shown as its own run. */
         TalkView: {
             /**
@@ -4186,6 +4745,100 @@ export interface components {
             blocked: number;
             /** @description Its slides, as wide as their time; empty for talks beyond those that are held in memory. */
             tiles: components["schemas"]["TalkTile"][];
+        };
+        /** @description A state on the way. */
+        ThingKey: {
+            /**
+             * Format: double
+             * @description Seconds from the press.
+             */
+            at: number;
+            /** @description The state then. */
+            state: components["schemas"]["ThingState"];
+            /** @description How the time runs from it to the next. */
+            easing: components["schemas"]["Easing"];
+        };
+        /** @description A thing, or a part of one. */
+        ThingName: {
+            /**
+             * Format: uuid
+             * @description The thing.
+             */
+            itemId: string;
+            /**
+             * Format: int32
+             * @description Which part, counted from 0; null for all of it.
+             */
+            part: null | number;
+        };
+        /** @description How a thing stands at a moment, against its place on the slide. */
+        ThingState: {
+            /**
+             * Format: double
+             * @description 0 to 1; 0 for not there.
+             */
+            opacity: number;
+            /**
+             * Format: double
+             * @description To the right of its place, in slide units.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Below its place.
+             */
+            y: number;
+            /**
+             * Format: double
+             * @description A factor about the middle of its box.
+             */
+            scale: number;
+            /**
+             * Format: double
+             * @description Degrees clockwise about the same.
+             */
+            turn: number;
+            /**
+             * Format: double
+             * @description What is cut off at the left of its box, as a share of its width.
+             */
+            cutLeft: number;
+            /**
+             * Format: double
+             * @description At its right.
+             */
+            cutRight: number;
+        };
+        /** @description The way of a thing after one press. */
+        ThingTrack: {
+            /** @description The thing. */
+            thing: components["schemas"]["ThingName"];
+            /** @description Its states in order; two at one time for a jump. */
+            keys: components["schemas"]["ThingKey"][];
+        };
+        /** @description Everything that moves on a slide while it is shown. */
+        Timeline: {
+            /** @description What moves at all. */
+            things: components["schemas"]["MovingThing"][];
+            /** @description What happens when the slide has come in, then at each press. */
+            steps: components["schemas"]["CueStep"][];
+            /**
+             * Format: int32
+             * @description How many presses it takes before the next slide comes.
+             */
+            presses?: number;
+        };
+        /** @description The times of a talk. */
+        TimingView: {
+            /** @description Run-throughs that are kept, the latest first. */
+            runs: components["schemas"]["RunView"][];
+            /**
+             * Format: double
+             * @description How fast the speaker speaks.
+             */
+            wordsPerMinute: number;
+            /** @description Plan, run-through and notes side by side. */
+            timing: components["schemas"]["TalkTiming"];
         };
         /** @description How a tone is shown until it is said otherwise. */
         ToneRule: {
@@ -4448,7 +5101,7 @@ export interface components {
          * @description What words say: typed, or following the title, the speaker or the plan.
          * @enum {unknown}
          */
-        WordsSource: "typed" | "deckTitle" | "pointWording" | "speaker" | "pointFacts" | "references";
+        WordsSource: "typed" | "deckTitle" | "pointWording" | "speaker" | "pointFacts" | "references" | "contents";
         /** @enum {unknown} */
         WordsStand: "top" | "middle" | "foot" | null;
     };
@@ -4519,28 +5172,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-        };
-    };
-    readMotions: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SlideMotionView"][];
-                };
             };
         };
     };
@@ -5285,6 +5916,75 @@ export interface operations {
             };
         };
     };
+    readMotions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlidePlay"][];
+                };
+            };
+        };
+    };
+    readMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slideId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SlideMoves"];
+                };
+            };
+        };
+    };
+    readTiming: {
+        parameters: {
+            query?: {
+                run?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TimingView"];
+                };
+            };
+        };
+    };
     earlierSearches: {
         parameters: {
             query?: never;
@@ -5847,7 +6547,9 @@ export interface operations {
     };
     exportPdf: {
         parameters: {
-            query?: never;
+            query?: {
+                states?: boolean;
+            };
             header?: never;
             path: {
                 id: string;

@@ -27,6 +27,7 @@ export const aSlide = (id: string, change: Partial<Slide> = {}): Slide => ({
   ownGrid: null,
   arranged: null,
   coming: { change: 'cut', seconds: 0, from: 'right' },
+  cues: [],
   ...change,
 });
 
@@ -56,6 +57,7 @@ export const aPatch = (change: Partial<DeckPatch> = {}): DeckPatch => ({
   sceneSlides: [],
   scenes: [],
   deed: '',
+  note: '',
   ...change,
 });
 

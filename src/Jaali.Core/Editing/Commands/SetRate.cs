@@ -1,0 +1,26 @@
+using System.Collections.Immutable;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Pacing;
+
+namespace Jaali.Core.Editing;
+
+/// <summary>Says how fast the speaker speaks.</summary>
+/// <param name="WordsPerMinute">Words a minute.</param>
+public sealed record SetRate(double WordsPerMinute) : DeckCommand
+{
+    /// <inheritdoc/>
+    public override string Deed => "how fast the speaker speaks";
+
+    internal override Change Apply(Deck deck, IEditFacts facts) =>
+        WordsPerMinute is >= Pace.SlowestWords and <= Pace.FastestWords
+            ? deck with
+            {
+                WordsPerMinute = WordsPerMinute,
+            }
+            : new Refusal(
+                "bad-rate",
+                $"People speak between {Pace.SlowestWords} and {Pace.FastestWords} words a minute. Give a number between."
+            );
+}

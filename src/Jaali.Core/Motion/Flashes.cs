@@ -1,0 +1,46 @@
+using Jaali.Core.Geometry;
+
+namespace Jaali.Core.Motion;
+
+/// <summary>
+/// Flashes that could do harm. WCAG 2.2, success criterion 2.3.1: nothing flashes more than three times in any second,
+/// unless it is small. A flash is a pair of opposing changes; here every change of a tenth of opacity or more counts as
+/// one of luminance, which is on the safe side. Small is less than a quarter of the slide, from which the criterion's
+/// 25 % of any 10 degrees of sight follows where the slide fills about 20 degrees.
+/// </summary>
+public static class Flashes
+{
+    private const double Change = .1,
+        Window = 1,
+        SmallArea = .25;
+
+    private const int Most = 3;
+
+    /// <summary>True where a slide's moves flash.</summary>
+    /// <param name="timeline">The slide's timeline.</param>
+    /// <param name="area">Of the slide, in square units.</param>
+    public static bool In(Timeline timeline, double area)
+    {
+        HashSet<ThingName> large =
+        [
+            .. timeline.Things.Where(t => t.Box.Width * t.Box.Height >= SmallArea * area).Select(t => t.Name),
+        ];
+        return timeline.Steps.Any(s => s.Tracks.Any(t => large.Contains(t.Thing) && Flash(t)));
+    }
+
+    private static bool Flash(ThingTrack track)
+    {
+        List<(double At, int Sign)> turns = [];
+        for (int i = 1; i < track.Keys.Count; i++)
+        {
+            double by = track.Keys[i].State.Opacity - track.Keys[i - 1].State.Opacity;
+            if (Math.Abs(by) >= Change && (turns.Count == 0 || turns[^1].Sign != Math.Sign(by)))
+                turns.Add((track.Keys[i].At, Math.Sign(by)));
+        }
+        // More than three pairs of opposing changes: the seventh change within a second begins a fourth.
+        for (int i = 0; i + 2 * Most < turns.Count; i++)
+            if (turns[i + 2 * Most].At - turns[i].At < Window)
+                return true;
+        return false;
+    }
+}

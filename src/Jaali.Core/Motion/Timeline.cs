@@ -1,0 +1,45 @@
+using Jaali.Core.Geometry;
+
+namespace Jaali.Core.Motion;
+
+/// <summary>A thing that moves on a slide.</summary>
+/// <param name="Name">Its name.</param>
+/// <param name="Box">The room it takes in its place, turned as it is.</param>
+/// <param name="Begins">How it stands before anything has moved.</param>
+/// <param name="Largest">The largest scale it comes to: its photo is wanted that much larger.</param>
+public sealed record MovingThing(ThingName Name, SlideRect Box, ThingState Begins, double Largest);
+
+/// <summary>What one press sets going; the first of a slide is its coming.</summary>
+/// <param name="Seconds">How long all of it takes.</param>
+/// <param name="Tracks">What moves.</param>
+/// <param name="Front">The thing that comes forward, over all others; null for none.</param>
+/// <param name="Cues">The moves that it is made of.</param>
+/// <param name="Says">What happens, in words that follow "next press:"; empty for nothing.</param>
+public sealed record CueStep(
+    double Seconds,
+    IReadOnlyList<ThingTrack> Tracks,
+    Guid? Front,
+    IReadOnlyList<Guid> Cues,
+    string Says
+);
+
+/// <summary>Everything that moves on a slide while it is shown.</summary>
+/// <param name="Things">What moves at all.</param>
+/// <param name="Steps">What happens when the slide has come in, then at each press.</param>
+public sealed record Timeline(IReadOnlyList<MovingThing> Things, IReadOnlyList<CueStep> Steps)
+{
+    /// <summary>A slide on which nothing moves.</summary>
+    public static Timeline Still { get; } = new([], [new(0, [], null, [], "")]);
+
+    /// <summary>How many presses it takes before the next slide comes.</summary>
+    public int Presses => Steps.Count - 1;
+
+    /// <summary>How a thing stands when everything of a step, and of those before it, has come to rest.</summary>
+    public ThingState After(ThingName thing, int step)
+    {
+        for (int i = Math.Min(step, Steps.Count - 1); i >= 0; i--)
+            if (Steps[i].Tracks.FirstOrDefault(t => t.Thing == thing) is { } track)
+                return track.End;
+        return Things.FirstOrDefault(t => t.Name == thing)?.Begins ?? ThingState.Rest;
+    }
+}

@@ -1,0 +1,290 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Photos;
+using Jaali.Core.Scenes;
+
+namespace Jaali.Core.Motion;
+
+/// <summary>Turns the moves of a slide into what every thing does at every press.</summary>
+public static class Timelines
+{
+    /// <summary>What others keep of their opacity while something stands out or is forward.</summary>
+    public const double Dimmed = .3;
+
+    // How far things rise and drop, in slide units; how small they begin to grow and how far they stand out; how far
+    // they turn in, in degrees; how long what stood out takes to go back.
+    private const double Way = 60,
+        Small = .7,
+        Out = 1.12,
+        Turned = -12,
+        Release = .4;
+
+    // What covers so much of the slide is ground to everything else.
+    private const double GroundLike = .9;
+
+    /// <summary>The timeline of a slide.</summary>
+    /// <param name="deck">The deck.</param>
+    /// <param name="slide">The slide.</param>
+    /// <param name="scene">The slide's scene.</param>
+    /// <param name="photos">Facts of photos.</param>
+    public static Timeline Of(Deck deck, Slide slide, Scene scene, IPhotoFacts photos)
+    {
+        var place = new ItemPlace(deck, slide, photos);
+        Cue[] cues = [.. slide.Cues.Where(c => c.Things.Any(t => slide.Item(t) is not null))];
+        return cues.Length == 0 || slide.Kind == SlideKind.Credits
+            ? Timeline.Still
+            : new Builder(deck, slide, scene, item => ItemKinds.Of(item).Called(item, place)).Build(cues);
+    }
+
+    private sealed class Builder(Deck deck, Slide slide, Scene scene, Func<Item, string> name)
+    {
+        private readonly Dictionary<ThingName, SlideRect> _boxes = [];
+        private readonly Dictionary<ThingName, ThingState> _begins = [];
+        private readonly Dictionary<ThingName, ThingState> _now = [];
+        private readonly Dictionary<ThingName, double> _largest = [];
+        private readonly List<CueStep> _steps = [];
+
+        // Of the step that is made.
+        private readonly Dictionary<ThingName, List<ThingKey>> _tracks = [];
+        private readonly List<Guid> _cues = [];
+        private readonly List<string> _says = [];
+        private Guid? _front;
+        private double _begun,
+            _ended,
+            _length;
+        private bool _standing;
+
+        internal Timeline Build(Cue[] cues)
+        {
+            foreach (Item item in slide.Items)
+                Know(item);
+            Hide(cues);
+            foreach (Cue cue in cues)
+            {
+                if (cue.Act == CueAct.InTurn)
+                    Turns(cue);
+                else
+                    One(cue);
+            }
+            Close();
+            HashSet<ThingName> moving = [.. _steps.SelectMany(s => s.Tracks.Select(t => t.Thing))];
+            return new(
+                [
+                    .. moving
+                        .Where(_boxes.ContainsKey)
+                        .Select(t => new MovingThing(t, _boxes[t], _begins[t], _largest.GetValueOrDefault(t, 1))),
+                ],
+                _steps
+            );
+        }
+
+        // Things and their parts, with the room they take.
+        private void Know(Item item)
+        {
+            GroupNode? group = scene.Nodes.OfType<GroupNode>().FirstOrDefault(g => g.ItemId == item.Id);
+            if (group is null || NodeBounds.Of(group) is not { } box)
+                return;
+            Put(new(item.Id), box);
+            foreach (GroupNode part in group.Nodes.OfType<GroupNode>().Where(n => n.Part is not null))
+                if (NodeBounds.Of(part) is { } own)
+                    Put(
+                        new(item.Id, part.Part),
+                        NodeBounds.Turned(own, group.About ?? default, group.Turn, group.Scale)
+                    );
+
+            void Put(ThingName thing, SlideRect box)
+            {
+                _boxes[thing] = box;
+                _begins[thing] = _now[thing] = ThingState.Rest;
+            }
+        }
+
+        private ThingName[] PartsOf(Guid itemId) =>
+            [.. _boxes.Keys.Where(t => t.ItemId == itemId && t.Part is not null).OrderBy(t => t.Part)];
+
+        private ThingName[] Of(Cue cue)
+        {
+            ThingName whole = new(cue.ItemId!.Value);
+            return cue.PartByPart && PartsOf(whole.ItemId) is { Length: > 0 } parts ? parts
+                : _boxes.ContainsKey(whole) ? [whole]
+                : [];
+        }
+
+        // What comes in before anything else is done to it is not there to begin with.
+        private void Hide(Cue[] cues)
+        {
+            HashSet<ThingName> known = [];
+            foreach (Cue cue in cues.Where(c => c.Act is CueAct.ComesIn or CueAct.GoesOut))
+            foreach (ThingName thing in Of(cue).Where(known.Add))
+                if (cue.Act == CueAct.ComesIn)
+                    _begins[thing] = _now[thing] = ThingState.Gone;
+        }
+
+        private void One(Cue cue)
+        {
+            ThingName[] things = Of(cue);
+            string does = cue.Act switch
+            {
+                CueAct.ComesIn => "comes in",
+                CueAct.GoesOut => "goes out",
+                _ => "stands out",
+            };
+            for (int i = 0; i < things.Length; i++)
+            {
+                ThingName thing = things[i];
+                CueStart start = i == 0 || cue.Start == CueStart.OnPress ? cue.Start : CueStart.AfterBefore;
+                double at = Begin(cue, start, stands: cue.Act == CueAct.StandsOut);
+                _says.Add(
+                    things.Length > 1
+                        ? $"part {i + 1} of {things.Length} of {name(slide.Item(thing.ItemId)!)} {does}"
+                        : $"{name(slide.Item(thing.ItemId)!)} {does}"
+                );
+                switch (cue.Act)
+                {
+                    case CueAct.ComesIn:
+                        Jump(thing, at, From(cue.Way, thing));
+                        Go(thing, at, cue, ThingState.Rest);
+                        break;
+                    case CueAct.GoesOut:
+                        ThingState gone = From(cue.Way, thing);
+                        Go(thing, at, cue, gone);
+                        if (gone.Opacity > 0)
+                            Jump(thing, at + cue.Seconds, ThingState.Gone);
+                        break;
+                    default:
+                        foreach (ThingName other in Others(thing))
+                            Go(other, at, cue, _now[other] with { Opacity = Dimmed });
+                        Go(
+                            thing,
+                            at,
+                            cue,
+                            cue.Way == CueWay.Grow ? ThingState.Rest with { Scale = Out } : ThingState.Rest
+                        );
+                        break;
+                }
+            }
+        }
+
+        // Where a thing comes from; and, to go out, where it goes.
+        private ThingState From(CueWay way, ThingName thing) =>
+            way switch
+            {
+                CueWay.Appear or CueWay.Dissolve => ThingState.Gone,
+                CueWay.Rise => new(0, Y: Way),
+                CueWay.Drop => new(0, Y: -Way),
+                CueWay.Grow => new(0, Scale: Small),
+                CueWay.TurnIn => new(0, Scale: .9, Turn: Turned),
+                // Uncovered, not melted: it is whole in what is seen of it.
+                CueWay.Wipe => IsRightToLeft(thing) ? new(1, CutLeft: 1) : new(1, CutRight: 1),
+                _ => throw new ArgumentOutOfRangeException(nameof(way)),
+            };
+
+        private bool IsRightToLeft(ThingName thing) =>
+            scene.NodesOf(thing.ItemId).OfType<TextNode>().Any(t => t.IsRightToLeft);
+
+        // What is dimmed while a thing stands out: of a part the other parts, of a thing the other things but the ground.
+        private IEnumerable<ThingName> Others(ThingName thing)
+        {
+            double whole = scene.Width * scene.Height;
+            return _boxes
+                .Keys.Where(o => thing.Part is null ? o.Part is null : o.ItemId == thing.ItemId && o.Part is not null)
+                .Where(o => o != thing && _now[o].Opacity > 0)
+                .Where(o =>
+                    o.Part is not null
+                    || slide.Item(o.ItemId) is { At.IsGround: false }
+                        && _boxes[o].Width * _boxes[o].Height < whole * GroundLike
+                )
+                .ToArray();
+        }
+
+        private void Turns(Cue cue)
+        {
+            Item[] items = [.. cue.Turns!.Select(slide.Item).OfType<Item>().Where(i => _boxes.ContainsKey(new(i.Id)))];
+            ThingName? last = null;
+            for (int i = 0; i <= items.Length && items.Length > 0; i++)
+            {
+                double at = Begin(cue, i == 0 ? cue.Start : CueStart.OnPress, stands: i < items.Length);
+                if (i == items.Length)
+                {
+                    Go(last!.Value, at, cue, ThingState.Rest);
+                    _says.Add($"{name(items[^1])} goes back to its place");
+                    break;
+                }
+                var thing = new ThingName(items[i].Id);
+                foreach (ThingName other in Others(thing).Where(o => o != last))
+                    Go(other, at, cue, _now[other] with { Opacity = Dimmed });
+                if (last is { } dimmed)
+                    Go(dimmed, at, cue, ThingState.Rest with { Opacity = Dimmed });
+                ThingState forward = InTurnPlaces.Forward(deck, slide, scene, items[i], _boxes[thing]);
+                Go(thing, at, cue, forward);
+                _largest[thing] = Math.Max(_largest.GetValueOrDefault(thing, 1), forward.Scale);
+                _front = thing.ItemId;
+                _says.Add($"{name(items[i])} comes forward, {i + 1} of {items.Length}");
+                last = thing;
+            }
+        }
+
+        // When the next thing begins, in seconds from its press. A press makes another step, and lets go what stood out.
+        private double Begin(Cue cue, CueStart start, bool stands)
+        {
+            if (start == CueStart.OnPress)
+            {
+                Close();
+                (_begun, _ended) = (0, 0);
+                if (_standing)
+                    foreach (ThingName thing in _boxes.Keys)
+                        // What has gone stays away.
+                        if (_now[thing] != ThingState.Rest && _now[thing].Opacity > 0)
+                            Go(thing, 0, stands ? cue.Seconds : Release, Easing.InOut, ThingState.Rest);
+                _standing = false;
+            }
+            _standing |= stands;
+            double at = (start == CueStart.AfterBefore ? _ended : _begun) + cue.Delay;
+            (_begun, _ended) = (at, at + cue.Seconds);
+            if (_cues.LastOrDefault() != cue.Id)
+                _cues.Add(cue.Id);
+            return at;
+        }
+
+        private void Close()
+        {
+            _steps.Add(
+                new(
+                    _length,
+                    [.. _tracks.Select(t => new ThingTrack(t.Key, t.Value))],
+                    _front,
+                    [.. _cues],
+                    string.Join("; ", _says)
+                )
+            );
+            _tracks.Clear();
+            _cues.Clear();
+            _says.Clear();
+            (_front, _length) = (null, 0);
+        }
+
+        private void Go(ThingName thing, double at, Cue cue, ThingState to) =>
+            Go(thing, at, cue.Way == CueWay.Appear ? 0 : cue.Seconds, Easing.InOut, to);
+
+        private void Jump(ThingName thing, double at, ThingState to) => Go(thing, at, 0, Easing.Even, to);
+
+        // What a thing was about to do is broken off where something else begins.
+        private void Go(ThingName thing, double at, double seconds, Easing easing, ThingState to)
+        {
+            if (!_boxes.ContainsKey(thing))
+                return;
+            if (!_tracks.TryGetValue(thing, out List<ThingKey>? keys))
+                _tracks[thing] = keys = [new(0, _now[thing], Easing.Even)];
+            ThingState from = ThingTrack.At(keys, at);
+            keys.RemoveAll(k => k.At > at);
+            if (keys[^1] is { } before && before.At == at && before.State == from)
+                keys[^1] = before with { Easing = easing };
+            else
+                keys.Add(new(at, from, easing));
+            keys.Add(new(at + seconds, to, Easing.Even));
+            _now[thing] = to;
+            _length = Math.Max(_length, at + seconds);
+        }
+    }
+}
