@@ -192,8 +192,10 @@ if (Directory.Exists(web))
         {
             FileProvider = files,
             OnPrepareResponse = r =>
-                r.Context.Response.Headers.CacheControl =
-                    r.File.Name == "index.html" ? "no-cache" : "public, max-age=31536000, immutable",
+                // Files of the build carry their content in their names; all others may change under theirs.
+                r.Context.Response.Headers.CacheControl = r.Context.Request.Path.StartsWithSegments("/assets")
+                    ? "public, max-age=31536000, immutable"
+                    : "no-cache",
         }
     );
     app.MapFallbackToFile(

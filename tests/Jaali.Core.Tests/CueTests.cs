@@ -112,7 +112,10 @@ public sealed class CueTests
         Assert.Equal(5, Of(deck, slide).Presses);
         ThingState before = Of(deck, slide).Steps[1].Tracks.First(t => t.Thing.ItemId == four[0].Id).End;
         deck = _world
-            .Do(deck, new EditItem(slide, deck.Slide(slide)!.Cues[0].Turns![0], new FrameEdit(_world.Add("tall", 800, 2400))))
+            .Do(
+                deck,
+                new EditItem(slide, deck.Slide(slide)!.Cues[0].Turns![0], new FrameEdit(_world.Add("tall", 800, 2400)))
+            )
             .Deck;
         Timeline swapped = Of(deck, slide);
         Assert.Equal(5, swapped.Presses);

@@ -32,6 +32,9 @@ public enum RoomConcern
     /// <summary>Whether it fits its slot.</summary>
     Time,
 
+    /// <summary>Whether everything that should move is there, and nothing flashes.</summary>
+    Moves,
+
     /// <summary>Whether the files of all photos are whole.</summary>
     Files,
 }
@@ -62,12 +65,14 @@ public static class RoomCheck
     /// <param name="ledger">All its photos.</param>
     /// <param name="fonts">The typefaces at hand.</param>
     /// <param name="damaged">Photos whose files are not whole, by their SHA-256.</param>
+    /// <param name="flashing">Slides whose moves flash.</param>
     public static IReadOnlyList<RoomLine> Of(
         Deck deck,
         IEnumerable<Scene> scenes,
         IReadOnlyList<CreditEntry> ledger,
         IFonts fonts,
-        IReadOnlySet<string> damaged
+        IReadOnlySet<string> damaged,
+        IReadOnlySet<Guid>? flashing = null
     )
     {
         Dictionary<Guid, int> number = deck
@@ -86,8 +91,51 @@ public static class RoomCheck
             Sharpness([.. parts.Where(p => p.Part.Sharp == Sharp.Soft).Select(p => p.Slide)]),
             Points(deck),
             Time(deck),
+            Moves(deck, number, flashing ?? new HashSet<Guid>()),
             Files(ledger, damaged),
         ];
+    }
+
+    private static RoomLine Moves(Deck deck, Dictionary<Guid, int> number, IReadOnlySet<Guid> flashing)
+    {
+        int[] flashes = [.. deck.Slides.Where(s => flashing.Contains(s.Id)).Select(s => number[s.Id])];
+        if (flashes.Length > 0)
+            return Line(
+                RoomConcern.Moves,
+                true,
+                "Moves that flash",
+                flashes,
+                where =>
+                    $"{where}: something large comes and goes more than three times in a second, which can do harm. Give it more time."
+            );
+        int[] empty =
+        [
+            .. deck
+                .Slides.Where(s => s.Cues.Exists(c => !c.Things.Any(t => s.Item(t) is not null)))
+                .Select(s => number[s.Id]),
+        ];
+        if (empty.Length > 0)
+            return Line(
+                RoomConcern.Moves,
+                false,
+                "Moves of things that are gone",
+                empty,
+                where => $"{where}: they do nothing. Remove them."
+            );
+        int moves = deck.Slides.Sum(s => s.Cues.Count);
+        return new(
+            RoomConcern.Moves,
+            true,
+            false,
+            "Everything that moves is there",
+            moves switch
+            {
+                0 => "Nothing moves on any slide.",
+                1 => "One move, and nothing flashes.",
+                _ => $"{moves} moves, and nothing flashes.",
+            },
+            []
+        );
     }
 
     private static RoomLine Rights(IReadOnlyList<CreditEntry> ledger)
@@ -268,27 +316,19 @@ public static class RoomCheck
             );
     }
 
+    // What was run through counts for more than what was planned.
     private static RoomLine Time(Deck deck)
     {
         double planned = Pace.Planned(deck),
-            over = planned - deck.SlotMinutes * 60;
+            slot = deck.SlotMinutes * 60;
+        double? ran = deck.Runs.LastOrDefault()?.Seconds();
+        double over = Math.Max(planned, ran ?? 0) - slot;
+        string times = ran is { } r
+            ? $"{Clock(planned)} planned, {Clock(r)} run through, of {Clock(slot)}"
+            : $"{Clock(planned)} of {Clock(slot)}";
         return over <= 0
-            ? new(
-                RoomConcern.Time,
-                true,
-                false,
-                "Within the slot",
-                $"{Clock(planned)} of {Clock(deck.SlotMinutes * 60)}.",
-                []
-            )
-            : new(
-                RoomConcern.Time,
-                false,
-                false,
-                "Longer than the slot",
-                $"{Clock(planned)} of {Clock(deck.SlotMinutes * 60)}: {Clock(over)} too long.",
-                []
-            );
+            ? new(RoomConcern.Time, true, false, "Within the slot", times + ".", [])
+            : new(RoomConcern.Time, false, false, "Longer than the slot", $"{times}: {Clock(over)} too long.", []);
     }
 
     private static RoomLine Files(IReadOnlyList<CreditEntry> ledger, IReadOnlySet<string> damaged)

@@ -1,4 +1,6 @@
-using Jaali.Core.Geometry;
+using Jaali.Core.Decks;
+using Jaali.Core.Photos;
+using Jaali.Core.Scenes;
 
 namespace Jaali.Core.Motion;
 
@@ -15,6 +17,20 @@ public static class Flashes
         SmallArea = .25;
 
     private const int Most = 3;
+
+    /// <summary>The slides of a deck whose moves flash.</summary>
+    /// <param name="deck">The deck.</param>
+    /// <param name="scenes">The scenes of any slide of it.</param>
+    /// <param name="photos">Facts of photos.</param>
+    public static IReadOnlySet<Guid> In(Deck deck, Func<Slide, IReadOnlyList<Scene>> scenes, IPhotoFacts photos) =>
+        deck
+            .Slides.Where(s =>
+                !s.Cues.IsEmpty
+                && scenes(s) is [var scene, ..]
+                && In(Timelines.Of(deck, s, scene, photos), scene.Width * scene.Height)
+            )
+            .Select(s => s.Id)
+            .ToHashSet();
 
     /// <summary>True where a slide's moves flash.</summary>
     /// <param name="timeline">The slide's timeline.</param>

@@ -203,7 +203,7 @@ public static class DeckEndpoints
         CancellationToken cancel
     ) =>
         await desk.OpenAsync(id, cancel) is { } stored
-            ? TypedResults.Ok(views.RoomOf(stored.Deck, scenes.All(stored.Deck)))
+            ? TypedResults.Ok(views.RoomOf(stored.Deck, scenes))
             : Problems.NotFound("deck");
 
     private static async Task<Results<Ok<IReadOnlyList<WhatIfView>>, ProblemHttpResult>> AuditAsync(

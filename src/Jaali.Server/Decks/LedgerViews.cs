@@ -1,5 +1,6 @@
 using Jaali.Core.Decks;
 using Jaali.Core.Ledgers;
+using Jaali.Core.Motion;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using Jaali.Imaging;
@@ -101,15 +102,17 @@ public sealed class LedgerViews(LedgerShelf ledger, PhotoStore photos, FontShelf
     }
 
     /// <summary>How the talk stands before it is given.</summary>
-    public RoomView RoomOf(Deck deck, IEnumerable<Scene> scenes)
+    public RoomView RoomOf(Deck deck, SceneShelf shelf)
     {
+        IReadOnlyList<Scene> scenes = shelf.All(deck);
         IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
         IReadOnlyList<RoomLine> lines = RoomCheck.Of(
             deck,
             scenes,
             entries,
             fonts,
-            entries.Select(e => e.Photo.Id).Where(p => photos.FaultOf(p).Length > 0).ToHashSet()
+            entries.Select(e => e.Photo.Id).Where(p => photos.FaultOf(p).Length > 0).ToHashSet(),
+            Flashes.In(deck, s => shelf.Of(deck, s), shelf)
         );
         return new RoomView(lines.All(r => r.Good), lines);
     }

@@ -28,12 +28,51 @@ public sealed class LiveHub(DeckDesk desk) : Hub
         return true;
     }
 
+    /// <summary>Tells the other windows that show this deck where the show is. A window that has not joined it is not
+    /// heard.</summary>
+    public Task Steer(Guid deckId, Steering steering) =>
+        Joined.Contains(deckId) && steering.IsSound
+            ? Clients.OthersInGroup(deckId.ToString()).SendAsync("steered", deckId, steering, Context.ConnectionAborted)
+            : Task.CompletedTask;
+
     /// <summary>Leaves them.</summary>
     public Task Leave(Guid deckId)
     {
         Joined.Remove(deckId);
         return Groups.RemoveFromGroupAsync(Context.ConnectionId, deckId.ToString());
     }
+}
+
+/// <summary>What windows that show a talk tell each other. The server hands it on and keeps nothing.</summary>
+/// <param name="Kind">"at" for where the show is, "ask" of a window that has just come.</param>
+/// <param name="From">The window.</param>
+/// <param name="Sequence">Of two, the greater holds; milliseconds since 1970 of the act, or one more than the last.</param>
+/// <param name="SlideId">The slide that is shown.</param>
+/// <param name="Page">Which of its pages.</param>
+/// <param name="Step">How many presses of its own it has had.</param>
+/// <param name="Dark">"black", "white" or empty.</param>
+/// <param name="Talk">Milliseconds since the talk began; null before it has.</param>
+/// <param name="OnSlide">Milliseconds on this slide.</param>
+public sealed record Steering(
+    string Kind,
+    string From,
+    double Sequence,
+    Guid? SlideId,
+    int Page,
+    int Step,
+    string? Dark,
+    double? Talk,
+    double OnSlide
+)
+{
+    // Longer than any name that windows give themselves.
+    private const int LongestName = 64;
+
+    internal bool IsSound =>
+        Kind is "at" or "ask"
+        && From is { Length: <= LongestName }
+        && Dark is null or "" or "black" or "white"
+        && double.IsFinite(Sequence);
 }
 
 /// <summary>

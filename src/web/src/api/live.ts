@@ -6,6 +6,33 @@ export interface LiveListener {
   jobChanged(job: Job): void;
   recordChanged(photoId: string): void;
   reconnected(): void;
+  /** A window that shows the same talk says where it is. */
+  steered(steering: Steering): void;
+}
+
+/** What windows that show a talk tell each other; the server hands it on. */
+export interface Steering {
+  /** Where the show is, or the question of a window that has just come. */
+  kind: 'at' | 'ask';
+  from: string;
+  /** Of two, the greater holds. */
+  sequence: number;
+  slideId: string | null;
+  page: number;
+  /** How many presses of its own the slide has had. */
+  step: number;
+  dark: '' | 'black' | 'white';
+  /** Milliseconds since the talk began; null before. */
+  talk: number | null;
+  onSlide: number;
+}
+
+const connections = new Map<string, HubConnection>();
+
+/** Tells the other windows; where the server is away, those of this machine hear it another way. */
+export function steer(deckId: string, steering: Steering) {
+  const connection = connections.get(deckId);
+  if (connection?.state === 'Connected') void connection.send('Steer', deckId, steering).catch(() => undefined);
 }
 
 /** Listens to a deck's live messages until the returned function is called. The library is loaded when first needed. */
@@ -22,6 +49,8 @@ export function listen(deckId: string, listener: LiveListener): () => void {
     connection.on('deckChanged', listener.deckChanged);
     connection.on('jobChanged', listener.jobChanged);
     connection.on('recordChanged', listener.recordChanged);
+    connection.on('steered', (of: string, steering: Steering) => of === deckId && listener.steered(steering));
+    connections.set(deckId, connection);
     connection.onreconnected(async () => {
       await connection?.invoke('Join', deckId);
       listener.reconnected();
@@ -40,6 +69,7 @@ export function listen(deckId: string, listener: LiveListener): () => void {
   })();
   return () => {
     stopped = true;
+    if (connections.get(deckId) === connection) connections.delete(deckId);
     void connection?.stop();
   };
 }

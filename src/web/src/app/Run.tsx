@@ -14,7 +14,7 @@ import type { Slide } from '../api/types';
 import { choose, step, useChosenSlide } from '../deck/choice';
 import { edit } from '../deck/edit';
 import { rules } from '../deck/rules';
-import { ComingDialog, comingInWords } from './ComingDialog';
+import { ComingDialog, comingInWords } from '../stations/give/ComingDialog';
 import { duplicateSlide, moveSlide, newSlide } from '../deck/slides';
 import { useDeckStore, useHeader, useScenes, useSlide, useSlideOrder } from '../deck/store';
 import { clock } from '../deck/time';

@@ -12,6 +12,7 @@ import { AwayBar } from './AwayBar';
 const DeckList = lazy(() => import('../stations/decks/DeckList'));
 const DeckDesk = lazy(() => import('./DeckDesk'));
 const Show = lazy(() => import('../show/Show'));
+const Podium = lazy(() => import('../show/Podium'));
 
 // What gets no answer is asked again until it does; anything else once more.
 const queries = new QueryClient({
@@ -44,6 +45,7 @@ createRoot(document.getElementById('root')!).render(
               }
             />
             <Route path="/deck/:id/show" element={<Show />} />
+            <Route path="/deck/:id/podium" element={<Podium />} />
             <Route path="/deck/:id/:station" element={<DeckDesk />} />
             <Route path="/deck/:id" element={<Navigate to="plan" replace />} />
             <Route path="*" element={<Navigate to="/" replace />} />

@@ -62,6 +62,7 @@ function inTurn(
     try {
       const patch = await patiently(() => work(id, revision, headers));
       useDone.setState({ own: true, says: says(patch.deed ?? ''), kept: null });
+      if (patch.note) useNotices.getState().say(patch.note);
       await take(patch);
       return true;
     } catch (error) {

@@ -24,3 +24,15 @@ export function show(fromStart: boolean) {
   const back = useGo.getState().station;
   useGo.getState().to(`/deck/${id}/show?${slide ? `slide=${slide.id}&` : ''}back=${back}`);
 }
+
+/** Opens the speaker's window beside this one. */
+export function openPodium() {
+  const { id } = useDeckStore.getState();
+  open(`/deck/${id}/podium`, `jaali-podium-${id}`, 'popup,width=1280,height=800');
+}
+
+/** Runs the talk through from the start, with the clock; the time of each slide is kept. */
+export function runThrough() {
+  const { id, slideOrder } = useDeckStore.getState();
+  if (slideOrder.length > 0) useGo.getState().to(`/deck/${id}/podium?run&slide=${slideOrder[0]}`);
+}

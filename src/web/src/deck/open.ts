@@ -3,6 +3,7 @@ import { api, patiently, told } from '../api/client';
 import { listen } from '../api/live';
 import { catchUp, settled, take } from './edit';
 import { useJobs } from './jobs';
+import { useSteering } from './steering';
 import { loadRules, useRules } from './rules';
 import { unknownDeck, useDeckStore } from './store';
 
@@ -29,7 +30,9 @@ export function useOpenDeck(id: string): { there: boolean; problem: unknown } {
       recordChanged(photoId) {
         if (useDeckStore.getState().photos[photoId]) void settled().then(() => catchUp().catch(() => undefined));
       },
+      steered: (steering) => useSteering.getState().heard?.(steering),
       async reconnected() {
+        useSteering.getState().back?.();
         const jobs = await told(api.GET('/api/decks/{id}/jobs', { params: { path: { id } } })).catch(() => []);
         jobs.forEach(put);
         await settled();

@@ -3844,7 +3844,7 @@ export interface components {
          * @description What is looked at before a talk is given.
          * @enum {unknown}
          */
-        RoomConcern: "rights" | "words" | "size" | "letters" | "sharpness" | "points" | "time" | "files";
+        RoomConcern: "rights" | "words" | "size" | "letters" | "sharpness" | "points" | "time" | "moves" | "files";
         /**
          * @description The light in a room.
          * @enum {unknown}

@@ -104,6 +104,13 @@ export function boundsOf(path: string) {
 const matrix = (m: number[]) =>
   [0, 4, 8].map((r) => `${m[r]} ${m[r + 1]} ${m[r + 2]} 0 ${m[r + 3]}`).join(' ') + ' 0 0 0 1 0';
 
+/** The colours of a tone, for what refers to it by its name. */
+export const ToneFilter = ({ id, colours }: { id: string; colours: number[] }) => (
+  <filter id={id} colorInterpolationFilters="sRGB">
+    <feColorMatrix values={matrix(colours)} />
+  </filter>
+);
+
 function Photo({ node, id, pixels, near }: Painting & { node: PhotoNode }) {
   const photo = usePhoto(node.photoId);
   const [there, setThere] = useState('');
@@ -113,11 +120,7 @@ function Photo({ node, id, pixels, near }: Painting & { node: PhotoNode }) {
   const place = { ...node.image, preserveAspectRatio: 'none' };
   return (
     <>
-      {node.colours && (
-        <filter id={`${id}-tone`} colorInterpolationFilters="sRGB">
-          <feColorMatrix values={matrix(node.colours)} />
-        </filter>
-      )}
+      {node.colours && <ToneFilter id={`${id}-tone`} colours={node.colours} />}
       <g filter={node.colours ? `url(#${id}-tone)` : undefined}>
         {preview && there === '' && <image href={preview} {...place} aria-hidden />}
         {near && url && (

@@ -60,24 +60,7 @@ export function SceneView({
     >
       <rect width={scene.width} height={scene.height} fill={scene.background} />
       <Nodes nodes={scene.nodes} id={id} pixels={(width * density) / scene.width} near={near} />
-      {links === true &&
-        scene.links.map((link, i) => (
-          <a
-            key={i}
-            {...(slideOf(link.href)
-              ? { href: `#${slideOf(link.href)}` }
-              : { href: link.href, target: '_blank', rel: 'noreferrer' })}
-            aria-label={link.label}
-            onClick={(e) => {
-              const slide = slideOf(link.href);
-              if (!slide) return;
-              e.preventDefault();
-              onSlide?.(slide);
-            }}
-          >
-            <rect {...link.rect} fill="transparent" />
-          </a>
-        ))}
+      {links === true && <LinkPlaces scene={scene} onSlide={onSlide} />}
       {links === 'mouse' &&
         scene.links.map((link, i) => (
           <rect
@@ -92,6 +75,35 @@ export function SceneView({
             }}
           />
         ))}
+    </svg>
+  );
+}
+
+function LinkPlaces({ scene, onSlide }: Pick<Props, 'scene' | 'onSlide'>) {
+  return scene.links.map((link, i) => {
+    const slide = slideOf(link.href);
+    return (
+      <a
+        key={i}
+        {...(slide ? { href: `#${slide}` } : { href: link.href, target: '_blank', rel: 'noreferrer' })}
+        aria-label={link.label}
+        onClick={(e) => {
+          if (!slide) return;
+          e.preventDefault();
+          onSlide?.(slide);
+        }}
+      >
+        <rect {...link.rect} fill="transparent" className="pointer-events-auto" />
+      </a>
+    );
+  });
+}
+
+/** Where a scene leads, over whatever it is painted by. */
+export function Links({ scene, onSlide, className = '' }: Pick<Props, 'scene' | 'onSlide' | 'className'>) {
+  return (
+    <svg viewBox={`0 0 ${scene.width} ${scene.height}`} className={`pointer-events-none h-full w-full ${className}`}>
+      <LinkPlaces scene={scene} onSlide={onSlide} />
     </svg>
   );
 }

@@ -8,8 +8,8 @@ export interface ShownPhoto {
   share: number;
 }
 
-/** The pictures of a scene. */
-export function photosOf(scene: Scene): ShownPhoto[] {
+/** The pictures of a scene. What moves may be shown larger than it stands. */
+export function photosOf(scene: Scene, larger: (itemId: string) => number = () => 1): ShownPhoto[] {
   const shown = new Map<string, ShownPhoto>();
   const put = (id: string, treatment: string | null, share: number) => {
     const name = `${id}~${treatment ?? ''}`;
@@ -17,7 +17,7 @@ export function photosOf(scene: Scene): ShownPhoto[] {
   };
   const walk = (nodes: SceneNode[], scale: number) => {
     for (const n of nodes) {
-      if (n.kind === 'group') walk(n.nodes, scale * (n.scale ?? 1));
+      if (n.kind === 'group') walk(n.nodes, scale * (n.scale ?? 1) * (n.itemId ? larger(n.itemId) : 1));
       else if (n.kind === 'photo') put(n.photoId, n.treatment ?? null, n.image.width * scale);
       else if (n.kind === 'media' && n.posterId) put(n.posterId, null, n.rect.width * scale);
     }

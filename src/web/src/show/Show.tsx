@@ -1,48 +1,38 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentence } from '../api/client';
-import type { Scene } from '../api/types';
-import { useOpenDeck } from '../deck/open';
-import { photoUrl } from '../deck/photoUrl';
-import { useDeckStore, usePhotos } from '../deck/store';
-import { photosOf } from '../scene/photos';
-import { SceneView } from '../scene/SceneView';
+import { usePhotos } from '../deck/store';
 import { Button } from '../ui/Button';
 import { Waiting } from '../ui/Star';
 import { texts } from '../texts';
-import { useComingIn } from './useComingIn';
+import { ShowKeys } from './keys';
+import { Player } from './Player';
+import { SoftLight, useHeldLight } from './SoftLight';
+import { useAwake } from './useAwake';
+import { useDecoded } from './useDecoded';
+import { useSteering } from './useSteering';
+import { useTalk } from './useTalk';
 
-const onward = new Set(['ArrowRight', 'ArrowDown', 'PageDown', ' ', 'Enter']);
-const back = new Set(['ArrowLeft', 'ArrowUp', 'PageUp', 'Backspace']);
-
-/** The audience's picture: full screen, photos decoded before they are shown, keys of clickers and arrows. */
+/** The audience's picture: full screen, keys of clickers and arrows, in step with the podium. */
 export default function Show() {
   const { id = '' } = useParams();
   const [search] = useSearchParams();
   const navigate = useNavigate();
-  const { there, problem } = useOpenDeck(id);
-  const order = useDeckStore((d) => d.slideOrder);
-  const scenes = useDeckStore((d) => d.scenes);
+  const { there, problem, pages, known } = useTalk(id);
   const photos = usePhotos();
-  const pages = useMemo<Scene[]>(() => (there ? order.flatMap((s) => scenes[s] ?? []) : []), [there, order, scenes]);
-  const start = search.get('slide');
-  const [at, setAt] = useState<number | null>(null);
-  const [decoded, setDecoded] = useState(false);
-  const [dark, setDark] = useState(false);
+  const [start] = useState(() => ({ slideId: search.get('slide'), step: Number(search.get('step') ?? 0) }));
+  const { place, index, step, act, next, back, to, toSlide } = useSteering(id, pages, start);
   const [size, setSize] = useState({ w: innerWidth, h: innerHeight });
   const root = useRef<HTMLDivElement>(null);
-  const kept = useRef<HTMLImageElement[]>([]);
-  const here = Math.min(
-    at ??
-      Math.max(
-        0,
-        pages.findIndex((p) => p.slideId === start),
-      ),
-    Math.max(0, pages.length - 1),
-  );
-  const scene = pages[here];
-  const { known, going, under, layer } = useComingIn(id, there, pages, here, !decoded || dark);
-  const ready = decoded && known;
+  const scene = pages[index]?.scene;
+  const width = scene ? Math.min(size.w, (size.h * scene.width) / scene.height) : size.w;
+  const { ready: decoded } = useDecoded(pages, photos, index, width);
+  // Once it has begun it never waits: a picture that is late comes where its tiny preview stands.
+  const [begun, setBegun] = useState(false);
+  if (!begun && decoded && known) setBegun(true);
+  const ready = begun && known;
+  const light = useHeldLight();
+  useAwake();
   useEffect(() => {
     const fit = () => setSize({ w: innerWidth, h: innerHeight });
     addEventListener('resize', fit);
@@ -55,59 +45,62 @@ export default function Show() {
     };
   }, []);
 
-  const width = scene ? Math.min(size.w, (size.h * scene.width) / scene.height) : size.w;
-  // Every photo is decoded at the size it is shown before the first slide appears.
+  const slide = scene?.slideId;
+  // A window that is loaded again is where it was.
   useEffect(() => {
-    if (pages.length === 0) return;
-    let gone = false;
-    const sources = new Set<string>();
-    for (const p of pages)
-      for (const { id: photoId, treatment, share } of photosOf(p)) {
-        const photo = photos[photoId];
-        if (photo) sources.add(photoUrl(photo, share * width * devicePixelRatio, treatment));
-      }
-    void Promise.allSettled(
-      [...sources].map(async (src) => {
-        const img = new Image();
-        img.src = src;
-        kept.current.push(img);
-        await img.decode();
-      }),
-    ).then(() => !gone && setDecoded(true));
-    return () => {
-      gone = true;
-    };
-  }, [pages, photos, width]);
+    if (!slide || !ready) return;
+    const query = new URLSearchParams(location.search);
+    query.set('slide', slide);
+    if (step > 0) query.set('step', String(step));
+    else query.delete('step');
+    history.replaceState(history.state, '', `${location.pathname}?${query}`);
+  }, [slide, step, ready]);
 
   const leave = useCallback(() => {
-    const slide = pages[here]?.slideId;
     void navigate(`/deck/${id}/${search.get('back') ?? 'give'}${slide ? `?slide=${slide}` : ''}`);
-  }, [navigate, id, search, pages, here]);
-  const go = useCallback((to: number) => setAt(Math.max(0, Math.min(pages.length - 1, to))), [pages.length]);
-  const toSlide = useCallback(
-    (slideId: string) => {
-      const to = pages.findIndex((p) => p.slideId === slideId);
-      if (to >= 0) setAt(to);
-    },
-    [pages],
-  );
+  }, [navigate, id, search, slide]);
+  const keys = useMemo(() => new ShowKeys(), []);
+  const [digits, setDigits] = useState('');
+  const newest = useRef({ next, back, to, act, leave, place, pages, light });
+  newest.current = { next, back, to, act, leave, place, pages, light };
   useEffect(() => {
-    const keys = (e: KeyboardEvent) => {
+    const down = (e: KeyboardEvent) => {
       if (e.ctrlKey || e.metaKey || e.altKey) return;
+      const { next, back, to, act, leave, place, pages, light } = newest.current;
       const onLink = document.activeElement?.tagName.toLowerCase() === 'a';
-      if (e.key === 'Enter' && onLink) return;
-      if (onward.has(e.key)) go(here + 1);
-      else if (back.has(e.key)) go(here - 1);
-      else if (e.key === 'Home') go(0);
-      else if (e.key === 'End') go(pages.length - 1);
-      else if (e.key === '.' || e.key === 'b') setDark((d) => !d);
-      else if (e.key === 'Escape') leave();
-      else return;
+      if (e.key === 'Enter' && onLink && keys.digits === '') return;
+      const was = keys.digits;
+      const asked = keys.read(e.key);
+      setDigits(keys.digits);
+      if (asked === null && keys.digits === was) return;
       e.preventDefault();
+      if (asked === 'light') light.byKey(true);
+      else if (e.repeat && (asked === 'black' || asked === 'white')) return;
+      else if (asked === 'next') next();
+      else if (asked === 'back') back();
+      else if (asked === 'first') to(0);
+      else if (asked === 'last') to(pages.length - 1);
+      else if (asked === 'black' || asked === 'white') act({ dark: place.dark === asked ? '' : asked });
+      else if (asked === 'leave') leave();
+      else if (typeof asked === 'number') to(asked - 1);
     };
-    addEventListener('keydown', keys);
-    return () => removeEventListener('keydown', keys);
-  }, [go, here, pages.length, leave]);
+    const up = (e: KeyboardEvent) => e.key.toLowerCase() === 'l' && newest.current.light.byKey(false);
+    addEventListener('keydown', down);
+    addEventListener('keyup', up);
+    return () => {
+      removeEventListener('keydown', down);
+      removeEventListener('keyup', up);
+    };
+  }, [keys]);
+  // A number that nobody finishes is forgotten.
+  useEffect(() => {
+    if (digits === '') return;
+    const timer = setTimeout(() => {
+      keys.digits = '';
+      setDigits('');
+    }, 4000);
+    return () => clearTimeout(timer);
+  }, [digits, keys]);
   // The browser keeps Escape for itself while a page is full screen; leaving full screen leaves the show.
   useEffect(() => {
     let was = document.fullscreenElement !== null;
@@ -123,11 +116,17 @@ export default function Show() {
     <div
       ref={root}
       tabIndex={-1}
-      data-page={here + 1}
+      data-page={index + 1}
+      data-step={step}
       data-ready={ready || undefined}
-      className="grid h-full cursor-none place-items-center overflow-hidden bg-black outline-none hover:cursor-default"
-      onClick={(e) => !(e.target as Element).closest('a') && go(here + 1)}
-      aria-label={scene ? texts.show.slideOf(here + 1, pages.length) : texts.show.show}
+      data-dark={place.dark || undefined}
+      className={`grid h-full cursor-none place-items-center overflow-hidden outline-none hover:cursor-default ${place.dark === 'white' ? 'bg-white' : 'bg-black'}`}
+      onPointerDown={(e) => e.button === 0 && light.press()}
+      onClick={(e) => {
+        const held = light.release();
+        if (!held && !(e.target as Element).closest('a, button')) next();
+      }}
+      aria-label={scene ? texts.show.slideOf(index + 1, pages.length) : texts.show.show}
       role="region"
     >
       {problem !== null && <p>{sentence(problem)}</p>}
@@ -139,36 +138,16 @@ export default function Show() {
           </Button>
         </p>
       )}
-      {under && scene && (
-        <div
-          className="col-start-1 row-start-1"
-          style={{ width, aspectRatio: `${scene.width} / ${scene.height}`, background: under }}
-        />
-      )}
       {scene && !ready && <Waiting />}
-      {ready &&
-        [here - 1, here, here + 1].map((n) => {
-          const page = pages[n];
-          // Neighbours are there already, unseen, so that no slide comes without its photo.
-          return page ? (
-            <div
-              key={`${page.slideId}-${page.page}`}
-              ref={layer(n)}
-              className={`col-start-1 row-start-1 ${(n === here || n === going) && !dark ? '' : 'invisible'}`}
-              style={{ width, zIndex: n === here ? 1 : 0 }}
-              data-shown={n === here || undefined}
-            >
-              <SceneView
-                scene={page}
-                width={width}
-                links={n === here}
-                onSlide={toSlide}
-                silent={n !== here}
-                className="w-full"
-              />
-            </div>
-          ) : null;
-        })}
+      {ready && (
+        <Player pages={pages} index={index} step={step} width={width} dark={place.dark !== ''} onSlide={toSlide} />
+      )}
+      {digits !== '' && (
+        <p role="status" className="fixed right-6 bottom-5 z-20 bg-deep px-3 py-1 font-mono text-head text-word">
+          {texts.show.toSlide(digits)}
+        </p>
+      )}
+      <SoftLight on={light.on} />
     </div>
   );
 }

@@ -66,6 +66,11 @@ export function SeveralVerbs({ slide, items }: Props) {
       >
         {grouped ? texts.compose.ungroup : texts.compose.group}
       </Button>
+      {items.every((i) => !i.item.at.isGround) && (
+        <Button kind="verb" onClick={() => void edit({ kind: 'take-turns', slideId: slide.id, itemIds: ids })}>
+          {texts.carry.inTurn}
+        </Button>
+      )}
       {items.length === 2 && (
         <Button
           kind="verb"

@@ -1,11 +1,13 @@
 import { lazy, Suspense, type ReactNode, type RefObject } from 'react';
 import type { Item, Slide } from '../../api/types';
 import { useChoice } from '../../deck/choice';
+import { edit } from '../../deck/edit';
 import { kindOf } from '../../items/kinds';
 import { useTyping } from '../../items/words/typing/useTyping';
 import { WriteWords } from '../../items/words/WriteWords';
 import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
+import { CarryControls, LeadsControls } from './CarryControls';
 import { GridControls } from './GridControls';
 import { HouseControls } from './HouseControls';
 import { SeveralControls, SeveralVerbs } from './SeveralVerbs';
@@ -58,6 +60,8 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
         </Button>
       )}
       {item && slide && slide.items.length > 1 && opener('order', texts.compose.order)}
+      {item && opener('carry', texts.carry.carry)}
+      {item && opener('leads', texts.carry.leads)}
       {item && (
         <Button kind="verb" onClick={deeds.takeAway}>
           {texts.compose.takeAway}
@@ -72,6 +76,11 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
       )}
       {(!item || item.item.kind === 'words') && opener('layout', texts.compose.layOut)}
       {frames > 0 && opener('arrange', texts.compose.arrange)}
+      {!item && slide && slide.items.some((i) => i.photos.length > 0 && !i.item.at.isGround) && (
+        <Button kind="verb" onClick={() => void edit({ kind: 'take-turns', slideId: slide.id, itemIds: null })}>
+          {texts.carry.inTurn}
+        </Button>
+      )}
       <Button kind="verb" aria-pressed={tool === 'grid'} onClick={deeds.grid}>
         {texts.compose.grid}
       </Button>
@@ -118,6 +127,8 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
         {slide && tool === 'grid' && <GridControls slide={slide} />}
         {editable && tool === 'house' && <HouseControls />}
         {editable && !many && item && tool === 'order' && <OrderControls item={item} deeds={deeds} />}
+        {editable && slide && !many && item && tool === 'carry' && <CarryControls slide={slide} item={item} />}
+        {editable && slide && !many && item && tool === 'leads' && <LeadsControls slide={slide} item={item} />}
       </div>
     </>
   );

@@ -1,8 +1,14 @@
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { useLocation } from 'react-router';
+import { api, told } from '../../api/client';
+import type { Scene, Timeline } from '../../api/types';
 import { useChosenSlide } from '../../deck/choice';
 import { useRoomCheck } from '../../deck/ledger';
-import { goTo, show } from '../../deck/navigate';
-import { useDeckStore, useHeader, useScenes, useSlides } from '../../deck/store';
+import { goTo, openPodium, runThrough, show } from '../../deck/navigate';
+import { useDeckStore, useHeader, useScenes } from '../../deck/store';
 import { clock } from '../../deck/time';
+import { PlayedScene } from '../../show/PlayedScene';
 import { SceneView } from '../../scene/SceneView';
 import { Button } from '../../ui/Button';
 import { Once } from '../../ui/Once';
@@ -10,17 +16,35 @@ import { Sides } from '../../ui/Sides';
 import { Lattice } from '../../ui/Star';
 import { Head } from '../Head';
 import { Copies } from './Copies';
+import { Moves } from './Moves';
 import { RoomCheck } from './RoomCheck';
+import { TimesDialog } from './TimesDialog';
+import { useTry } from './useTry';
 import { texts } from '../../texts';
 
 /** Show it, and hand it on. */
 export default function Give() {
   const header = useHeader();
-  const slides = useSlides();
   const slide = useChosenSlide();
   const scene = useScenes(slide?.id)[0];
   const room = useRoomCheck();
-  const longest = slides.reduce((most, s) => Math.max(most, s.seconds), 0);
+  const order = useDeckStore((d) => d.slideOrder);
+  const id = useDeckStore((d) => d.id);
+  const revision = useDeckStore((d) => d.revision);
+  const moves = useQuery({
+    queryKey: ['moves', id, slide?.id, revision],
+    enabled: slide !== undefined,
+    placeholderData: (before) => (before?.play.slideId === slide?.id ? before : undefined),
+    queryFn: () =>
+      told(api.GET('/api/decks/{id}/slides/{slideId}/moves', { params: { path: { id, slideId: slide!.id } } })),
+  }).data;
+  const tried = useTry(moves?.play.timeline, slide?.id);
+  // From a run-through one comes to its times.
+  const arrived = useLocation().state as { times?: boolean } | null;
+  const [times, setTimes] = useState(arrived?.times === true);
+  useEffect(() => {
+    if (arrived?.times) history.replaceState(null, '');
+  }, [arrived]);
   const pageCount = useDeckStore((d) => d.slideOrder.reduce((n, s) => n + (d.scenes[s]?.length ?? 0), 0));
   return (
     <main id="station" tabIndex={-1} className="flex min-h-0 min-w-0 flex-col bg-surround">
@@ -43,15 +67,19 @@ export default function Give() {
             body: (
               <section
                 aria-label={texts.give.show}
-                className="flex min-h-0 min-w-0 flex-col items-center px-6 pt-6 narrow:overflow-auto narrow:px-4 narrow:pt-3"
+                className="flex min-h-0 min-w-0 flex-col items-center overflow-auto px-6 pt-5 narrow:px-4 narrow:pt-3"
               >
                 {scene ? (
                   <div
-                    className="grid min-h-0 w-full flex-1 place-items-center narrow:min-h-40 narrow:shrink-0"
-                    style={{ containerType: 'size' }}
+                    className="grid w-full shrink-0 grow place-items-center"
+                    style={{ containerType: 'size', minHeight: 'min(44vh, 380px)' }}
                   >
                     <div style={{ width: `min(100cqw, ${(100 * scene.width) / scene.height}cqh)` }}>
-                      <SceneView scene={scene} width={640} />
+                      {tried.at === null ? (
+                        <SceneView scene={scene} width={640} />
+                      ) : (
+                        <Tried scene={scene} timeline={moves?.play.timeline} step={tried.at} />
+                      )}
                     </div>
                   </div>
                 ) : (
@@ -69,6 +97,15 @@ export default function Give() {
                         {texts.give.fromTheStart}
                         <span className="font-mono text-note">{texts.give.shiftS}</span>
                       </Button>
+                      <Button kind="verb" className="text-lead" onClick={runThrough}>
+                        {texts.give.runItThrough}
+                      </Button>
+                      <Button kind="verb" className="text-lead" onClick={openPodium}>
+                        {texts.give.openThePodium}
+                      </Button>
+                      <Button kind="verb" className="text-lead" onClick={() => setTimes(true)}>
+                        {texts.give.times}
+                      </Button>
                     </>
                   ) : (
                     <p className="text-quiet">
@@ -79,29 +116,34 @@ export default function Give() {
                     </p>
                   )}
                 </div>
-                <div className="pt-4">
+                {slide && (
+                  <Moves
+                    slide={slide}
+                    number={order.indexOf(slide.id) + 1}
+                    moves={moves}
+                    onTry={(cue) => void tried.run(cue)}
+                  />
+                )}
+                <div className="self-start pt-4 pb-6">
                   <Once id="give.show">{texts.give.anyKeyOfAClicker}</Once>
                 </div>
-                <dl className="flex gap-12 pt-5 pb-6 text-quiet">
-                  <div>
-                    <dt>{texts.give.planned}</dt>
-                    <dd className="font-mono text-head text-word">{clock(header.plannedSeconds)}</dd>
-                  </div>
-                  <div>
-                    <dt>{texts.give.slot}</dt>
-                    <dd className="font-mono text-head text-word">{clock(header.slotMinutes * 60)}</dd>
-                  </div>
-                  <div>
-                    <dt>{texts.give.longestSlide}</dt>
-                    <dd className="font-mono text-head text-word">{clock(longest)}</dd>
-                  </div>
-                </dl>
               </section>
             ),
           },
           { id: 'copies', name: texts.give.copies, body: <Copies room={room.data} pages={pageCount} /> },
         ]}
       />
+      {times && <TimesDialog open onOpenChange={setTimes} />}
     </main>
+  );
+}
+
+/** The slide on the stage while its moves are tried. */
+function Tried({ scene, timeline, step }: { scene: Scene; timeline: Timeline | undefined; step: number }) {
+  const [width, setWidth] = useState(0);
+  return (
+    <div ref={(e) => void (e && e.clientWidth !== width && setWidth(e.clientWidth))} data-tried={step}>
+      {width > 0 && <PlayedScene scene={scene} timeline={timeline} step={step} width={width} />}
+    </div>
   );
 }

@@ -1,10 +1,12 @@
 import type { Room, RoomLine } from '../../api/types';
 import { choose } from '../../deck/choice';
+import { edit } from '../../deck/edit';
 import { goTo } from '../../deck/navigate';
 import { useDeckStore } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { ClearStar } from '../../ui/Star';
 import { texts } from '../../texts';
+import { HeldHere } from './HeldHere';
 
 // Where each concern is seen to, and the words that lead there.
 const ways: Record<RoomLine['concern'], [station: string, words: string] | null> = {
@@ -15,6 +17,7 @@ const ways: Record<RoomLine['concern'], [station: string, words: string] | null>
   sharpness: ['compose', texts.give.lookAtIt],
   points: ['gather', texts.give.gatherPhotos],
   time: ['plan', texts.give.planTheTime],
+  moves: ['give', texts.give.lookAtIt],
   files: ['credit', texts.give.openTheLedger],
 };
 
@@ -32,7 +35,7 @@ export function RoomCheck({ room }: { room: Room | undefined }) {
         <div key={l.concern} className="mt-3 border-t border-line pt-3">
           <h3 className={`text-lead font-semibold ${l.holdsUp ? 'text-madder-light' : 'text-marigold'}`}>{l.title}</h3>
           <p className="text-quiet">
-            {l.text} <Way line={l} />
+            {l.text} <Way line={l} /> {l.concern === 'moves' && <RemoveIdle slides={l.slides} />}
           </p>
         </div>
       ))}
@@ -46,6 +49,7 @@ export function RoomCheck({ room }: { room: Room | undefined }) {
           ))}
         </ul>
       )}
+      <HeldHere />
     </aside>
   );
 }
@@ -66,6 +70,25 @@ function Way({ line }: { line: RoomLine }) {
       }}
     >
       {words}
+    </Button>
+  );
+}
+
+/** Removes moves that name nothing on their slide. */
+function RemoveIdle({ slides }: { slides: number[] }) {
+  const order = useDeckStore((d) => d.slideOrder);
+  const all = useDeckStore((d) => d.slides);
+  const idle = slides.flatMap((n) => {
+    const slide = all[order[n - 1] ?? ''];
+    const there = new Set(slide?.items.map((i) => i.item.id));
+    return (slide?.cues ?? [])
+      .filter((c) => ![...(c.turns ?? []), c.itemId].some((id) => id && there.has(id)))
+      .map((c) => ({ slideId: slide!.id, cueId: c.id }));
+  });
+  if (idle.length === 0) return null;
+  return (
+    <Button kind="link" onClick={() => idle.forEach((c) => void edit({ kind: 'remove-cue', ...c }))}>
+      {texts.give.removeIdle}
     </Button>
   );
 }

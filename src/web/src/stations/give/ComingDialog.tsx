@@ -1,13 +1,13 @@
 import { useState } from 'react';
-import type { Coming, Slide } from '../api/types';
-import { edit } from '../deck/edit';
-import { rules } from '../deck/rules';
-import { useSlideOrder } from '../deck/store';
-import { texts } from '../texts';
-import { Button } from '../ui/Button';
-import { Dialog } from '../ui/Dialog';
-import { NumberField } from '../ui/NumberField';
-import { Select } from '../ui/Select';
+import type { Coming, Slide } from '../../api/types';
+import { edit } from '../../deck/edit';
+import { rules } from '../../deck/rules';
+import { useSlideOrder } from '../../deck/store';
+import { texts } from '../../texts';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+import { NumberField } from '../../ui/NumberField';
+import { Select } from '../../ui/Select';
 
 const t = texts.coming;
 
@@ -18,6 +18,7 @@ const ways: [Coming['change'], string][] = [
   ['push', t.push],
   ['throughBlack', t.throughBlack],
   ['throughPaper', t.throughPaper],
+  ['carry', t.carry],
 ];
 type Side = NonNullable<Coming['from']>;
 const sides: [Side, string][] = [

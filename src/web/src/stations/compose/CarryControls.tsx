@@ -1,0 +1,70 @@
+import { useState } from 'react';
+import type { Item, Slide } from '../../api/types';
+import { edit } from '../../deck/edit';
+import { useDeckStore, useSlides } from '../../deck/store';
+import { texts } from '../../texts';
+import { Button } from '../../ui/Button';
+import { Field } from '../../ui/Field';
+import { Select } from '../../ui/Select';
+
+const t = texts.carry;
+
+/** Lets a thing go on to the next slide; where the same photo stands there already, it is offered as the same. */
+export function CarryControls({ slide, item }: { slide: Slide; item: Item }) {
+  const next = useDeckStore((d) => d.slides[d.slideOrder[d.slideOrder.indexOf(slide.id) + 1] ?? '']);
+  const same = next?.items.filter((i) => i.item.id !== item.item.id && i.photos.some((p) => item.photos.includes(p)));
+  const carry = (into: string | null) =>
+    void edit({ kind: 'carry-item', slideId: slide.id, itemId: item.item.id, into });
+  return (
+    <>
+      {same?.map((i) => (
+        <Button key={i.item.id} kind="verb" onClick={() => carry(i.item.id)}>
+          {t.takeForSame(i.says)}
+        </Button>
+      ))}
+      <Button kind="verb" onClick={() => carry(null)}>
+        {same && same.length > 0 ? t.asItStands : t.carryOn}
+      </Button>
+    </>
+  );
+}
+
+/** Where a thing leads when it is pressed in the show. */
+export function LeadsControls({ slide, item }: { slide: Slide; item: Item }) {
+  const slides = useSlides();
+  const leads = item.item.leads ?? '';
+  const [address, setAddress] = useState(false);
+  const isAddress = leads !== '' && !leads.startsWith('slide:');
+  const put = (to: string | null) => edit({ kind: 'lead-to', slideId: slide.id, itemId: item.item.id, leads: to });
+  return (
+    <>
+      <Select
+        dark
+        label={t.leadsTo}
+        value={isAddress || address ? 'address' : leads}
+        options={[
+          ['', t.nowhere],
+          ['slide:next', t.next],
+          ['slide:previous', t.previous],
+          ['address', t.address],
+          ...slides
+            .filter((s) => s.id !== slide.id)
+            .map((s): [string, string] => [`slide:${s.id}`, s.label.slice(0, 60)]),
+        ]}
+        onChoose={(to) => {
+          setAddress(to === 'address');
+          if (to !== 'address') void put(to === '' ? null : to);
+        }}
+      />
+      {(isAddress || address) && (
+        <Field
+          label={t.addressField}
+          placeholder="https://"
+          className="!inline !w-72 border-b-line text-word"
+          value={isAddress ? leads : ''}
+          onCommit={(to) => put(to)}
+        />
+      )}
+    </>
+  );
+}
