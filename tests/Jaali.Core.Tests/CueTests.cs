@@ -301,7 +301,7 @@ public sealed class CueTests
         Assert.Equal(
             [
                 ("with the slide", "“Point number 1” rises in 1 second, 0.5 seconds later"),
-                ("4 presses", "three photos come forward in turn, as large as margins and pixels allow in 0.7 seconds"),
+                ("4 presses", "three photos come forward in turn in 0.7 seconds, as large as margins and pixels allow"),
             ],
             lines.Select(l => (l.When, l.Says))
         );

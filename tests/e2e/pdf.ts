@@ -6,9 +6,9 @@ import { expect, type Page } from '@playwright/test';
 import { PNG } from 'pngjs';
 
 /** The PDF of a talk, as a file. */
-export async function pdfOf(page: Page, id: string) {
+export async function pdfOf(page: Page, id: string, query = '') {
   const job = (await (
-    await page.request.post(`/api/decks/${id}/exports/pdf`, { headers: { 'X-Jaali': '1' } })
+    await page.request.post(`/api/decks/${id}/exports/pdf${query}`, { headers: { 'X-Jaali': '1' } })
   ).json()) as { id: string };
   await expect
     .poll(async () => (await (await page.request.get(`/api/jobs/${job.id}`)).json()).state, { timeout: 60_000 })
@@ -16,6 +16,12 @@ export async function pdfOf(page: Page, id: string) {
   const file = join(mkdtempSync(join(tmpdir(), 'pages-')), 'talk.pdf');
   writeFileSync(file, await (await page.request.get(`/api/decks/${id}/exports/${job.id}.pdf`)).body());
   return file;
+}
+
+/** How many pages the PDF of a talk has, by Poppler. */
+export async function pagesOf(page: Page, id: string, query: string) {
+  const said = execFileSync('pdfinfo', [await pdfOf(page, id, query)]).toString();
+  return Number(/^Pages:\s+(\d+)/m.exec(said)![1]);
 }
 
 /** A page of it, counted from 1, as a picture 1920 pixels wide by Poppler. */

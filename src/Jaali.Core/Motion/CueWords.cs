@@ -51,9 +51,10 @@ public static class CueWords
         };
         string what =
             there.Length == 0 ? "what should move is no longer on the slide"
-            : cue.Act == CueAct.InTurn ? $"{InTurn(there, place)} forward in turn, as large as margins and pixels allow"
-            : Does(cue, ItemKinds.Of(there[0]).Called(there[0], place));
-        return new(cue.Id, presses, when, there.Length == 0 ? what : what + Times(cue), there.Length > 0);
+            : cue.Act == CueAct.InTurn
+                ? $"{InTurn(there, place)} forward in turn{Times(cue)}, as large as margins and pixels allow"
+            : Does(cue, ItemKinds.Of(there[0]).Called(there[0], place)) + Times(cue);
+        return new(cue.Id, presses, when, what, there.Length > 0);
     }
 
     private static string InTurn(Item[] items, ItemPlace place)

@@ -198,6 +198,9 @@ public static class Timelines
                 .ToArray();
         }
 
+        private bool ShowsPhotos(ThingName thing) =>
+            slide.Item(thing.ItemId) is { } item && ItemKinds.Of(item).Photos(item).Any();
+
         private void Turns(Cue cue)
         {
             Item[] items = [.. cue.Turns!.Select(slide.Item).OfType<Item>().Where(i => _boxes.ContainsKey(new(i.Id)))];
@@ -212,7 +215,11 @@ public static class Timelines
                     break;
                 }
                 var thing = new ThingName(items[i].Id);
-                foreach (ThingName other in Others(thing).Where(o => o != last))
+                // Titles and other words stay as they are.
+                foreach (
+                    ThingName other in Others(thing)
+                        .Where(o => o != last && (cue.Turns!.Contains(o.ItemId) || ShowsPhotos(o)))
+                )
                     Go(other, at, cue, _now[other] with { Opacity = Dimmed });
                 if (last is { } dimmed)
                     Go(dimmed, at, cue, ThingState.Rest with { Opacity = Dimmed });

@@ -139,3 +139,9 @@ export const useScenes = (slideId: string | undefined): Scene[] =>
   useDeckStore((d) => (slideId ? (d.scenes[slideId] ?? none) : none));
 export const useItem = (slideId: string | undefined, itemId: string | undefined): Item | undefined =>
   useDeckStore((d) => (slideId ? d.slides[slideId]?.items.find((i) => i.item.id === itemId) : undefined));
+/** Seconds that are planned for the slides before one. */
+export const usePlannedBefore = (slideId: string | null | undefined) =>
+  useDeckStore((d) => {
+    const at = d.slideOrder.indexOf(slideId ?? '');
+    return d.slideOrder.slice(0, Math.max(0, at)).reduce((sum, s) => sum + (d.slides[s]?.seconds ?? 0), 0);
+  });

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentence } from '../api/client';
 import { edit } from '../deck/edit';
-import { useDeckStore, useHeader, usePhotos, useSlides } from '../deck/store';
+import { useDeckStore, useHeader, usePhotos, usePlannedBefore, useSlides } from '../deck/store';
 import { clock } from '../deck/time';
 import { showsPhoto } from '../scene/photos';
 import { SceneView } from '../scene/SceneView';
@@ -57,6 +57,7 @@ export default function Podium() {
   useEffect(() => {
     if (header.hasTitle) document.title = t.windowTitle(header.title);
   }, [header]);
+  const before = usePlannedBefore(scene?.slideId);
   const times = useTimes(running && place.began !== null, scene?.slideId);
 
   const keys = useMemo(() => new ShowKeys(), []);
@@ -106,7 +107,6 @@ export default function Podium() {
   const talk = place.began === null ? 0 : (now - place.began) / 1000;
   const planned = slide?.seconds ?? 0;
   const slot = header.slotMinutes * 60;
-  const before = slides.slice(0, slides.indexOf(slide!)).reduce((sum, s) => sum + s.seconds, 0);
   // Late is what lies beyond where the plan is: at most the end of this slide.
   const against = talk - (before + Math.min(onSlide, planned));
   const steps = page.play?.timeline.steps ?? [];
@@ -318,12 +318,17 @@ function PodiumRun({
             style={{ width: `${(100 * s.seconds) / whole}%` }}
             onClick={() => onChoose(first)}
           >
-            <SceneView scene={scene} width={160} fill silent className="h-full w-full" lazy />
-            {scene.nodes.some(showsPhoto) && (
-              <span className="absolute inset-x-0 bottom-0 truncate bg-deep/80 px-1.5 py-0.5 text-left text-note">
-                {s.label}
-              </span>
-            )}
+            <SceneView
+              scene={{ ...scene, nodes: scene.nodes.filter(showsPhoto) }}
+              width={160}
+              fill
+              silent
+              className="h-full w-full"
+              lazy
+            />
+            <span className="absolute inset-x-0 bottom-0 truncate bg-deep/80 px-1.5 py-0.5 text-left text-note">
+              {s.label}
+            </span>
           </button>
         );
       })}

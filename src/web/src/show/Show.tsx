@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentence } from '../api/client';
-import { usePhotos } from '../deck/store';
+import { usePhotos, usePlannedBefore } from '../deck/store';
 import { Button } from '../ui/Button';
 import { Waiting } from '../ui/Star';
 import { texts } from '../texts';
@@ -21,7 +21,12 @@ export default function Show() {
   const { there, problem, pages, known } = useTalk(id);
   const photos = usePhotos();
   const [start] = useState(() => ({ slideId: search.get('slide'), step: Number(search.get('step') ?? 0) }));
-  const { place, index, step, act, next, back, to, toSlide } = useSteering(id, pages, start);
+  const { place, index, step, act, next, back, to, toSlide } = useSteering(
+    id,
+    pages,
+    start,
+    usePlannedBefore(start.slideId),
+  );
   const [size, setSize] = useState({ w: innerWidth, h: innerHeight });
   const root = useRef<HTMLDivElement>(null);
   const scene = pages[index]?.scene;

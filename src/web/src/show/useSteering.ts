@@ -29,6 +29,8 @@ export function useSteering(
   pages: TalkPage[],
   /** Where this window begins; null where it follows. */
   start: { slideId: string | null; step: number } | null,
+  /** Seconds of the plan before the slide where this window begins: who begins there is taken to be on time. */
+  planned = 0,
 ) {
   const [me] = useState(() => crypto.randomUUID());
   const now = useRef<Place>({
@@ -126,6 +128,8 @@ export function useSteering(
 
   // Who opens the show says where it begins; the clock goes on where it runs already.
   const begins = useRef(start);
+  const before = useRef(planned);
+  before.current = planned;
   const there = pages.length > 0;
   useEffect(() => {
     const from = begins.current;
@@ -136,7 +140,7 @@ export function useSteering(
       const fresh = p.from !== me;
       act({
         ...(fresh ? { slideId: from.slideId, page: 0, step: from.step, dark: '' } : {}),
-        began: p.began ?? Date.now(),
+        began: p.began ?? Date.now() - before.current * 1000,
       });
     }, patience);
     return () => clearTimeout(timer);

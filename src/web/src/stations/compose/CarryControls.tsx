@@ -38,6 +38,7 @@ export function LeadsControls({ slide, item }: { slide: Slide; item: Item }) {
   const put = (to: string | null) => edit({ kind: 'lead-to', slideId: slide.id, itemId: item.item.id, leads: to });
   return (
     <>
+      <span>{t.leadsToWord}</span>
       <Select
         dark
         label={t.leadsTo}

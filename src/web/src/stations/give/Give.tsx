@@ -95,7 +95,6 @@ export default function Give() {
                       </Button>
                       <Button kind="verb" className="text-lead" onClick={() => show(true)}>
                         {texts.give.fromTheStart}
-                        <span className="font-mono text-note">{texts.give.shiftS}</span>
                       </Button>
                       <Button kind="verb" className="text-lead" onClick={runThrough}>
                         {texts.give.runItThrough}

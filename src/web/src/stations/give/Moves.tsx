@@ -207,6 +207,7 @@ function Turns({ slide, turns, onOrder }: { slide: Slide; turns: string[]; onOrd
             {turns.length > 1 && (
               <Button
                 kind="verb"
+                className="ml-2"
                 aria-label={t.leaveOut(item ? calledOf(item) : '')}
                 onClick={() => onOrder(turns.filter((x) => x !== id))}
               >

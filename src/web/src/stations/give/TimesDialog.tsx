@@ -46,7 +46,14 @@ export function TimesDialog({ open, onOpenChange }: { open: boolean; onOpenChang
               value={chosen.id}
               options={timing.runs.map((r): [string, string] => [r.id, t.runOf(when(r.at), clock(r.seconds))])}
               onChoose={setRun}
-            />
+            />{' '}
+            <Button kind="link" onClick={() => void edit({ kind: 'adopt-run', runId: chosen.id })}>
+              {t.adopt}
+            </Button>{' '}
+            <Button kind="verb" onClick={() => void edit({ kind: 'forget-run', runId: chosen.id })}>
+              {t.forget}
+            </Button>
+            <br />
           </>
         ) : (
           t.none
@@ -96,16 +103,6 @@ export function TimesDialog({ open, onOpenChange }: { open: boolean; onOpenChang
         </tfoot>
       </table>
       <div className="mt-5 flex items-center gap-5">
-        {chosen && (
-          <>
-            <Button kind="solid" onClick={() => void edit({ kind: 'adopt-run', runId: chosen.id })}>
-              {t.adopt}
-            </Button>
-            <Button kind="verb" onClick={() => void edit({ kind: 'forget-run', runId: chosen.id })}>
-              {t.forget}
-            </Button>
-          </>
-        )}
         <span className="flex-1" />
         <Button kind="verb" onClick={() => onOpenChange(false)}>
           {t.done}
