@@ -307,6 +307,35 @@ public sealed class CueTests
         );
     }
 
+    [Theory]
+    [InlineData("shore@tern.example", "mailto:shore@tern.example")]
+    [InlineData(" www.tern.example/a ", "https://www.tern.example/a")]
+    [InlineData("https://tern.example", "https://tern.example")]
+    [InlineData("slide:next", "slide:next")]
+    [InlineData("  ", null)]
+    [InlineData("tern example", "tern example")]
+    public void A_link_is_read_as_people_give_it(string given, string? read)
+    {
+        Assert.Equal(read, Leading.Read(given));
+        Assert.Equal(given != "tern example", read is null || Leading.IsSound(read));
+    }
+
+    [Fact]
+    public void A_thing_leads_to_the_slide_after_it_wherever_that_moves()
+    {
+        Deck deck = _world.Deck(3);
+        Guid slide = deck.Slides[1].Id;
+        Item words = deck.Slides[1].Items[0];
+        deck = _world.Do(deck, new LeadTo(slide, words.Id, Leading.ToNext)).Deck;
+        string Href(Deck d) => SceneBuilder.Build(d, d.Slide(slide)!, _world)[0].Links.Single().Href;
+        Assert.Equal(Leading.ToSlide + deck.Slides[2].Id, Href(deck));
+        Deck moved = _world.Do(deck, new MoveSlide(slide, 2)).Deck;
+        Assert.Equal(Leading.ToSlide + moved.Slides[3].Id, Href(moved));
+        // The first slide has none before it: nothing leads there.
+        deck = _world.Do(deck, new LeadTo(deck.Slides[0].Id, deck.Slides[0].Items[0].Id, Leading.ToPrevious)).Deck;
+        Assert.Empty(SceneBuilder.Build(deck, deck.Slides[0], _world)[0].Links);
+    }
+
     /// <summary>WCAG 2.2, success criterion 2.3.1: no more than three flashes in any second.</summary>
     [Theory]
     [InlineData(6, .1, false)]

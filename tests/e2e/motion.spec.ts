@@ -5,7 +5,14 @@ import { edit, newTalk, readDeck } from './world';
 const shown = (page: Page) => page.locator('[data-shown]');
 /** How the layers of the show look, with all that runs stopped at a share of its time. */
 const at = (page: Page, share: number) =>
-  page.evaluate((t) => {
+  page.evaluate(async (t) => {
+    // A motion begins once its first picture is painted.
+    for (
+      let n = 0;
+      n < 30 && document.getAnimations().some((a) => a.playState === 'paused' && a.currentTime === 0);
+      n++
+    )
+      await new Promise(requestAnimationFrame);
     const all = document
       .getAnimations()
       .filter((a) => a instanceof Animation && a.effect?.getComputedTiming().duration);

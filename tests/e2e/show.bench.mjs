@@ -33,7 +33,7 @@ const frames = (work) =>
   })()`);
 
 try {
-  await edit({ kind: 'add-points', list: 'One\nTwo' });
+  await edit({ kind: 'add-points', text: 'One\nTwo' });
   await edit({ kind: 'make-slides' });
   const [, one, two] = (await read(`/api/decks/${id}`)).slides;
   const place = (n, shift) => ({
@@ -60,9 +60,9 @@ try {
     await page.locator('[data-ready]').waitFor();
     await page.waitForTimeout(1500);
     const carried = await frames(`async (begin) => {
-      begin();
       dispatchEvent(new KeyboardEvent('keydown', { key: 'PageDown' }));
-      await new Promise((r) => setTimeout(r, 100));
+      while (!document.getAnimations().some((a) => a.playState === 'running')) await new Promise(requestAnimationFrame);
+      begin();
       await Promise.all(document.getAnimations().map((a) => a.finished));
     }`);
     // The reference: two of the same pictures, one fading over the other for as long.

@@ -146,6 +146,8 @@ test('one photo is carried over three slides; its rectangle, crop and opacity go
 
   await show(page, id, slide);
   await page.keyboard.press('PageDown');
+  // It begins once its first picture is painted.
+  await page.waitForFunction(() => document.getAnimations().some((a) => a.playState === 'running'));
   const photo = (await readDeck(page, id)).photos[photos[0]!]! as unknown as { width: number; height: number };
   // The curve of time is CSS's, looked at in motion.spec; here what Core says of each share of the way is compared.
   for (let tenth = 0; tenth <= 10; tenth++) {

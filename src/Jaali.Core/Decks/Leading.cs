@@ -14,6 +14,18 @@ public static class Leading
 
     private const int Longest = 2000;
 
+    /// <summary>A link as a person gives it: a mail address and the name of a host alone are taken for what they
+    /// are; null where nothing is given.</summary>
+    public static string? Read(string? given)
+    {
+        string link = given?.Trim() ?? "";
+        return link.Length == 0 ? null
+            : link.Contains(':') || link.Any(char.IsWhiteSpace) ? link
+            : link.IndexOf('@') is > 0 and var at && at < link.Length - 1 ? "mailto:" + link
+            : link.StartsWith("www.", StringComparison.OrdinalIgnoreCase) ? "https://" + link
+            : link;
+    }
+
     /// <summary>True where it is of a form that may lead somewhere.</summary>
     public static bool IsSound(string link) =>
         link.StartsWith(ToSlide, StringComparison.Ordinal)

@@ -12,6 +12,8 @@ export const texts = {
     thisDidNotWorkTry: 'This did not work. Try again.',
   },
   app: {
+    timesOf: (planned: Value, ran: Value | null, spoken: Value) =>
+      `planned ${planned}${ran === null ? '' : `, run through in ${ran}`}, notes ${spoken}`,
     jaaliHasNotAnsweredSince: (since: Value) => `Jaali has not answered since ${since}.`,
     yourEditsWaitHereAnd: (waiting: Value) => `Your ${waiting} edits wait here and are done once it is back.`,
     yourEditWaitsHereAnd: 'Your edit waits here and is done once it is back.',
@@ -345,6 +347,7 @@ export const texts = {
     slideNumber: 'a number',
     slideList: 'a list',
     slideSources: 'the sources',
+    slideContents: 'the contents',
     slideClosing: 'the last words',
     stand: 'Where they stand in their room',
     atTheTop: 'at the head',
@@ -1171,6 +1174,9 @@ export const texts = {
     openThePodium: 'Open the podium',
     times: 'Times',
     removeIdle: 'Remove them',
+    aPageForEachPress: 'A page for each press',
+    copyPodiumLink: 'Copy its link',
+    podiumLinkCopied: 'The link of the podium is copied. Open it on any device that reaches this server.',
     held: 'Held on this machine',
     notHeld: 'Not held on this machine',
     heldText: (files: Value) => `${files} files are here: it starts without the server.`,

@@ -18,7 +18,7 @@ public sealed record LeadTo(Guid SlideId, Guid ItemId, string? Leads) : ItemComm
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {
-        string? to = string.IsNullOrWhiteSpace(Leads) ? null : Leads.Trim();
+        string? to = Leading.Read(Leads);
         return to is not null && !Leading.IsSound(to)
             ? new Refusal(
                 "bad-link",

@@ -32,16 +32,7 @@ internal static class WordsBody
             .. body.Select(p =>
                 p with
                 {
-                    Runs =
-                    [
-                        .. p.Runs.Select(r =>
-                            r with
-                            {
-                                Text = Clean(r.Text),
-                                Link = string.IsNullOrWhiteSpace(r.Link) ? null : r.Link.Trim(),
-                            }
-                        ),
-                    ],
+                    Runs = [.. p.Runs.Select(r => r with { Text = Clean(r.Text), Link = Leading.Read(r.Link) })],
                 }
             ),
         ];

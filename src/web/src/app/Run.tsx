@@ -13,8 +13,10 @@ import { Popover } from 'radix-ui';
 import type { Slide } from '../api/types';
 import { choose, step, useChosenSlide } from '../deck/choice';
 import { edit } from '../deck/edit';
+import { useGo } from '../deck/go';
 import { rules } from '../deck/rules';
 import { ComingDialog, comingInWords } from '../stations/give/ComingDialog';
+import { useTiming } from '../stations/give/TimesDialog';
 import { duplicateSlide, moveSlide, newSlide } from '../deck/slides';
 import { useDeckStore, useHeader, useScenes, useSlide, useSlideOrder } from '../deck/store';
 import { clock } from '../deck/time';
@@ -237,6 +239,7 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
   // A key that is held is one edit.
   const time = useGesture(setSeconds);
   const walk = useGesture((by) => moveSlide(id, by));
+  const station = useGo((g) => g.station);
   if (!slide) return null;
   const stretch = pulled ?? time.shown;
   const width = slide.seconds * scale - gap;
@@ -333,11 +336,34 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
           {texts.app.toPlace(number + walk.shown)}
         </span>
       )}
+      {station === 'give' && <Timed id={id} wide={shown > 150} />}
       {stretch !== null && (
         <span className="absolute -top-6 right-0 z-10 bg-verdigris px-1 font-mono text-note text-ink">
           {clock(stretch)}
         </span>
       )}
     </li>
+  );
+}
+
+/** Plan, run-through and notes of a slide side by side; where there is little room, only by how much it overruns. */
+function Timed({ id, wide }: { id: string; wide: boolean }) {
+  const times = useTiming()?.timing.slides.find((s) => s.slideId === id);
+  if (!times || (!wide && times.over === 0)) return null;
+  const ran = times.ran ?? null;
+  const parts = [
+    clock(times.planned),
+    ...(ran === null ? [] : [clock(ran)]),
+    ...(times.spoken > 0 ? [clock(times.spoken)] : []),
+  ];
+  const words = texts.app.timesOf(clock(times.planned), ran === null ? null : clock(ran), clock(times.spoken));
+  return (
+    <span
+      title={words}
+      className={`pointer-events-none absolute top-0 left-0 bg-deep/85 px-1 font-mono text-note whitespace-nowrap ${times.over > 0 ? 'text-marigold' : 'text-quiet'}`}
+    >
+      {wide ? parts.join(' · ') : `+${clock(times.over)}`}
+      <span className="sr-only">{words}</span>
+    </span>
   );
 }

@@ -1,6 +1,6 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { CarryStage, type Carrying } from './CarryStage';
-import { lessMotion, play } from './play';
+import { beginPainted, lessMotion, play } from './play';
 import { PlayedScene } from './PlayedScene';
 import { pressesOf, type TalkPage } from './useTalk';
 
@@ -51,6 +51,7 @@ export function Player({ pages, index, step, width, dark = false, onSlide }: Pro
         : from && to
           ? play(motion, from, to)
           : [];
+    const stop = beginPainted(running);
     let over = false;
     void Promise.all(running.map((a) => a.finished)).then(
       () => {
@@ -60,6 +61,7 @@ export function Player({ pages, index, step, width, dark = false, onSlide }: Pro
     );
     return () => {
       over = true;
+      stop();
       running.forEach((a) => a.cancel());
     };
     // A motion that is learnt of anew does not begin again.
@@ -69,7 +71,7 @@ export function Player({ pages, index, step, width, dark = false, onSlide }: Pro
   const stepOf = (n: number) => (n < index ? pressesOf(pages[n]) : n > index || coming || !begun ? -1 : step);
   const under = coming && !coming.carried ? motion?.under : null;
   return (
-    <div className="grid place-items-center [&>*]:col-start-1 [&>*]:row-start-1">
+    <div className="isolate grid place-items-center [&>*]:col-start-1 [&>*]:row-start-1">
       {under && page && (
         <div style={{ width, aspectRatio: `${page.scene.width} / ${page.scene.height}`, background: under }} />
       )}
@@ -104,8 +106,9 @@ export function Player({ pages, index, step, width, dark = false, onSlide }: Pro
         return (
           <div
             key={`carry-${to.scene.slideId}`}
-            className={coming?.carried && n === index && !dark ? '' : 'invisible'}
-            style={{ width, zIndex: 2 }}
+            className={n === index && !(coming?.carried && !dark) ? 'invisible' : ''}
+            // What comes next is painted beforehand, so that its first frame is not late: it lies under everything.
+            style={{ width, zIndex: n === index ? 2 : -1 }}
           >
             <CarryStage
               ref={(c) => void (c ? carries.current.set(n, c) : carries.current.delete(n))}

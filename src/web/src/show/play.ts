@@ -38,3 +38,12 @@ export function play(motion: SlideMotion, going: HTMLElement, coming: HTMLElemen
 
 /** Less motion where the system asks for it: slides come at once. */
 export const lessMotion = () => matchMedia('(prefers-reduced-motion: reduce)').matches;
+
+/** Begins once the first picture of it is painted, so that nothing of the motion is missed while that is made. */
+export function beginPainted(running: Animation[]): () => void {
+  running.forEach((a) => a.pause());
+  let frame = requestAnimationFrame(() => {
+    frame = requestAnimationFrame(() => running.forEach((a) => a.play()));
+  });
+  return () => cancelAnimationFrame(frame);
+}

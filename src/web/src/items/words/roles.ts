@@ -33,5 +33,6 @@ export const layouts: [SlideLayout, string][] = [
   ['number', texts.words.slideNumber],
   ['list', texts.words.slideList],
   ['sources', texts.words.slideSources],
+  ['contents', texts.words.slideContents],
   ['closing', texts.words.slideClosing],
 ];

@@ -3,7 +3,7 @@ import { api, sentence, told } from '../../api/client';
 import type { Job, Room, RoomLine } from '../../api/types';
 import { settled } from '../../deck/edit';
 import { finished, open, useJobs } from '../../deck/jobs';
-import { useDeckId } from '../../deck/store';
+import { useDeckId, useDeckStore } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { useNotices } from '../../ui/useNotices';
@@ -15,6 +15,9 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
   const say = useNotices((s) => s.say);
   const [job, setJob] = useState<Job | null>(null);
   const [asking, setAsking] = useState<RoomLine[]>([]);
+  // Where something moves, each press can have a page of its own.
+  const moving = useDeckStore((d) => d.slideOrder.some((s) => (d.slides[s]?.cues.length ?? 0) > 0));
+  const [states, setStates] = useState(false);
   const live = useJobs((s) => (job ? (s.byId[job.id] ?? job) : null));
   const first = room?.lines.filter((l) => l.holdsUp) ?? [];
   // How it stands is asked for anew, once every edit is in: what is shown may be a moment old.
@@ -32,7 +35,9 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
   const make = async () => {
     setAsking([]);
     try {
-      const started = await told(api.POST('/api/decks/{id}/exports/pdf', { params: { path: { id } } }));
+      const started = await told(
+        api.POST('/api/decks/{id}/exports/pdf', { params: { path: { id }, query: { states: moving && states } } }),
+      );
       setJob(started);
       setJob(await finished(started));
     } catch (error) {
@@ -54,6 +59,13 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
         </p>
         {first.length > 0 && (
           <p className="mt-2 text-marigold">{texts.give.firstSeenToOrHanded(first.map((l) => l.title).join('; '))}</p>
+        )}
+        {moving && (
+          <p className="mt-2">
+            <Button kind="verb" aria-pressed={states} onClick={() => setStates(!states)}>
+              {texts.give.aPageForEachPress}
+            </Button>
+          </p>
         )}
         {live && open(live) ? (
           <div

@@ -57,6 +57,8 @@ export default function TypingLine() {
           value={link.startsWith('slide:') ? link.slice(6) : ''}
           options={[
             ['', texts.typing.orASlide],
+            ['next', texts.carry.next],
+            ['previous', texts.carry.previous],
             ...order.map((id, n): [string, string] => [id, `${n + 1} ${slides[id]?.label ?? ''}`]),
           ]}
           onChoose={(id) => {
