@@ -27,6 +27,26 @@ for (const station of ['plan', 'gather', 'compose', 'credit', 'give']) {
   await page.goto(at(station));
   await shoot(station, station === 'gather' ? 2500 : 900);
 }
+// What moves: photos in turn, seen in the list of Give, in the show and at the podium; taken back at the end.
+await page.getByRole('button', { name: 'Photos come forward in turn', exact: true }).click();
+await page.getByRole('button', { name: /^four photos/ }).click();
+await shoot('give');
+const podium = await page.context().newPage();
+await podium.setViewportSize({ width: 1280, height: 800 });
+await podium.goto(`${base}/deck/${deck.id}/podium`);
+await page.goto(`${base}/deck/${deck.id}/show?slide=${marram.id}`);
+await page.waitForSelector('[data-ready]');
+await page.waitForTimeout(500);
+await page.keyboard.press('PageDown');
+await shoot('show', 1500);
+await podium.bringToFront();
+await podium.waitForTimeout(1500);
+await podium.screenshot({ path: `${folder}/podium.png` });
+await podium.close();
+await page.goto(at('give'));
+await page.waitForLoadState('networkidle');
+await page.keyboard.press('Control+z');
+await page.waitForTimeout(500);
 await page.goto(at('compose'));
 await page.waitForLoadState('networkidle');
 await page.keyboard.press('g');
@@ -65,9 +85,6 @@ await small.waitForLoadState('networkidle');
 await small.waitForTimeout(900);
 await small.screenshot({ path: `${folder}/small.png` });
 await small.close();
-await page.goto(`${base}/deck/${deck.id}/show?slide=${marram.id}`);
-await page.waitForSelector('[data-ready]');
-await shoot('show');
 const storms = full.slides.find((s) => s.label === 'The winter of two storms');
 await page.goto(`${base}/deck/${deck.id}/gather?slide=${storms.id}`);
 await page.locator('#candidate-3').waitFor();

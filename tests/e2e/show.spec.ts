@@ -416,7 +416,7 @@ test('two podiums, a show and another machine keep in step; a run-through is ado
     await page.waitForTimeout(1200);
   }
   await page.getByRole('button', { name: 'End the run-through' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Times side by side' });
+  const dialog = page.getByRole('dialog', { name: 'Plan, run-through and notes' });
   await expect(dialog).toBeVisible();
   await expect(dialog.getByText('Every slide kept to its plan')).toBeVisible();
   await dialog.getByRole('button', { name: 'Plan these times' }).click();

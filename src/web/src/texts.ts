@@ -660,9 +660,21 @@ export const texts = {
     onPress: 'on a press',
     withBefore: 'with the one before',
     afterBefore: 'after the one before',
+    helpMoves: 'What moves on a slide',
+    helpMovesText:
+      'In Give, under the stage, stands what moves on the slide, one line a move, in the order of the presses. “Photos come forward in turn” is one move for all of them: each press brings the next one forward, as large as margins and its pixels allow, then it goes back to its place. “Add a move” names a thing that comes in, stands out or goes out; words can come paragraph by paragraph. Drag a line, or press Alt with the arrows on it, to order them. “Try it” plays one on the stage.',
+    helpCarry: 'Carrying a photo to the next slide',
+    helpCarryText:
+      'Choose it in Compose and press “Carry”. On the next slide it is the same thing: place it there as you like, and when the slide comes in it travels from where it was, with its crop, turn, shape and tone, and is never distorted. A duplicated slide carries everything when it comes in by carrying. “Leads” says where a thing leads when it is pressed.',
+    helpPodium: 'Show, podium and run-through',
+    helpPodiumText:
+      'The show takes the keys of clickers. A number and Enter go to that slide, the full stop or B makes the screen black, the comma or W white; L held, or the mouse held, is a soft light. The podium is a window of its own, on a second screen or another device: notes (plus and minus change their size), facts, the next press, times, the run. Both steer. “Run it through” keeps the time of each slide; “Times” shows plan, run-through and notes beside one another, and plans those times in one action.',
+    helpHeld: 'Holding a talk on this machine',
+    helpHeldText:
+      'At the foot of the room check in Give. What is held starts and runs without the server. When the talk changes, hold it again.',
   },
   times: {
-    title: 'Times side by side',
+    title: 'Plan, run-through and notes',
     against: 'Against the run-through of',
     runThrough: 'Run-through',
     runOf: (at: Value, took: Value) => `${at}, ${took}`,

@@ -1,7 +1,4 @@
-using System.Collections.Immutable;
 using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
 using Jaali.Core.Pacing;
 
 namespace Jaali.Core.Editing;

@@ -1,8 +1,5 @@
 using System.Collections.Immutable;
 using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Pacing;
 
 namespace Jaali.Core.Editing;
 

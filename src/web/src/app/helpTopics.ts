@@ -164,6 +164,28 @@ export const topics: Topic[] = [
     text: texts.app.singleKeysActWhenNo2,
     commands: ['keys', 'commands'],
   },
+  {
+    title: texts.moves.helpMoves,
+    text: texts.moves.helpMovesText,
+    station: 'give',
+    commands: ['slide.turns'],
+  },
+  {
+    title: texts.moves.helpCarry,
+    text: texts.moves.helpCarryText,
+    station: 'compose',
+  },
+  {
+    title: texts.moves.helpPodium,
+    text: texts.moves.helpPodiumText,
+    station: 'give',
+    commands: ['podium.open', 'run.through', 'show.here', 'show.start'],
+  },
+  {
+    title: texts.moves.helpHeld,
+    text: texts.moves.helpHeldText,
+    station: 'give',
+  },
 ];
 
 /** The topics that hold all words of a search. */

@@ -4,7 +4,7 @@ import { useCommands, type Command } from '../commands/registry';
 import { choose, chosenSlide, step } from '../deck/choice';
 import { edit, redo, undo } from '../deck/edit';
 import { duplicateSlide, newSlide } from '../deck/slides';
-import { goTo, show } from '../deck/navigate';
+import { goTo, openPodium, runThrough, show } from '../deck/navigate';
 import { useGo } from '../deck/go';
 import { stations } from '../deck/stations';
 import { useDeckStore } from '../deck/store';
@@ -83,6 +83,19 @@ export function useDeckCommands({
       when: () => useDeckStore.getState().slideOrder.length > 0,
       run: () => show(true),
     },
+    {
+      id: 'podium.open',
+      name: texts.give.openThePodium,
+      when: () => useDeckStore.getState().slideOrder.length > 0,
+      run: openPodium,
+    },
+    {
+      id: 'run.through',
+      name: texts.give.runItThrough,
+      when: () => useDeckStore.getState().slideOrder.length > 0,
+      run: runThrough,
+    },
+    onSlide('slide.turns', texts.moves.inTurn, (slideId) => void edit({ kind: 'take-turns', slideId, itemIds: null })),
     {
       id: 'slide.next',
       name: texts.app.nextSlide,

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentence } from '../api/client';
 import { edit } from '../deck/edit';
@@ -9,11 +9,11 @@ import { SceneView } from '../scene/SceneView';
 import { Button } from '../ui/Button';
 import { Waiting } from '../ui/Star';
 import { texts } from '../texts';
-import { ShowKeys } from './keys';
 import { Player } from './Player';
 import { PlayedScene } from './PlayedScene';
 import { useAwake } from './useAwake';
 import { useDecoded } from './useDecoded';
+import { useShowKeys } from './useShowKeys';
 import { useSteering } from './useSteering';
 import { useTalk } from './useTalk';
 
@@ -34,7 +34,8 @@ export default function Podium() {
   const header = useHeader();
   const slides = useSlides();
   const [start] = useState(() => (running ? { slideId: search.get('slide'), step: 0 } : null));
-  const { place, index, step, presses, act, next, back, to, toSlide } = useSteering(id, pages, start);
+  const steered = useSteering(id, pages, start);
+  const { place, index, step, presses, act, next, back, to, toSlide } = steered;
   const [size, setSize] = useState(() => Number(localStorage.getItem(sizeKept)) || 2);
   const [, tick] = useState(0);
   const [wide, setWide] = useState(innerWidth);
@@ -60,38 +61,22 @@ export default function Podium() {
   const before = usePlannedBefore(scene?.slideId);
   const times = useTimes(running && place.began !== null, scene?.slideId);
 
-  const keys = useMemo(() => new ShowKeys(), []);
-  const newest = useRef({ next, back, to, act, place, pages });
-  newest.current = { next, back, to, act, place, pages };
   const larger = (by: number) =>
     setSize((s) => {
       const to = Math.max(0, Math.min(sizes.length - 1, s + by));
       localStorage.setItem(sizeKept, String(to));
       return to;
     });
-  useEffect(() => {
-    const down = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey) return;
-      const on = document.activeElement?.tagName.toLowerCase();
-      if ((e.key === 'Enter' || e.key === ' ') && (on === 'button' || on === 'a')) return;
-      const { next, back, to, act, place, pages } = newest.current;
-      if (e.key === '+' || e.key === '=' || e.key === '-') larger(e.key === '-' ? -1 : 1);
-      else {
-        const was = keys.digits;
-        const asked = keys.read(e.key);
-        if (asked === null && keys.digits === was) return;
-        if (asked === 'next') next();
-        else if (asked === 'back') back();
-        else if (asked === 'first') to(0);
-        else if (asked === 'last') to(pages.length - 1);
-        else if (asked === 'black' || asked === 'white') act({ dark: place.dark === asked ? '' : asked });
-        else if (typeof asked === 'number') to(asked - 1);
-      }
-      e.preventDefault();
-    };
-    addEventListener('keydown', down);
-    return () => removeEventListener('keydown', down);
-  }, [keys]);
+  useShowKeys(steered, pages.length, {
+    passes: (e) =>
+      (e.key === 'Enter' || e.key === ' ') &&
+      ['button', 'a'].includes(document.activeElement?.tagName.toLowerCase() ?? ''),
+    does: (_, key) => {
+      if (!['+', '=', '-'].includes(key)) return false;
+      larger(key === '-' ? -1 : 1);
+      return true;
+    },
+  });
 
   if (problem !== null) return <p className="p-8">{sentence(problem)}</p>;
   if (!there || !known) return <Waiting />;

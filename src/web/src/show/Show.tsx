@@ -1,15 +1,15 @@
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentence } from '../api/client';
 import { usePhotos, usePlannedBefore } from '../deck/store';
 import { Button } from '../ui/Button';
 import { Waiting } from '../ui/Star';
 import { texts } from '../texts';
-import { ShowKeys } from './keys';
 import { Player } from './Player';
 import { SoftLight, useHeldLight } from './SoftLight';
 import { useAwake } from './useAwake';
 import { useDecoded } from './useDecoded';
+import { useShowKeys } from './useShowKeys';
 import { useSteering } from './useSteering';
 import { useTalk } from './useTalk';
 
@@ -21,12 +21,8 @@ export default function Show() {
   const { there, problem, pages, known } = useTalk(id);
   const photos = usePhotos();
   const [start] = useState(() => ({ slideId: search.get('slide'), step: Number(search.get('step') ?? 0) }));
-  const { place, index, step, act, next, back, to, toSlide } = useSteering(
-    id,
-    pages,
-    start,
-    usePlannedBefore(start.slideId),
-  );
+  const steered = useSteering(id, pages, start, usePlannedBefore(start.slideId));
+  const { place, index, step, next, toSlide } = steered;
   const [size, setSize] = useState({ w: innerWidth, h: innerHeight });
   const root = useRef<HTMLDivElement>(null);
   const scene = pages[index]?.scene;
@@ -64,48 +60,15 @@ export default function Show() {
   const leave = useCallback(() => {
     void navigate(`/deck/${id}/${search.get('back') ?? 'give'}${slide ? `?slide=${slide}` : ''}`);
   }, [navigate, id, search, slide]);
-  const keys = useMemo(() => new ShowKeys(), []);
-  const [digits, setDigits] = useState('');
-  const newest = useRef({ next, back, to, act, leave, place, pages, light });
-  newest.current = { next, back, to, act, leave, place, pages, light };
-  useEffect(() => {
-    const down = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey) return;
-      const { next, back, to, act, leave, place, pages, light } = newest.current;
-      const onLink = document.activeElement?.tagName.toLowerCase() === 'a';
-      if (e.key === 'Enter' && onLink && keys.digits === '') return;
-      const was = keys.digits;
-      const asked = keys.read(e.key);
-      setDigits(keys.digits);
-      if (asked === null && keys.digits === was) return;
-      e.preventDefault();
+  const digits = useShowKeys(steered, pages.length, {
+    passes: (e, typed) => e.key === 'Enter' && typed === '' && document.activeElement?.tagName.toLowerCase() === 'a',
+    does: (asked) => {
       if (asked === 'light') light.byKey(true);
-      else if (e.repeat && (asked === 'black' || asked === 'white')) return;
-      else if (asked === 'next') next();
-      else if (asked === 'back') back();
-      else if (asked === 'first') to(0);
-      else if (asked === 'last') to(pages.length - 1);
-      else if (asked === 'black' || asked === 'white') act({ dark: place.dark === asked ? '' : asked });
       else if (asked === 'leave') leave();
-      else if (typeof asked === 'number') to(asked - 1);
-    };
-    const up = (e: KeyboardEvent) => e.key.toLowerCase() === 'l' && newest.current.light.byKey(false);
-    addEventListener('keydown', down);
-    addEventListener('keyup', up);
-    return () => {
-      removeEventListener('keydown', down);
-      removeEventListener('keyup', up);
-    };
-  }, [keys]);
-  // A number that nobody finishes is forgotten.
-  useEffect(() => {
-    if (digits === '') return;
-    const timer = setTimeout(() => {
-      keys.digits = '';
-      setDigits('');
-    }, 4000);
-    return () => clearTimeout(timer);
-  }, [digits, keys]);
+      else return false;
+      return true;
+    },
+  });
   // The browser keeps Escape for itself while a page is full screen; leaving full screen leaves the show.
   useEffect(() => {
     let was = document.fullscreenElement !== null;

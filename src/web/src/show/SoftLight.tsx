@@ -33,6 +33,11 @@ export function useHeldLight() {
   const [on, setOn] = useState(false);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const lasted = useRef(false);
+  useEffect(() => {
+    const up = (e: KeyboardEvent) => e.key.toLowerCase() === 'l' && setOn(false);
+    addEventListener('keyup', up);
+    return () => removeEventListener('keyup', up);
+  }, []);
   return {
     on,
     byKey: setOn,

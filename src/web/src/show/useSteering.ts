@@ -178,3 +178,6 @@ export function useSteering(
     },
   };
 }
+
+/** Where the show is, and what steers it. */
+export type Steered = ReturnType<typeof useSteering>;
