@@ -7,7 +7,8 @@ const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-background-networking'],
 });
-const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+const page = await context.newPage();
 page.on('pageerror', (e) => console.error('page error:', e.message));
 page.on('console', (m) => m.type() === 'error' && console.error('console:', m.text()));
 const decks = await (await fetch(base + '/api/decks')).json();
@@ -31,7 +32,7 @@ for (const station of ['plan', 'gather', 'compose', 'credit', 'give']) {
 await page.getByRole('button', { name: 'Photos come forward in turn', exact: true }).click();
 await page.getByRole('button', { name: /^four photos/ }).click();
 await shoot('give');
-const podium = await page.context().newPage();
+const podium = await context.newPage();
 await podium.setViewportSize({ width: 1280, height: 800 });
 await podium.goto(`${base}/deck/${deck.id}/podium`);
 await page.goto(`${base}/deck/${deck.id}/show?slide=${marram.id}`);

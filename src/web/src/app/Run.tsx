@@ -349,8 +349,9 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
 /** Plan, run-through and notes of a slide side by side; where there is little room, only by how much it overruns. */
 function Timed({ id, wide }: { id: string; wide: boolean }) {
   const times = useTiming()?.timing.slides.find((s) => s.slideId === id);
-  if (!times || (!wide && times.over === 0)) return null;
-  const ran = times.ran ?? null;
+  const ran = times?.ran ?? null;
+  // Before there is a run-through the plan alone says nothing that the tile does not.
+  if (!times || (times.over === 0 && (!wide || ran === null))) return null;
   const parts = [
     clock(times.planned),
     ...(ran === null ? [] : [clock(ran)]),

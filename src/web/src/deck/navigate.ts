@@ -25,9 +25,6 @@ export function show(fromStart: boolean) {
   useGo.getState().to(`/deck/${id}/show?${slide ? `slide=${slide.id}&` : ''}back=${back}`);
 }
 
-/** The address of the speaker's window, for any device. */
-export const podiumAddress = () => `${location.origin}/deck/${useDeckStore.getState().id}/podium`;
-
 /** Opens the speaker's window beside this one. */
 export function openPodium() {
   const { id } = useDeckStore.getState();

@@ -8,6 +8,7 @@ import { showsPhoto } from '../scene/photos';
 import { SceneView } from '../scene/SceneView';
 import { Button } from '../ui/Button';
 import { Waiting } from '../ui/Star';
+import { useNotices } from '../ui/useNotices';
 import { texts } from '../texts';
 import { Player } from './Player';
 import { PlayedScene } from './PlayedScene';
@@ -33,6 +34,7 @@ export default function Podium() {
   const photos = usePhotos();
   const header = useHeader();
   const slides = useSlides();
+  const say = useNotices((n) => n.say);
   const [start] = useState(() => (running ? { slideId: search.get('slide'), step: 0 } : null));
   const steered = useSteering(id, pages, start);
   const { place, index, step, presses, act, next, back, to, toSlide } = steered;
@@ -130,7 +132,7 @@ export default function Podium() {
           </section>
           <div style={{ width: small }}>
             <section aria-label={t.nextPress}>
-              {upcoming ? (
+              {narrow ? null : upcoming ? (
                 <PlayedScene
                   scene={upcoming.scene}
                   timeline={upcoming.play?.timeline}
@@ -142,7 +144,7 @@ export default function Podium() {
               ) : (
                 <div className="grid aspect-video place-items-center bg-deep text-quiet">{t.theTalkIsOver}</div>
               )}
-              <p className="pt-2 text-quiet">
+              <p className="pt-2 text-quiet narrow:hidden">
                 {t.afterThePress}{' '}
                 {upcoming && <span className="text-word">{labelOf(slides, upcoming.scene.slideId)}</span>}
               </p>
@@ -205,6 +207,9 @@ export default function Podium() {
             A+
           </Button>
           <span className="flex-1" />
+          <Button kind="verb" onClick={() => void copyLink(say)}>
+            {t.copyLink}
+          </Button>
           {running ? (
             <EndRun times={times} deckId={id} slideId={scene.slideId} />
           ) : (
@@ -222,6 +227,16 @@ export default function Podium() {
       </div>
     </main>
   );
+}
+
+/** Puts the podium's link where it can be pasted; where the browser does not let us, it is shown. */
+async function copyLink(say: (text: string) => void) {
+  const address = location.origin + location.pathname;
+  const copied = await navigator.clipboard?.writeText(address).then(
+    () => true,
+    () => false,
+  );
+  say(copied ? t.linkCopied : address);
 }
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

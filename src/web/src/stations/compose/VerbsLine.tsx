@@ -81,7 +81,13 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
           {texts.carry.inTurn}
         </Button>
       )}
-      <Button kind="verb" aria-pressed={tool === 'grid'} onClick={deeds.grid}>
+      <Button
+        kind="verb"
+        // Where there is little room, what is chosen comes first: the grid has its key, and stands here without a choice.
+        className={item ? 'max-[1150px]:hidden' : ''}
+        aria-pressed={tool === 'grid'}
+        onClick={deeds.grid}
+      >
         {texts.compose.grid}
       </Button>
     </>

@@ -5,7 +5,7 @@ import { api, told } from '../../api/client';
 import type { Scene, Timeline } from '../../api/types';
 import { useChosenSlide } from '../../deck/choice';
 import { useRoomCheck } from '../../deck/ledger';
-import { goTo, openPodium, podiumAddress, runThrough, show } from '../../deck/navigate';
+import { goTo, openPodium, runThrough, show } from '../../deck/navigate';
 import { useDeckStore, useHeader, useScenes } from '../../deck/store';
 import { clock } from '../../deck/time';
 import { PlayedScene } from '../../show/PlayedScene';
@@ -13,7 +13,6 @@ import { SceneView } from '../../scene/SceneView';
 import { Button } from '../../ui/Button';
 import { Once } from '../../ui/Once';
 import { Sides } from '../../ui/Sides';
-import { useNotices } from '../../ui/useNotices';
 import { Lattice } from '../../ui/Star';
 import { Head } from '../Head';
 import { Copies } from './Copies';
@@ -39,7 +38,6 @@ export default function Give() {
     queryFn: () =>
       told(api.GET('/api/decks/{id}/slides/{slideId}/moves', { params: { path: { id, slideId: slide!.id } } })),
   }).data;
-  const say = useNotices((n) => n.say);
   const tried = useTry(moves?.play.timeline, slide?.id);
   // From a run-through one comes to its times.
   const arrived = useLocation().state as { times?: boolean } | null;
@@ -104,9 +102,6 @@ export default function Give() {
                       <Button kind="verb" className="text-lead" onClick={openPodium}>
                         {texts.give.openThePodium}
                       </Button>
-                      <Button kind="verb" className="text-lead" onClick={() => void copyPodiumLink(say)}>
-                        {texts.give.copyPodiumLink}
-                      </Button>
                       <Button kind="verb" className="text-lead" onClick={() => setTimes(true)}>
                         {texts.give.times}
                       </Button>
@@ -140,16 +135,6 @@ export default function Give() {
       {times && <TimesDialog open onOpenChange={setTimes} />}
     </main>
   );
-}
-
-/** Puts the podium's link where it can be pasted; where the browser does not let us, it is shown. */
-async function copyPodiumLink(say: (text: string) => void) {
-  const address = podiumAddress();
-  const copied = await navigator.clipboard?.writeText(address).then(
-    () => true,
-    () => false,
-  );
-  say(copied ? texts.give.podiumLinkCopied : address);
 }
 
 /** The slide on the stage while its moves are tried. */
