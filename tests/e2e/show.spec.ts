@@ -1,3 +1,4 @@
+import bezier from 'bezier-easing';
 import { expect, test, type BrowserContext, type Page } from '@playwright/test';
 import { demoDeck, edit, newTalk, readDeck } from './world';
 import { pagesOf } from './pdf';
@@ -265,6 +266,58 @@ test('a list comes in paragraph by paragraph; moves are made, ordered by key, tr
   await expect(page.locator('[data-page="1"]')).toHaveCount(1);
 });
 
+test('a move stands at every tenth of its time where Core and an independent curve have it', async ({ page }) => {
+  const { id, slide } = await talkWith(page, 'Tenths', ['One', 'Two'], 1);
+  const item = (await full(page, id)).slides[1]!.items.find((i) => i.item.kind === 'frame')!.item.id;
+  const add = (way: string, start: string, delay: number) =>
+    edit(page, id, {
+      kind: 'add-cue',
+      slideId: slide,
+      at: null,
+      cue: {
+        id: slide,
+        act: 'comesIn',
+        itemId: item,
+        way,
+        start,
+        seconds: 2,
+        delay,
+        partByPart: false,
+        newcomers: false,
+      },
+    });
+  await add('rise', 'onPress', 1);
+  const { play } = await (await page.request.get(`/api/decks/${id}/slides/${slide}/moves`)).json();
+  const step = play.timeline.steps[1];
+  expect(step.seconds).toBe(3);
+  const { keys } = step.tracks[0];
+  await show(page, id, slide);
+  await page.keyboard.press('PageDown');
+  await page.waitForFunction(() => document.getAnimations().length > 0);
+  for (let tenth = 0; tenth <= 10; tenth++) {
+    const at = Math.min(2.9999, (tenth / 10) * 3);
+    const seen = await page.evaluate((ms) => {
+      for (const a of document.getAnimations()) {
+        a.pause();
+        a.currentTime = ms;
+      }
+      const layer = document.querySelector('[data-shown] [data-thing]')! as HTMLElement;
+      const style = getComputedStyle(layer);
+      const m = new DOMMatrix(style.transform);
+      return { opacity: Number(style.opacity), y: (m.f * 1920) / layer.clientWidth, scale: m.a };
+    }, at * 1000);
+    // The way between the two keys round this moment, by another library's curve.
+    const n = keys.findLastIndex((k: { at: number }) => k.at <= at);
+    const [from, to] = [keys[n], keys[n + 1] ?? keys[n]];
+    const e = from.easing;
+    const share = to.at > from.at ? bezier(e.x1, e.y1, e.x2, e.y2)((at - from.at) / (to.at - from.at)) : 1;
+    const between = (of: 'opacity' | 'y' | 'scale') => from.state[of] + (to.state[of] - from.state[of]) * share;
+    expect(seen.opacity, `opacity at ${tenth}`).toBeCloseTo(between('opacity'), 2);
+    if (at > 1) expect(seen.y, `place at ${tenth}`).toBeCloseTo(between('y'), 0);
+    expect(seen.scale).toBeCloseTo(between('scale'), 2);
+  }
+});
+
 test('the show takes the keys of clickers, numbers, black, white and light; links lead', async ({ page }) => {
   const id = await newTalk(page, 'Keys', ['One', 'Two', 'Three', 'Four']);
   const order = (await readDeck(page, id)).slides.map((s) => s.id);
@@ -486,6 +539,158 @@ test.describe('without a server', () => {
     await server.start();
     await podium.getByRole('button', { name: 'Back', exact: true }).click();
     await expect(page.locator(`[data-page="${deck.slides.length - 1}"]`)).toHaveCount(1);
+    await context.close();
+  });
+
+  test('in one sitting: turns, carrying, a dissolve for six, a list, show and podium, a lost server, a run-through', async ({
+    browser,
+  }) => {
+    test.setTimeout(240_000);
+    const context = await browser.newContext({ baseURL: server.address, viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    const photos = Object.keys(((await demo(page)) as unknown as { photos: object }).photos).slice(0, 5);
+    const id = await newTalk(page, 'One sitting', ['Four', 'Carried', 'On', 'And on', 'A list', 'Last']);
+    const order = (await readDeck(page, id)).slides.map((s) => s.id);
+    await edit(page, id, { kind: 'add-photos', slideId: order[1], photoIds: photos.slice(0, 4) });
+    await edit(page, id, {
+      kind: 'add-item',
+      slideId: order[2],
+      item: { kind: 'frame', photoId: photos[4] },
+      rect: { x: 200, y: 300, width: 900, height: 500 },
+    });
+    await edit(page, id, {
+      kind: 'add-item',
+      slideId: order[5],
+      item: { kind: 'words', text: 'Sand\nMarram\nMud', role: 'body' },
+      rect: { x: 200, y: 300, width: 1200, height: 600 },
+    });
+    let inputs = 0;
+    const press = async (name: string | RegExp, role: 'button' | 'menuitemradio' = 'button') => {
+      inputs++;
+      await page.getByRole(role, { name, exact: typeof name === 'string' }).click();
+    };
+    const key = async (name: string) => {
+      inputs++;
+      await page.keyboard.press(name);
+    };
+
+    // Four photos in turn: one input.
+    await page.goto(`/deck/${id}/give?slide=${order[1]}`);
+    await press('Photos come forward in turn');
+    await expect(page.getByText('5 presses')).toBeVisible();
+    expect(inputs).toBe(1);
+
+    // Six slides dissolve in a second and a half: one action, seven inputs with its sentence.
+    inputs = 0;
+    await press('Change how it comes in');
+    const dialog = page.getByRole('dialog');
+    inputs++;
+    await dialog.getByRole('button', { name: /^Way of coming in/ }).click();
+    await press('by melting', 'menuitemradio');
+    inputs++;
+    await dialog.getByRole('button', { name: 'at a walk' }).click();
+    inputs++;
+    await dialog.getByLabel('Which slides').fill('2-7');
+    inputs++;
+    await dialog.getByRole('button', { name: 'Set it' }).click();
+    await expect(dialog).toHaveCount(0);
+    expect(inputs).toBe(6);
+
+    // A list by its paragraphs: four inputs.
+    await page.goto(`/deck/${id}/give?slide=${order[5]}`);
+    inputs = 0;
+    await press(/^Add a move/);
+    await press('Sand', 'menuitemradio');
+    await press(/^“Sand Marram Mud” dissolves in/);
+    await press('paragraph by paragraph');
+    await expect(page.getByText('3 presses')).toBeVisible();
+    expect(inputs).toBe(4);
+
+    // One photo over three slides: choose, carry, next slide, choose, carry.
+    await page.goto(`/deck/${id}/compose?slide=${order[2]}`);
+    await page.getByRole('application').waitFor();
+    inputs = 0;
+    for (const n of [3, 4]) {
+      inputs++;
+      await page
+        .getByRole('navigation', { name: 'What lies here' })
+        .getByRole('button', { name: /^Photo/ })
+        .click();
+      await press('Carry');
+      await press('Carry to the next slide');
+      await expect.poll(async () => (await full(page, id)).slides[n]!.items.some((i) => i.item.photoId)).toBe(true);
+      await page.keyboard.press('Escape');
+      if (n === 3) await key('PageDown');
+    }
+    expect(inputs).toBe(7);
+    const comings = (await readDeck(page, id)) as unknown as {
+      slides: { coming: { change: string; seconds: number } }[];
+    };
+    expect(comings.slides.map((s) => `${s.coming.change} ${s.coming.seconds}`).slice(1, 7)).toEqual([
+      'dissolve 1.5',
+      'dissolve 1.5',
+      'carry 1.5',
+      'carry 1.5',
+      'dissolve 1.5',
+      'dissolve 1.5',
+    ]);
+
+    // Show and podium in step; the server goes away in mid-talk; every press to the end is one in both.
+    const podium = await context.newPage();
+    await podium.goto(`/deck/${id}/podium`);
+    await page.goto(`/deck/${id}/show?slide=${order[0]}`);
+    await page.locator('[data-ready]').waitFor();
+    const states: string[] = [];
+    // Title, four in turn with their return, three more, the list in three, the last.
+    const presses = [1, 5, 1, 1, 1, 1, 3, 1].reduce((a, b) => a + b);
+    await page.waitForTimeout(3000);
+    for (let n = 0; n < presses; n++) {
+      if (n === 4) await server.kill();
+      await page.keyboard.press('PageDown');
+      const at = async (w: Page) =>
+        w.evaluate(() => {
+          const e = document.querySelector('[data-page]')!;
+          return `${e.getAttribute('data-page')}/${e.getAttribute('data-step')}`;
+        });
+      const now = await at(page);
+      states.push(now);
+      await expect.poll(() => at(podium)).toBe(now);
+      const seen = await pictures(page);
+      expect(seen.there, now).toBe(seen.all);
+    }
+    expect(states).toEqual([
+      '2/0',
+      '2/1',
+      '2/2',
+      '2/3',
+      '2/4',
+      '2/5',
+      '3/0',
+      '4/0',
+      '5/0',
+      '6/0',
+      '6/1',
+      '6/2',
+      '6/3',
+      '7/0',
+    ]);
+    await podium.close();
+    await server.start();
+
+    // Run through from the start, and adopted: the end and one action.
+    await page.goto(`/deck/${id}/give?slide=${order[0]}`);
+    inputs = 0;
+    await press('Run it through');
+    await page.locator('[data-page="1"]').waitFor();
+    for (let n = 0; n < presses; n++) await page.keyboard.press('PageDown');
+    await expect(page.locator('[data-page="7"]').first()).toBeAttached();
+    await page.waitForTimeout(1500);
+    await press('End the run-through');
+    await press('Plan these times');
+    expect(inputs).toBe(3);
+    await expect
+      .poll(async () => ((await readDeck(page, id)) as unknown as { slides: { seconds: number }[] }).slides[6]!.seconds)
+      .toBeLessThan(10);
     await context.close();
   });
 

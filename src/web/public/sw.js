@@ -1,4 +1,4 @@
-/* global addEventListener, skipWaiting, clients, caches, URL, fetch, setTimeout, location */
+/* global addEventListener, skipWaiting, clients, caches, URL, fetch, setTimeout, location, Response, Symbol */
 // Keeps talks that were held on this machine, so that they start and run without the server. It holds nothing by
 // itself: pages fill the caches whose names begin with `held`.
 const held = (name) => name.startsWith('held-');
@@ -36,29 +36,29 @@ const unchanging = (path) => path.startsWith('/assets/') || path.startsWith('/ii
 
 // A server that is away is noticed at once where the connection is refused; one that says nothing, after so long.
 const patience = 4000;
+const silent = Symbol('silent');
+
+const heldFor = async (request, url) =>
+  // A page is the same for every address: the router finds its way.
+  request.mode === 'navigate'
+    ? await find('/')
+    : url.pathname.startsWith('/iiif/')
+      ? await findPhoto(url)
+      : ((await find(request)) ?? (await find(url.pathname)));
 
 const answer = async (request, url) => {
   if (unchanging(url.pathname)) {
     const there = await find(request);
     if (there) return there;
   }
-  try {
-    const got = await (url.pathname.startsWith('/iiif/')
-      ? fetch(request)
-      : Promise.race([fetch(request), new Promise((_, no) => setTimeout(() => no(new Error('no answer')), patience))]));
-    if (got.status < 502) return got;
-    throw new Error(`${got.status}`);
-  } catch (error) {
-    // A page is the same for every address: the router finds its way.
-    const there =
-      request.mode === 'navigate'
-        ? await find('/')
-        : url.pathname.startsWith('/iiif/')
-          ? await findPhoto(url)
-          : ((await find(request)) ?? (await find(url.pathname)));
-    if (there) return there;
-    throw error;
-  }
+  const asked = fetch(request);
+  const first = await Promise.race([
+    asked.catch((error) => error),
+    new Promise((done) => setTimeout(done, patience, silent)),
+  ]);
+  if (first instanceof Response && first.status < 502) return first;
+  // What is not held is waited for as if nothing stood between.
+  return (await heldFor(request, url)) ?? asked;
 };
 
 addEventListener('fetch', (e) => {

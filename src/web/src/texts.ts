@@ -699,6 +699,8 @@ export const texts = {
     nextPress: 'Next press:',
     theSlide: (label: Value) => `the slide “${label}”`,
     theTalkIsOver: 'the talk is over',
+    thenTheSlide: (presses: number, label: Value) =>
+      presses === 1 ? `then the slide “${label}”` : `after ${presses} presses the slide “${label}”`,
     afterThePress: 'after the press that follows:',
     onThisSlide: (planned: Value) => `on this slide, of ${planned}`,
     leftOf: (slot: Value) => `left of ${slot}`,

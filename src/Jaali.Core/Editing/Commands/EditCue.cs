@@ -12,6 +12,8 @@ public sealed record EditCue(Guid SlideId, Cue Cue) : CueCommand(SlideId)
         int at = slide.Cues.FindIndex(c => c.Id == Cue.Id);
         if (at < 0)
             return NoCue;
-        return Cue.Fault(slide) is { } fault ? fault : deck.With(slide with { Cues = slide.Cues.SetItem(at, Cue) });
+        // A way that there is not for what it does now becomes one that there is.
+        Cue sound = Cue.Sound();
+        return sound.Fault(slide) is { } fault ? fault : deck.With(slide with { Cues = slide.Cues.SetItem(at, sound) });
     }
 }

@@ -127,6 +127,11 @@ export default function Podium() {
                 : following
                   ? t.theSlide(labelOf(slides, following.scene.slideId))
                   : t.theTalkIsOver}
+              {step < presses && following && (
+                <span className="text-quiet">
+                  ; {t.thenTheSlide(presses - step, labelOf(slides, following.scene.slideId))}
+                </span>
+              )}
               .
             </p>
           </section>

@@ -123,15 +123,17 @@ function MoveControls({ slide, cue, line }: { slide: Slide; cue: Cue; line: CueL
   const { waysOf } = rules();
   const item = slide.items.find((i) => i.item.id === cue.itemId);
   const own = waysOf.find((w) => w.act === cue.act)?.ways ?? [];
-  const act = (next: Cue['act']) => {
-    const there = waysOf.find((w) => w.act === next)!.ways;
-    void put({ act: next, way: there.includes(cue.way!) ? cue.way : there[0]! });
-  };
   return (
     <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 pt-1.5 pl-[100px] text-small text-quiet narrow:pl-0">
       {line.there && cue.act !== 'inTurn' && (
         <>
-          <Select dark label={t.what} value={cue.act} options={acts.filter(([a]) => a !== 'inTurn')} onChoose={act} />
+          <Select
+            dark
+            label={t.what}
+            value={cue.act}
+            options={acts.filter(([a]) => a !== 'inTurn')}
+            onChoose={(act) => void put({ act })}
+          />
           <Select
             dark
             label={t.way}
