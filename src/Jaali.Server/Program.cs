@@ -176,6 +176,7 @@ app.MapCollections();
 app.MapPhotos();
 app.MapAddresses();
 app.MapExports();
+app.MapGathered();
 app.MapJobs();
 app.MapRules();
 app.MapFonts();

@@ -74,7 +74,7 @@ test('slides of words: made by keys alone, laid out by what they say, nothing lo
   // What it says is seen: the first layout is for a quotation, with who said it.
   await page.keyboard.press('l');
   const layouts = page.getByRole('list', { name: /^Layouts/ }).getByRole('button');
-  await expect(layouts).toHaveCount(7);
+  await expect(layouts).toHaveCount(8);
   await expect(layouts.first()).toHaveAccessibleName('Its words are those of Orla Keel.');
   await expect(layouts.first()).toBeFocused();
   await page.keyboard.press('Enter');

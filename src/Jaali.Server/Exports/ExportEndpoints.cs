@@ -154,17 +154,7 @@ public static class ExportEndpoints
         foreach (CreditEntry e in entries)
         {
             // What is hidden anywhere in the talk is hidden in the file: nothing that leaves holds it.
-            Treatment how = new(
-                0,
-                [
-                    .. deck
-                        .Slides.SelectMany(s => s.Items)
-                        .OfType<Frame>()
-                        .Where(f => f.PhotoId == e.Photo.Id && f.Hidden.Count > 0)
-                        .SelectMany(f => f.Treatment(photos.Tones(f.PhotoId)).Parts)
-                        .Distinct(),
-                ]
-            );
+            Treatment how = HiddenParts.Of(deck, e.Photo.Id, photos.Tones(e.Photo.Id));
             string format = how.IsNone
                 ? photos.FormatOf(e.Photo.Id)?.Replace("jpeg", "jpg", StringComparison.Ordinal) ?? "jpg"
                 : "jpg";

@@ -1,4 +1,4 @@
-/* global addEventListener, skipWaiting, clients, caches, URL, fetch, setTimeout, location, Response, Symbol */
+/* global addEventListener, skipWaiting, clients, caches, URL, fetch, setTimeout, location, Response */
 // Keeps talks that were held on this machine, so that they start and run without the server. It holds nothing by
 // itself: pages fill the caches whose names begin with `held`.
 const held = (name) => name.startsWith('held-');

@@ -949,6 +949,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/gathered/manifest.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readManifest"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/gathered/oai": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readOai"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{jobId}": {
         parameters: {
             query?: never;
@@ -6617,6 +6649,54 @@ export interface operations {
             path: {
                 id: string;
                 jobId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    readManifest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    readOai: {
+        parameters: {
+            query?: {
+                verb?: string;
+                identifier?: string;
+                metadataPrefix?: string;
+                resumptionToken?: string;
+                from?: string;
+                until?: string;
+                set?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
             };
             cookie?: never;
         };

@@ -99,6 +99,28 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
         <h3 className="text-lead font-semibold">{texts.give.creditsAloneAndThePhotos}</h3>
         <p className="text-quiet">{texts.give.asTextTableOrPage}</p>
       </div>
+      <div className="mt-4 border-t border-line pt-3">
+        <h3 className="text-lead font-semibold">{texts.give.forOtherCollections}</h3>
+        <p className="text-quiet">{texts.give.whatWasGathered}</p>
+        <p className="mt-2 flex gap-5">
+          {(
+            [
+              ['manifest.json', texts.give.iiifManifest],
+              ['oai?verb=ListRecords&metadataPrefix=oai_dc', texts.give.oaiList],
+            ] as const
+          ).map(([path, name]) => (
+            <a
+              key={path}
+              className="border-b border-verdigris text-verdigris-word hover:text-word"
+              href={`/api/decks/${id}/gathered/${path}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              {name}
+            </a>
+          ))}
+        </p>
+      </div>
       <Dialog
         open={asking.length > 0}
         onOpenChange={() => setAsking([])}
