@@ -172,6 +172,13 @@ test('axe finds nothing serious with every dialog, side by side and the show ope
   await page.goto(`/deck/${deck.id}/show?slide=${fog.id}`);
   await page.locator('[data-ready]').waitFor();
   expect(await serious(page), 'show').toEqual([]);
+  await page.goto(`/deck/${deck.id}/podium`);
+  await page.getByRole('button', { name: 'Next', exact: true }).waitFor();
+  expect(await serious(page), 'podium').toEqual([]);
+  await page.goto(`/deck/${deck.id}/give?slide=${fog.id}`);
+  await page.getByRole('button', { name: 'Times', exact: true }).click();
+  await page.getByRole('dialog').waitFor();
+  expect(await serious(page), 'times').toEqual([]);
 });
 
 test('the stage is never empty: a tiny picture stands while the photo is on its way', async ({ page }) => {

@@ -106,6 +106,7 @@ export default function Podium() {
       data-step={step}
       data-dark={place.dark || undefined}
     >
+      <h1 className="sr-only">{t.windowTitle(header.title)}</h1>
       <div className="min-h-0 overflow-auto px-6 pt-6 narrow:px-4 narrow:pt-4">
         <div className="flex flex-wrap gap-7 narrow:gap-4">
           <section aria-label={t.thisSlide} className="relative" style={{ width: large }}>
