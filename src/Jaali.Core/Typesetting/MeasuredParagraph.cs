@@ -87,14 +87,16 @@ internal sealed class MeasuredParagraph
         int n = _text.Length;
         // Sums of widths have a little rounding in them.
         width -= SetIn - 1e-9;
+        // Only where a line may end is looked at: a word without an end would be walked through anew for each line.
+        int next = 0;
         for (int start = 0; start < n; )
         {
             int last = start;
-            for (int i = start + 1; i <= n; i++)
+            while (next < Ends.Length && Ends[next] <= start)
+                next++;
+            for (int k = next; k < Ends.Length; k++)
             {
-                // Not between a space and a mark on it either.
-                if (_breaks[i] == BreakChance.None || !_starts[i])
-                    continue;
+                int i = Ends[k];
                 if (Spread(start, Trimmed(start, i)) > width)
                     break;
                 last = i;
@@ -110,6 +112,10 @@ internal sealed class MeasuredParagraph
             lines.Add((n, n));
         return lines;
     }
+
+    // Where a line may end, in order; not between a space and a mark on it either.
+    private int[] Ends =>
+        field ??= [.. Enumerable.Range(1, _text.Length).Where(i => _breaks[i] != BreakChance.None && _starts[i])];
 
     /// <summary>True where a line may end before a place without breaking a word.</summary>
     internal bool MayBreak(int at) => _breaks[at] != BreakChance.None;
