@@ -36,12 +36,12 @@ export function CarryStage({
   const k = width / coming.width;
   useImperativeHandle(ref, () => ({
     play: (seconds, easing) =>
-      layers.flatMap((layer, n) => [
-        ...framesOf(layer, k).flatMap(([part, frames]) => {
+      layers.flatMap((layer, n) =>
+        framesOf(layer, k).flatMap(([part, frames]) => {
           const element = root.current?.querySelector<HTMLElement>(`[data-carried="${n}${part}"]`);
           return element ? [element.animate(frames, { duration: seconds * 1000, easing, fill: 'both' })] : [];
         }),
-      ]),
+      ),
   }));
   return (
     <div
@@ -59,7 +59,7 @@ export function CarryStage({
             </div>
           );
         if (layer.way === 'photo' && layer.photo)
-          return <Travelling key={n} n={n} id={`${id}-${n}`} photo={layer.photo} k={k} slide={coming} />;
+          return <Travelling key={n} n={n} id={`${id}-${n}`} photo={layer.photo} k={k} />;
         return (
           <div key={n}>
             {layer.way !== 'stays' && drawn('from', going, from)}
@@ -202,7 +202,7 @@ export function photoFrames(photo: CarryPhoto, k: number): Frames[] {
   return frames;
 }
 
-function Travelling({ n, id, photo, k, slide }: { n: number; id: string; photo: CarryPhoto; k: number; slide: Scene }) {
+function Travelling({ n, id, photo, k }: { n: number; id: string; photo: CarryPhoto; k: number }) {
   const last = photo.states.at(-1)!;
   const b = room(photo, k);
   const moved = 'absolute top-0 left-0 origin-top-left will-change-transform';
@@ -232,7 +232,7 @@ function Travelling({ n, id, photo, k, slide }: { n: number; id: string; photo: 
   return (
     <div data-carried={`${n}turn`} className={moved}>
       {(shadow > 0 || photo.line.to > 0 || photo.line.from > 0) && (
-        <svg className="absolute overflow-visible" width="1" height="1" viewBox={`0 0 1 1`}>
+        <svg className="absolute overflow-visible" width="1" height="1" viewBox="0 0 1 1">
           <path
             data-carried={`${n}shadow`}
             style={{ filter: `blur(${(shadow / 3) * k}px)`, transform: place(0, (shadow / 4) * k) }}
@@ -251,7 +251,7 @@ function Travelling({ n, id, photo, k, slide }: { n: number; id: string; photo: 
         </div>
       )}
       {(photo.line.to > 0 || photo.line.from > 0) && (
-        <svg className="absolute overflow-visible" width="1" height="1" viewBox={`0 0 ${slide.width > 0 ? 1 : 1} 1`}>
+        <svg className="absolute overflow-visible" width="1" height="1" viewBox="0 0 1 1">
           <path data-carried={`${n}line`} fill="none" stroke={photo.lineColour} />
         </svg>
       )}

@@ -32,11 +32,11 @@ export function addressesOf({ scene, play }: TalkPage, photos: Record<string, Ph
 
 /**
  * Decodes the pictures of the talk in the order of need and holds them: the page that is shown, its neighbours, then
- * the others onwards. Answers which pages are ready, and how many.
+ * the others onwards. Answers whether the page that is shown is ready.
  */
 export function useDecoded(pages: TalkPage[], photos: Record<string, Photo>, index: number, width: number) {
   const held = useRef(new Map<string, { image: HTMLImageElement; done: boolean }>());
-  const [count, setCount] = useState(0);
+  const [, setCount] = useState(0);
   const here = useRef(index);
   here.current = index;
   useEffect(() => {
@@ -74,5 +74,5 @@ export function useDecoded(pages: TalkPage[], photos: Record<string, Photo>, ind
   }, [pages, photos, width]);
   const page = pages[index];
   const ready = page !== undefined && addressesOf(page, photos, width).every((a) => held.current.get(a)?.done === true);
-  return { ready, count };
+  return { ready };
 }
