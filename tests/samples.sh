@@ -8,7 +8,7 @@ mkdir -p "$out"
 
 # Sources of Debian, packages of Debian, packages of npm.
 sources=(librdfa-java golang-github-mmcdole-gofeed golang-github-disintegration-imaging golang-github-rwcarlsen-goexif
-  libmetadata-extractor-java libimage-exiftool-perl libpng1.6 exiv2)
+  libmetadata-extractor-java libimage-exiftool-perl libpng1.6 exiv2 python-odf libodfdom-java libapache-poi-java)
 binaries=(libhttp-oai-perl unicode-data)
 modules=(manifesto.js spdx-license-list)
 

@@ -373,9 +373,53 @@ public static class Limits
         public const int Runs = 20;
     }
 
+    /// <summary>Files of talks that come in.</summary>
+    public static class OfFiles
+    {
+        /// <summary>Bytes of a file of a talk.</summary>
+        [Limit("bytes", "A talk's file that comes in", "“The file is larger than 2 GB. Bring it in parts.”")]
+        public const long Bytes = 2L * 1024 * Mega;
+
+        /// <summary>Files in an archive.</summary>
+        [Limit("files", "Files in an archive", "“The archive holds more than 20,000 files …”")]
+        public const int Entries = 20_000;
+
+        /// <summary>Bytes of an archive, unpacked.</summary>
+        [Limit("bytes", "An archive, unpacked", "“Unpacked, this archive would take more than 4 GB …”")]
+        public const long Unpacked = 4L * 1024 * Mega;
+
+        /// <summary>How much larger a file of an archive may become when it is unpacked.</summary>
+        [Limit(
+            "times",
+            "How much larger a file of an archive becomes, above a megabyte",
+            "“This archive unpacks to far more than it holds …”"
+        )]
+        public const int Ratio = 200;
+
+        /// <summary>Bytes of a part of XML or JSON in an archive.</summary>
+        [Limit("bytes", "A part of XML or JSON in an archive", "“A part of this file is longer than Jaali reads.”")]
+        public const int PartBytes = 64 * Mega;
+
+        /// <summary>Files that are brought together.</summary>
+        [Limit("files", "Files that are brought together", "“More than 600 files were brought at once. Bring fewer.”")]
+        public const int Brought = 600;
+
+        /// <summary>Pages of a file that are read as slides.</summary>
+        [Limit("pages", "Pages of a file that become slides", "The others are listed as left out.")]
+        public const int Pages = OfTalks.Slides;
+
+        /// <summary>Things on a page of a file.</summary>
+        [Limit("things", "Things on one page of a file", "The others are listed as left out.")]
+        public const int Things = OfTalks.Items;
+    }
+
     /// <summary>What is kept.</summary>
     public static class Kept
     {
+        /// <summary>Bytes in use from which work on many photos makes room.</summary>
+        [Limit("bytes", "Memory in use, from which long work makes room now and then", "Nothing.")]
+        public const long WorkBytes = 160L * Mega;
+
         /// <summary>Daily copies of the database.</summary>
         [Limit("copies", "Daily copies of the database", "The oldest goes.")]
         public const int Copies = 7;

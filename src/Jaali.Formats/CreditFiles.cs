@@ -50,17 +50,22 @@ public static class CreditFiles
         return text.ToString();
     }
 
+    /// <summary>The names that the RDFa of <see cref="HtmlList"/> is written in, for an element around it.</summary>
+    public const string Prefixes =
+        "cc: http://creativecommons.org/ns# dct: http://purl.org/dc/terms/ schema: http://schema.org/";
+
     /// <summary>HTML with ccREL in RDFa: title, maker, source and licence of each photo can be read by
     /// programs.</summary>
-    public static string Html(Deck deck, IReadOnlyList<CreditEntry> entries)
+    public static string Html(Deck deck, IReadOnlyList<CreditEntry> entries) =>
+        $"<!doctype html>\n<html lang=\"en\" prefix=\"{Prefixes}\">\n<meta charset=\"utf-8\">\n"
+        + $"<title>Photographs in “{H(deck.Title)}”</title>\n<h1>Photographs in “{H(deck.Title)}”</h1>\n"
+        + HtmlList(entries)
+        + "</html>\n";
+
+    /// <summary>The list of that page, for other pages.</summary>
+    public static string HtmlList(IReadOnlyList<CreditEntry> entries)
     {
-        var text = new StringBuilder(
-            "<!doctype html>\n<html lang=\"en\" prefix=\"cc: http://creativecommons.org/ns# dct: http://purl.org/dc/terms/ "
-                + "schema: http://schema.org/\">\n<meta charset=\"utf-8\">\n"
-        );
-        text.Append(
-            $"<title>Photographs in “{H(deck.Title)}”</title>\n<h1>Photographs in “{H(deck.Title)}”</h1>\n<ul>\n"
-        );
+        var text = new StringBuilder("<ul>\n");
         foreach (CreditEntry e in entries)
         {
             CreditParts p = e.Parts;
@@ -111,7 +116,7 @@ public static class CreditFiles
                 text.Append($", {H(p.Changes)}");
             text.Append("</li>\n");
         }
-        return text.Append("</ul>\n</html>\n").ToString();
+        return text.Append("</ul>\n").ToString();
     }
 
     /// <summary>Comma-separated values (RFC 4180), a header line first.</summary>

@@ -45,15 +45,15 @@ public static class XmpWriter
             + "xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:photoshop=\"http://ns.adobe.com/photoshop/1.0/\">"
             + Alt("dc:title", p.Title)
             + (p.Maker.Length > 0 ? $"<dc:creator><rdf:Seq><rdf:li>{X(p.Maker)}</rdf:li></rdf:Seq></dc:creator>" : "")
-            + Alt("dc:rights", p.Notice.Length > 0 ? p.Notice : p.TermsName)
+            + Alt("dc:rights", p.Notice.Length > 0 || p.HasNoTerms ? p.Notice : p.TermsName)
             + Plain("dc:source", p.SourceUrl)
             + $"<xmpRights:Marked>{(p.TermsUrl?.Contains("/publicdomain/", StringComparison.Ordinal) == true ? "False" : "True")}</xmpRights:Marked>"
             + Plain("xmpRights:WebStatement", p.TermsUrl)
-            + Alt("xmpRights:UsageTerms", p.TermsName)
+            + (p.HasNoTerms ? "" : Alt("xmpRights:UsageTerms", p.TermsName))
             + (p.TermsUrl is { } licence ? $"<cc:license rdf:resource=\"{X(licence)}\"/>" : "")
             + Plain("cc:attributionName", p.Maker)
             + (p.MakerUrl is { } url ? $"<cc:attributionURL rdf:resource=\"{X(url)}\"/>" : "")
-            + Plain("photoshop:Credit", creditText)
+            + (p.HasNoTerms && p.Maker.Length == 0 ? "" : Plain("photoshop:Credit", creditText))
             + "</rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end=\"w\"?>";
     }
 

@@ -117,7 +117,24 @@ builder
     .AddSingleton<Taking>()
     .AddSingleton<IJobWork, KeepJob>()
     .AddSingleton<IJobWork, AdoptJob>()
-    .AddSingleton<IJobWork, PdfJob>()
+    .AddSingleton<PdfCopies>()
+    .AddSingleton<ICopyMaker>(s => s.GetRequiredService<PdfCopies>())
+    .AddSingleton<ICopyMaker, OfficeCopies>()
+    .AddSingleton<PictureCopies>()
+    .AddSingleton<ICopyMaker>(s => s.GetRequiredService<PictureCopies>())
+    .AddSingleton<ICopyMaker, BundleCopies>()
+    .AddSingleton<ICopyMaker, WebCopies>()
+    .AddSingleton<FontIntake>()
+    .AddSingleton<IncomingFolder>()
+    .AddSingleton<TalkFiles>()
+    .AddSingleton<TalkBuilder>()
+    .AddSingleton<BundleOpening>()
+    .AddSingleton<IJobWork, ReadJob>()
+    .AddSingleton<IJobWork, CheckJob>()
+    .AddSingleton<PdfCredits>()
+    .AddSingleton<IJobWork, CreditBackJob>()
+    .AddSingleton<CopyJob>()
+    .AddSingleton<IJobWork>(s => s.GetRequiredService<CopyJob>())
     .AddSingleton<IJobWork, RetakeJob>()
     .AddSingleton<Housekeeping>()
     .AddSingleton<DemoTalk>();
@@ -176,6 +193,8 @@ app.MapCollections();
 app.MapPhotos();
 app.MapAddresses();
 app.MapExports();
+app.MapCopies();
+app.MapIncoming();
 app.MapGathered();
 app.MapJobs();
 app.MapRules();

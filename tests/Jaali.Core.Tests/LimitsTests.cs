@@ -28,6 +28,7 @@ public sealed class LimitsTests
             ["GoingOut"] = "Going out",
             ["ComingIn"] = "Coming in",
             ["OfTalks"] = "Talks",
+            ["OfFiles"] = "Talks that come in as files",
             ["OfFonts"] = "Typefaces",
             ["Kept"] = "What is kept",
         };

@@ -347,19 +347,19 @@ public sealed class HouseTests : IDisposable
         using HttpClient a = Browser("ann");
         string mine = await DeckAsync(a),
             other = await DeckAsync(a);
-        HttpResponseMessage asked = await a.PostAsync($"/api/decks/{mine}/exports/pdf", null);
+        HttpResponseMessage asked = await a.PostAsJsonAsync($"/api/decks/{mine}/copies", new { form = "pdf" });
         string job = (string)(await asked.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
         JsonNode end = await EndAsync(a, job);
         Assert.Equal("done", (string)end["state"]!);
         Assert.Equal(HttpStatusCode.OK, (await a.GetAsync((string)end["result"]!)).StatusCode);
-        Assert.Equal(HttpStatusCode.NotFound, (await a.GetAsync($"/api/decks/{other}/exports/{job}.pdf")).StatusCode);
+        Assert.Equal(HttpStatusCode.NotFound, (await a.GetAsync($"/api/decks/{other}/copies/{job}")).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await a.DeleteAsync($"/api/jobs/{job}")).StatusCode);
 
         await _factory.DisposeAsync();
         _factory = Start();
         using HttpClient again = Browser("ann");
-        Assert.Equal(HttpStatusCode.OK, (await again.GetAsync($"/api/decks/{mine}/exports/{job}.pdf")).StatusCode);
-        string file = PdfJob.FileOf(Get<DataFolder>(), Guid.Parse(job));
+        Assert.Equal(HttpStatusCode.OK, (await again.GetAsync($"/api/decks/{mine}/copies/{job}")).StatusCode);
+        string file = CopyJob.FileOf(Get<DataFolder>(), Guid.Parse(job));
         Assert.True(File.Exists(file));
         (await again.DeleteAsync($"/api/decks/{mine}")).EnsureSuccessStatusCode();
         Assert.False(File.Exists(file));
@@ -376,7 +376,7 @@ public sealed class HouseTests : IDisposable
             {
                 Id = Guid.NewGuid(),
                 DeckId = Guid.Parse(deck),
-                Kind = PdfJob.Name,
+                Kind = CopyJob.Name,
                 State = state,
                 StartedAt = DateTimeOffset.UtcNow,
                 EndedAt = ended,
@@ -388,13 +388,13 @@ public sealed class HouseTests : IDisposable
         unknown.Kind = "of-another-version";
         foreach (JobRow row in new[] { running, old, recent, unknown })
             await Get<JobStore>().PutAsync(row);
-        string file = PdfJob.FileOf(Get<DataFolder>(), old.Id);
+        string file = CopyJob.FileOf(Get<DataFolder>(), old.Id);
         File.WriteAllText(file, "old");
         await _factory.DisposeAsync();
         _factory = Start();
         using HttpClient again = Browser("ann");
         Assert.Equal("done", (string)(await EndAsync(again, running.Id.ToString()))["state"]!);
-        Assert.True(File.Exists(PdfJob.FileOf(Get<DataFolder>(), running.Id)));
+        Assert.True(File.Exists(CopyJob.FileOf(Get<DataFolder>(), running.Id)));
         Assert.Equal("failed", (string)(await EndAsync(again, unknown.Id.ToString()))["state"]!);
         Assert.Equal(HttpStatusCode.NotFound, (await again.GetAsync($"/api/jobs/{old.Id}")).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await again.GetAsync($"/api/jobs/{recent.Id}")).StatusCode);

@@ -270,7 +270,7 @@ const names: Record<(typeof stations)[number], string[]> = {
     'button Show from here',
     'button ^From the start',
     'complementary Copies to hand on',
-    'heading PDF',
+    'heading To read',
     'button Make the PDF',
   ],
 };

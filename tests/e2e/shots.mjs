@@ -1,5 +1,9 @@
 // Takes one current picture of each main view from the running demo: node shots.mjs [folder] [address]
 import { chromium } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 
 const folder = process.argv[2] ?? '../../docs/screenshots';
 const base = process.argv[3] ?? 'http://localhost:5080';
@@ -104,5 +108,25 @@ const empty = decks.find((d) => d.title.startsWith('Untitled talk on'));
 if (empty) {
   await page.goto(`${base}/deck/${empty.id}/plan`);
   await shoot('plan-start');
+}
+// A deck made elsewhere, checked: pictures of the demo's world without a word of where they are from.
+{
+  const photos = new URL('../../demo/photos/', import.meta.url).pathname;
+  const out = mkdtempSync(join(tmpdir(), 'shots-'));
+  const says = [
+    ['Last light on the ebb', 'dusk-ebb', ['-resize', '1100x']],
+    ['Posts in the fog', 'fog-posts', ['-gravity', 'center', '-crop', '60%x60%+0+0', '+repage']],
+    ['Marram in the sun', 'marram-sun', ['-flop', '-resize', '1000x']],
+  ];
+  for (const [i, [, name, how]] of says.entries())
+    execFileSync('convert', [`${photos}${name}.jpg`, ...how, '-strip', join(out, `${i + 1}.jpg`)]);
+  const outline = says.map(([s], i) => `## ${s}\n\n![${s}](${i + 1}.jpg)\n`).join('\n');
+  writeFileSync(join(out, 'old.md'), `# An older talk\n\n${outline}`);
+  await page.goto(base);
+  await page
+    .getByLabel('A deck to check')
+    .setInputFiles(['old.md', '1.jpg', '2.jpg', '3.jpg'].map((f) => join(out, f)));
+  await page.waitForURL(/\/check\//, { timeout: 60_000 });
+  await shoot('check');
 }
 await browser.close();

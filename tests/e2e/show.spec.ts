@@ -97,8 +97,8 @@ test('four photos come forward in turn by one action, with one move kept, and th
   expect((await full(page, id)).slides[1]!.cues[0]!.turns).toHaveLength(3);
 
   // Title, four states of the slide with three turns and its start, the slide after, the credits.
-  expect(await pagesOf(page, id, '?states=true')).toBe(1 + 5 + 1 + 1);
-  expect(await pagesOf(page, id, '')).toBe(4);
+  expect(await pagesOf(page, id, true)).toBe(1 + 5 + 1 + 1);
+  expect(await pagesOf(page, id, false)).toBe(4);
 });
 
 test('one photo is carried over three slides; its rectangle, crop and opacity go as computed at every tenth', async ({

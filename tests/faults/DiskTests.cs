@@ -53,7 +53,8 @@ public sealed class DiskTests
             }
             // Work that writes a file is refused in words, too, and the process lives.
             JsonElement job = await ServerProcess.ReadAsync(
-                await server.Http.PostAsync($"/api/decks/{deck}/exports/pdf", null) is { IsSuccessStatusCode: true } ok
+                await server.Http.PostAsJsonAsync($"/api/decks/{deck}/copies", new { form = "pdf" })
+                    is { IsSuccessStatusCode: true } ok
                     ? ok
                     : await server.Http.GetAsync($"/api/decks/{deck}")
             );
@@ -142,7 +143,9 @@ public sealed class DiskTests
             );
         }
         JsonElement end = await server.EndedAsync(
-            await ServerProcess.ReadAsync(await server.Http.PostAsync($"/api/decks/{deck}/exports/pdf", null))
+            await ServerProcess.ReadAsync(
+                await server.Http.PostAsJsonAsync($"/api/decks/{deck}/copies", new { form = "pdf" })
+            )
         );
         Assert.Equal("failed", end.GetProperty("state").GetString());
         Assert.Contains("The disk is full", end.GetProperty("message").GetString(), StringComparison.Ordinal);

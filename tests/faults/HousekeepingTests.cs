@@ -88,7 +88,7 @@ public sealed class HousekeepingTests : IDisposable
                 Old(blobs.FileOf(name)!);
         string half = Old(_folder.File($"derived/ab/x/1_1.jpg.{Guid.NewGuid():N}")),
             kept = Directory.GetFiles(_folder.File("derived"), "*.jpg", SearchOption.AllDirectories)[0],
-            pdf = Old(_folder.File($"exports/{Guid.NewGuid():N}.pdf")),
+            pdf = Old(_folder.File($"exports/{Guid.NewGuid():N}.copy")),
             part = Old(_folder.File("downloads/abc")),
             going = Old(_folder.File("downloads/def"), 1);
         Old(kept);

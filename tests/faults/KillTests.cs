@@ -120,7 +120,7 @@ public sealed class KillTests
                 Until(async () =>
                 {
                     JsonElement job = await ServerProcess.ReadAsync(
-                        await server.Http.PostAsync($"/api/decks/{deck}/exports/pdf", null)
+                        await server.Http.PostAsJsonAsync($"/api/decks/{deck}/copies", new { form = "pdf" })
                     );
                     JsonElement end = await server.EndedAsync(job);
                     if (end.GetProperty("state").GetString() == "done")

@@ -103,8 +103,9 @@ test("a kind of item made of one folder on each side and a line in each list has
   )!;
   await expectSamePicture(page, id, slide.id, scene, "a plate");
   const job = await (
-    await page.request.post(`/api/decks/${id}/exports/pdf`, {
+    await page.request.post(`/api/decks/${id}/copies`, {
       headers: { "X-Jaali": "1" },
+      data: { form: "pdf" },
     })
   ).json();
   await expect
@@ -118,7 +119,7 @@ test("a kind of item made of one folder on each side and a line in each list has
   writeFileSync(
     file,
     await (
-      await page.request.get(`/api/decks/${id}/exports/${job.id}.pdf`)
+      await page.request.get(`/api/decks/${id}/copies/${job.id}`)
     ).body(),
   );
   expect(

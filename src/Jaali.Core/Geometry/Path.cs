@@ -122,6 +122,22 @@ public sealed class Path : IEquatable<Path>
         return places;
     }
 
+    /// <summary>The path elsewhere: so far to the right and so far down.</summary>
+    public Path Moved(double x, double y)
+    {
+        if (x == 0 && y == 0)
+            return this;
+        string[] words = Data.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        bool across = true;
+        for (int i = 0; i < words.Length; i++)
+            if (double.TryParse(words[i], CultureInfo.InvariantCulture, out double n))
+            {
+                words[i] = Math.Round(n + (across ? x : y), 3).ToString(CultureInfo.InvariantCulture);
+                across = !across;
+            }
+        return Parse(string.Join(' ', words));
+    }
+
     /// <summary>True for an upright rectangle, which painters clip by without smoothing its edges twice.</summary>
     public bool IsRect { get; }
 

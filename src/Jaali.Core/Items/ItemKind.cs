@@ -105,6 +105,18 @@ public abstract class ItemKind
 
     private const int MostCalled = 40;
 
+    /// <summary>It as files of other programs have it; null where its nodes say all, and it is written from those.</summary>
+    /// <param name="item">The item.</param>
+    /// <param name="nodes">What it became, before it was turned.</param>
+    /// <param name="scene">The finished scene it stands on.</param>
+    /// <param name="at">Where it is.</param>
+    public virtual IReadOnlyList<HandedThing>? Hand(
+        Item item,
+        IReadOnlyList<SceneNode> nodes,
+        Scene scene,
+        ItemPlace at
+    ) => null;
+
     /// <summary>What was done to what it shows, in a sentence for the person who did it; empty for nothing to
     /// say.</summary>
     public virtual string Done(Item item) => "";

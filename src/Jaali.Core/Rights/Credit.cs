@@ -40,6 +40,12 @@ public sealed record CreditParts(
     bool Own = false
 )
 {
+    private const string NotFound = "licence not found";
+
+    /// <summary>True where nothing is known of its terms: what is said in their place is for people, and is no term to
+    /// write into a file.</summary>
+    public bool HasNoTerms => TermsName == NotFound;
+
     /// <summary>The statement that a licence itself asks for where its source has none; null where it asks for none
     /// (Open Government Licence for the United Kingdom, "You must").</summary>
     public static string? OwnStatement(Licence? licence) =>
@@ -57,7 +63,7 @@ public sealed record CreditParts(
             : r.Terms is { } t ? (Clean(t.Name), Clean(t.Name), t.Url)
             : r.PublicDomainReason.Length > 0
                 ? ("public domain", $"public domain, {Clean(r.PublicDomainReason)}", (string?)null)
-            : ("licence not found", "licence not found", null);
+            : (NotFound, NotFound, null);
         string notice = Clean(r.Notice),
             statement = Clean(r.Statement) is { Length: > 0 } asked ? asked
             : r is { Permission: null, OwnWork: false } ? OwnStatement(r.Licence) ?? ""

@@ -1,3 +1,4 @@
+using Jaali.Core.Geometry;
 using Jaali.Core.Scenes;
 using SkiaSharp;
 
@@ -13,14 +14,22 @@ public sealed class ScenePainter(FontShelf fonts)
     /// <param name="scene">The scene.</param>
     /// <param name="width">Width of the picture in pixels.</param>
     /// <param name="photo">The bytes of a photo by the name it is asked for, or null where they are lost.</param>
-    public byte[] ToPng(Scene scene, int width, Func<string, byte[]?> photo)
+    public byte[] ToPng(Scene scene, int width, Func<string, byte[]?> photo) =>
+        ToPicture(scene, width, photo, SKEncodedImageFormat.Png);
+
+    /// <summary>A picture of a scene in a format.</summary>
+    /// <param name="scene">The scene.</param>
+    /// <param name="width">Width of the picture in pixels.</param>
+    /// <param name="photo">The bytes of a photo by the name it is asked for, or null where they are lost.</param>
+    /// <param name="format">PNG, JPEG or WebP.</param>
+    public byte[] ToPicture(Scene scene, int width, Func<string, byte[]?> photo, SKEncodedImageFormat format)
     {
         int height = (int)Math.Round(width * scene.Height / scene.Width);
         using var surface = SKSurface.Create(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul));
         surface.Canvas.Scale((float)(width / scene.Width));
         Paint(scene, surface.Canvas, id => photo(id) is { } bytes ? SKImage.FromEncodedData(bytes) : null);
         using SKImage image = surface.Snapshot();
-        using SKData data = image.Encode(SKEncodedImageFormat.Png, 100);
+        using SKData data = image.Encode(format, format == SKEncodedImageFormat.Png ? 100 : FinishedQuality);
         return data.ToArray();
     }
 
@@ -29,11 +38,66 @@ public sealed class ScenePainter(FontShelf fonts)
     /// <param name="canvas">Where it is painted.</param>
     /// <param name="photo">A photo by the name it is asked for, or null where it is lost.</param>
     /// <param name="inFile">The canvas becomes a file that carries the fonts it uses.</param>
-    public void Paint(Scene scene, SKCanvas canvas, Func<string, SKImage?> photo, bool inFile = false)
+    /// <param name="before">Told of each node before it is painted.</param>
+    public void Paint(
+        Scene scene,
+        SKCanvas canvas,
+        Func<string, SKImage?> photo,
+        bool inFile = false,
+        Action<SceneNode>? before = null
+    )
     {
         using (var ground = new SKPaint { Color = SKColor.Parse(scene.Background) })
             canvas.DrawRect(0, 0, (float)scene.Width, (float)scene.Height, ground);
-        PaintAll(scene.Nodes, canvas, photo, inFile);
+        foreach (SceneNode node in scene.Nodes)
+        {
+            before?.Invoke(node);
+            PaintAll([node], canvas, photo, inFile);
+        }
+    }
+
+    /// <summary>Paints nodes alone onto a canvas whose unit is the slide unit.</summary>
+    /// <param name="nodes">In their order.</param>
+    /// <param name="canvas">Where they are painted.</param>
+    /// <param name="photo">A photo by the name it is asked for, or null where it is lost.</param>
+    /// <param name="inFile">The canvas becomes a file that carries the fonts it uses.</param>
+    public void PaintNodes(
+        IReadOnlyList<SceneNode> nodes,
+        SKCanvas canvas,
+        Func<string, SKImage?> photo,
+        bool inFile = false
+    ) => PaintAll(nodes, canvas, photo, inFile);
+
+    /// <summary>Nodes painted as a picture of their own: a JPEG where nothing shines through, else a PNG.</summary>
+    /// <param name="nodes">What is painted.</param>
+    /// <param name="box">Which part of the slide, in units.</param>
+    /// <param name="scale">Pixels to a unit.</param>
+    /// <param name="photo">The bytes of a photo by the name it is asked for, or null where they are lost.</param>
+    public byte[] Finished(IReadOnlyList<SceneNode> nodes, SlideRect box, double scale, Func<string, byte[]?> photo)
+    {
+        int width = Math.Clamp((int)Math.Round(box.Width * scale), 1, 8000),
+            height = Math.Clamp((int)Math.Round(box.Height * scale), 1, 8000);
+        using var surface = SKSurface.Create(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul));
+        surface.Canvas.Scale((float)(width / box.Width), (float)(height / box.Height));
+        surface.Canvas.Translate((float)-box.X, (float)-box.Y);
+        PaintAll(nodes, surface.Canvas, id => photo(id) is { } bytes ? SKImage.FromEncodedData(bytes) : null, false);
+        using SKImage image = surface.Snapshot();
+        using SKPixmap pixels = surface.PeekPixels();
+        using SKData data = image.Encode(
+            IsOpaque(pixels.GetPixelSpan<byte>()) ? SKEncodedImageFormat.Jpeg : SKEncodedImageFormat.Png,
+            FinishedQuality
+        );
+        return data.ToArray();
+    }
+
+    private const int FinishedQuality = 92;
+
+    private static bool IsOpaque(ReadOnlySpan<byte> rgba)
+    {
+        for (int i = 3; i < rgba.Length; i += 4)
+            if (rgba[i] != 255)
+                return false;
+        return true;
     }
 
     private void PaintAll(IReadOnlyList<SceneNode> nodes, SKCanvas canvas, Func<string, SKImage?> photo, bool inFile)

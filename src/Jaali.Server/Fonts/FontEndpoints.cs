@@ -59,8 +59,7 @@ public static class FontEndpoints
     private static async Task<Results<Ok<IReadOnlyList<FontFamilyView>>, ProblemHttpResult>> AddAsync(
         IFormFile file,
         FontShelf fonts,
-        StyleStore styles,
-        BlobFolder blobs,
+        FontIntake intake,
         CancellationToken cancel
     )
     {
@@ -95,26 +94,7 @@ public static class FontEndpoints
                     $"The typeface {shipped.Facts.Family} ships with Jaali. It can be chosen already."
                 )
             );
-        (Face Face, byte[] Bytes)[] faces =
-        [
-            .. found
-                .Select(f => (Face.Of(f.Facts.Family, f.Facts.Bold, f.Facts.Italic), f.Bytes))
-                .DistinctBy(f => f.Item1.Id),
-        ];
-        await styles.AddAsync(
-            [
-                .. faces.Select(f => new FontRow
-                {
-                    FaceId = f.Face.Id,
-                    Family = f.Face.Family,
-                    Bold = f.Face.Bold,
-                    Italic = f.Face.Italic,
-                    Blob = blobs.Put(f.Bytes),
-                }),
-            ],
-            cancel
-        );
-        fonts.Add(faces);
+        await intake.AddAsync(found, cancel);
         return TypedResults.Ok(Families(fonts));
     }
 

@@ -130,11 +130,13 @@ public sealed class Taking(
     /// <param name="file">Where it was received; it stays there.</param>
     /// <param name="name">Its name, for the evidence.</param>
     /// <param name="cancel">Stops it.</param>
+    /// <param name="prepare">Also makes the sizes that will be asked for first; else they are made when they are.</param>
     /// <exception cref="NotAPhotoException">It is no photo.</exception>
     public async Task<(string Id, RightsRecord Rights)> TakeFileAsync(
         string file,
         string name,
-        CancellationToken cancel
+        CancellationToken cancel,
+        bool prepare = true
     )
     {
         string id = await Opening.RunAsync(
@@ -156,7 +158,8 @@ public sealed class Taking(
             },
             cancel
         );
-        await renditions.PrepareAsync(id, cancel);
+        if (prepare)
+            await renditions.PrepareAsync(id, cancel);
         return (id, photos.Facts(id)!.Rights);
     }
 

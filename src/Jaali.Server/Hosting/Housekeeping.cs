@@ -9,6 +9,7 @@ public sealed class Housekeeping(
     DataFolder folder,
     PhotoStore photos,
     JobStore jobs,
+    IncomingFolder incoming,
     Jobs work,
     TimeProvider clock,
     ILogger<Housekeeping> log
@@ -44,6 +45,14 @@ public sealed class Housekeeping(
                                 : photos.SweepAsync(TimeSpan.FromDays(Limits.Kept.OrphanDays), cancel)
                     ),
                     ("half files", () => SweepFilesAsync(cancel)),
+                    (
+                        "files that were brought",
+                        () =>
+                        {
+                            incoming.Sweep(clock.GetUtcNow().UtcDateTime.AddDays(-Limits.Kept.ResultDays));
+                            return Task.CompletedTask;
+                        }
+                    ),
                 ]
         )
             try
@@ -56,16 +65,16 @@ public sealed class Housekeeping(
             }
     }
 
-    // PDFs whose job is gone, downloads that nobody goes on with, and renditions that a crash left half-written.
+    // Copies whose job is gone, downloads that nobody goes on with, and renditions that a crash left half-written.
     private async Task SweepFilesAsync(CancellationToken cancel)
     {
         DateTime now = clock.GetUtcNow().UtcDateTime;
-        foreach (string pdf in folder.Files("exports", "*.pdf"))
+        foreach (string copy in folder.Files("exports", "*.copy"))
             if (
-                !Guid.TryParseExact(Path.GetFileNameWithoutExtension(pdf), "N", out Guid id)
+                !Guid.TryParseExact(Path.GetFileNameWithoutExtension(copy), "N", out Guid id)
                 || await jobs.FindAsync(id, cancel) is null
             )
-                File.Delete(pdf);
+                File.Delete(copy);
         foreach (string file in folder.Files("downloads", "*"))
             if (now - File.GetLastWriteTimeUtc(file) > TimeSpan.FromDays(Limits.Kept.DownloadDays))
                 File.Delete(file);

@@ -78,6 +78,7 @@ public sealed class Jobs(
 )
 {
     private const int AtOnce = 3;
+    private static readonly TimeSpan EaseEvery = TimeSpan.FromMilliseconds(60);
     private static readonly TimeSpan KeptFor = TimeSpan.FromDays(Limits.Kept.ResultDays);
     private readonly Channel<Guid> _queue = Channel.CreateUnbounded<Guid>();
     private readonly ConcurrentDictionary<Guid, (JobView View, JobRow Row, CancellationTokenSource Cancel)> _open =
@@ -180,6 +181,7 @@ public sealed class Jobs(
     {
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(cancelled.Token, lifetime.ApplicationStopping);
         double told = 0;
+        await using var easing = new Timer(Ease, null, EaseEvery, EaseEvery);
         try
         {
             stop.Token.ThrowIfCancellationRequested();
@@ -221,6 +223,22 @@ public sealed class Jobs(
             _ = TellAsync(ViewOf(row) with { State = JobState.Running, Progress = Math.Min(progress, .99) });
         }
     }
+
+    // Work on many photos leaves many large arrays behind it, which are not collected by themselves while the machine has
+    // memory; a desk computer is shared with other programs. Looked at while work goes on, once so much was used anew.
+    private static void Ease(object? state)
+    {
+        long used = GC.GetTotalAllocatedBytes();
+        if (
+            used - Interlocked.Read(ref _eased) < Limits.Kept.WorkBytes / 4
+            || GC.GetTotalMemory(forceFullCollection: false) < Limits.Kept.WorkBytes
+        )
+            return;
+        Interlocked.Exchange(ref _eased, used);
+        GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
+    }
+
+    private static long _eased;
 
     private async Task EndAsync(JobRow row, JobState state, string message)
     {

@@ -11,6 +11,9 @@ namespace Jaali.Server;
 /// on the disk.</summary>
 public sealed class Renditions(PhotoStore photos, DataFolder folder)
 {
+    /// <summary>The photos.</summary>
+    internal PhotoStore Photos => photos;
+
     /// <summary>The widths that are kept; others are made each time, so that the cache stays small.</summary>
     public static IReadOnlyList<int> Ladder { get; } = [160, 320, 480, 640, 960, 1280, 1920, 2560, 3840];
 

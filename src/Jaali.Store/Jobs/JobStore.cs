@@ -43,6 +43,13 @@ public sealed class JobStore(IDbContextFactory<JaaliDb> databases)
         return old;
     }
 
+    /// <summary>The jobs of one kind.</summary>
+    public async Task<IReadOnlyList<JobRow>> OfKindAsync(string kind, CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        return await db.Jobs.AsNoTracking().Where(j => j.Kind == kind).ToArrayAsync(cancel);
+    }
+
     /// <summary>The jobs of a deck, which go with it.</summary>
     public async Task<IReadOnlyList<JobRow>> OfDeckAsync(Guid deckId, CancellationToken cancel = default)
     {

@@ -370,6 +370,14 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
     /// <inheritdoc/>
     public override string Done(Item item) => DoneTo((Frame)item);
 
+    /// <inheritdoc/>
+    public override IReadOnlyList<HandedThing>? Hand(
+        Item item,
+        IReadOnlyList<SceneNode> nodes,
+        Scene scene,
+        ItemPlace at
+    ) => FrameScene.Hand((Frame)item, nodes);
+
     private static string DoneTo(Frame item)
     {
         double share = Math.Round(item.Crop.Share * 100);

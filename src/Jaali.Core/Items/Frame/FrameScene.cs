@@ -60,6 +60,48 @@ internal static class FrameScene
         );
     }
 
+    /// <summary>The frame as files of other programs have it: a picture with its crop, outline, line and shadow; finished
+    /// pixels where it is straightened, blended or has a soft edge.</summary>
+    internal static IReadOnlyList<HandedThing>? Hand(Frame item, IReadOnlyList<SceneNode> nodes)
+    {
+        FrameEdge? edge = item.Edge;
+        if (
+            item.Straighten != 0
+            || item.Merged is not null
+            || edge is { Soft: > 0 }
+            || nodes.OfType<GroupNode>().FirstOrDefault()?.Nodes is not [PhotoNode photo]
+        )
+            return NodeBounds.Of(nodes) is { } bounds
+                ? [new HandedPainting(bounds.Grown(edge?.Shadow ?? 0), Says(), nodes)]
+                : null;
+        SlideRect r = item.At.Rect;
+        return
+        [
+            new HandedPicture(
+                r,
+                0,
+                photo.Alt,
+                photo,
+                item.Crop,
+                item.Mask switch
+                {
+                    FrameMask.None => HandedOutline.Box,
+                    FrameMask.Ellipse => HandedOutline.Ellipse,
+                    FrameMask.Rounded => HandedOutline.Rounded,
+                    _ => HandedOutline.Own,
+                },
+                item.Mask == FrameMask.None ? null : item.Outline,
+                Masks.Rounding(r),
+                edge?.Line ?? 0,
+                edge?.LineColour ?? "#000000",
+                edge?.Shadow ?? 0,
+                item.Tone == FrameTone.Grey && photo.Colours is { } m && m.Take(4).SequenceEqual(ToneMatrix.Grey)
+            ),
+        ];
+
+        string Says() => new Scene(default, 0, 0, 0, "", nodes, [], []).Photos().FirstOrDefault()?.Alt ?? "";
+    }
+
     private static PhotoNode Picture(string photoId, SlideRect image, string says, Frame item, Composition scene)
     {
         Treatment done =

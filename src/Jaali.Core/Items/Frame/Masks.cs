@@ -13,6 +13,9 @@ public static class Masks
     // Tiles in rows of so many, from the upper left.
     private const int Tiles = 10;
 
+    /// <summary>The radius of rounded corners in a frame, in units.</summary>
+    internal static double Rounding(SlideRect r) => Math.Min(r.Width, r.Height) / 8;
+
     /// <summary>True for masks that show a stated part: a photo that is its own chart.</summary>
     public static bool IsPortion(FrameMask mask) =>
         mask is FrameMask.Sector or FrameMask.Bar or FrameMask.Ring or FrameMask.Tiles;
@@ -27,7 +30,7 @@ public static class Masks
         mask switch
         {
             FrameMask.Ellipse => Path.Ellipse(r),
-            FrameMask.Rounded => Path.RoundRect(r, Math.Min(r.Width, r.Height) / 8),
+            FrameMask.Rounded => Path.RoundRect(r, Rounding(r)),
             FrameMask.Rhomb => Corners(r, [(.5, 0), (1, .5), (.5, 1), (0, .5)]),
             FrameMask.Arch => Arch(r),
             FrameMask.Hexagon => Corners(r, Hexagon),

@@ -6,7 +6,7 @@ public static class ToneMatrix
     private static readonly double[] Same = [1, 0, 0, 0, 0, 1, 0, 0, 0, 0, 1, 0];
 
     // ITU-R BT.709 luma, as the CSS filter "grayscale" has it (Filter Effects Module Level 1); brown as its "sepia".
-    private static readonly double[] Grey = [.2126, .7152, .0722, 0, .2126, .7152, .0722, 0, .2126, .7152, .0722, 0];
+    internal static readonly double[] Grey = [.2126, .7152, .0722, 0, .2126, .7152, .0722, 0, .2126, .7152, .0722, 0];
     private static readonly double[] Brown = [.393, .769, .189, 0, .349, .686, .168, 0, .272, .534, .131, 0];
 
     // How far the outer channels go apart at most. Chosen by eye.

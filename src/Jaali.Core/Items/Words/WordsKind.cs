@@ -94,6 +94,14 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
     protected override void Compose(Words item, Composition scene) => WordsScene.Add(item, scene);
 
     /// <inheritdoc/>
+    public override IReadOnlyList<HandedThing>? Hand(
+        Item item,
+        IReadOnlyList<SceneNode> nodes,
+        Scene scene,
+        ItemPlace at
+    ) => WordsHanded.Of((Words)item, nodes, scene, at);
+
+    /// <inheritdoc/>
     public override JsonObject Upgrade(JsonObject body, int format, SlideRect slide)
     {
         if (format >= 2)

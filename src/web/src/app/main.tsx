@@ -10,6 +10,7 @@ import '../styles.css';
 import { AwayBar } from './AwayBar';
 
 const DeckList = lazy(() => import('../stations/decks/DeckList'));
+const Check = lazy(() => import('../stations/check/Check'));
 const DeckDesk = lazy(() => import('./DeckDesk'));
 const Show = lazy(() => import('../show/Show'));
 const Podium = lazy(() => import('../show/Podium'));
@@ -40,6 +41,15 @@ createRoot(document.getElementById('root')!).render(
               element={
                 <>
                   <DeckList />
+                  <AwayBar />
+                </>
+              }
+            />
+            <Route
+              path="/check/:id"
+              element={
+                <>
+                  <Check />
                   <AwayBar />
                 </>
               }

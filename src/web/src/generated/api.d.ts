@@ -885,22 +885,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/decks/{id}/exports/pdf": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["exportPdf"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/decks/{id}/exports/credits.{form}": {
         parameters: {
             query?: never;
@@ -933,14 +917,206 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/decks/{id}/exports/{jobId}.pdf": {
+    "/api/decks/{id}/copies": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["readPdf"];
+        get: operations["listCopies"];
+        put?: never;
+        post: operations["makeCopy"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/copies/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readDifferences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/copies/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readCopy"];
+        put?: never;
+        post?: never;
+        delete: operations["removeCopy"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming}/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["bringTalkFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readTalk"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/reports/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readReport"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/{incoming}/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["checkTalk"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/checks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listChecks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/checks/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readCheck"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/checks/{jobId}/pictures/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readCheckedPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/checks/{jobId}/adopt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["adoptChecked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/checks/{jobId}/credit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["creditBack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/incoming/credited/{jobId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readCredited"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1026,6 +1202,16 @@ export interface components {
         AddressRequest: {
             address: string;
             name?: null | string;
+        };
+        /** @description Records to adopt. */
+        AdoptChecked: {
+            /** @description Of which pictures; null for all of which something is known. */
+            numbers?: null | number[];
+            /**
+             * @description Adopted, or no longer.
+             * @default true
+             */
+            adopted: boolean;
         };
         /**
          * @description Where a collection stands in a search.
@@ -1265,6 +1451,64 @@ export interface components {
          * @enum {unknown}
          */
         CarryWay: "stays" | "goes" | "comes" | "travels" | "photo";
+        /** @description A check that was made. */
+        CheckLine: {
+            /**
+             * Format: uuid
+             * @description Identity.
+             */
+            id: string;
+            /** @description The file. */
+            name: string;
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+        };
+        /** @description What came of checking a talk. */
+        CheckReport: {
+            /** @description What the file was. */
+            kind: components["schemas"]["TalkFileKind"];
+            /** @description Its title. */
+            title: string;
+            /**
+             * Format: int32
+             * @description Its slides.
+             */
+            slides: number;
+            /** @description Its pictures. */
+            pictures: components["schemas"]["CheckedPicture"][];
+            /** @description What was not understood, each in a sentence. */
+            told: string[];
+        };
+        /** @description A picture of a file that was checked. */
+        CheckedPicture: {
+            /**
+             * Format: int32
+             * @description Counted from 0, by which its small picture is asked for.
+             */
+            number: number;
+            /** @description Its name in the file. */
+            name: string;
+            /** @description Numbers of the slides that show it. */
+            slides: number[];
+            /** @description How much is known. */
+            verdict: components["schemas"]["Verdict"];
+            /** @description What that rests on, in a sentence. */
+            how: string;
+            record: null | components["schemas"]["RightsRecord"];
+            /** @description The credit of that record; empty for none. */
+            credit: string;
+            /** @description What its alternative text says. */
+            alt: string;
+            /** @description What words at it say. */
+            caption: string;
+            /** @description Where the found picture is looked at; null for nowhere. */
+            address: null | string;
+            /** @description A person took the record for this picture's. */
+            adopted: boolean;
+        };
         /**
          * @description Terms of a collection's own that are no open licence ("free to use"), as a person read and entered them, once for
          *     the collection. They hold for photos of which the collection names no licence.
@@ -1326,6 +1570,71 @@ export interface components {
             field: string;
             /** @description What each said, with the name of who said it. */
             said: components["schemas"]["Saying"][];
+        };
+        /** @description What a copy is asked for; what does not apply to its form is passed over. */
+        CopyAsked: {
+            /** @description What it is. */
+            form: components["schemas"]["CopyForm"];
+            /**
+             * @description Of a PDF: each press of a slide has a page of its own.
+             * @default false
+             */
+            states: boolean;
+            /**
+             * @description The speaker's notes go along.
+             * @default false
+             */
+            notes: boolean;
+            /**
+             * Format: int32
+             * @description Of a handout: 1 with notes, 2, 4 or 6.
+             * @default 1
+             */
+            perSheet: number;
+            /** @description Of pictures: their format. */
+            picture?: components["schemas"]["PictureFormat"];
+            /**
+             * Format: int32
+             * @description Of pictures: their width in pixels.
+             * @default 1920
+             */
+            width: number;
+        };
+        /**
+         * @description What a copy is.
+         * @enum {unknown}
+         */
+        CopyForm: "pdf" | "handout" | "pptx" | "odp" | "web" | "webFolder" | "pictures" | "contactSheet" | "photos" | "placedPhotos" | "bundle";
+        /** @description A copy that was made, for the client. */
+        CopyView: {
+            /**
+             * Format: uuid
+             * @description Identity: that of its job.
+             */
+            id: string;
+            /** @description What was asked. */
+            asked: components["schemas"]["CopyAsked"];
+            /** @description The name it is saved under. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Its size.
+             */
+            bytes: number;
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            madeAt: string;
+            /**
+             * Format: int32
+             * @description The state of the talk it was made from.
+             */
+            revision: number;
+            /** @description The talk is still as it was then. */
+            isCurrent: boolean;
+            /** @description Where it is. */
+            href: string;
         };
         /** @description A part of a photo that is hidden. It moves and scales with the photo. */
         Cover: {
@@ -3602,6 +3911,12 @@ export interface components {
             /** @description The widths in pixels that are kept ready, the photo's own the last. */
             widths: number[];
         };
+        /**
+         * @description A format of pictures.
+         * @default png
+         * @enum {unknown}
+         */
+        PictureFormat: "png" | "jpeg" | "webp";
         /** @description Where and how an item lies on its slide. */
         Placement: {
             /**
@@ -3704,6 +4019,30 @@ export interface components {
          * @enum {unknown}
          */
         Protocol: "openSearch" | "iiif" | "oaiPmh" | "document";
+        /** @description What came of reading a talk. */
+        ReadReport: {
+            /**
+             * Format: uuid
+             * @description The talk.
+             */
+            deckId: string;
+            /** @description What the file was. */
+            kind: components["schemas"]["TalkFileKind"];
+            /** @description Its title. */
+            title: string;
+            /**
+             * Format: int32
+             * @description Slides that were made.
+             */
+            slides: number;
+            /**
+             * Format: int32
+             * @description Photos on them.
+             */
+            photos: number;
+            /** @description What was not understood, or is to be known, each in a sentence. */
+            told: string[];
+        };
         /**
          * @description How words read, in one statement.
          * @enum {unknown}
@@ -4695,6 +5034,11 @@ export interface components {
             /** Format: int32 */
             revision: number;
         };
+        /**
+         * @description What a file that was brought is.
+         * @enum {unknown}
+         */
+        TalkFileKind: "bundle" | "pptx" | "odp" | "pdf" | "outline" | "photos";
         /** @description A slide in a talk's run. */
         TalkTile: {
             /**
@@ -4924,6 +5268,11 @@ export interface components {
              */
             opacity: number;
         };
+        /**
+         * @description How much is known of a picture's source.
+         * @enum {unknown}
+         */
+        Verdict: "known" | "likely" | "unknown" | "drawing";
         /** @description What checking the store found. */
         VerifyView: {
             /** Format: int32 */
@@ -6577,30 +6926,6 @@ export interface operations {
             };
         };
     };
-    exportPdf: {
-        parameters: {
-            query?: {
-                states?: boolean;
-            };
-            header?: never;
-            path: {
-                id: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Accepted */
-            202: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["JobView"];
-                };
-            };
-        };
-    };
     readCredits: {
         parameters: {
             query?: never;
@@ -6642,12 +6967,328 @@ export interface operations {
             };
         };
     };
-    readPdf: {
+    listCopies: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CopyView"][];
+                };
+            };
+        };
+    };
+    makeCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CopyAsked"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    readDifferences: {
+        parameters: {
+            query: {
+                form: components["schemas"]["CopyForm"];
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+        };
+    };
+    readCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                jobId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    removeCopy: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                jobId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    bringTalkFile: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path: {
+                incoming: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    readTalk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    readReport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadReport"];
+                };
+            };
+        };
+    };
+    checkTalk: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                incoming: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    listChecks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckLine"][];
+                };
+            };
+        };
+    };
+    readCheck: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckReport"];
+                };
+            };
+        };
+    };
+    readCheckedPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    adoptChecked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdoptChecked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckReport"];
+                };
+            };
+        };
+    };
+    creditBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                jobId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobView"];
+                };
+            };
+        };
+    };
+    readCredited: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
                 jobId: string;
             };
             cookie?: never;

@@ -12,8 +12,14 @@ interface Own {
 // A number that nobody finishes is forgotten after so long, in milliseconds.
 const forgotten = 4000;
 
+/** What keys steer: the show here, or here and elsewhere. */
+type Shown = Pick<Steered, 'next' | 'back' | 'to'> & {
+  place: Pick<Steered['place'], 'dark'>;
+  act(change: Partial<Pick<Steered['place'], 'dark'>>): void;
+};
+
 /** The keys of clickers and arrows, for the show and the podium; answers the digits of a number that is being typed. */
-export function useShowKeys(show: Steered, pages: number, own: Own): string {
+export function useShowKeys(show: Shown, pages: number, own: Own): string {
   const keys = useMemo(() => new ShowKeys(), []);
   const [digits, setDigits] = useState('');
   const newest = useRef({ show, pages, own });

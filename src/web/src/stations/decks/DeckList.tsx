@@ -9,6 +9,7 @@ import { useRules } from '../../deck/rules';
 import { useNotices } from '../../ui/useNotices';
 import type { Talk } from '../../api/types';
 import { texts } from '../../texts';
+import { Bring } from './Bring';
 
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
@@ -74,6 +75,7 @@ export default function DeckList() {
             {texts.talks.newTalk}
           </Button>
         </form>
+        <Bring />
         <section className="max-w-4xl" aria-label={texts.talks.yourTalks}>
           {notice && <p className="mb-4 border-l-4 border-marigold-ink pl-3">{notice}</p>}
           {list.error && <p className="text-madder-ink">{sentence(list.error)}</p>}

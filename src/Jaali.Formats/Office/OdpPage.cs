@@ -1,0 +1,402 @@
+using System.Globalization;
+using System.Xml.Linq;
+using Jaali.Core.Composing;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Scenes;
+using Jaali.Core.Typesetting;
+using static Jaali.Formats.Office.OdfNames;
+
+namespace Jaali.Formats.Office;
+
+/// <summary>One page of an OpenDocument presentation.</summary>
+internal sealed class OdpPage(
+    Deck deck,
+    HandedSlide slide,
+    OfficeSources from,
+    OfficeMedia media,
+    OdpStyles styles,
+    IReadOnlyDictionary<Guid, string> names,
+    HashSet<string> faces
+)
+{
+    // Pixels of a picture without a density of its own are so many to an inch.
+    private const double PixelsInInch = 96;
+
+    private static readonly XNamespace Xml = XNamespace.Xml;
+    private readonly Dictionary<Guid, List<(string Shape, int Paragraphs)>> _shapes = [];
+    private int _next;
+
+    internal XElement Write(string name, int number, bool notes)
+    {
+        string prefix = name + "-";
+        List<XElement> shapes = [];
+        foreach (HandedThing thing in slide.Things)
+        {
+            if (Thing(thing) is not { } made)
+                continue;
+            string id = prefix + (++_next).ToString(CultureInfo.InvariantCulture);
+            made.SetAttributeValue(Xml + "id", id);
+            made.SetAttributeValue(Draw + "id", id);
+            // What is computed is told apart, so that it is not taken for words of somebody's own when the file comes back.
+            if (thing.ItemId is null)
+                Titled(made);
+            if (thing.ItemId is { } item)
+            {
+                if (!_shapes.TryGetValue(item, out var own))
+                    _shapes[item] = own = [];
+                own.Add((id, thing is HandedWords w ? w.Paragraphs.Count : 0));
+            }
+            shapes.Add(
+                thing.Leads is { } to && Address(to) is { } address
+                    ? new XElement(
+                        Draw + "a",
+                        new XAttribute(XLink + "type", "simple"),
+                        new XAttribute(XLink + "href", address),
+                        made
+                    )
+                    : made
+            );
+        }
+        string said = slide.Scene.Page == 0 && notes ? slide.Slide.Notes : "";
+        return new(
+            Draw + "page",
+            new XAttribute(Draw + "name", name),
+            new XAttribute(Draw + "style-name", PageStyle()),
+            new XAttribute(Draw + "master-page-name", "Plain"),
+            shapes,
+            slide.Scene.Page == 0 ? OdpMotion.Timing(slide.Slide, _shapes) : null,
+            said.Length > 0 ? Notes(said, number) : null
+        );
+    }
+
+    // A title comes before a description, behind what a frame holds.
+    private static void Titled(XElement shape)
+    {
+        XElement title = new(Svg + "title", PptxSlide.Computed);
+        if (shape.Element(Svg + "desc") is { } says)
+            says.AddBeforeSelf(title);
+        else if (shape.Name == Draw + "frame")
+            shape.Add(title);
+        else
+            shape.AddFirst(title);
+    }
+
+    private string PageStyle()
+    {
+        XElement how = new(
+            Style + "drawing-page-properties",
+            new XAttribute(Draw + "fill", "solid"),
+            new XAttribute(Draw + "fill-color", slide.Scene.Background)
+        );
+        OdpMotion.Coming(how, deck.ComingOf(slide.Slide));
+        return styles.Of("drawing-page", how);
+    }
+
+    private static XElement Notes(string notes, int number) =>
+        new(
+            Presentation + "notes",
+            new XElement(
+                Draw + "page-thumbnail",
+                new XAttribute(Svg + "x", Points(150)),
+                new XAttribute(Svg + "y", Points(120)),
+                new XAttribute(Svg + "width", Points(890)),
+                new XAttribute(Svg + "height", Points(500)),
+                new XAttribute(Draw + "page-number", number),
+                new XAttribute(Presentation + "class", "page")
+            ),
+            new XElement(
+                Draw + "frame",
+                new XAttribute(Svg + "x", Points(150)),
+                new XAttribute(Svg + "y", Points(700)),
+                new XAttribute(Svg + "width", Points(890)),
+                new XAttribute(Svg + "height", Points(820)),
+                new XAttribute(Presentation + "class", "notes"),
+                new XElement(
+                    Draw + "text-box",
+                    notes
+                        .ReplaceLineEndings("\n")
+                        .Split('\n')
+                        .Select(l => new XElement(Text + "p", OdpText.Spaced(ZipXml.Clean(l))))
+                )
+            )
+        );
+
+    private XElement? Thing(HandedThing thing) =>
+        thing switch
+        {
+            HandedPicture { Outline: HandedOutline.Box } p => Picture(p),
+            HandedPicture p => Cut(p),
+            HandedPainting p => Framed(p, media.Painting(p.Nodes, p.Box).Name, styles.Of("graphic", Plain())),
+            HandedWords w => Words(w),
+            HandedShape s => Shape(s),
+            _ => throw new NotSupportedException($"{thing.GetType().Name} is nothing that can be written."),
+        };
+
+    private XElement? Picture(HandedPicture p)
+    {
+        if (media.Photo(p.Photo, !p.IsGrey) is not var (name, picture))
+            return null;
+        XElement how = Plain();
+        if (p.IsGrey)
+            how.SetAttributeValue(Draw + "color-mode", "greyscale");
+        if (!p.Crop.IsWhole)
+            // In the picture's own size, from its edges.
+            how.SetAttributeValue(
+                Fo + "clip",
+                "rect("
+                    + string.Join(
+                        ", ",
+                        Own(p.Crop.Y, picture.Height),
+                        Own(1 - p.Crop.X - p.Crop.Width, picture.Width),
+                        Own(1 - p.Crop.Y - p.Crop.Height, picture.Height),
+                        Own(p.Crop.X, picture.Width)
+                    )
+                    + ")"
+            );
+        Dress(how, p);
+        return Framed(p, name, styles.Of("graphic", how));
+
+        static string Own(double share, int pixels) =>
+            Math.Round(Math.Max(0, share) * pixels / PixelsInInch, 4).ToString("0.####", CultureInfo.InvariantCulture)
+            + "in";
+    }
+
+    // No picture of this format is cut to an outline: the outline is a shape that is filled with what is seen of it.
+    private XElement Cut(HandedPicture p)
+    {
+        SlideRect seen = p.Path!.Bounds;
+        string name = media.Painting([p.Photo], seen).Name,
+            fill = styles.Fill(
+                new XElement(
+                    Draw + "fill-image",
+                    new XAttribute(XLink + "href", "Pictures/" + name),
+                    new XAttribute(XLink + "type", "simple"),
+                    new XAttribute(XLink + "show", "embed"),
+                    new XAttribute(XLink + "actuate", "onLoad")
+                )
+            );
+        XElement how = new(
+            Style + "graphic-properties",
+            new XAttribute(Draw + "stroke", "none"),
+            new XAttribute(Draw + "fill", "bitmap"),
+            new XAttribute(Draw + "fill-image-name", fill),
+            new XAttribute(Style + "repeat", "stretch")
+        );
+        Dress(how, p);
+        return Outline(p, p.Path, seen, styles.Of("graphic", how), true);
+    }
+
+    private static void Dress(XElement how, HandedPicture p)
+    {
+        if (p.Line > 0)
+        {
+            how.SetAttributeValue(Draw + "stroke", "solid");
+            how.SetAttributeValue(Svg + "stroke-width", Points(p.Line));
+            how.SetAttributeValue(Svg + "stroke-color", p.LineColour);
+        }
+        if (p.Shadow > 0)
+        {
+            how.SetAttributeValue(Draw + "shadow", "visible");
+            how.SetAttributeValue(Draw + "shadow-offset-x", "0pt");
+            how.SetAttributeValue(Draw + "shadow-offset-y", Points(p.Shadow / 4));
+            how.SetAttributeValue(Draw + "shadow-color", "#000000");
+            how.SetAttributeValue(Draw + "shadow-opacity", "55%");
+        }
+    }
+
+    private XElement Shape(HandedShape s)
+    {
+        PathNode d = s.Drawn;
+        XElement how = new(Style + "graphic-properties");
+        if (d.Gradient is { } g)
+            Fade(how, GradientOnBox.Of(g, s.Box), d.FillOpacity * s.Opacity);
+        else if (d.Fill is { } fill)
+        {
+            how.SetAttributeValue(Draw + "fill", "solid");
+            how.SetAttributeValue(Draw + "fill-color", fill);
+            if (d.FillOpacity * s.Opacity < 1)
+                how.SetAttributeValue(Draw + "opacity", Percent(d.FillOpacity * s.Opacity));
+        }
+        else
+            how.SetAttributeValue(Draw + "fill", "none");
+        how.SetAttributeValue(Draw + "stroke", d.Stroke is null || d.StrokeWidth <= 0 ? "none" : "solid");
+        if (d.Stroke is { } line && d.StrokeWidth > 0)
+        {
+            how.SetAttributeValue(Svg + "stroke-width", Points(d.StrokeWidth));
+            how.SetAttributeValue(Svg + "stroke-color", line);
+        }
+        return Outline(s, d.Path, s.Box, styles.Of("graphic", how), false);
+    }
+
+    // A gradient of one colour that thins out is a colour and a way of thinning out; another is two colours.
+    private void Fade(XElement how, GradientOnBox g, double opacity)
+    {
+        GradientStop first = g.Stops[0],
+            last = g.Stops[^1];
+        // Rings of this format run from the edge inwards.
+        string angle = Math.Round((90 - g.Angle + 360) % 360, 2).ToString(CultureInfo.InvariantCulture) + "deg";
+        XAttribute[] form = g.Rings
+            ? [new(Draw + "style", "ellipsoid"), new(Draw + "cx", "50%"), new(Draw + "cy", "50%")]
+            : [new(Draw + "style", "linear"), new(Draw + "angle", angle)];
+        if (g.Stops.All(s => s.Colour == first.Colour))
+        {
+            // Where it ends before the edge, the rest is a border in which nothing changes.
+            double border = Border(g.Stops);
+            how.SetAttributeValue(Draw + "fill", "solid");
+            how.SetAttributeValue(Draw + "fill-color", first.Colour);
+            how.SetAttributeValue(
+                Draw + "opacity-name",
+                styles.Fill(
+                    new XElement(
+                        Draw + "opacity",
+                        form,
+                        new XAttribute(Draw + "start", Percent((g.Rings ? last : first).Opacity * opacity)),
+                        new XAttribute(Draw + "end", Percent((g.Rings ? first : last).Opacity * opacity)),
+                        new XAttribute(Draw + "border", Percent(border))
+                    )
+                )
+            );
+            return;
+        }
+        how.SetAttributeValue(Draw + "fill", "gradient");
+        how.SetAttributeValue(
+            Draw + "fill-gradient-name",
+            styles.Fill(
+                new XElement(
+                    Draw + "gradient",
+                    form,
+                    new XAttribute(Draw + "start-color", (g.Rings ? last : first).Colour),
+                    new XAttribute(Draw + "end-color", (g.Rings ? first : last).Colour),
+                    new XAttribute(Draw + "start-intensity", "100%"),
+                    new XAttribute(Draw + "end-intensity", "100%"),
+                    new XAttribute(Draw + "border", "0%")
+                )
+            )
+        );
+        if (first.Opacity * opacity < 1)
+            how.SetAttributeValue(Draw + "opacity", Percent(first.Opacity * opacity));
+    }
+
+    private static double Border(IReadOnlyList<GradientStop> stops)
+    {
+        int last = stops.Count - 1;
+        while (last > 0 && Math.Abs(stops[last - 1].Opacity - stops[^1].Opacity) < 1e-6)
+            last--;
+        return Math.Clamp(1 - stops[last].Offset, 0, 1);
+    }
+
+    private static XElement Outline(HandedThing thing, Core.Geometry.Path path, SlideRect box, string style, bool says)
+    {
+        var data = new System.Text.StringBuilder();
+        foreach ((char letter, SlidePoint[] to) in PathSteps.Of(path))
+        {
+            data.Append(letter);
+            data.AppendJoin(
+                ' ',
+                to.Select(p =>
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"{(long)Math.Round((p.X - box.X) * 100)} {(long)Math.Round((p.Y - box.Y) * 100)}"
+                    )
+                )
+            );
+        }
+        XElement drawn = new(
+            Draw + "path",
+            new XAttribute(Draw + "style-name", style),
+            new XAttribute(
+                Svg + "viewBox",
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"0 0 {(long)Math.Round(box.Width * 100)} {(long)Math.Round(box.Height * 100)}"
+                )
+            ),
+            new XAttribute(Svg + "d", data.ToString())
+        );
+        Place(drawn, box, thing.Turn, thing.Box);
+        if (says && thing.Says.Length > 0)
+            drawn.Add(new XElement(Svg + "desc", ZipXml.Clean(thing.Says)));
+        return drawn;
+    }
+
+    private static XElement Framed(HandedThing thing, string file, string style)
+    {
+        XElement frame = new(
+            Draw + "frame",
+            new XAttribute(Draw + "style-name", style),
+            new XElement(
+                Draw + "image",
+                new XAttribute(XLink + "href", "Pictures/" + file),
+                new XAttribute(XLink + "type", "simple"),
+                new XAttribute(XLink + "show", "embed"),
+                new XAttribute(XLink + "actuate", "onLoad")
+            )
+        );
+        Place(frame, thing.Box, thing.Turn, thing.Box);
+        if (thing.Says.Length > 0)
+            frame.Add(new XElement(Svg + "desc", ZipXml.Clean(thing.Says)));
+        return frame;
+    }
+
+    private XElement Words(HandedWords w)
+    {
+        XElement how = Plain();
+        if (w.Columns > 1)
+            how.Add(
+                new XElement(
+                    Style + "columns",
+                    new XAttribute(Fo + "column-count", w.Columns),
+                    new XAttribute(Fo + "column-gap", "20pt")
+                )
+            );
+        how.SetAttributeValue(Draw + "auto-grow-height", "false");
+        how.SetAttributeValue(Draw + "auto-grow-width", "false");
+        how.SetAttributeValue(Draw + "textarea-vertical-align", "top");
+        how.SetAttributeValue(Fo + "padding", "0pt");
+        how.SetAttributeValue(Fo + "wrap-option", "wrap");
+        XElement frame = new(
+            Draw + "frame",
+            new XAttribute(Draw + "style-name", styles.Of("graphic", how)),
+            new XElement(Draw + "text-box", new OdpText(w, from, styles, faces, Address).Write())
+        );
+        Place(frame, w.Box, w.Turn, w.Box);
+        if (w.Role is WordsRole.Opening or WordsRole.Heading)
+            frame.SetAttributeValue(Presentation + "class", "title");
+        return frame;
+    }
+
+    private static XElement Plain() =>
+        new(
+            Style + "graphic-properties",
+            new XAttribute(Draw + "stroke", "none"),
+            new XAttribute(Draw + "fill", "none")
+        );
+
+    // What is turned stands about the middle of its own box: angles run against the clock, in radians.
+    private static void Place(XElement shape, SlideRect r, double turn, SlideRect about)
+    {
+        shape.SetAttributeValue(Svg + "width", Points(r.Width));
+        shape.SetAttributeValue(Svg + "height", Points(r.Height));
+        if (turn == 0)
+        {
+            shape.SetAttributeValue(Svg + "x", Points(r.X));
+            shape.SetAttributeValue(Svg + "y", Points(r.Y));
+            return;
+        }
+        SlidePoint corner = new SlidePoint(r.X, r.Y).Turned(Composition.Middle(about), turn);
+        shape.SetAttributeValue(
+            Draw + "transform",
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"rotate({Math.Round(-turn * Math.PI / 180, 6)}) translate({Points(corner.X)} {Points(corner.Y)})"
+            )
+        );
+    }
+
+    private string? Address(string to) =>
+        !to.StartsWith(Leading.ToSlide, StringComparison.Ordinal) ? to
+        : Guid.TryParse(to[Leading.ToSlide.Length..], out Guid id) && names.TryGetValue(id, out string? name)
+            ? "#" + name
+        : null;
+}

@@ -1,0 +1,371 @@
+using System.Xml.Linq;
+using Jaali.Core.Decks;
+using static Jaali.Formats.Office.PptxNames;
+
+namespace Jaali.Formats.Office;
+
+/// <summary>How slides come in and what moves on them, in the words of Office Open XML (ISO/IEC 29500-1, 19.5): as near
+/// as it has them.</summary>
+internal static class PptxMotion
+{
+    /// <summary>How a slide comes in; null for at once.</summary>
+    internal static XElement? Transition(Coming coming)
+    {
+        if (coming.Change == SlideChange.Cut)
+            return null;
+        string side = coming.From switch
+        {
+            // It is told where a move goes, not where it comes from.
+            SlideSide.Left => "r",
+            SlideSide.Right => "l",
+            SlideSide.Top => "d",
+            _ => "u",
+        };
+        return new(
+            P + "transition",
+            new XAttribute(
+                "spd",
+                coming.Seconds >= 2 ? "slow"
+                    : coming.Seconds >= 1 ? "med"
+                    : "fast"
+            ),
+            coming.Change switch
+            {
+                SlideChange.Wipe => new XElement(P + "wipe", new XAttribute("dir", side)),
+                SlideChange.Push => new XElement(P + "push", new XAttribute("dir", side)),
+                SlideChange.ThroughBlack => new XElement(P + "fade", new XAttribute("thruBlk", 1)),
+                _ => new XElement(P + "fade"),
+            }
+        );
+    }
+
+    /// <summary>What moves; null for nothing.</summary>
+    /// <param name="slide">The slide.</param>
+    /// <param name="shapes">The shapes of each item, with the number of paragraphs in them.</param>
+    internal static XElement? Timing(Slide slide, IReadOnlyDictionary<Guid, List<(int Shape, int Paragraphs)>> shapes)
+    {
+        var steps = new Steps();
+        foreach (Cue cue in slide.Cues)
+        {
+            bool first = true;
+            foreach (Guid thing in cue.Things)
+            {
+                if (!shapes.TryGetValue(thing, out var own))
+                    continue;
+                foreach ((int shape, int paragraphs) in own)
+                {
+                    int parts = cue.PartByPart && paragraphs > 1 ? paragraphs : 1;
+                    for (int p = 0; p < parts; p++)
+                    {
+                        // Each of several that take turns, and each paragraph, has a press of its own; what a thing is
+                        // made of moves together.
+                        bool again = !first && (cue.Act == CueAct.InTurn ? shape == own[0].Shape : p > 0);
+                        steps.Add(
+                            first ? cue.Start
+                                : again ? CueStart.OnPress
+                                : CueStart.WithBefore,
+                            cue,
+                            shape,
+                            parts > 1 ? p : null
+                        );
+                        first = false;
+                    }
+                    if (paragraphs > 0)
+                        steps.Built(shape, parts > 1);
+                }
+            }
+        }
+        return steps.Xml();
+    }
+
+    private sealed class Steps
+    {
+        private readonly List<XElement> _presses = [];
+        private readonly SortedDictionary<int, bool> _built = [];
+        private XElement? _group,
+            _inner;
+        private int _next = 3;
+
+        internal void Built(int shape, bool byParagraph) =>
+            _built[shape] = byParagraph || _built.GetValueOrDefault(shape);
+
+        internal void Add(CueStart start, Cue cue, int shape, int? paragraph)
+        {
+            if (start == CueStart.OnPress || _inner is null)
+            {
+                (XElement press, _group) = Par(
+                    start == CueStart.OnPress || _presses.Count > 0
+                        ? [Condition("indefinite")]
+                        :
+                        [
+                            Condition("indefinite"),
+                            new XElement(
+                                P + "cond",
+                                new XAttribute("evt", "onBegin"),
+                                new XAttribute("delay", 0),
+                                new XElement(P + "tn", new XAttribute("val", 2))
+                            ),
+                        ]
+                );
+                _presses.Add(press);
+                _inner = null;
+            }
+            if (start == CueStart.AfterBefore || _inner is null)
+            {
+                (XElement inner, _inner) = Par([Condition("0")]);
+                _group!.Add(inner);
+            }
+            _inner.Add(Effect(start, cue, shape, paragraph));
+        }
+
+        internal XElement? Xml() =>
+            _presses.Count == 0
+                ? null
+                : new(
+                    P + "timing",
+                    new XElement(
+                        P + "tnLst",
+                        new XElement(
+                            P + "par",
+                            new XElement(
+                                P + "cTn",
+                                new XAttribute("id", 1),
+                                new XAttribute("dur", "indefinite"),
+                                new XAttribute("restart", "never"),
+                                new XAttribute("nodeType", "tmRoot"),
+                                new XElement(
+                                    P + "childTnLst",
+                                    new XElement(
+                                        P + "seq",
+                                        new XAttribute("concurrent", 1),
+                                        new XAttribute("nextAc", "seek"),
+                                        new XElement(
+                                            P + "cTn",
+                                            new XAttribute("id", 2),
+                                            new XAttribute("dur", "indefinite"),
+                                            new XAttribute("nodeType", "mainSeq"),
+                                            new XElement(P + "childTnLst", _presses)
+                                        ),
+                                        On("prevCondLst", "onPrev"),
+                                        On("nextCondLst", "onNext")
+                                    )
+                                )
+                            )
+                        )
+                    ),
+                    _built.Count == 0
+                        ? null
+                        : new XElement(
+                            P + "bldLst",
+                            _built.Select(b => new XElement(
+                                P + "bldP",
+                                new XAttribute("spid", b.Key),
+                                new XAttribute("grpId", 0),
+                                b.Value ? new XAttribute("build", "p") : null
+                            ))
+                        )
+                );
+
+        private static XElement On(string list, string what) =>
+            new(
+                P + list,
+                new XElement(
+                    P + "cond",
+                    new XAttribute("evt", what),
+                    new XAttribute("delay", 0),
+                    new XElement(P + "tgtEl", new XElement(P + "sldTgt"))
+                )
+            );
+
+        private (XElement Par, XElement Children) Par(IEnumerable<XElement> conditions)
+        {
+            XElement children = new(P + "childTnLst");
+            return (
+                new(
+                    P + "par",
+                    new XElement(
+                        P + "cTn",
+                        new XAttribute("id", _next++),
+                        new XAttribute("fill", "hold"),
+                        new XElement(P + "stCondLst", conditions),
+                        children
+                    )
+                ),
+                children
+            );
+        }
+
+        private static XElement Condition(string delay) => new(P + "cond", new XAttribute("delay", delay));
+
+        private static int Milliseconds(double seconds) => Math.Max(1, (int)Math.Round(seconds * 1000));
+
+        private XElement Effect(CueStart start, Cue cue, int shape, int? paragraph)
+        {
+            (int preset, string kind) = cue.Act switch
+            {
+                CueAct.ComesIn => (
+                    cue.Way == CueWay.Appear ? 1
+                    : cue.Way == CueWay.Wipe ? 22
+                    : 10,
+                    "entr"
+                ),
+                CueAct.GoesOut => (
+                    cue.Way == CueWay.Appear ? 1
+                    : cue.Way == CueWay.Wipe ? 22
+                    : 10,
+                    "exit"
+                ),
+                _ => (6, "emph"),
+            };
+            int id = _next++;
+            return new(
+                P + "par",
+                new XElement(
+                    P + "cTn",
+                    new XAttribute("id", id),
+                    new XAttribute("presetID", preset),
+                    new XAttribute("presetClass", kind),
+                    new XAttribute("presetSubtype", preset == 22 ? 8 : 0),
+                    new XAttribute("fill", "hold"),
+                    new XAttribute("grpId", 0),
+                    new XAttribute(
+                        "nodeType",
+                        start switch
+                        {
+                            CueStart.OnPress => "clickEffect",
+                            CueStart.WithBefore => "withEffect",
+                            _ => "afterEffect",
+                        }
+                    ),
+                    new XElement(
+                        P + "stCondLst",
+                        Condition(
+                            ((int)Math.Round(cue.Delay * 1000)).ToString(
+                                System.Globalization.CultureInfo.InvariantCulture
+                            )
+                        )
+                    ),
+                    new XElement(P + "childTnLst", Behaviours(cue, shape, paragraph))
+                )
+            );
+        }
+
+        private IEnumerable<XElement> Behaviours(Cue cue, int shape, int? paragraph)
+        {
+            int takes = Milliseconds(cue.Way == CueWay.Appear ? 0 : cue.Seconds);
+            switch (cue.Act)
+            {
+                case CueAct.ComesIn:
+                    yield return Visible(true, 0);
+                    if (cue.Way != CueWay.Appear)
+                        yield return Melt("in");
+                    if (cue.Way is CueWay.Rise or CueWay.Drop)
+                        yield return Slide(cue.Way == CueWay.Rise ? "#ppt_y+.05" : "#ppt_y-.05");
+                    break;
+                case CueAct.GoesOut:
+                    if (cue.Way != CueWay.Appear)
+                        yield return Melt("out");
+                    yield return Visible(false, cue.Way == CueWay.Appear ? 0 : takes - 1);
+                    break;
+                default:
+                    yield return new XElement(
+                        P + "animScale",
+                        Behaviour(takes, cue.Act == CueAct.InTurn),
+                        new XElement(P + "by", new XAttribute("x", 112_000), new XAttribute("y", 112_000))
+                    );
+                    break;
+            }
+
+            XElement Target() =>
+                new(
+                    P + "tgtEl",
+                    new XElement(
+                        P + "spTgt",
+                        new XAttribute("spid", shape),
+                        paragraph is { } p
+                            ? new XElement(
+                                P + "txEl",
+                                new XElement(P + "pRg", new XAttribute("st", p), new XAttribute("end", p))
+                            )
+                            : null
+                    )
+                );
+
+            XElement Behaviour(int duration, bool back = false) =>
+                new(
+                    P + "cBhvr",
+                    new XElement(
+                        P + "cTn",
+                        new XAttribute("id", _next++),
+                        new XAttribute("dur", duration),
+                        back ? new XAttribute("autoRev", 1) : null,
+                        new XAttribute("fill", "hold")
+                    ),
+                    Target()
+                );
+
+            XElement Visible(bool there, int delay) =>
+                new(
+                    P + "set",
+                    new XElement(
+                        P + "cBhvr",
+                        new XElement(
+                            P + "cTn",
+                            new XAttribute("id", _next++),
+                            new XAttribute("dur", 1),
+                            new XAttribute("fill", "hold"),
+                            new XElement(
+                                P + "stCondLst",
+                                new XElement(P + "cond", new XAttribute("delay", Math.Max(0, delay)))
+                            )
+                        ),
+                        Target(),
+                        new XElement(P + "attrNameLst", new XElement(P + "attrName", "style.visibility"))
+                    ),
+                    new XElement(
+                        P + "to",
+                        new XElement(P + "strVal", new XAttribute("val", there ? "visible" : "hidden"))
+                    )
+                );
+
+            XElement Melt(string way) =>
+                new(
+                    P + "animEffect",
+                    new XAttribute("transition", way),
+                    new XAttribute("filter", cue.Way == CueWay.Wipe ? "wipe(left)" : "fade"),
+                    new XElement(
+                        P + "cBhvr",
+                        new XElement(P + "cTn", new XAttribute("id", _next++), new XAttribute("dur", takes)),
+                        Target()
+                    )
+                );
+
+            XElement Slide(string from) =>
+                new(
+                    P + "anim",
+                    new XAttribute("calcmode", "lin"),
+                    new XAttribute("valueType", "num"),
+                    new XElement(
+                        P + "cBhvr",
+                        new XAttribute("additive", "base"),
+                        new XElement(
+                            P + "cTn",
+                            new XAttribute("id", _next++),
+                            new XAttribute("dur", takes),
+                            new XAttribute("fill", "hold")
+                        ),
+                        Target(),
+                        new XElement(P + "attrNameLst", new XElement(P + "attrName", "ppt_y"))
+                    ),
+                    new XElement(P + "tavLst", At(0, from), At(100_000, "#ppt_y"))
+                );
+
+            static XElement At(int time, string value) =>
+                new(
+                    P + "tav",
+                    new XAttribute("tm", time),
+                    new XElement(P + "val", new XElement(P + "strVal", new XAttribute("val", value)))
+                );
+        }
+    }
+}

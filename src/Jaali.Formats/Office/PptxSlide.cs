@@ -1,0 +1,502 @@
+using System.Globalization;
+using System.Xml.Linq;
+using Jaali.Core.Composing;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Scenes;
+using Jaali.Core.Typesetting;
+using static Jaali.Formats.Office.PptxNames;
+
+namespace Jaali.Formats.Office;
+
+/// <summary>One slide of an Office Open XML presentation.</summary>
+internal sealed class PptxSlide(
+    Deck deck,
+    HandedSlide slide,
+    OfficeSources from,
+    OfficeMedia media,
+    PptxWriter.Relations links,
+    IReadOnlyDictionary<Guid, int> numbers,
+    HashSet<string> faces
+)
+{
+    /// <summary>What the title of a shape says that was computed, such as a credit.</summary>
+    internal const string Computed = "Computed";
+
+    private int _next = 1;
+    private bool _titled;
+    private readonly Dictionary<Guid, List<(int Shape, int Paragraphs)>> _shapes = [];
+
+    /// <summary>True where words on it are its title.</summary>
+    internal static bool HasTitle(HandedSlide slide) => TitleOf(slide) is not null;
+
+    private static HandedWords? TitleOf(HandedSlide slide) =>
+        slide.Things.OfType<HandedWords>().FirstOrDefault(w => w.Role is WordsRole.Opening or WordsRole.Heading)
+        ?? (
+            slide.Slide.Kind == SlideKind.Credits
+                ? slide.Things.OfType<HandedWords>().MaxBy(w => w.Paragraphs.SelectMany(p => p.Runs).Max(r => r.Size))
+                : null
+        );
+
+    internal XElement Write()
+    {
+        XElement tree = new(
+            P + "spTree",
+            new XElement(
+                P + "nvGrpSpPr",
+                new XElement(P + "cNvPr", new XAttribute("id", _next++), new XAttribute("name", "")),
+                new XElement(P + "cNvGrpSpPr"),
+                new XElement(P + "nvPr")
+            ),
+            new XElement(
+                P + "grpSpPr",
+                new XElement(
+                    A + "xfrm",
+                    Point("off", 0, 0),
+                    Extent("ext", 0, 0),
+                    Point("chOff", 0, 0),
+                    Extent("chExt", 0, 0)
+                )
+            )
+        );
+        foreach (HandedThing thing in slide.Things)
+        {
+            int id = _next;
+            if (Thing(thing) is not { } made)
+                continue;
+            tree.Add(made);
+            if (thing.ItemId is { } item)
+            {
+                if (!_shapes.TryGetValue(item, out var own))
+                    _shapes[item] = own = [];
+                own.Add((id, thing is HandedWords w ? w.Paragraphs.Count : 0));
+            }
+        }
+        return new XElement(
+            P + "sld",
+            new XAttribute(XNamespace.Xmlns + "a", A.NamespaceName),
+            new XAttribute(XNamespace.Xmlns + "r", R.NamespaceName),
+            new XAttribute(XNamespace.Xmlns + "p", P.NamespaceName),
+            new XElement(
+                P + "cSld",
+                slide.Slide.Kind == SlideKind.Credits ? new XAttribute("name", Computed) : null,
+                new XElement(
+                    P + "bg",
+                    new XElement(P + "bgPr", Solid(slide.Scene.Background, 1), new XElement(A + "effectLst"))
+                ),
+                tree
+            ),
+            new XElement(P + "clrMapOvr", new XElement(A + "masterClrMapping")),
+            PptxMotion.Transition(deck.ComingOf(slide.Slide)),
+            slide.Scene.Page == 0 ? PptxMotion.Timing(slide.Slide, _shapes) : null
+        );
+    }
+
+    private XElement? Thing(HandedThing thing) =>
+        thing switch
+        {
+            HandedPicture p => Picture(p),
+            HandedPainting p => Painted(p),
+            HandedWords w => Words(w),
+            HandedShape s => Shape(s),
+            _ => throw new NotSupportedException($"{thing.GetType().Name} is nothing that can be written."),
+        };
+
+    private XElement? Picture(HandedPicture p)
+    {
+        if (media.Photo(p.Photo, !p.IsGrey) is not var (name, _))
+            return null;
+        CropWindow c = p.Crop;
+        XElement? source = c.IsWhole
+            ? null
+            : new(
+                A + "srcRect",
+                Share("l", c.X),
+                Share("t", c.Y),
+                Share("r", 1 - c.X - c.Width),
+                Share("b", 1 - c.Y - c.Height)
+            );
+        XElement properties = new(P + "spPr", Place(p.Box, p.Turn), Geometry(p));
+        if (p.Line > 0)
+            properties.Add(new XElement(A + "ln", new XAttribute("w", Emu(p.Line)), Solid(p.LineColour, 1)));
+        if (p.Shadow > 0)
+            properties.Add(
+                new XElement(
+                    A + "effectLst",
+                    new XElement(
+                        A + "outerShdw",
+                        new XAttribute("blurRad", Emu(p.Shadow)),
+                        new XAttribute("dist", Emu(p.Shadow / 4)),
+                        new XAttribute("dir", 5_400_000),
+                        new XAttribute("rotWithShape", 0),
+                        Colour("#000000", .55)
+                    )
+                )
+            );
+        return Framed(p, "Photo", name, p.IsGrey, source, properties);
+    }
+
+    private XElement Painted(HandedPainting p) =>
+        Framed(
+            p,
+            "Picture",
+            media.Painting(p.Nodes, p.Box).Name,
+            false,
+            null,
+            new XElement(P + "spPr", Place(p.Box, p.Turn), Preset("rect"))
+        );
+
+    private XElement Framed(
+        HandedThing thing,
+        string called,
+        string file,
+        bool grey,
+        XElement? source,
+        XElement properties
+    ) =>
+        new(
+            P + "pic",
+            new XElement(
+                P + "nvPicPr",
+                Named(thing, called),
+                new XElement(P + "cNvPicPr", new XElement(A + "picLocks", new XAttribute("noChangeAspect", 1))),
+                new XElement(P + "nvPr")
+            ),
+            new XElement(
+                P + "blipFill",
+                new XElement(
+                    A + "blip",
+                    new XAttribute(R + "embed", links.To("image", "../media/" + file)),
+                    grey ? new XElement(A + "grayscl") : null
+                ),
+                source,
+                new XElement(A + "stretch", new XElement(A + "fillRect"))
+            ),
+            properties
+        );
+
+    private XElement Shape(HandedShape s)
+    {
+        PathNode d = s.Drawn;
+        XElement properties = new(
+            P + "spPr",
+            Place(s.Box, s.Turn),
+            d.Path.IsRect ? Preset("rect") : Own(d.Path, s.Box)
+        );
+        if (d.Gradient is { } g)
+            properties.Add(Fill(GradientOnBox.Of(g, s.Box), d.FillOpacity * s.Opacity));
+        else
+            properties.Add(d.Fill is { } fill ? Solid(fill, d.FillOpacity * s.Opacity) : new XElement(A + "noFill"));
+        properties.Add(
+            d.Stroke is { } stroke && d.StrokeWidth > 0
+                ? new XElement(A + "ln", new XAttribute("w", Emu(d.StrokeWidth)), Solid(stroke, s.Opacity))
+                : new XElement(A + "ln", new XElement(A + "noFill"))
+        );
+        return new(
+            P + "sp",
+            new XElement(P + "nvSpPr", Named(s, "Shape"), new XElement(P + "cNvSpPr"), new XElement(P + "nvPr")),
+            properties
+        );
+    }
+
+    private XElement Words(HandedWords w)
+    {
+        bool title = !_titled && ReferenceEquals(w, TitleOf(slide));
+        _titled |= title;
+        XElement body = new(
+            A + "bodyPr",
+            new XAttribute("wrap", "square"),
+            new XAttribute("lIns", 0),
+            new XAttribute("tIns", 0),
+            new XAttribute("rIns", 0),
+            new XAttribute("bIns", 0),
+            new XAttribute("numCol", Math.Clamp(w.Columns, 1, 16)),
+            new XAttribute("anchor", "t"),
+            new XElement(A + "noAutofit")
+        );
+        return new(
+            P + "sp",
+            new XElement(
+                P + "nvSpPr",
+                Named(w, title ? "Title" : "Words"),
+                title ? new XElement(P + "cNvSpPr") : new XElement(P + "cNvSpPr", new XAttribute("txBox", 1)),
+                new XElement(P + "nvPr", title ? new XElement(P + "ph", new XAttribute("type", "title")) : null)
+            ),
+            new XElement(P + "spPr", Place(w.Box, w.Turn), Preset("rect"), new XElement(A + "noFill")),
+            new XElement(
+                P + "txBody",
+                body,
+                new XElement(A + "lstStyle"),
+                w.Paragraphs.Select((p, i) => Paragraph(p, w, i > 0))
+            )
+        );
+    }
+
+    private XElement Paragraph(HandedParagraph p, HandedWords w, bool below)
+    {
+        double size = p.Runs.Count > 0 ? p.Runs.Max(r => r.Size) : 32,
+            indent = p.List == ListMark.None ? 0 : size * 1.1;
+        XElement how = new(
+            A + "pPr",
+            new XAttribute("marL", Emu(size * 1.1 * p.Level + indent)),
+            new XAttribute("lvl", Math.Clamp(p.Level, 0, 8)),
+            new XAttribute("indent", -Emu(indent)),
+            new XAttribute(
+                "algn",
+                w.Align switch
+                {
+                    WordsAlign.Middle => "ctr",
+                    WordsAlign.End => w.IsRightToLeft ? "l" : "r",
+                    _ => w.IsRightToLeft ? "r" : "l",
+                }
+            ),
+            new XAttribute("rtl", w.IsRightToLeft ? 1 : 0),
+            new XElement(A + "lnSpc", new XElement(A + "spcPts", Points(w.Leading))),
+            new XElement(A + "spcBef", new XElement(A + "spcPts", Points(below ? w.Gap : 0))),
+            p.List switch
+            {
+                ListMark.Point => new object[]
+                {
+                    new XElement(A + "buFont", new XAttribute("typeface", "Arial")),
+                    new XElement(A + "buChar", new XAttribute("char", p.Level % 2 == 0 ? "•" : "–")),
+                },
+                ListMark.Number => new object[]
+                {
+                    new XElement(A + "buFont", new XAttribute("typeface", "+mj-lt")),
+                    new XElement(A + "buAutoNum", new XAttribute("type", "arabicPeriod")),
+                },
+                _ => [new XElement(A + "buNone")],
+            }
+        );
+        XElement made = new(A + "p", how);
+        foreach (HandedRun run in p.Runs)
+        {
+            string[] lines = run.Text.Split('\n');
+            for (int i = 0; i < lines.Length; i++)
+            {
+                if (i > 0)
+                    made.Add(new XElement(A + "br", Look(run, w)));
+                if (lines[i].Length > 0)
+                    made.Add(new XElement(A + "r", Look(run, w), new XElement(A + "t", Clean(lines[i]))));
+            }
+        }
+        return made;
+
+        XAttribute Points(double units) => new("val", Math.Clamp((int)Math.Round(units / 2 * 100), 0, 158_400));
+    }
+
+    private XElement Look(HandedRun r, HandedWords w)
+    {
+        faces.Add(r.Face);
+        Core.Typesetting.Face? face = from.Fonts.Faces.FirstOrDefault(f => f.Id == r.Face);
+        string family = face?.Family ?? r.Face;
+        XElement look = new(
+            A + "rPr",
+            new XAttribute("lang", deck.Style.Language),
+            new XAttribute("sz", Math.Clamp((int)Math.Round(r.Size / 2 * 100), 100, 400_000)),
+            new XAttribute("b", face?.Bold == true || r.Bold ? 1 : 0),
+            new XAttribute("i", face?.Italic == true || r.Italic ? 1 : 0),
+            r.Underline ? new XAttribute("u", "sng") : null,
+            r.Strike ? new XAttribute("strike", "sngStrike") : null,
+            w.Capitals ? new XAttribute("cap", "all")
+                : r.SmallCaps ? new XAttribute("cap", "small")
+                : null,
+            w.Spacing != 0 ? new XAttribute("spc", (int)Math.Round(w.Spacing / 2 * 100)) : null,
+            r.Shift switch
+            {
+                BaselineShift.Raised => new XAttribute("baseline", 30_000),
+                BaselineShift.Lowered => new XAttribute("baseline", -25_000),
+                _ => null,
+            }
+        );
+        if (w.Outline > 0)
+            look.Add(new XElement(A + "ln", new XAttribute("w", Emu(w.Outline)), Solid(w.OutlineInk, 1)));
+        look.Add(Solid(r.Ink, 1));
+        if (w.Shadow > 0)
+            look.Add(
+                new XElement(
+                    A + "effectLst",
+                    new XElement(A + "outerShdw", new XAttribute("blurRad", Emu(w.Shadow)), Colour("#000000", .8))
+                )
+            );
+        look.Add(
+            new XElement(A + "latin", new XAttribute("typeface", family)),
+            new XElement(A + "ea", new XAttribute("typeface", family)),
+            new XElement(A + "cs", new XAttribute("typeface", family))
+        );
+        if (r.Link is { } to && Link(to) is { } link)
+            look.Add(link);
+        return look;
+    }
+
+    private XElement? Link(string to)
+    {
+        if (!to.StartsWith(Leading.ToSlide, StringComparison.Ordinal))
+            return new(A + "hlinkClick", new XAttribute(R + "id", links.Out(to)));
+        return Guid.TryParse(to[Leading.ToSlide.Length..], out Guid id) && numbers.TryGetValue(id, out int number)
+            ? new(
+                A + "hlinkClick",
+                new XAttribute(R + "id", links.To("slide", $"slide{number}.xml")),
+                new XAttribute("action", "ppaction://hlinksldjump")
+            )
+            : null;
+    }
+
+    private XElement Named(HandedThing thing, string called)
+    {
+        int id = _next++;
+        XElement named = new(
+            P + "cNvPr",
+            new XAttribute("id", id),
+            new XAttribute("name", string.Create(CultureInfo.InvariantCulture, $"{called} {id - 1}"))
+        );
+        // What is computed is told apart, so that it is not taken for words of somebody's own when the file comes back.
+        if (thing.ItemId is null)
+            named.Add(new XAttribute("title", Computed));
+        if (thing.Says.Length > 0 && thing is not HandedWords)
+            named.Add(new XAttribute("descr", Clean(thing.Says)));
+        if (thing.Leads is { } to && Link(to) is { } link)
+            named.Add(link);
+        // Veils and plates show nothing: readers aloud pass over them.
+        if (thing is HandedShape)
+            named.Add(
+                new XElement(
+                    A + "extLst",
+                    new XElement(
+                        A + "ext",
+                        new XAttribute("uri", "{C183D7F6-B498-43B3-948B-1728B52AA6E4}"),
+                        new XElement(
+                            Decorative + "decorative",
+                            new XAttribute(XNamespace.Xmlns + "adec", Decorative.NamespaceName),
+                            new XAttribute("val", 1)
+                        )
+                    )
+                )
+            );
+        return named;
+    }
+
+    private static readonly XNamespace Decorative = "http://schemas.microsoft.com/office/drawing/2017/decorative";
+
+    private static XElement Place(SlideRect r, double turn)
+    {
+        XElement place = new(
+            A + "xfrm",
+            new XElement(A + "off", new XAttribute("x", Emu(r.X)), new XAttribute("y", Emu(r.Y))),
+            new XElement(A + "ext", new XAttribute("cx", Emu(r.Width)), new XAttribute("cy", Emu(r.Height)))
+        );
+        double clockwise = (turn % 360 + 360) % 360;
+        if (clockwise != 0)
+            place.SetAttributeValue("rot", (int)Math.Round(clockwise * 60_000));
+        return place;
+    }
+
+    private static XElement Geometry(HandedPicture p) =>
+        p.Outline switch
+        {
+            HandedOutline.Ellipse => Preset("ellipse"),
+            HandedOutline.Rounded => Preset(
+                "roundRect",
+                // Of the shorter side, in hundred-thousandths (presetShapeDefinitions, roundRect).
+                (int)Math.Round(p.Rounding / Math.Min(p.Box.Width, p.Box.Height) * 100_000)
+            ),
+            HandedOutline.Own when p.Path is { } path => Own(path, p.Box),
+            _ => Preset("rect"),
+        };
+
+    private static XElement Preset(string name, int? adjust = null) =>
+        new(
+            A + "prstGeom",
+            new XAttribute("prst", name),
+            new XElement(
+                A + "avLst",
+                adjust is { } n
+                    ? new XElement(
+                        A + "gd",
+                        new XAttribute("name", "adj"),
+                        new XAttribute("fmla", string.Create(CultureInfo.InvariantCulture, $"val {n}"))
+                    )
+                    : null
+            )
+        );
+
+    private static XElement Own(Core.Geometry.Path path, SlideRect box)
+    {
+        XElement drawn = new(A + "path", new XAttribute("w", Emu(box.Width)), new XAttribute("h", Emu(box.Height)));
+        foreach ((char letter, SlidePoint[] to) in PathSteps.Of(path))
+            drawn.Add(
+                new XElement(
+                    A
+                        + letter switch
+                        {
+                            'M' => "moveTo",
+                            'L' => "lnTo",
+                            'C' => "cubicBezTo",
+                            _ => "close",
+                        },
+                    to.Select(p => new XElement(
+                        A + "pt",
+                        new XAttribute("x", Emu(p.X - box.X)),
+                        new XAttribute("y", Emu(p.Y - box.Y))
+                    ))
+                )
+            );
+        return new(
+            A + "custGeom",
+            new XElement(A + "avLst"),
+            new XElement(A + "gdLst"),
+            new XElement(A + "ahLst"),
+            new XElement(A + "cxnLst"),
+            new XElement(
+                A + "rect",
+                new XAttribute("l", "0"),
+                new XAttribute("t", "0"),
+                new XAttribute("r", "r"),
+                new XAttribute("b", "b")
+            ),
+            new XElement(A + "pathLst", drawn)
+        );
+    }
+
+    private static XElement Fill(GradientOnBox g, double opacity) =>
+        new(
+            A + "gradFill",
+            new XAttribute("rotWithShape", 1),
+            new XElement(
+                A + "gsLst",
+                g.Stops.Select(s => new XElement(
+                    A + "gs",
+                    new XAttribute("pos", (int)Math.Round(Math.Clamp(s.Offset, 0, 1) * 100_000)),
+                    Colour(s.Colour, s.Opacity * opacity)
+                ))
+            ),
+            g.Rings
+                ? new XElement(
+                    A + "path",
+                    new XAttribute("path", "circle"),
+                    new XElement(A + "fillToRect", Share("l", .5), Share("t", .5), Share("r", .5), Share("b", .5))
+                )
+                : new XElement(
+                    A + "lin",
+                    new XAttribute("ang", (int)Math.Round(g.Angle * 60_000) % 21_600_000),
+                    new XAttribute("scaled", 0)
+                )
+        );
+
+    private static XElement Solid(string colour, double opacity) => new(A + "solidFill", Colour(colour, opacity));
+
+    private static XElement Colour(string colour, double opacity) =>
+        new(
+            A + "srgbClr",
+            new XAttribute("val", colour.TrimStart('#').ToUpperInvariant()),
+            opacity < 1 ? new XElement(A + "alpha", new XAttribute("val", (int)Math.Round(opacity * 100_000))) : null
+        );
+
+    private static XAttribute Share(string name, double share) => new(name, (int)Math.Round(share * 100_000));
+
+    private static XElement Point(string name, long x, long y) =>
+        new(A + name, new XAttribute("x", x), new XAttribute("y", y));
+
+    private static XElement Extent(string name, long x, long y) =>
+        new(A + name, new XAttribute("cx", x), new XAttribute("cy", y));
+}

@@ -1,0 +1,143 @@
+using System.Globalization;
+using Jaali.Core.Composing;
+using Jaali.Core.Decks;
+using Jaali.Core.Items;
+using Jaali.Core.Ledgers;
+using Jaali.Core.Rights;
+using Jaali.Core.Scenes;
+using Jaali.Formats;
+using Jaali.Formats.Office;
+using Jaali.Imaging;
+using Jaali.Imaging.Painting;
+using Jaali.Store;
+
+namespace Jaali.Server;
+
+/// <summary>Files that are edited elsewhere.</summary>
+public sealed class OfficeCopies(
+    SceneShelf scenes,
+    Renditions renditions,
+    FontShelf fonts,
+    ScenePainter painter,
+    PhotoStore photos
+) : ICopyMaker
+{
+    /// <inheritdoc/>
+    public IReadOnlyDictionary<CopyForm, (string Ending, string Type)> Forms { get; } =
+        new Dictionary<CopyForm, (string, string)>
+        {
+            [CopyForm.Pptx] = ("pptx", PptxWriter.MediaType),
+            [CopyForm.Odp] = ("odp", OdpWriter.MediaType),
+        };
+
+    /// <inheritdoc/>
+    public void Make(CopyWork work, string file)
+    {
+        IReadOnlyList<HandedSlide> slides = Handed(work);
+        OfficeSources from = new(fonts, painter, renditions.Upright, Credits(work, photos));
+        OfficeAbout about = new(work.Lines, work.Licence, work.Asked.Notes);
+        using FileStream to = File.Create(file);
+        void Told(int n) => work.Report((double)n / slides.Count);
+        if (work.Asked.Form == CopyForm.Pptx)
+            new PptxWriter(from).Write(to, work.Deck, slides, about, Told, work.Cancel);
+        else
+            new OdpWriter(from).Write(to, work.Deck, slides, about, Told, work.Cancel);
+    }
+
+    /// <summary>Writes the credits of photos into a picture of them.</summary>
+    internal static Func<IReadOnlyList<string>, byte[], byte[]> Credits(CopyWork work, PhotoStore photos)
+    {
+        Dictionary<string, CreditEntry> entries = work.Entries.ToDictionary(e => e.Photo.Id, StringComparer.Ordinal);
+        return (ids, bytes) =>
+        {
+            CreditEntry[] own = [.. ids.Select(entries.GetValueOrDefault).OfType<CreditEntry>()];
+            if (own.Length == 0)
+                return bytes;
+            Changes changes = HiddenParts.Of(work.Deck, own[0].Photo.Id, photos.Tones(own[0].Photo.Id)).IsNone
+                ? new(1)
+                : new(1, Covered: true);
+            CreditParts parts = CreditParts.Of(own[0].Photo.Rights, changes, work.Deck.Style.Language);
+            return XmpWriter.Into(
+                bytes,
+                parts,
+                string.Join(
+                    "; ",
+                    own.Select(e => Credit.Full(CreditParts.Of(e.Photo.Rights, changes, work.Deck.Style.Language)).Text)
+                )
+            );
+        };
+    }
+
+    private List<HandedSlide> Handed(CopyWork work) =>
+        [.. work.Scenes.Select(scene => HandedSlides.Of(work.Deck, work.Deck.Slide(scene.SlideId)!, scene, scenes))];
+
+    /// <inheritdoc/>
+    public IReadOnlyList<string> Differs(CopyWork work)
+    {
+        bool odp = work.Asked.Form == CopyForm.Odp;
+        List<HandedSlide> slides = Handed(work);
+        List<string> told = [];
+        foreach (
+            var group in slides
+                .SelectMany((s, i) => s.Differs.Select(d => (d.What, Number: i + 1)))
+                .GroupBy(d => d.What, d => d.Number)
+                .OrderBy(g => g.Key)
+        )
+            told.Add(
+                Slides(group)
+                    + group.Key switch
+                    {
+                        HandedDifference.FinishedPhoto =>
+                            ": a photo that is straightened, blended or soft at its edge is a finished picture there; its crop cannot be changed.",
+                        HandedDifference.FinishedWords =>
+                            ": bent words are a picture there; they cannot be typed over.",
+                        HandedDifference.PlainLetters =>
+                            ": letters with a gradient or an outline alone have one colour there.",
+                        _ => ": something is a finished picture there.",
+                    }
+            );
+        if (
+            odp
+            && Numbers(slides, s => s.Things.Any(t => t is HandedPicture { Outline: not HandedOutline.Box }))
+                is { Count: > 0 } cut
+        )
+            told.Add(Slides(cut) + ": a photo cut to a shape fills that shape there; its crop cannot be changed.");
+        if (
+            Numbers(slides, s => s.Things.Any(t => t is HandedPicture { IsGrey: false, Photo.Colours: not null })) is
+            { Count: > 0 } toned
+        )
+            told.Add(Slides(toned) + ": a photo’s tone is in its pixels there and cannot be taken off.");
+        if (
+            Numbers(slides, s => work.Deck.ComingOf(s.Slide).Change is SlideChange.Carry or SlideChange.ThroughPaper) is
+            { Count: > 0 } carried
+        )
+            told.Add(Slides(carried) + ": what is carried or comes through paper dissolves there.");
+        if (Numbers(slides, s => s.Slide.Cues.Exists(c => c.Act == CueAct.InTurn)) is { Count: > 0 } turns)
+            told.Add(Slides(turns) + ": photos that come in turn grow in their places there.");
+        if (odp && Numbers(slides, s => s.Slide.Cues.Exists(c => c.PartByPart)) is { Count: > 0 } parts)
+            told.Add(Slides(parts) + ": paragraphs that come one by one come together there.");
+        if (
+            odp
+            && Numbers(slides, s => s.Things.Any(t => t is HandedShape { Drawn.Gradient.Stops.Count: > 2 }))
+                is { Count: > 0 } veils
+        )
+            told.Add(Slides(veils) + ": veils thin out evenly there, from their first to their last strength.");
+        string[] kept = [.. DeckFonts.Of(work.Deck).Where(f => !fonts.Terms(f.Family).Embeds).Select(f => f.Family)];
+        if (kept.Length > 0)
+            told.Add(
+                $"{string.Join(", ", kept)} may not be carried in a file: a machine without it shows another typeface."
+            );
+        return told;
+    }
+
+    private static IReadOnlyCollection<int> Numbers(List<HandedSlide> slides, Func<HandedSlide, bool> where) =>
+        [.. slides.Select((s, i) => (s, i)).Where(x => where(x.s)).Select(x => x.i + 1)];
+
+    private static string Slides(IEnumerable<int> numbers)
+    {
+        string[] all = [.. numbers.Distinct().Order().Select(n => n.ToString(CultureInfo.InvariantCulture))];
+        return all.Length == 1 ? $"Slide {all[0]}"
+            : all.Length <= 8 ? $"Slides {string.Join(", ", all[..^1])} and {all[^1]}"
+            : $"{all.Length} slides";
+    }
+}

@@ -1,0 +1,166 @@
+import { useEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
+import type { Photo } from '../api/types';
+import { Player } from '../show/Player';
+import { PlayedScene } from '../show/PlayedScene';
+import { useDecoded } from '../show/useDecoded';
+import { useShowKeys } from '../show/useShowKeys';
+import { pressesOf, type TalkPage } from '../show/useTalk';
+import { texts } from '../texts';
+
+interface Props {
+  title: string;
+  pages: TalkPage[];
+  /** What the speaker says to each page; empty where nothing goes along. */
+  notes: string[];
+  photos: Record<string, Photo>;
+}
+
+// A finger that goes so far, in pixels, turns the page.
+const swiped = 40;
+const paperWidth = 640;
+
+/** A talk in a page of its own: keys of clickers, fingers, notes on request, every slide on paper. */
+export function Copy({ title, pages, notes, photos }: Props) {
+  const [[index, step], setPlace] = useState<[number, number]>(() => {
+    const from = Number(location.hash.slice(1));
+    return [from > 0 && from <= pages.length ? from - 1 : 0, 0];
+  });
+  const [dark, setDark] = useState<'' | 'black' | 'white'>('');
+  const [noted, setNoted] = useState(false);
+  const [paper, setPaper] = useState(false);
+  const [size, setSize] = useState({ w: innerWidth, h: innerHeight });
+  const finger = useRef<{ x: number; y: number } | null>(null);
+  const stage = useRef<HTMLDivElement>(null);
+  const scene = pages[index]?.scene;
+  const width = scene ? Math.min(size.w, (size.h * scene.width) / scene.height) : size.w;
+  useDecoded(pages, photos, index, width);
+  const to = (n: number) => {
+    if (n < 0 || n >= pages.length) return;
+    setDark('');
+    setPlace([n, 0]);
+  };
+  const next = () => {
+    if (dark) setDark('');
+    else if (step < pressesOf(pages[index])) setPlace([index, step + 1]);
+    else to(index + 1);
+  };
+  const back = () => {
+    if (dark) setDark('');
+    else if (step > 0) setPlace([index, step - 1]);
+    else if (index > 0) setPlace([index - 1, pressesOf(pages[index - 1])]);
+  };
+  const digits = useShowKeys(
+    { next, back, to, place: { dark }, act: ({ dark }) => setDark(dark ?? '') },
+    pages.length,
+    {
+      passes: (e, typed) =>
+        (e.key === 'Enter' || e.key === ' ') &&
+        typed === '' &&
+        ['a', 'button'].includes(document.activeElement?.tagName.toLowerCase() ?? ''),
+      does: (asked, key) => {
+        if (key === 'n' && notes.some((n) => n !== '')) setNoted((n) => !n);
+        else if (asked === 'leave') setNoted(false);
+        else return false;
+        return true;
+      },
+    },
+  );
+  useEffect(() => {
+    // The slide is as large as what the bar and the notes leave.
+    const sized = new ResizeObserver(([entry]) => {
+      if (entry) setSize({ w: entry.contentRect.width, h: entry.contentRect.height });
+    });
+    if (stage.current) sized.observe(stage.current);
+    const begin = () => flushSync(() => setPaper(true));
+    const end = () => setPaper(false);
+    addEventListener('beforeprint', begin);
+    addEventListener('afterprint', end);
+    return () => {
+      sized.disconnect();
+      removeEventListener('beforeprint', begin);
+      removeEventListener('afterprint', end);
+    };
+  }, []);
+  useEffect(() => history.replaceState(null, '', `#${index + 1}`), [index]);
+  const quiet =
+    'cursor-pointer px-3 py-2 text-word hover:text-white focus-visible:outline-2 focus-visible:outline-verdigris';
+  return (
+    <>
+      <main
+        className="on-screen flex h-screen flex-col"
+        data-page={index + 1}
+        data-step={step}
+        data-dark={dark || undefined}
+      >
+        <h1 className="sr-only">{title}</h1>
+        <div
+          ref={stage}
+          className={`grid min-h-0 flex-1 touch-pan-y place-items-center overflow-hidden ${dark === 'white' ? 'bg-white' : 'bg-black'}`}
+          onPointerDown={(e) => (finger.current = { x: e.clientX, y: e.clientY })}
+          onPointerUp={(e) => {
+            const from = finger.current;
+            finger.current = null;
+            if (!from || (e.target as Element).closest('a, button')) return;
+            const across = e.clientX - from.x;
+            if (Math.abs(across) > swiped && Math.abs(across) > Math.abs(e.clientY - from.y)) {
+              if (across < 0) next();
+              else back();
+            } else if (Math.abs(across) < 8) next();
+          }}
+        >
+          <Player
+            pages={pages}
+            index={index}
+            step={step}
+            width={width}
+            dark={dark !== ''}
+            onSlide={(slide) => to(pages.findIndex((p) => p.scene.slideId === slide))}
+          />
+        </div>
+        {noted && (
+          <section
+            aria-label={texts.copy.notes}
+            className="max-h-2/5 overflow-auto bg-deep px-6 py-4 whitespace-pre-wrap"
+            tabIndex={0}
+          >
+            {notes[index] || texts.copy.noNotes}
+          </section>
+        )}
+        <nav aria-label={texts.copy.slides} className="flex h-11 items-center bg-deep px-2">
+          <button type="button" className={quiet} onClick={back}>
+            {texts.copy.back}
+          </button>
+          <button type="button" className={quiet} onClick={next}>
+            {texts.copy.next}
+          </button>
+          <span role="status" className="px-3 text-quiet">
+            {digits !== '' ? texts.show.toSlide(digits) : texts.copy.place(index + 1, pages.length)}
+          </span>
+          <span className="flex-1" />
+          {notes.some((n) => n !== '') && (
+            <button type="button" className={quiet} aria-pressed={noted} onClick={() => setNoted(!noted)}>
+              {texts.copy.notes}
+            </button>
+          )}
+          <a className={quiet} href="#credits">
+            {texts.copy.credits}
+          </a>
+          <button type="button" className={quiet} onClick={() => void document.documentElement.requestFullscreen?.()}>
+            {texts.copy.fullScreen}
+          </button>
+        </nav>
+      </main>
+      {paper && (
+        <div className="on-paper">
+          {pages.map((p, n) => (
+            <section key={`${p.scene.slideId}-${p.scene.page}`}>
+              <PlayedScene scene={p.scene} timeline={p.play?.timeline} step={pressesOf(p)} width={paperWidth} still />
+              {notes[n] && <p className="mt-2 whitespace-pre-wrap">{notes[n]}</p>}
+            </section>
+          ))}
+        </div>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,169 @@
+using System.Collections.Immutable;
+using System.IO.Compression;
+using Jaali.Core.Composing;
+using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Scenes;
+using Jaali.Core.Typesetting;
+using Jaali.Formats.Office;
+using Jaali.Imaging;
+using Jaali.Imaging.Painting;
+using Jaali.Testing;
+
+namespace Jaali.Formats.Tests;
+
+/// <summary>Talks as files of other programs, and what programs and schemas from outside say of them.</summary>
+internal sealed class OfficeFiles : IDisposable
+{
+    private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
+    private readonly ScratchFolder _folder = new();
+    private readonly byte[] _photo = File.ReadAllBytes(Outside.Photo("pebbles.jpg"));
+
+    internal OfficeFiles()
+    {
+        PhotoReading read = PhotoReader.Read(_photo);
+        World.Add("p", read.Width, read.Height);
+        World.Colours["p"] = read.Tones;
+        (Width, Height) = (read.Width, read.Height);
+    }
+
+    internal World World { get; } = new();
+    internal int Width { get; }
+    internal int Height { get; }
+    internal long PhotoBytes => _photo.Length;
+
+    internal IReadOnlyList<HandedSlide> Handed(Deck deck)
+    {
+        var facts = new WithFonts(World, _fonts);
+        return
+        [
+            .. deck.Slides.SelectMany(s =>
+                SceneBuilder.Build(deck, s, facts).Select(scene => HandedSlides.Of(deck, s, scene, facts))
+            ),
+        ];
+    }
+
+    internal string Pptx(Deck deck)
+    {
+        string file = _folder.File($"{Guid.NewGuid():N}.pptx");
+        using FileStream to = File.Create(file);
+        new PptxWriter(Sources).Write(to, deck, Handed(deck), About);
+        return file;
+    }
+
+    internal string Odp(Deck deck)
+    {
+        string file = _folder.File($"{Guid.NewGuid():N}.odp");
+        using FileStream to = File.Create(file);
+        new OdpWriter(Sources).Write(to, deck, Handed(deck), About);
+        return file;
+    }
+
+    private OfficeSources Sources =>
+        new(_fonts, new ScenePainter(_fonts), name => TreatedPhoto.Of(name, _ => _photo), (_, bytes) => bytes);
+
+    private static OfficeAbout About =>
+        new(["Low water by T. Oar, CC BY 4.0"], "https://creativecommons.org/licenses/by/4.0/", true);
+
+    /// <inheritdoc cref="OfficeFaults.OfPptx"/>
+    internal static IReadOnlyList<string> FaultsOfPptx(string file) => OfficeFaults.OfPptx(file);
+
+    /// <summary>What jing says of the parts against the RELAX NG schema of OpenDocument 1.2, of which 1.3 is an extension
+    /// that nothing here uses but its number; null where the schema cannot be fetched.</summary>
+    internal string? FaultsOfOdp(string file)
+    {
+        if (Samples.Folder("python-odf", "grammar") is not { } grammar)
+            return null;
+        List<string> faults = [];
+        using ZipArchive zip = ZipFile.OpenRead(file);
+        foreach (string part in (string[])["content.xml", "styles.xml", "meta.xml"])
+        {
+            using var read = new StreamReader(zip.GetEntry(part)!.Open());
+            string xml = read.ReadToEnd()
+                .Replace("office:version=\"1.3\"", "office:version=\"1.2\"", StringComparison.Ordinal);
+            string at = _folder.File(part);
+            File.WriteAllText(at, xml);
+            // -i: identities are checked by the document's own rules here, which has one of each kind.
+            string said = Outside.Run(
+                "jing",
+                "-i",
+                System.IO.Path.Combine(grammar, "OpenDocument-schema-v1.2-cd04.rng"),
+                at
+            );
+            if (said.Trim().Length > 0)
+                faults.Add(said);
+        }
+        return string.Join('\n', faults);
+    }
+
+    /// <summary>A talk with a slide for each way that something can be.</summary>
+    internal Deck Rich()
+    {
+        Deck deck = World.Deck(3);
+        Guid one = deck.Slides[1].Id,
+            two = deck.Slides[2].Id;
+        deck = World.Do(deck, new PlaceGround(one, "p")).Deck;
+        deck = World
+            .Do(
+                deck,
+                new AddItem(
+                    two,
+                    new FrameEdit("p", Crop: new CropWindow(.1, .2, .5, .4), Mask: FrameMask.Ellipse),
+                    new SlideRect(200, 300, 600, 400)
+                )
+            )
+            .Deck;
+        deck = World
+            .Do(
+                deck,
+                new AddItem(
+                    two,
+                    new WordsEdit(
+                        Body:
+                        [
+                            new Paragraph([
+                                new Run("The river  "),
+                                new Run("falls", Bold: true, Link: "https://hollin.example/levels?a=1&b=2"),
+                            ]),
+                            new Paragraph([new Run("First")], ListMark.Point),
+                            new Paragraph([new Run("Deeper", Italic: true, Underline: true)], ListMark.Number, 1),
+                            new Paragraph(
+                                [new Run("Back\nto it", Strike: true, Shift: BaselineShift.Raised)],
+                                ListMark.Number
+                            ),
+                            new Paragraph([new Run("to the start", Link: Leading.ToSlide + deck.Slides[0].Id)]),
+                        ]
+                    ),
+                    new SlideRect(1000, 300, 700, 500)
+                )
+            )
+            .Deck;
+        deck = World.Do(deck, new SetNotes(one, "Say it slowly.\nThen <wait> & look.")).Deck;
+        Slide slide = deck.Slides[2];
+        foreach (
+            DeckCommand move in (DeckCommand[])
+                [
+                    new AddCue(two, new Cue(default, CueAct.ComesIn, slide.Items[^2].Id, CueWay.Rise)),
+                    new AddCue(
+                        two,
+                        new Cue(default, CueAct.ComesIn, slide.Items[^1].Id, CueWay.Dissolve, PartByPart: true)
+                    ),
+                    new AddCue(two, new Cue(default, CueAct.StandsOut, slide.Items[^2].Id, CueWay.Grow)),
+                    new AddCue(
+                        two,
+                        new Cue(default, CueAct.GoesOut, slide.Items[^2].Id, CueWay.Wipe, CueStart.AfterBefore)
+                    ),
+                ]
+        )
+            deck = World.Do(deck, move).Deck;
+        return deck;
+    }
+
+    public void Dispose()
+    {
+        _fonts.Dispose();
+        _folder.Dispose();
+    }
+}

@@ -1,0 +1,127 @@
+using Jaali.Core.Decks;
+using Jaali.Core.Scenes;
+using Jaali.Imaging;
+using Jaali.Imaging.Painting;
+using Jaali.Testing;
+
+namespace Jaali.Formats.Tests;
+
+/// <summary>Finished PDFs: structure, reading order, bookmarks, notes, metadata, handouts; looked at by poppler, qpdf and
+/// exiftool.</summary>
+public sealed class PdfTests : IDisposable
+{
+    private readonly OfficeFiles _files = new();
+    private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
+    private readonly ScratchFolder _folder = new();
+
+    private string Made(Deck deck, int perSheet = 0, bool notes = true)
+    {
+        string file = _folder.File($"{Guid.NewGuid():N}.pdf");
+        IReadOnlyList<Scene> scenes = [.. _files.Handed(deck).Select(h => h.Scene)];
+        byte[] photo = File.ReadAllBytes(Outside.Photo("pebbles.jpg"));
+        IReadOnlyList<PdfPageTold> told;
+        using (FileStream to = File.Create(file))
+        {
+            var writer = new PdfWriter(new ScenePainter(_fonts));
+            byte[]? Photo(string name) => TreatedPhoto.Of(name, _ => photo);
+            told =
+                perSheet == 0
+                    ? writer.Write(to, deck, scenes, Photo)
+                    : writer.Write(to, deck, PdfHandout.Sheets(deck, scenes, perSheet, _fonts), Photo);
+        }
+        PdfFinish.Run(
+            file,
+            deck,
+            told,
+            new(["Low water by T. Oar"], "https://creativecommons.org/licenses/by/4.0/", notes)
+        );
+        return file;
+    }
+
+    [Fact]
+    public void It_is_tagged_in_reading_order_with_alternatives()
+    {
+        Deck deck = _files.Rich();
+        string file = Made(deck);
+        Assert.Contains("No syntax", Outside.Run("qpdf", "--check", file), StringComparison.Ordinal);
+        string info = Outside.Run("pdfinfo", file);
+        Assert.Matches(@"Tagged:\s+yes", info);
+        string tree = Outside.Run("pdfinfo", "-struct-text", file);
+        Assert.Contains("Figure", tree);
+        Assert.Contains("Low water", Outside.Run("pdfinfo", "-struct", file));
+        // The words of a slide are in the tree, in the order of their parts.
+        foreach (Scene scene in _files.Handed(deck).Select(h => h.Scene))
+        foreach (ScenePart part in scene.Parts.Where(p => p.Set is not null && p.Says.Length > 0))
+            Assert.Contains(
+                new string([.. part.Says.Split('\n')[0].Where(char.IsLetterOrDigit)]),
+                new string([.. tree.Where(char.IsLetterOrDigit)]),
+                StringComparison.Ordinal
+            );
+        // Nothing that is painted is left out of the tree or of what is marked as decoration.
+        string text = Outside.Run("pdftotext", "-layout", file, "-");
+        Assert.Contains("Deeper", text);
+        string plain = Outside.Run("qpdf", "--qdf", "--object-streams=disable", file, "-");
+        Assert.Equal(Count(plain, " BDC\n") + Count(plain, " BMC\n"), Count(plain, "EMC\n"));
+        Assert.DoesNotContain(".5 .5 .002", plain);
+        foreach (string font in Outside.Run("pdffonts", file).Split('\n').Skip(2).Where(l => l.Length > 60))
+            Assert.Matches(@"\byes\s+(?:yes|no)\s+(?:yes|no)\s+\d", font);
+
+        static int Count(string all, string part) =>
+            (all.Length - all.Replace(part, "", StringComparison.Ordinal).Length) / part.Length;
+    }
+
+    [Fact]
+    public void It_has_bookmarks_notes_and_its_licence()
+    {
+        string file = Made(_files.Rich());
+        string json = Outside.Run("qpdf", "--json", "--json-key=outlines", file);
+        Assert.Contains("\"title\": \"1. ", json);
+        string all = Outside.Run("qpdf", "--qdf", "--object-streams=disable", file, "-");
+        Assert.Contains("Say it slowly.", all);
+        Assert.Contains(
+            "https://creativecommons.org/licenses/by/4.0/",
+            Outside.Run("exiftool", "-XMP-cc:License", file)
+        );
+        Assert.Contains("T. Oar", Outside.Run("exiftool", "-XMP-dc:Rights", file));
+        Assert.DoesNotContain(
+            "Say it slowly.",
+            Outside.Run("qpdf", "--qdf", "--object-streams=disable", Made(_files.Rich(), notes: false), "-")
+        );
+    }
+
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(4)]
+    [InlineData(6)]
+    public void A_handout_has_so_many_on_a_sheet_of_A4(int perSheet)
+    {
+        Deck deck = _files.Rich();
+        int scenes = _files.Handed(deck).Count;
+        string file = Made(deck, perSheet);
+        Assert.Contains("No syntax", Outside.Run("qpdf", "--check", file), StringComparison.Ordinal);
+        string info = Outside.Run("pdfinfo", file);
+        Assert.Matches($@"Pages:\s+{(scenes + perSheet - 1) / perSheet}\b", info);
+        Assert.Contains("(A4)", info);
+        string text = Outside.Run("pdftotext", "-layout", file, "-");
+        Assert.Equal(perSheet == 1, text.Contains("Then <wait> & look."));
+    }
+
+    [Fact]
+    public void Notes_longer_than_a_sheet_go_on_on_the_next()
+    {
+        Deck deck = _files.World.Deck(1);
+        string notes = string.Join('\n', Enumerable.Range(1, 120).Select(i => $"Sentence number {i} of the notes."));
+        deck = _files.World.Do(deck, new Core.Editing.SetNotes(deck.Slides[1].Id, notes)).Deck;
+        string text = Outside.Run("pdftotext", Made(deck, 1), "-");
+        for (int i = 1; i <= 120; i++)
+            Assert.Contains($"Sentence number {i} of the notes.", text);
+    }
+
+    public void Dispose()
+    {
+        _files.Dispose();
+        _fonts.Dispose();
+        _folder.Dispose();
+    }
+}
