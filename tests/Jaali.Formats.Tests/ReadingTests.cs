@@ -168,7 +168,8 @@ public sealed class ReadingTests : IDisposable
         <p:xfrm><a:off x="635000" y="1270000"/><a:ext cx="6350000" cy="2540000"/></p:xfrm>
         <a:graphic><a:graphicData uri="http://schemas.openxmlformats.org/drawingml/2006/table"><a:tbl>
         <a:tblGrid><a:gridCol w="3"/><a:gridCol w="1"/></a:tblGrid>
-        <a:tr h="1"><a:tc><a:txBody><a:p><a:r><a:t>Post</a:t></a:r></a:p></a:txBody></a:tc><a:tc><a:txBody><a:p><a:r><a:t>Height</a:t></a:r></a:p></a:txBody></a:tc></a:tr>
+        <a:tr h="1"><a:tc><a:txBody><a:p><a:r><a:t>Post</a:t></a:r></a:p></a:txBody></a:tc><a:tc>
+        <a:txBody><a:p><a:r><a:t>Height</a:t></a:r></a:p></a:txBody></a:tc></a:tr>
         </a:tbl></a:graphicData></a:graphic></p:graphicFrame>
         """;
 

@@ -73,8 +73,11 @@ test('by keys alone: every task of the README, without a pointer', async ({ page
   await perform('make slides');
   await expect(page.getByRole('button', { name: /^Slide 8,/ })).toBeVisible();
   await hand.press(page.getByRole('button', { name: /^Time slot/ }), 'Shift+Tab');
-  await page.getByRole('menuitemradio', { name: 'another length' }).waitFor();
+  const another = page.getByRole('menuitemradio', { name: 'another length' });
+  await another.waitFor();
   await hand.key('End');
+  // A menu moves its focus a moment after the key.
+  await expect(another).toBeFocused();
   await hand.key('Enter');
   await expect(page.getByRole('textbox', { name: 'Time slot, in minutes' })).toBeFocused();
   await hand.write('13');

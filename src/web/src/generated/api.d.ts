@@ -7018,7 +7018,7 @@ export interface operations {
     readDifferences: {
         parameters: {
             query: {
-                form: components["schemas"]["CopyForm"];
+                form: string;
             };
             header?: never;
             path: {
