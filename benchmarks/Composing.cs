@@ -18,7 +18,7 @@ internal static class Composing
             Deck deck = world.Deck(1);
             Guid slide = deck.Slides[1].Id;
             deck = world.Do(deck, new AddPhotos(slide, world.AddSeveral(photos))).Deck;
-            double[] times = await Report.TimeAsync(
+            Times times = await Report.TimeAsync(
                 40,
                 _ =>
                 {
@@ -28,7 +28,7 @@ internal static class Composing
                 warm: 20
             );
             // The same trees without setting or judging any of them: what no way of proposing can do without.
-            double[] trees = await Report.TimeAsync(
+            Times trees = await Report.TimeAsync(
                 40,
                 _ =>
                 {
@@ -38,11 +38,10 @@ internal static class Composing
                 warm: 20
             );
             Report.Limit(
-                $"proposals for {photos} photos, median",
-                Report.At(times, .5),
-                "ms",
+                $"proposals for {photos} photos",
+                times,
                 aim,
-                $"p95 {Report.At(times, .95):0.0} ms; making the trees of one direction alone takes {Report.At(trees, .5):0.0} ms"
+                $"the trees of one direction alone {Report.N(trees.P50)}"
             );
         }
         foreach (int things in new[] { 40, 190 })
@@ -71,7 +70,7 @@ internal static class Composing
                     )
                 )
                 .Deck;
-            double[] times = await Report.TimeAsync(
+            Times times = await Report.TimeAsync(
                 60,
                 _ =>
                 {
@@ -80,13 +79,7 @@ internal static class Composing
                 },
                 warm: 20
             );
-            Report.Limit(
-                $"guides among {things} things, median",
-                Report.At(times, .5),
-                "ms",
-                20,
-                $"p95 {Report.At(times, .95):0.0} ms"
-            );
+            Report.Limit($"guides among {things} things", times, 20);
         }
     }
 }

@@ -1,155 +1,173 @@
-using System.Diagnostics;
-using System.Net.Http.Json;
-using System.Text.Json;
+using Microsoft.AspNetCore.SignalR.Client;
 
 namespace Jaali.Benchmarks;
 
-/// <summary>One edit, from the command to the new scene, over HTTP against the real server.</summary>
+/// <summary>Edits, from the command to the new scene, over HTTP against the real server.</summary>
 internal static class Edits
 {
+    private const int Rounds = 240;
+
+    /// <summary>Decks of 20, 200 and 500 slides, each edit beside an empty request; then edits taken back with a long log,
+    /// and ten windows.</summary>
     public static async Task RunAsync(string root, string folder)
     {
-        const int port = 5298;
-        string dll = Path.Combine(root, "artifacts", "bin", "Jaali.Server", "release", "Jaali.Server.dll");
-        using Process server = Process.Start(
-            new ProcessStartInfo("dotnet", [dll, $"--data={Path.Combine(folder, "server")}", $"--port={port}"])
-            {
-                RedirectStandardOutput = true,
-            }
-        )!;
-        try
+        await using RunningServer server = await RunningServer.StartAsync(root, Path.Combine(folder, "edits"), 5298);
+        double least = 0;
+        foreach ((int slides, double p50, double p95) in new[] { (20, 6d, 10d), (200, 8, 12), (500, 10, 15) })
         {
-            using var http = new HttpClient { BaseAddress = new Uri($"http://localhost:{port}") };
-            http.DefaultRequestHeaders.Add("X-Jaali", "1");
-            for (int i = 0; i < 100; i++)
-            {
-                try
+            BenchTalk talk = await BenchTalk.MakeAsync(server, root, slides);
+            // Which edits are warm does not depend on the size of the talk: all kinds, on all slides.
+            for (int i = 0; i < Math.Max(300, talk.Slides.Length); i++)
+                await talk.DoAsync(Command(talk, i));
+            double cpu = 0;
+            (_, Times empty, Times more) = await Report.PairsAsync(
+                Rounds,
+                async i =>
                 {
-                    await http.GetAsync("/api/health");
-                    break;
-                }
-                catch (HttpRequestException)
-                {
-                    await Task.Delay(100);
-                }
-            }
-            double[] empty = await Report.TimeAsync(
-                300,
-                async _ => (await http.GetAsync("/api/health")).EnsureSuccessStatusCode(),
-                warm: 50
+                    double before = server.Cpu;
+                    await talk.DoAsync(Command(talk, i + 7));
+                    cpu += i >= 0 ? server.Cpu - before : 0;
+                },
+                _ => server.AskAsync(HttpMethod.Get, "/api/health"),
+                warm: 20
             );
-            double least = Report.At(empty, .95),
-                small = await DeckAsync(http, root, 20),
-                large = await DeckAsync(http, root, 200);
             Report.Limit(
-                "one edit of a 20-slide deck, p95 over an empty request",
-                small - least,
-                "ms",
-                30,
-                $"an empty request: {least:0.0} ms"
+                $"an edit of {slides} slides, over an empty request",
+                more,
+                p50,
+                $"empty request {Report.N(empty.P50)}",
+                cpu / Rounds,
+                p95
             );
-            Report.Limit("one edit of a 200-slide deck, p95 over an empty request", large - least, "ms", 30);
-            Report.Limit("one edit of a 200-slide deck, command to new scene, p95", large, "ms", 50);
-        }
-        finally
-        {
-            server.Kill();
+            if (least == 0)
+                least = cpu / Rounds;
+            else
+                Report.Figure(
+                    $"processor time of an edit, {slides} slides against 20",
+                    cpu / Rounds / least,
+                    "times",
+                    1.3,
+                    $"20 slides {Report.N(least)} ms"
+                );
         }
     }
 
-    private static async Task<double> DeckAsync(HttpClient http, string root, int slides)
+    /// <summary>Edits taken back at revision 5,000 beside edits.</summary>
+    public static async Task UndoAsync(string root, string folder)
     {
-        JsonElement deck = await (
-            await http.PostAsJsonAsync("/api/decks", new { title = $"Bench {slides}" })
-        ).Content.ReadFromJsonAsync<JsonElement>();
-        string id = deck.GetProperty("id").GetString()!;
-        int revision = 0;
-        async Task<JsonElement> Do(object command)
-        {
-            HttpResponseMessage answer = await http.PostAsJsonAsync(
-                $"/api/decks/{id}/edits",
-                new { revision, command }
-            );
-            answer.EnsureSuccessStatusCode();
-            JsonElement edit = await answer.Content.ReadFromJsonAsync<JsonElement>();
-            revision = edit.GetProperty("deck").GetProperty("revision").GetInt32();
-            return edit;
-        }
-        JsonElement points = (
-            await Do(
-                new
-                {
-                    kind = "add-points",
-                    text = string.Join(
-                        '\n',
-                        Enumerable.Range(1, slides - 2).Select(i => $"What point {i} of the shore says")
-                    ),
-                }
-            )
-        )
-            .GetProperty("deck")
-            .GetProperty("points");
-        JsonElement all = (await Do(new { kind = "make-slides" })).GetProperty("deck").GetProperty("slides");
-        string[] files =
-
-            [
-                .. Directory
-                    .EnumerateFiles(Path.Combine(root, "demo", "photos"), "*.jpg")
-                    .Order(StringComparer.Ordinal)
-                    .Where(f => !f.Contains("dune-crest", StringComparison.Ordinal))
-                    .Take(12),
-            ],
-            photos = new string[files.Length];
-        for (int i = 0; i < files.Length; i++)
-        {
-            using var body = new ByteArrayContent(await File.ReadAllBytesAsync(files[i]));
-            JsonElement brought = await (
-                await http.PostAsync(
-                    $"/api/decks/{id}/points/{points[i % points.GetArrayLength()].GetProperty("id").GetString()}/files?name=p.jpg",
-                    body
-                )
-            ).Content.ReadFromJsonAsync<JsonElement>();
-            photos[i] = brought.GetProperty("photoId").GetString()!;
-        }
-        revision = (await http.GetFromJsonAsync<JsonElement>($"/api/decks/{id}")).GetProperty("revision").GetInt32();
-        string[] ids = [.. all.EnumerateArray().Skip(1).SkipLast(1).Select(s => s.GetProperty("id").GetString()!)];
-        for (int i = 0; i < ids.Length; i++)
-            await Do(
-                new
-                {
-                    kind = "place-ground",
-                    slideId = ids[i],
-                    photoId = photos[i % photos.Length],
-                }
-            );
-        double[] times = await Report.TimeAsync(
-            200,
-            i =>
-                Do(
-                    Math.Abs(i) % 2 == 0
-                        ? new
-                        {
-                            kind = "reframe",
-                            slideId = ids[Math.Abs(i) % ids.Length],
-                            crop = (object)
-                                new
-                                {
-                                    x = .1 + Math.Abs(i) % 7 * .01,
-                                    y = .1,
-                                    width = .8,
-                                    height = .8,
-                                },
-                        }
-                        : (object)
-                            new
-                            {
-                                kind = "set-notes",
-                                slideId = ids[Math.Abs(i) % ids.Length],
-                                notes = $"Note {i}",
-                            }
-                ),
-            warm: 200
+        await using RunningServer server = await RunningServer.StartAsync(root, Path.Combine(folder, "undo"), 5298);
+        BenchTalk talk = await BenchTalk.MakeAsync(server, root, 20);
+        while (talk.Revision < 5000)
+            await talk.DoAsync(Command(talk, talk.Revision));
+        (Times undo, Times edit, _) = await Report.PairsAsync(
+            Rounds,
+            _ => talk.StepAsync(false),
+            i => talk.DoAsync(Command(talk, i + 3)),
+            warm: 20
         );
-        return Report.At(times, .95);
+        Report.Ratio("an edit taken back at revision 5,000", undo, edit, 1.2, "an edit");
+    }
+
+    /// <summary>From an edit in one window until ten windows have it.</summary>
+    public static async Task WindowsAsync(string root, string folder)
+    {
+        await using RunningServer server = await RunningServer.StartAsync(root, Path.Combine(folder, "windows"), 5298);
+        BenchTalk talk = await BenchTalk.MakeAsync(server, root, 200);
+        List<HubConnection> windows = [];
+        SemaphoreSlim seen = new(0);
+        for (int i = 0; i < 10; i++)
+        {
+            HubConnection window = new HubConnectionBuilder().WithUrl(new Uri(server.Address, "/live")).Build();
+            window.On<System.Text.Json.JsonElement>("deckChanged", _ => seen.Release());
+            await window.StartAsync();
+            await window.InvokeAsync("Join", Guid.Parse(talk.Id));
+            windows.Add(window);
+        }
+        Times all = await Report.TimeAsync(
+            150,
+            async i =>
+            {
+                Task edit = talk.DoAsync(Command(talk, Math.Abs(i)));
+                for (int n = 0; n < windows.Count; n++)
+                    if (!await seen.WaitAsync(5000))
+                        throw new InvalidOperationException("A window was not told of an edit.");
+                await edit;
+            },
+            warm: 20
+        );
+        Report.Limit("an edit seen by all of ten windows", all, 100, aim95: 100);
+        foreach (HubConnection window in windows)
+            await window.DisposeAsync();
+    }
+
+    // All kinds that a hand makes again and again, on every slide with a photo; no two in turn are the same.
+    private static object Command(BenchTalk talk, int i)
+    {
+        i = Math.Abs(i);
+        int n = i * 7 % talk.Slides.Length;
+        string slideId = talk.Slides[n];
+        (string ground, string words) = talk.Items[n];
+        double small = i % 50 * .003;
+        return (i % 9) switch
+        {
+            0 => Item(
+                ground,
+                new
+                {
+                    kind = "frame",
+                    crop = new
+                    {
+                        x = small,
+                        y = .1,
+                        width = .8,
+                        height = .8,
+                    },
+                }
+            ),
+            1 => Item(words, new { kind = "words", text = $"What {i} of the shore says" }),
+            2 => new
+            {
+                kind = "set-notes",
+                slideId,
+                notes = $"Note {i} on the shore",
+            },
+            3 => Item(ground, new { kind = "frame", tone = i % 2 == 0 ? "grey" : "natural" }),
+            4 => Item(
+                words,
+                new
+                {
+                    kind = "words",
+                    spot = (i % 3) switch
+                    {
+                        0 => "topLeft",
+                        1 => "bottomRight",
+                        _ => "auto",
+                    },
+                }
+            ),
+            5 => new
+            {
+                kind = "set-seconds",
+                slideId,
+                seconds = 20 + i % 97,
+            },
+            6 => Item(words, new { kind = "words", look = new { size = 40 + i % 40 } }),
+            7 => new { kind = "set-title", title = $"Measured {i}" },
+            _ => new
+            {
+                kind = "place-ground",
+                slideId,
+                photoId = talk.Photos[i % talk.Photos.Length],
+            },
+        };
+
+        object Item(string itemId, object edit) =>
+            new
+            {
+                kind = "edit-item",
+                slideId,
+                itemId,
+                edit,
+            };
     }
 }

@@ -1,4 +1,6 @@
 using System.Numerics;
+using System.Runtime.Intrinsics;
+using System.Runtime.Intrinsics.X86;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Store;
@@ -65,35 +67,34 @@ internal static class Finding
             "plate 13",
             "surveyor 7",
         ];
-        double[] ours = await Report.TimeAsync(
-            200,
-            async i => await found.SearchAsync("archive", asked[Math.Abs(i) % asked.Length], 0, 40),
-            warm: 10
-        );
         await using var bare = new SqliteConnection(JaaliDb.ConnectionString(store));
         await bare.OpenAsync();
-        double[] theirs = await Report.TimeAsync(
-            200,
+        // The reference finds the same words and reads the same rows, without ranking them first.
+        (Times ours, Times theirs, _) = await Report.PairsAsync(
+            300,
+            async i => await found.SearchAsync("archive", asked[Math.Abs(i) % asked.Length], 0, 40),
             async i =>
             {
                 await using SqliteCommand query = bare.CreateCommand();
-                query.CommandText = "SELECT rowid FROM FoundWords WHERE FoundWords MATCH $q ORDER BY rank LIMIT 40";
+                query.CommandText = """
+                    SELECT f.* FROM Found f JOIN (SELECT rowid FROM FoundWords WHERE FoundWords MATCH $q LIMIT 40) w
+                    ON f.rowid = w.rowid
+                    """;
                 query.Parameters.AddWithValue("$q", FoundStore.MatchOf(asked[Math.Abs(i) % asked.Length]));
                 await using SqliteDataReader rows = await query.ExecuteReaderAsync();
+                object[] row = new object[rows.FieldCount];
                 while (await rows.ReadAsync())
-                    rows.GetInt64(0);
+                    rows.GetValues(row);
             },
-            warm: 10
+            warm: 20
         );
-        Report.Ratio(
-            "first page of a search over 100,000 harvested records",
-            ours.Average(),
-            theirs.Average(),
-            "ms",
-            2,
-            "against: the bare FTS5 query, same words"
+        Report.Limit(
+            "first page of a search over 100,000 harvested records, over the reference",
+            Times.Of(ours.Sorted.Zip(theirs.Sorted, (a, b) => a - b)),
+            30,
+            $"the same words found and as many rows read, not ranked: {Report.N(theirs.P50)}"
         );
-        Report.Limit("the same, nineteen of twenty", Report.At(ours, .95), "ms", 50);
+        Report.Limit("first page of a search over 100,000 harvested records", ours, 50, aim95: 50);
     }
 
     /// <summary>Near-duplicates of one hash against one popcount pass over all.</summary>
@@ -103,35 +104,60 @@ internal static class Finding
         ulong[] hashes = [.. Enumerable.Range(0, Many).Select(_ => (ulong)random.NextInt64())];
         var index = new HashIndex(hashes);
         int sum = 0;
-        double[] ours = await Report.TimeAsync(
-            400,
+        (Times ours, Times theirs, _) = await Report.PairsAsync(
+            600,
             i =>
             {
                 sum += index.Near(hashes[Math.Abs(i) * 37 % Many]).Count;
                 return Task.CompletedTask;
             },
-            warm: 200
-        );
-        double[] theirs = await Report.TimeAsync(
-            400,
             i =>
             {
-                ulong one = hashes[Math.Abs(i) * 37 % Many];
-                foreach (ulong h in hashes)
-                    if (BitOperations.PopCount(h ^ one) <= SamePicture.MostBits)
-                        sum++;
+                sum += Pass(hashes, hashes[Math.Abs(i) * 37 % Many]);
                 return Task.CompletedTask;
             },
-            warm: 200
+            warm: 400
         );
         Report.Ratio(
             "near-duplicates of one photo among 100,000 hashes",
-            Report.At(ours, .5),
-            Report.At(theirs, .5),
-            "ms",
+            ours,
+            theirs,
             1,
-            $"against: one linear popcount pass over the same array ({sum} found)"
+            "one vectorised pass over the same array"
         );
+        GC.KeepAlive(sum);
+    }
+
+    // Bits that differ, counted in as many hashes at once as the processor has room for.
+    private static int Pass(ulong[] hashes, ulong one)
+    {
+        int found = 0,
+            i = 0;
+        if (Avx2.IsSupported)
+        {
+            Vector256<byte> nibble = Vector256.Create((byte)15),
+                table = Vector256.Create(
+                    Vector128.Create((byte)0, 1, 1, 2, 1, 2, 2, 3, 1, 2, 2, 3, 2, 3, 3, 4),
+                    Vector128.Create((byte)0, 1, 1, 2, 1, 2, 2, 3, 1, 2, 2, 3, 2, 3, 3, 4)
+                );
+            var all = Vector256.Create(one);
+            ref ulong first = ref hashes[0];
+            for (; i + 4 <= hashes.Length; i += 4)
+            {
+                Vector256<byte> bits = (Vector256.LoadUnsafe(ref first, (nuint)i) ^ all).AsByte();
+                Vector256<byte> counts =
+                    Avx2.Shuffle(table, bits & nibble)
+                    + Avx2.Shuffle(table, Vector256.ShiftRightLogical(bits.AsUInt16(), 4).AsByte() & nibble);
+                Vector256<ulong> sums = Avx2.SumAbsoluteDifferences(counts, Vector256<byte>.Zero).AsUInt64();
+                Vector256<ulong> near = Vector256.LessThanOrEqual(sums, Vector256.Create((ulong)SamePicture.MostBits));
+                if (near != Vector256<ulong>.Zero)
+                    found += BitOperations.PopCount(near.ExtractMostSignificantBits());
+            }
+        }
+        for (; i < hashes.Length; i++)
+            if (BitOperations.PopCount(hashes[i] ^ one) <= SamePicture.MostBits)
+                found++;
+        return found;
     }
 
     private static Candidate Sheet(int i)

@@ -1,6 +1,7 @@
 using Jaali.Benchmarks;
 
-// benchmarks [edit|photos|memory|search|hashes|rights|composing|words ...]: all of them, or those named.
+// benchmarks [edit|undo|windows|opening|photos|memory|search|hashes|rights|composing|words ...] [--into=PAGE]: all of
+// them, or those named.
 Console.OutputEncoding = System.Text.Encoding.UTF8;
 string root = AppContext.BaseDirectory;
 while (!File.Exists(Path.Combine(root, "Jaali.slnx")))
@@ -9,6 +10,9 @@ string folder = Directory.CreateTempSubdirectory("jaali-bench-").FullName;
 var all = new (string Name, Func<Task> Run)[]
 {
     ("edit", () => Edits.RunAsync(root, folder)),
+    ("undo", () => Edits.UndoAsync(root, folder)),
+    ("windows", () => Edits.WindowsAsync(root, folder)),
+    ("opening", () => Openings.RunAsync(root, folder)),
     ("photos", () => Photos.RunAsync(root, folder)),
     ("memory", () => Photos.MemoryAsync(root, folder)),
     ("search", () => Finding.SearchAsync(folder)),
@@ -19,11 +23,14 @@ var all = new (string Name, Func<Task> Run)[]
 };
 try
 {
-    foreach ((string name, Func<Task> run) in all.Where(a => args.Length == 0 || args.Contains(a.Name)))
-    {
-        Console.WriteLine($"\n{name}");
+    string[] named = [.. args.Where(a => !a.StartsWith("--", StringComparison.Ordinal))];
+    Console.WriteLine($"{Report.Machine()}\n\n{Report.Head}");
+    foreach ((string name, Func<Task> run) in all.Where(a => named.Length == 0 || named.Contains(a.Name)))
         await run();
-    }
+    if (args.FirstOrDefault(a => a.StartsWith("--rows=", StringComparison.Ordinal)) is { } rows)
+        Report.Take(File.ReadLines(rows["--rows=".Length..]).Where(l => l.StartsWith("| ", StringComparison.Ordinal)));
+    if (args.FirstOrDefault(a => a.StartsWith("--into=", StringComparison.Ordinal)) is { } into)
+        await Report.IntoAsync(into["--into=".Length..]);
 }
 finally
 {

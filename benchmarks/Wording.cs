@@ -92,7 +92,7 @@ internal static class Wording
 
         // A letter more each time, so that nothing is remembered from the last.
         int typed = 0;
-        double[] echo = await Report.TimeAsync(
+        Times echo = await Report.TimeAsync(
             60,
             _ =>
             {
@@ -103,15 +103,9 @@ internal static class Wording
             },
             warm: 10
         );
-        Report.Limit(
-            "words typed, set and judged on their slide, median",
-            Report.At(echo, .5),
-            "ms",
-            50,
-            $"p95 {Report.At(echo, .95):0.0} ms"
-        );
+        Report.Limit("words typed, set and judged on their slide", echo, 50);
 
-        double[] reads = await Report.TimeAsync(
+        Times reads = await Report.TimeAsync(
             60,
             _ =>
             {
@@ -120,18 +114,10 @@ internal static class Wording
             },
             warm: 10
         );
-        // The same slide only painted, at the size of the stage: what showing it costs in any case.
-        Scene scene = SceneBuilder.Build(deck, deck.Slide(slide)!, facts)[0];
-        Report.Limit(
-            "legibility of a slide with a title, a list and a credit, median",
-            Report.At(reads, .5),
-            "ms",
-            50,
-            $"p95 {Report.At(reads, .95):0.0} ms, {scene.Parts.Count} parts"
-        );
+        Report.Limit("legibility of a slide with a title, a list and a credit", reads, 50);
 
         int house = 0;
-        double[] restyled = await Report.TimeAsync(
+        Times restyled = await Report.TimeAsync(
             6,
             _ =>
             {
@@ -141,20 +127,11 @@ internal static class Wording
             },
             warm: 1
         );
-        Report.Limit(
-            string.Create(
-                CultureInfo.InvariantCulture,
-                $"a deck of {deck.Slides.Count} slides in another style, median"
-            ),
-            Report.At(restyled, .5),
-            "ms",
-            2000,
-            $"slowest {restyled[^1]:0} ms"
-        );
+        Report.Limit($"a deck of {deck.Slides.Count} slides in another style", restyled, 2000);
 
         Guid title = deck.Slide(slide)!.Items.OfType<Words>().First().Id;
         Deck busy = Do(deck, new SetRoom(Room.Usual with { Light = RoomLight.Daylight }));
-        double[] remedies = await Report.TimeAsync(
+        Times remedies = await Report.TimeAsync(
             8,
             _ =>
             {
@@ -164,19 +141,13 @@ internal static class Wording
             },
             warm: 2
         );
-        Report.Limit(
-            "all remedies for a title and a list, median",
-            Report.At(remedies, .5),
-            "ms",
-            500,
-            $"slowest {remedies[^1]:0} ms"
-        );
+        Report.Limit("all remedies for a title and a list", remedies, 500);
 
         // Shaping alone, without breaking: what setting words cannot do without.
         string page = string.Join(' ', Enumerable.Repeat("What the shore holds is never a wall of stone.", 110));
         TypeSetting how = new Theme(deck.House, facts.Fonts).Setting(WordsRole.Body);
         int turn = 0;
-        double[] shaped = await Report.TimeAsync(
+        Times shaped = await Report.TimeAsync(
             20,
             _ =>
             {
@@ -184,7 +155,7 @@ internal static class Wording
                 return Task.CompletedTask;
             }
         );
-        double[] set = await Report.TimeAsync(
+        Times set = await Report.TimeAsync(
             20,
             _ =>
             {
@@ -192,13 +163,7 @@ internal static class Wording
                 return Task.CompletedTask;
             }
         );
-        Report.Ratio(
-            "5,000 letters set into a room, against shaping them once",
-            Report.At(set, .5),
-            Report.At(shaped, .5),
-            "ms",
-            12
-        );
+        Report.Ratio("5,000 letters set into a room", set, shaped, 12, "shaping them once");
 
         Deck Do(Deck on, DeckCommand command) =>
             DeckEditor.Apply(on, command, facts) is Edited e
