@@ -26,7 +26,7 @@ internal sealed record BenchTalk(RunningServer Server, string Id, string[] Slide
                 kind = "add-points",
                 text = string.Join(
                     '\n',
-                    Enumerable.Range(1, slides - 2).Select(i => $"What point {i} of the shore says")
+                    Enumerable.Range(1, Math.Min(slides - 2, 198)).Select(i => $"What point {i} of the shore says")
                 ),
             }
         );
@@ -71,7 +71,17 @@ internal sealed record BenchTalk(RunningServer Server, string Id, string[] Slide
                     photoId = photos[i % photos.Length],
                 }
             );
+        // A talk holds 200 points: slides beyond them are doubles, which follow the same points.
+        for (int i = 0; ids.Length + i + 2 < slides; i++)
+            await made.DoAsync(new { kind = "duplicate-slide", slideId = ids[i % ids.Length] });
         deck = await server.GetAsync($"/api/decks/{id}");
+        ids =
+        [
+            .. deck.GetProperty("slides")
+                .EnumerateArray()
+                .Where(s => s.GetProperty("kind").GetString() == "point")
+                .Select(s => s.GetProperty("id").GetString()!),
+        ];
         Dictionary<string, (string, string)> items = deck.GetProperty("slides")
             .EnumerateArray()
             .ToDictionary(s => s.GetProperty("id").GetString()!, s => (Of(s, "frame"), Of(s, "words")));
@@ -93,24 +103,31 @@ internal sealed record BenchTalk(RunningServer Server, string Id, string[] Slide
     }
 
     /// <summary>One edit; its answer is read whole as a browser reads it.</summary>
-    public async Task<int> DoAsync(object command)
-    {
-        int bytes = await Server.AskAsync(
-            HttpMethod.Post,
-            $"/api/decks/{Id}/edits",
-            new { revision = Revision, command }
-        );
-        Revision++;
-        return bytes;
-    }
+    public async Task DoAsync(object command) =>
+        Take(await Server.AskAsync(HttpMethod.Post, $"/api/decks/{Id}/edits", new { revision = Revision, command }));
 
-    public async Task StepAsync(bool redo)
-    {
-        await Server.AskAsync(
-            HttpMethod.Post,
-            $"/api/decks/{Id}/{(redo ? "redo" : "undo")}",
-            new { revision = Revision }
+    public async Task StepAsync(bool redo) =>
+        Take(
+            await Server.AskAsync(
+                HttpMethod.Post,
+                $"/api/decks/{Id}/{(redo ? "redo" : "undo")}",
+                new { revision = Revision }
+            )
         );
-        Revision++;
+
+    // An edit that changes nothing leads to no new revision.
+    private void Take(byte[] patch)
+    {
+        var reader = new Utf8JsonReader(patch);
+        while (reader.Read())
+            if (
+                reader is { TokenType: JsonTokenType.PropertyName, CurrentDepth: 1 }
+                && reader.ValueTextEquals("revision")
+            )
+            {
+                reader.Read();
+                Revision = reader.GetInt32();
+                return;
+            }
     }
 }

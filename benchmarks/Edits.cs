@@ -9,24 +9,34 @@ internal static class Edits
 
     /// <summary>Decks of 20, 200 and 500 slides, each edit beside an empty request; then edits taken back with a long log,
     /// and ten windows.</summary>
-    public static async Task RunAsync(string root, string folder)
+    public static async Task RunAsync(string root, string folder, int? only = null)
     {
         await using RunningServer server = await RunningServer.StartAsync(root, Path.Combine(folder, "edits"), 5298);
         double least = 0;
-        foreach ((int slides, double p50, double p95) in new[] { (20, 6d, 10d), (200, 8, 12), (500, 10, 15) })
+        foreach (
+            (int slides, double p50, double p95) in new[] { (20, 6d, 10d), (200, 8, 12), (500, 10, 15) }.Where(s =>
+                only is null || s.Item1 == only
+            )
+        )
         {
             BenchTalk talk = await BenchTalk.MakeAsync(server, root, slides);
             // Which edits are warm does not depend on the size of the talk: all kinds, on all slides.
             for (int i = 0; i < Math.Max(300, talk.Slides.Length); i++)
-                await talk.DoAsync(Command(talk, i));
+                await talk.DoAsync(Command(talk, i).Command);
             double cpu = 0;
+            Dictionary<string, List<double>> kinds = [];
             (_, Times empty, Times more) = await Report.PairsAsync(
                 Rounds,
                 async i =>
                 {
                     double before = server.Cpu;
-                    await talk.DoAsync(Command(talk, i + 7));
-                    cpu += i >= 0 ? server.Cpu - before : 0;
+                    (string? kind, object command) = Command(talk, i + 7);
+                    double took = await Report.OnceAsync(() => talk.DoAsync(command));
+                    if (i < 0)
+                        return;
+                    cpu += server.Cpu - before;
+                    kinds.TryAdd(kind, []);
+                    kinds[kind].Add(took);
                 },
                 _ => server.AskAsync(HttpMethod.Get, "/api/health"),
                 warm: 20
@@ -38,6 +48,9 @@ internal static class Edits
                 $"empty request {Report.N(empty.P50)}",
                 cpu / Rounds,
                 p95
+            );
+            Console.Error.WriteLine(
+                string.Join("; ", kinds.Select(k => $"{k.Key} {Report.N(Times.Of(k.Value).P50)} ms"))
             );
             if (least == 0)
                 least = cpu / Rounds;
@@ -58,11 +71,11 @@ internal static class Edits
         await using RunningServer server = await RunningServer.StartAsync(root, Path.Combine(folder, "undo"), 5298);
         BenchTalk talk = await BenchTalk.MakeAsync(server, root, 20);
         while (talk.Revision < 5000)
-            await talk.DoAsync(Command(talk, talk.Revision));
+            await talk.DoAsync(Command(talk, talk.Revision).Command);
         (Times undo, Times edit, _) = await Report.PairsAsync(
             Rounds,
             _ => talk.StepAsync(false),
-            i => talk.DoAsync(Command(talk, i + 3)),
+            i => talk.DoAsync(Command(talk, i + 3).Command),
             warm: 20
         );
         Report.Ratio("an edit taken back at revision 5,000", undo, edit, 1.2, "an edit");
@@ -87,7 +100,7 @@ internal static class Edits
             150,
             async i =>
             {
-                Task edit = talk.DoAsync(Command(talk, Math.Abs(i)));
+                Task edit = talk.DoAsync(Command(talk, i).Command);
                 for (int n = 0; n < windows.Count; n++)
                     if (!await seen.WaitAsync(5000))
                         throw new InvalidOperationException("A window was not told of an edit.");
@@ -101,64 +114,65 @@ internal static class Edits
     }
 
     // All kinds that a hand makes again and again, on every slide with a photo; no two in turn are the same.
-    private static object Command(BenchTalk talk, int i)
+    private static (string Kind, object Command) Command(BenchTalk talk, int i)
     {
         i = Math.Abs(i);
         int n = i * 7 % talk.Slides.Length;
         string slideId = talk.Slides[n];
         (string ground, string words) = talk.Items[n];
         double small = i % 50 * .003;
+        string[] spots = ["topLeft", "bottomRight", "auto"];
         return (i % 9) switch
         {
-            0 => Item(
-                ground,
+            0 => (
+                "crop",
+                Item(
+                    ground,
+                    new
+                    {
+                        kind = "frame",
+                        crop = new
+                        {
+                            x = small,
+                            y = .1,
+                            width = .8,
+                            height = .8,
+                        },
+                    }
+                )
+            ),
+            1 => ("words", Item(words, new { kind = "words", text = $"What {i} of the shore says" })),
+            2 => (
+                "notes",
                 new
                 {
-                    kind = "frame",
-                    crop = new
-                    {
-                        x = small,
-                        y = .1,
-                        width = .8,
-                        height = .8,
-                    },
+                    kind = "set-notes",
+                    slideId,
+                    notes = $"Note {i} on the shore",
                 }
             ),
-            1 => Item(words, new { kind = "words", text = $"What {i} of the shore says" }),
-            2 => new
-            {
-                kind = "set-notes",
-                slideId,
-                notes = $"Note {i} on the shore",
-            },
-            3 => Item(ground, new { kind = "frame", tone = i % 2 == 0 ? "grey" : "natural" }),
-            4 => Item(
-                words,
+            3 => ("tone", Item(ground, new { kind = "frame", tone = i % 2 == 0 ? "grey" : "natural" })),
+            4 => ("place of words", Item(words, new { kind = "words", spot = spots[i % 3] })),
+            5 => (
+                "time",
                 new
                 {
-                    kind = "words",
-                    spot = (i % 3) switch
-                    {
-                        0 => "topLeft",
-                        1 => "bottomRight",
-                        _ => "auto",
-                    },
+                    kind = "set-seconds",
+                    slideId,
+                    seconds = 20 + i % 97,
                 }
             ),
-            5 => new
-            {
-                kind = "set-seconds",
-                slideId,
-                seconds = 20 + i % 97,
-            },
-            6 => Item(words, new { kind = "words", look = new { size = 40 + i % 40 } }),
-            7 => new { kind = "set-title", title = $"Measured {i}" },
-            _ => new
-            {
-                kind = "place-ground",
-                slideId,
-                photoId = talk.Photos[i % talk.Photos.Length],
-            },
+            6 => ("size of words", Item(words, new { kind = "words", look = new { size = 40 + i % 40 } })),
+            7 => ("title", new { kind = "set-title", title = $"Measured {i}" }),
+            _ => (
+                "photo",
+                new
+                {
+                    kind = "place-ground",
+                    slideId,
+                    photoId = talk.Photos[i % talk.Photos.Length],
+                }
+            ),
         };
 
         object Item(string itemId, object edit) =>

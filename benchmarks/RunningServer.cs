@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using System.IO.Compression;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
@@ -83,8 +84,8 @@ internal sealed class RunningServer : IAsyncDisposable
         return await answer.Content.ReadFromJsonAsync<JsonElement>();
     }
 
-    /// <summary>Asks as a browser does and reads the whole answer; it is not unpacked.</summary>
-    public async Task<int> AskAsync(HttpMethod method, string path, object? body = null)
+    /// <summary>Asks as a browser does and reads the whole answer.</summary>
+    public async Task<byte[]> AskAsync(HttpMethod method, string path, object? body = null)
     {
         using var request = new HttpRequestMessage(method, path);
         request.Headers.AcceptEncoding.ParseAdd("gzip, deflate, br");
@@ -94,7 +95,12 @@ internal sealed class RunningServer : IAsyncDisposable
         byte[] bytes = await answer.Content.ReadAsByteArrayAsync();
         if (!answer.IsSuccessStatusCode)
             throw new InvalidOperationException($"{path}: {System.Text.Encoding.UTF8.GetString(bytes)}");
-        return bytes.Length;
+        if (!answer.Content.Headers.ContentEncoding.Contains("br"))
+            return bytes;
+        using var packed = new BrotliStream(new MemoryStream(bytes), CompressionMode.Decompress);
+        using var plain = new MemoryStream();
+        await packed.CopyToAsync(plain);
+        return plain.ToArray();
     }
 
     public async ValueTask DisposeAsync()

@@ -63,10 +63,22 @@ public sealed class LegibilityTests
             .Array[1, 400]
             .Sample(under =>
             {
-                Ink ink = Ink.WithPlate([.. under], Contrast.SmallWords, Inks);
+                var sample = new LightSample();
+                foreach (double l in under)
+                    sample.Add(LightSample.GreyOf(l));
+                Ink ink = Ink.WithPlate(sample, Contrast.SmallWords, Inks);
                 Assert.True(ink.Ratio >= Contrast.SmallWords);
-                double bare = Ink.Best([.. under], Inks).Ratio;
+                double bare = Ink.Best(sample, Inks).Ratio;
                 Assert.Equal(bare >= Contrast.SmallWords, ink.PlateStrength == 0);
+                // On the luminances themselves, mixed one by one, it is enough as well.
+                double plate = Math.Round(255 * Luminance.Encode(Luminance.Of(ink.PlateColour))) / 255,
+                    p = ink.PlateStrength;
+                double[] mixed =
+                [
+                    .. under.Select(l => p == 0 ? l : Luminance.Decode(Luminance.Encode(l) * (1 - p) + plate * p)),
+                ];
+                double worst = Contrast.WorstTenth(mixed, Luminance.Of(ink.Colour));
+                Assert.True(worst >= Contrast.SmallWords * (p == 0 ? .99 : 1), $"{worst}");
             });
 
     [Fact]

@@ -64,9 +64,10 @@ internal static class CreditLine
         )
             (set, spot) = (Lines(1), inside);
         SlideRect box = spot.Box;
-        Ink ink = Ink.WithPlate(scene.Backdrop.Under(box.Grown(4)), Contrast.SmallWords, scene.Inks, scene.Deck.Room);
+        LightSample under = scene.Backdrop.Light(box.Grown(4));
+        Ink ink = Ink.WithPlate(under, Contrast.SmallWords, scene.Inks, scene.Deck.Room);
         if (scene.House.Look(WordsRole.Credit).Ink is { } own)
-            ink = Own(own, ink, scene.Backdrop.Under(box.Grown(4)), scene.Deck.Room);
+            ink = Own(own, ink, under, scene.Deck.Room);
         List<SceneNode> nodes = [];
         if (ink.PlateStrength > 0)
             nodes.Add(
@@ -96,9 +97,9 @@ internal static class CreditLine
     }
 
     // The ink that the house has for credits, where it reads; else the better of the two.
-    private static Ink Own(string colour, Ink better, double[] under, Room room)
+    private static Ink Own(string colour, Ink better, LightSample under, Room room)
     {
-        double ratio = Contrast.WorstTenth(under, Luminance.Of(colour), room);
+        double ratio = under.WorstTenth(Luminance.Of(colour), room);
         return ratio >= Contrast.SmallWords
             ? better with
             {
@@ -120,6 +121,6 @@ internal static class CreditLine
             room.Width,
             room.Height
         );
-        return new FoundSpot(Spot.BottomLeft, box, Ink.Best(scene.Backdrop.Under(box), scene.Inks));
+        return new FoundSpot(Spot.BottomLeft, box, Ink.Best(scene.Backdrop.Light(box), scene.Inks));
     }
 }

@@ -126,9 +126,9 @@ public static class Remedies
                 );
                 if (others.Any(o => o.Grown(24).Overlaps(place)) || !SpotFinder.StandsClear(around, place))
                     continue;
-                double[] under = around.Under.Under(place);
+                LightSample under = around.Under.Light(place);
                 double ratio = words.Look?.Ink is { } own
-                    ? Contrast.WorstTenth(under, Luminance.Of(own))
+                    ? under.WorstTenth(Luminance.Of(own))
                     : Ink.Best(under, below.Inks).Ratio;
                 bool onSubject = around.Subjects.Any(s => place.Grown(40).Contains(s));
                 places.Add((around.Under.Busyness(place) * 4 - Math.Log(ratio) + (onSubject ? 3 : 0), place));

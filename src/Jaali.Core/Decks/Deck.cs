@@ -113,29 +113,34 @@ public sealed record Deck(
         title == NoTitle ? [] : [.. SearchWords.Propose(title)];
 
     /// <summary>The slide with this identity, or null.</summary>
-    public Slide? Slide(Guid id) => Slides.Find(s => s.Id == id);
+    public Slide? Slide(Guid id) => PlaceOf(id) is >= 0 and int at ? Slides[at] : null;
+
+    /// <summary>The place of the slide with this identity among <see cref="Slides"/>, or -1.</summary>
+    public int PlaceOf(Guid slideId) => Places<Slide>.Of(Slides, slideId, s => s.Id);
 
     /// <summary>The point with this identity, or null; the opening has that of the deck.</summary>
-    public Point? Point(Guid id) => id == Id ? Opening : Points.Find(p => p.Id == id);
+    public Point? Point(Guid id) =>
+        id == Id ? Opening
+        : Places<Point>.Of(Points, id, p => p.Id) is >= 0 and int at ? Points[at]
+        : null;
 
     /// <summary>The deck with one slide changed; the slide must be in it.</summary>
-    public Deck With(Slide slide) =>
-        this with
-        {
-            Slides = Slides.SetItem(Slides.FindIndex(s => s.Id == slide.Id), slide),
-        };
+    public Deck With(Slide slide)
+    {
+        Deck changed = this with { Slides = Slides.SetItem(PlaceOf(slide.Id), slide) };
+        Places<Slide>.Carry(Slides, changed.Slides);
+        return changed;
+    }
 
     /// <summary>The deck with one point changed; the point must be in it.</summary>
-    public Deck With(Point point) =>
-        point.Id == Id
-            ? this with
-            {
-                OwnOpening = point,
-            }
-            : this with
-            {
-                Points = Points.SetItem(Points.FindIndex(p => p.Id == point.Id), point),
-            };
+    public Deck With(Point point)
+    {
+        if (point.Id == Id)
+            return this with { OwnOpening = point };
+        Deck changed = this with { Points = Points.SetItem(Places<Point>.Of(Points, point.Id, p => p.Id), point) };
+        Places<Point>.Carry(Points, changed.Points);
+        return changed;
+    }
 
     private static ImmutableList<Slide> Settled(ImmutableList<Slide> slides, SlideShape shape, Guid id)
     {

@@ -40,12 +40,12 @@ public static class Leading
     {
         if (!link.StartsWith(ToSlide, StringComparison.Ordinal))
             return link;
-        int here = deck.Slides.FindIndex(s => s.Id == slide.Id),
+        int here = deck.PlaceOf(slide.Id),
             to = link switch
             {
                 ToNext => here + 1,
                 ToPrevious => here - 1,
-                _ => Guid.TryParse(link[ToSlide.Length..], out Guid id) ? deck.Slides.FindIndex(s => s.Id == id) : -1,
+                _ => Guid.TryParse(link[ToSlide.Length..], out Guid id) ? deck.PlaceOf(id) : -1,
             };
         return here >= 0 && to >= 0 && to < deck.Slides.Count ? ToSlide + deck.Slides[to].Id : null;
     }

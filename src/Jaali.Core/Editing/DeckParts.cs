@@ -189,6 +189,14 @@ public static class DeckParts
     )
         where T : class
     {
+        if (from.Count == to.Count && from.Zip(to).All(p => id(p.First) == id(p.Second)))
+        {
+            // Nothing came, went or changed places.
+            foreach ((T a, T b) in from.Zip(to))
+                if (!ReferenceEquals(a, b))
+                    each(id(b), a, b);
+            return;
+        }
         Dictionary<Guid, T> was = from.ToDictionary(id);
         foreach (T b in to)
         {

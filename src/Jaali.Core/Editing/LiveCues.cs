@@ -47,6 +47,8 @@ public static class LiveCues
     /// <summary>What went with things that were taken off, in a sentence; empty for nothing.</summary>
     public static string Gone(Deck before, Deck after)
     {
+        if (ReferenceEquals(before.Slides, after.Slides))
+            return "";
         int gone = after.Slides.Sum(s =>
             before.Slide(s.Id) is { } was && !ReferenceEquals(was.Cues, s.Cues) && !ReferenceEquals(was.Items, s.Items)
                 ? was.Cues.Count(c => !s.Cues.Exists(n => n.Id == c.Id))

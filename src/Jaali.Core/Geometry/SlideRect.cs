@@ -27,6 +27,10 @@ public readonly record struct SlideRect(double X, double Y, double Width, double
     /// <summary>True where a place lies in it or on its edge.</summary>
     public bool Contains(SlidePoint place) => place.X >= X && place.X <= Right && place.Y >= Y && place.Y <= Bottom;
 
+    /// <summary>True where another lies wholly inside.</summary>
+    public bool Holds(SlideRect other) =>
+        other.X >= X && other.Y >= Y && other.Right <= Right && other.Bottom <= Bottom;
+
     /// <summary>The rectangle grown by the same amount on every side; a negative amount shrinks it.</summary>
     public SlideRect Grown(double by) => new(X - by, Y - by, Width + 2 * by, Height + 2 * by);
 }

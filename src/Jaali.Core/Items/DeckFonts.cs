@@ -15,7 +15,8 @@ public static class DeckFonts
                 .Select(g => (g.Key, (IReadOnlyList<int>)[.. g])),
         ];
 
-    private static IEnumerable<string> Families(Deck deck, Slide slide) =>
+    /// <summary>The families that the words of a slide are set in.</summary>
+    public static IEnumerable<string> Families(Deck deck, Slide slide) =>
         slide.Kind == SlideKind.Credits
             ? [Family(deck, WordsRole.Heading, null), Family(deck, WordsRole.Credit, null)]
             : slide

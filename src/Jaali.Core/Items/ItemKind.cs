@@ -23,6 +23,30 @@ public sealed record ItemPlace(Deck Deck, Slide Slide, IPhotoFacts Photos)
 /// <param name="CreditSpot">Where its credit is wanted.</param>
 public sealed record PhotoUse(Guid ItemId, string PhotoId, Changes Changes, SlideRect Rect, Spot CreditSpot);
 
+/// <summary>What an item may follow beyond its own slide and that slide's point. The look, the room and the declared use
+/// are everyone's.</summary>
+[Flags]
+public enum Follows
+{
+    /// <summary>Nothing else.</summary>
+    Nothing = 0,
+
+    /// <summary>The title of the talk.</summary>
+    Title = 1,
+
+    /// <summary>Who gives it.</summary>
+    Speaker = 2,
+
+    /// <summary>Other points.</summary>
+    Plan = 4,
+
+    /// <summary>Other slides.</summary>
+    Slides = 8,
+
+    /// <summary>All of them.</summary>
+    All = Title | Speaker | Plan | Slides,
+}
+
 /// <summary>An item, or why there is none.</summary>
 public readonly record struct ItemResult(Item? Item, Refusal? Refusal)
 {
@@ -80,6 +104,10 @@ public abstract class ItemKind
 
     /// <summary>Adds its nodes to a scene.</summary>
     public abstract void Compose(Item item, Composition scene);
+
+    /// <summary>What beyond its own slide and point its words or looks follow, so that only what may differ is made anew. A
+    /// kind that does not say follows everything.</summary>
+    public virtual Follows Follows(Item item) => Items.Follows.All;
 
     /// <summary>The photos that it shows.</summary>
     public abstract IEnumerable<PhotoUse> Photos(Item item);

@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Photos;
@@ -29,8 +31,15 @@ public static class ItemKinds
     /// <summary>The kind of this name, or null.</summary>
     public static ItemKind? Named(string name) => ByName.GetValueOrDefault(name);
 
-    /// <summary>The photos that a slide shows, from bottom to top.</summary>
-    public static IEnumerable<PhotoUse> Photos(Slide slide) => slide.Items.SelectMany(i => Of(i).Photos(i));
+    /// <summary>The photos that a slide shows, from bottom to top; remembered with the items.</summary>
+    public static IReadOnlyList<PhotoUse> Photos(Slide slide) =>
+        Shown.GetValue(slide.Items, static items => [.. items.SelectMany(i => Of(i).Photos(i))]);
+
+    private static readonly ConditionalWeakTable<ImmutableList<Item>, PhotoUse[]> Shown = [];
+
+    /// <summary>What the items of a slide follow beyond it.</summary>
+    public static Follows Follows(Slide slide) =>
+        slide.Items.Aggregate(Items.Follows.Nothing, static (all, i) => all | Of(i).Follows(i));
 
     /// <summary>True where a slide shows a photo; where none is named, any.</summary>
     public static bool Shows(Slide slide, string? photoId = null) =>

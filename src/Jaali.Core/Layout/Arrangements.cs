@@ -105,7 +105,7 @@ public static class Arrangements
             side = Math.Max(room.X, 24),
             foot =
                 house.CreditMargin
-                + Lines(house.Look(WordsRole.Credit), CreditLetters * ItemKinds.Photos(slide).Count(), CreditPerUnit);
+                + Lines(house.Look(WordsRole.Credit), CreditLetters * ItemKinds.Photos(slide).Count, CreditPerUnit);
         if (slide.Items.OfType<Words>().FirstOrDefault() is { } words)
             top = Math.Max(
                 top,

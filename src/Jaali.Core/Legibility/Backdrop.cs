@@ -19,6 +19,10 @@ public abstract class Layer
 
     /// <summary>What it shows at a place of the slide.</summary>
     public abstract Shade At(double x, double y);
+
+    /// <summary>The photo that alone fills a rectangle, opaque and upright; null where it is otherwise, or not known to be
+    /// so.</summary>
+    public virtual PhotoLayer? Filling(SlideRect box) => null;
 }
 
 /// <summary>Everything painted so far on a slide, from bottom to top, over its own colour.</summary>
@@ -41,6 +45,37 @@ public sealed class Backdrop(string colour)
     {
         _layers.Add(layer);
         _paper++;
+    }
+
+    /// <summary>How light it is under a rectangle: the same places as <see cref="Under"/> looks at.</summary>
+    /// <param name="box">In slide units, before it is turned.</param>
+    /// <param name="turn">Degrees clockwise about <paramref name="about"/>.</param>
+    /// <param name="about">What stays in its place.</param>
+    /// <param name="into">Is filled with it, if given; what it held is forgotten.</param>
+    public LightSample Light(SlideRect box, double turn = 0, SlidePoint about = default, LightSample? into = null)
+    {
+        LightSample found = into ?? new();
+        found.Clear();
+        Layer[] here = turn == 0 ? [.. _layers.Where(l => l.Bounds.Overlaps(box))] : [.. _layers];
+        if (here.Length == 0)
+        {
+            found.Add(LightSample.GreyOf(_plain));
+            return found;
+        }
+        PhotoLayer? photo = turn == 0 ? here[^1].Filling(box) : null;
+        (int columns, int rows, double dx, double dy) = Grid(box, photo is null ? here : [here[^1]]);
+        if (photo is not null)
+        {
+            photo.Light(box, columns, rows, found);
+            return found;
+        }
+        for (int y = 0; y < rows; y++)
+        for (int x = 0; x < columns; x++)
+        {
+            SlidePoint p = new SlidePoint(box.X + (x + .5) * dx, box.Y + (y + .5) * dy).Turned(about, turn);
+            found.Add(LightSample.GreyOf(At(here, p.X, p.Y)));
+        }
+        return found;
     }
 
     /// <summary>Relative luminances under a rectangle, at least one.</summary>
@@ -70,8 +105,14 @@ public sealed class Backdrop(string colour)
     public double Busyness(SlideRect box)
     {
         Layer[] here = [.. _layers.Where(l => l.Bounds.Overlaps(box))];
-        if (here.Length == 0)
-            return 0;
+        return here.Length == 0 ? 0 : here[^1].Filling(box)?.Busyness(box) ?? Sampled(box, here);
+    }
+
+    /// <summary>The same, place by place, whatever lies there.</summary>
+    internal double BusynessBySamples(SlideRect box) => Sampled(box, [.. _layers.Where(l => l.Bounds.Overlaps(box))]);
+
+    private double Sampled(SlideRect box, Layer[] here)
+    {
         (int columns, int rows, double dx, double dy) = Grid(box, here);
         double step = 0,
             sum = 0,

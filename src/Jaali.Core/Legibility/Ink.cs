@@ -7,44 +7,51 @@ namespace Jaali.Core.Legibility;
 /// <param name="PlateStrength">0 for none, to 1 for solid.</param>
 public sealed record Ink(string Colour, double Ratio, string PlateColour, double PlateStrength)
 {
-    /// <summary>The ink that reads better over these pixels, without a plate.</summary>
-    public static Ink Best(double[] under, InkPair inks, Room? room = null)
+    /// <summary>The ink that reads better over this, without a plate.</summary>
+    public static Ink Best(LightSample under, InkPair inks, Room? room = null)
     {
-        double light = Contrast.WorstTenth(under, Luminance.Of(inks.Light), room),
-            dark = Contrast.WorstTenth(under, Luminance.Of(inks.Dark), room);
+        double light = under.WorstTenth(Luminance.Of(inks.Light), room),
+            dark = under.WorstTenth(Luminance.Of(inks.Dark), room);
         return light >= dark ? new(inks.Light, light, inks.Dark, 0) : new(inks.Dark, dark, inks.Light, 0);
     }
 
     /// <summary>The better ink with the weakest plate, in steps of a hundredth, that lifts it to the wanted
     /// contrast.</summary>
-    public static Ink WithPlate(double[] under, double wanted, InkPair inks, Room? room = null)
+    public static Ink WithPlate(LightSample under, double wanted, InkPair inks, Room? room = null)
     {
         Ink ink = Best(under, inks, room);
         if (ink.Ratio >= wanted)
             return ink;
         double own = Luminance.Of(ink.Colour),
-            plate = Math.Round(255 * Luminance.Encode(Luminance.Of(ink.PlateColour)));
-        // What is under the plate is only known by its luminance; mixing its grey in sRGB, as painters do, is within
-        // a step of mixing the colours.
-        double[] grey = [.. under.Select(l => Luminance.Encode(l) * 255)];
+            plate = Math.Round(255 * Luminance.Encode(Luminance.Of(ink.PlateColour))),
+            // What is under the plate is only known by its luminance; mixing its grey in sRGB, as painters do, is within
+            // a step of mixing the colours. A plate keeps the order of what lies under it, so that the worst tenth stays
+            // where it is and one value is enough.
+            worst = Luminance.Encode(under.Worst(.1, own, room).Luminance) * 255;
+        // What is read off a histogram may be a hundredth too good.
+        wanted *= 1.01;
         int low = 1,
             high = 100;
         while (low < high)
         {
             int middle = (low + high) / 2;
-            if (Reached(middle / 100.0) >= wanted)
+            if (Ratio(Plated(worst, middle)) >= wanted)
                 high = middle;
             else
                 low = middle + 1;
         }
-        return ink with { PlateStrength = low / 100.0, Ratio = Reached(low / 100.0) };
+        // Where something is on the other side of the ink, its order changes: that is looked at whole.
+        while (low < 100 && All(low) < wanted)
+            low++;
+        return ink with { PlateStrength = low / 100.0, Ratio = All(low) };
 
-        double Reached(double strength) =>
-            Contrast.WorstTenth(
-                [.. grey.Select(g => Luminance.Decode((g * (1 - strength) + plate * strength) / 255))],
-                own,
-                room
-            );
+        double Plated(double grey, int strength) =>
+            Luminance.Decode((grey * (1 - strength / 100.0) + plate * (strength / 100.0)) / 255);
+
+        double Ratio(double luminance) => room?.Ratio(luminance, own) ?? Contrast.Ratio(luminance, own);
+
+        double All(int strength) =>
+            under.Through(l => Plated(Luminance.Encode(l) * 255, strength)).WorstTenth(own, room);
     }
 }
 

@@ -23,6 +23,52 @@ public sealed class PhotoLayer(ToneMap tones, SlideRect image, IReadOnlyList<dou
             return default;
         return new(tones.At((int)(u * tones.Width), (int)(v * tones.Height), colours), 1);
     }
+
+    /// <inheritdoc/>
+    public override PhotoLayer? Filling(SlideRect box) => image.Holds(box) ? this : null;
+
+    private LightTables Tables => field ??= LightTables.Of(tones, colours);
+
+    /// <summary>Looks at so many places of a rectangle that lies inside.</summary>
+    internal void Light(SlideRect box, int columns, int rows, LightSample into)
+    {
+        LightTables tables = Tables;
+        Span<int> across = columns <= 1024 ? stackalloc int[columns] : new int[columns];
+        for (int x = 0; x < columns; x++)
+            across[x] = Pixel(box.X + (x + .5) * box.Width / columns - image.X, image.Width, tables.Width);
+        for (int y = 0; y < rows; y++)
+        {
+            ReadOnlySpan<byte> row = tables.Row(
+                Pixel(box.Y + (y + .5) * box.Height / rows - image.Y, image.Height, tables.Height)
+            );
+            foreach (int x in across)
+                into.Add(row[x]);
+        }
+    }
+
+    /// <summary>How restless a rectangle that lies inside is, as <see cref="Backdrop.Busyness"/> says, from the sums of
+    /// its pixels. A place may be seen that lies half outside: beside what the places themselves say it is off by at most
+    /// .01 and a tenth.</summary>
+    internal double Busyness(SlideRect box)
+    {
+        LightTables tables = Tables;
+        (int x0, int x1) = Pixels(box.X - image.X, box.Width, image.Width, tables.Width);
+        (int y0, int y1) = Pixels(box.Y - image.Y, box.Height, image.Height, tables.Height);
+        (long light, long squares, long steps) = tables.Sums(x0, y0, x1, y1);
+        double n = (double)(x1 - x0) * (y1 - y0),
+            mean = light / n / 255;
+        return steps / n / 255 + .5 * Math.Sqrt(Math.Max(0, squares / n / (255 * 255) - mean * mean));
+    }
+
+    // Pixels that lie inside for the most part, at least one.
+    private static (int From, int To) Pixels(double from, double length, double whole, int pixels)
+    {
+        int first = Math.Clamp((int)Math.Round(from / whole * pixels), 0, pixels - 1);
+        return (first, Math.Clamp((int)Math.Round((from + length) / whole * pixels), first + 1, pixels));
+    }
+
+    private static int Pixel(double along, double length, int pixels) =>
+        Math.Clamp((int)(along / length * pixels), 0, pixels - 1);
 }
 
 /// <summary>An outline filled with one colour.</summary>
@@ -126,6 +172,12 @@ public sealed class GroupLayer(
         Shade shade = inner.At(about.X + dx * _cos - dy * _sin, about.Y + dx * _sin + dy * _cos);
         return shade with { Opacity = shade.Opacity * opacity };
     }
+
+    /// <inheritdoc/>
+    public override PhotoLayer? Filling(SlideRect box) =>
+        turn == 0 && scale == 1 && opacity >= 1 && (clip is null || clip.IsRect && clip.Bounds.Holds(box))
+            ? inner.Filling(box)
+            : null;
 
     private static SlideRect Around(SlideRect r, Path? clip, double turn, double scale, SlidePoint about)
     {

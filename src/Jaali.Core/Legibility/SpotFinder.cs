@@ -117,7 +117,7 @@ public static class SpotFinder
         for (int i = 0; i < order.Count; i++)
         {
             SlideRect box = BoxAt(order[i], around.Slide, room);
-            double[] under = around.Under.Under(box.Grown(4));
+            LightSample under = around.Under.Light(box.Grown(4));
             Ink ink = Ink.Best(under, around.Inks);
             double cost = i * .012 + around.Under.Busyness(box.Grown(8)) + .25 * Math.Max(0, wanted - ink.Ratio);
             if (around.Taken.Any(t => t.Grown(Apart).Overlaps(box)))
@@ -146,7 +146,7 @@ public static class SpotFinder
         foreach (Spot spot in Corners.Where(Free))
         {
             SlideRect box = BoxAt(spot, around.Slide, room);
-            Ink ink = Ink.Best(around.Under.Under(box.Grown(4)), around.Inks);
+            Ink ink = Ink.Best(around.Under.Light(box.Grown(4)), around.Inks);
             if (
                 ink.Ratio >= wanted
                 && around.Under.Busyness(box.Grown(8)) < CalmArea.Restless
@@ -202,7 +202,7 @@ public static class SpotFinder
                 || around.Taken.Any(t => t.Grown(Apart).Overlaps(box))
             )
                 continue;
-            Ink ink = Ink.Best(around.Under.Under(box.Grown(4)), around.Inks);
+            Ink ink = Ink.Best(around.Under.Light(box.Grown(4)), around.Inks);
             double cost =
                 around.Under.Busyness(box.Grown(8))
                 + .25 * Math.Max(0, wanted - ink.Ratio)

@@ -67,20 +67,19 @@ public sealed record WordsReading(
         Func<double, double>? seen = null
     )
     {
-        List<double> all = [];
+        LightSample all = new(),
+            bare = new();
         double[] worst = new double[letters.Count];
         for (int i = 0; i < letters.Count; i++)
         {
-            double[] here = under.Under(letters[i], turn, about);
-            for (int k = 0; k < here.Length; k++)
-                here[k] = room.Ratio(seen is null ? here[k] : seen(here[k]), ink);
-            Array.Sort(here);
-            worst[i] = here[(int)(here.Length * .1)];
-            all.AddRange(here);
+            LightSample here = under.Light(letters[i], turn, about, bare);
+            if (seen is not null)
+                here = here.Through(seen);
+            worst[i] = here.WorstTenth(ink, room);
+            all.Add(here);
         }
-        all.Sort();
-        double ratio = all.Count == 0 ? 21 : all[(int)(all.Count * .1)],
-            half = all.Count == 0 ? 21 : all[all.Count / 2],
+        double ratio = all.Count == 0 ? 21 : all.WorstTenth(ink, room),
+            half = all.Count == 0 ? 21 : all.Worst(.5, ink, room).Ratio,
             smallest = room.SmallestXHeight * slideHeight / (xHeight / size);
         Readable how =
             ratio >= wanted ? Readable.Well

@@ -18,7 +18,7 @@ public sealed record SlidePlay(Guid SlideId, SlideMotion Coming, IReadOnlyList<C
     /// <param name="photos">Facts of photos.</param>
     public static SlidePlay Of(Deck deck, Slide slide, Func<Slide, IReadOnlyList<Scene>> scenes, IPhotoFacts photos)
     {
-        int at = deck.Slides.IndexOf(slide);
+        int at = deck.PlaceOf(slide.Id);
         Timeline timeline = TimelineOf(slide);
         return new(slide.Id, SlideMotion.Of(deck, slide), Carried(), timeline);
 

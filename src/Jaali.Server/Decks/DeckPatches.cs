@@ -1,3 +1,5 @@
+using Jaali.Caching;
+using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Scenes;
 using Jaali.Store;
@@ -70,20 +72,35 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
         );
     }
 
-    /// <summary>From one revision to a later one; the whole where the first is not known any more.</summary>
+    /// <summary>From one revision to a later one; the whole where the first is not known any more. What cannot differ is
+    /// not looked at: an edit of a long talk costs what an edit of a short one does.</summary>
     public DeckPatch Between(StoredDeck? was, StoredDeck now)
     {
         if (was is null)
             return Whole(now);
+        string records = Records;
+        // Who made the edit, and all others who have the deck open, are told the same.
+        if (
+            _last.TryGet(now.Deck.Id, out DeckStep last)
+            && ReferenceEquals(last.Now, now)
+            && ReferenceEquals(last.Was, was)
+            && last.Patch.Records == records
+        )
+            return last.Patch;
+        DeckPatch patch = Made(was, now, records);
+        _last.Put(now.Deck.Id, new(was, now, patch));
+        return patch;
+    }
+
+    private DeckPatch Made(StoredDeck was, StoredDeck now, string records)
+    {
         Deck from = was.Deck,
             to = now.Deck;
-        DeckHeader header = views.HeaderOf(to);
-        Dictionary<Guid, Slide> old = from.Slides.ToDictionary(s => s.Id);
+        var change = DeckDifference.Of(from, to);
         List<SlideView> slides = [];
         List<Slide> seenAnew = [];
-        foreach (Slide slide in to.Slides)
+        foreach ((Slide? before, Slide slide) in change.MayDiffer)
         {
-            Slide? before = old.GetValueOrDefault(slide.Id);
             SlideView? seen = before is null ? null : views.Of(from, before),
                 view = views.Of(to, slide);
             if (!ReferenceEquals(seen, view))
@@ -92,27 +109,27 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
                 continue;
             seenAnew.Add(slide);
         }
-        Dictionary<Guid, Point> points = from.Points.ToDictionary(p => p.Id);
-        Guid[] pointOrder = [.. to.Points.Select(p => p.Id)],
-            slideOrder = [.. to.Slides.Select(s => s.Id)];
+        DeckHeader old = views.HeaderOf(from),
+            header = views.HeaderOf(to, from, change);
         return new DeckPatch(
             to.Id,
             was.Revision,
             now.Revision,
-            Records,
-            header == views.HeaderOf(from) ? null : header,
-            pointOrder.SequenceEqual(from.Points.Select(p => p.Id)) ? null : pointOrder,
-            [
-                .. SameOpening(from, to) ? Array.Empty<Point>() : [to.Opening],
-                .. to.Points.Where(p => !points.TryGetValue(p.Id, out Point? b) || !ReferenceEquals(b, p)),
-            ],
-            slideOrder.SequenceEqual(from.Slides.Select(s => s.Id)) ? null : slideOrder,
+            records,
+            header == old ? null : header,
+            change.SamePointOrder ? null : [.. to.Points.Select(p => p.Id)],
+            [.. SameOpening(from, to) ? Array.Empty<Point>() : [to.Opening], .. change.Points],
+            change.SameSlideOrder ? null : [.. to.Slides.Select(s => s.Id)],
             slides,
-            [.. views.PhotosOf(DeckViews.PhotoIdsOf(to).Except(DeckViews.PhotoIdsOf(from)))],
+            change.SamePhotos ? [] : [.. views.PhotosOf(DeckViews.PhotoIdsOf(to).Except(DeckViews.PhotoIdsOf(from)))],
             [.. seenAnew.Select(s => s.Id)],
             scenes.Of(to, seenAnew)
         );
     }
+
+    private readonly Remembered<Guid, DeckStep> _last = new(Limits.Kept.Decks);
+
+    private sealed record DeckStep(StoredDeck Was, StoredDeck Now, DeckPatch Patch);
 
     // The opening is made of the title, its slide and what was chosen for it.
     private static bool SameOpening(Deck a, Deck b) =>

@@ -162,7 +162,38 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
     }
 
     /// <summary>What belongs to the deck as a whole.</summary>
-    public DeckHeader HeaderOf(Deck deck)
+    /// <param name="deck">The deck.</param>
+    /// <param name="before">The deck that it was made of; what does not differ is taken from its header.</param>
+    /// <param name="change">In what they may differ.</param>
+    public DeckHeader HeaderOf(Deck deck, Deck? before = null, DeckDifference? change = null)
+    {
+        long records = photos.RecordsVersion;
+        if (_headers.TryGetValue(deck, out MadeHeader? made) && made.Records == records)
+            return made.Header;
+        DeckHeader header =
+            before is not null
+            && change is { SameCounts: true }
+            && _headers.TryGetValue(before, out MadeHeader? old)
+            && old.Records == records
+                ? old.Header with
+                {
+                    Title = deck.Title,
+                    HasTitle = deck.Title != Deck.NoTitle,
+                    Speaker = deck.Speaker,
+                    Grid = deck.Grid,
+                    SlotMinutes = deck.SlotMinutes,
+                    PlannedSeconds = Pace.Planned(deck),
+                }
+                : Counted(deck);
+        _headers.AddOrUpdate(deck, new(records, header));
+        return header;
+    }
+
+    private readonly System.Runtime.CompilerServices.ConditionalWeakTable<Deck, MadeHeader> _headers = [];
+
+    private sealed record MadeHeader(long Records, DeckHeader Header);
+
+    private DeckHeader Counted(Deck deck)
     {
         HashSet<Guid> shown = [.. deck.Slides.Where(s => ItemKinds.Shows(s)).Select(s => s.PointId).OfType<Guid>()];
         HashSet<Guid> made = [.. deck.Slides.Select(s => s.PointId).OfType<Guid>()];
@@ -170,7 +201,7 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             deck.Points.Count == 0 ? 1 : 0,
             deck.Points.Count(p => p.Kept.Count == 0 && !shown.Contains(p.Id)),
             deck.Slides.Count(s => s.Kind == SlideKind.Point && !ItemKinds.Shows(s)),
-            ledger.Of(deck).Count(e => e.Judgement.Standing != Standing.Clear)
+            ledger.Standings(deck).Count(s => s != Standing.Clear)
         );
         return new DeckHeader(
             deck.Title,

@@ -49,7 +49,7 @@ public sealed class TalkViews(DeckStore store, DeckDesk desk, PhotoStore photos,
         foreach (DeckLine line in await store.ListAsync(cancel))
         {
             Deck? deck = all.Count < Limits.Kept.Decks / 2 ? (await desk.OpenAsync(line.Id, cancel))?.Deck : null;
-            Standing[] standings = deck is null ? [] : [.. ledger.Of(deck).Select(e => e.Judgement.Standing)];
+            IReadOnlyList<Standing> standings = deck is null ? [] : ledger.Standings(deck);
             all.Add(
                 new TalkView(
                     line.Id,

@@ -118,6 +118,22 @@ internal static class DeckRows
                 PhotoId = photo,
             });
 
+    internal static CommandRow Of(Guid deckId, int revision, EditToSave edit, DateTimeOffset now) =>
+        new()
+        {
+            DeckId = deckId,
+            Revision = revision,
+            Way = Name(edit.Way),
+            Author = edit.Author,
+            Mark = edit.Mark,
+            Of = edit.Of,
+            Format = DeckCommands.Format,
+            Command = StoredCommands.Write(edit.Command),
+            Inverse = StoredCommands.Write(edit.Edited.Inverse),
+            Touched = Write(edit.Edited.Touched.Select(t => t.ToString())),
+            At = now,
+        };
+
     internal static string Name(EditWay way) =>
         way switch
         {

@@ -40,7 +40,7 @@ public sealed record EditToSave(
 /// Loads and saves decks. An edit and the state it leads to are saved in one transaction, only where the revision is
 /// still the expected one, and only the rows of the parts it touched are written.
 /// </summary>
-public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider clock)
+public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider clock) : IDisposable
 {
     /// <summary>All decks, the latest changed first.</summary>
     public async Task<IReadOnlyList<DeckLine>> ListAsync(CancellationToken cancel = default)
@@ -130,43 +130,13 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
 
     /// <summary>Saves an edit as the revision after <paramref name="from"/>; false where the deck is no longer at
     /// it.</summary>
-    public async Task<bool> SaveAsync(int from, EditToSave edit, CancellationToken cancel = default)
-    {
-        Deck deck = edit.Edited.Deck;
-        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
-        if (await db.Decks.FirstOrDefaultAsync(d => d.Id == deck.Id, cancel) is not { } row || row.Revision != from)
-            return false;
-        DeckRows.Fill(row, deck, from + 1, clock.GetUtcNow());
-        foreach (IGrouping<Guid, PartKey> slide in edit.Edited.Touched.Where(t => t.IsOfSlide).GroupBy(t => t.Of))
-            await PutSlideAsync(db, deck, slide.Key, [.. slide], cancel);
-        foreach (PartKey point in edit.Edited.Touched.Where(t => t.Kind == PartKind.Point))
-            await PutAsync(
-                db.Points,
-                (point.Of == deck.Id ? deck.OwnOpening : deck.Point(point.Of)) is { } p
-                    ? DeckRows.Of(deck.Id, p)
-                    : null,
-                [deck.Id, point.Of],
-                cancel
-            );
-        db.Commands.Add(
-            new CommandRow
-            {
-                DeckId = deck.Id,
-                Revision = from + 1,
-                Way = DeckRows.Name(edit.Way),
-                Author = edit.Author,
-                Mark = edit.Mark,
-                Of = edit.Of,
-                Format = DeckCommands.Format,
-                Command = StoredCommands.Write(edit.Command),
-                Inverse = StoredCommands.Write(edit.Edited.Inverse),
-                Touched = Write(edit.Edited.Touched.Select(t => t.ToString())),
-                At = clock.GetUtcNow(),
-            }
-        );
-        await db.SaveChangesAsync(cancel);
-        return true;
-    }
+    public Task<bool> SaveAsync(int from, EditToSave edit, CancellationToken cancel = default) =>
+        _writer.WriteAsync(from, edit, clock.GetUtcNow(), cancel);
+
+    private readonly DeckWriter _writer = new(databases);
+
+    /// <inheritdoc/>
+    public void Dispose() => _writer.Dispose();
 
     /// <summary>True where an edit of this mark was saved after a revision.</summary>
     public async Task<bool> HasMarkAsync(Guid deckId, int after, string mark, CancellationToken cancel = default)
@@ -247,55 +217,6 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
             return "";
         }
     }
-
-    private static async Task PutSlideAsync(
-        JaaliDb db,
-        Deck deck,
-        Guid id,
-        IReadOnlyList<PartKey> touched,
-        CancellationToken cancel
-    )
-    {
-        Slide? slide = deck.Slide(id);
-        if (slide is null || touched.Any(t => t.Kind != PartKind.SlideItem))
-            await PutAsync(db.Slides, slide is null ? null : DeckRows.Of(deck.Id, slide), [deck.Id, id], cancel);
-        // The rows of a removed slide's items go with it.
-        if (slide is null)
-            return;
-        foreach (PartKey part in touched.Where(t => t.Kind == PartKind.SlideItem))
-        {
-            Item? item = slide.Item(part.ItemId);
-            await PutAsync(
-                db.Items,
-                item is null ? null : DeckRows.Of(deck.Id, id, item),
-                [deck.Id, id, part.ItemId],
-                cancel
-            );
-            PlacementRow[] old = await db
-                .Placements.Where(p => p.DeckId == deck.Id && p.SlideId == id && p.ItemId == part.ItemId)
-                .ToArrayAsync(cancel);
-            PlacementRow[] now = item is null ? [] : [.. DeckRows.PlacementsOf(deck.Id, id, item)];
-            db.Placements.RemoveRange(old.ExceptBy(now.Select(n => n.PhotoId), o => o.PhotoId));
-            db.Placements.AddRange(now.ExceptBy(old.Select(o => o.PhotoId), n => n.PhotoId));
-        }
-    }
-
-    private static async Task PutAsync<T>(DbSet<T> set, T? row, object[] key, CancellationToken cancel)
-        where T : class
-    {
-        T? old = await set.FindAsync(key, cancel);
-        if (row is null)
-        {
-            if (old is not null)
-                set.Remove(old);
-        }
-        else if (old is null)
-            set.Add(row);
-        else
-            set.Entry(old).CurrentValues.SetValues(row);
-    }
-
-    private static string Write<T>(T value) => JsonSerializer.Serialize(value, DeckJson.Options);
 
     private static T Read<T>(string json) => DeckRows.Read<T>(json);
 }

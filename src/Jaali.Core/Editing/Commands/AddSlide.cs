@@ -24,7 +24,7 @@ public sealed record AddSlide(Guid? After = null, SlideLayout? Layout = null) : 
             return Refusals.TooManySlides(Limits.OfTalks.Slides);
         int credits = deck.Slides.FindIndex(s => s.Kind == SlideKind.Credits),
             end = credits < 0 ? deck.Slides.Count : credits,
-            at = After is { } after ? deck.Slides.FindIndex(s => s.Id == after) + 1 : end;
+            at = After is { } after ? deck.PlaceOf(after) + 1 : end;
         if (After is not null && at == 0)
             return Refusals.NoSlide;
         if (at > 0 && deck.Slides[at - 1].Kind == SlideKind.Credits)

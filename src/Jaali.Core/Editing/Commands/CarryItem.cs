@@ -17,7 +17,7 @@ public sealed record CarryItem(Guid SlideId, Guid ItemId, Guid? Into = null) : I
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {
-        int at = deck.Slides.IndexOf(slide) + 1;
+        int at = deck.PlaceOf(slide.Id) + 1;
         if (at >= deck.Slides.Count || deck.Slides[at].Kind == SlideKind.Credits)
             return new Refusal(
                 "no-next-slide",

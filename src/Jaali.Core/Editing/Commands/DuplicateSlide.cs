@@ -26,7 +26,7 @@ public sealed record DuplicateSlide(Guid SlideId) : DeckCommand
             );
         if (deck.Slides.Count >= Limits.OfTalks.Slides)
             return Refusals.TooManySlides(Limits.OfTalks.Slides);
-        int at = deck.Slides.IndexOf(slide) + 1;
+        int at = deck.PlaceOf(slide.Id) + 1;
         return deck with { Slides = deck.Slides.Insert(at, slide with { Id = facts.NewId() }) };
     }
 }

@@ -24,7 +24,7 @@ public sealed record SpreadPhotos(ImmutableList<string> PhotoIds, Guid? After = 
         Guid? point = null;
         if (After is { } id)
         {
-            at = deck.Slides.FindIndex(s => s.Id == id) + 1;
+            at = deck.PlaceOf(id) + 1;
             if (at == 0)
                 return Refusals.NoSlide;
             if (deck.Slides[at - 1].Kind == SlideKind.Credits)

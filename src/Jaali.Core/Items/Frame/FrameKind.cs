@@ -345,6 +345,9 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         ];
 
     /// <inheritdoc/>
+    public override Follows Follows(Item item) => Items.Follows.Nothing;
+
+    /// <inheritdoc/>
     protected override string Describe(Frame item, ItemPlace at)
     {
         string[] titles =

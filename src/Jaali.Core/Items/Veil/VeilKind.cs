@@ -74,6 +74,9 @@ public sealed class VeilKind : ItemKind<Veil, VeilEdit>
         };
 
     /// <inheritdoc/>
+    public override Follows Follows(Item item) => Items.Follows.Nothing;
+
+    /// <inheritdoc/>
     protected override string Describe(Veil item, ItemPlace at) => "Veil";
 
     /// <inheritdoc/>

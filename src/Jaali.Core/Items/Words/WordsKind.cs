@@ -88,6 +88,19 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
         };
 
     /// <inheritdoc/>
+    public override Follows Follows(Item item) =>
+        item is not Words words
+            ? Items.Follows.All
+            : words.Source switch
+            {
+                WordsSource.DeckTitle => Items.Follows.Title,
+                WordsSource.Speaker => Items.Follows.Speaker,
+                WordsSource.References => Items.Follows.Plan,
+                WordsSource.Contents => Items.Follows.Plan | Items.Follows.Slides,
+                _ => Items.Follows.Nothing,
+            };
+
+    /// <inheritdoc/>
     protected override string Describe(Words item, ItemPlace at) => item.Say(at.Deck, at.Slide);
 
     /// <inheritdoc/>

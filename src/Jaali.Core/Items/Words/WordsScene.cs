@@ -39,7 +39,7 @@ internal static class WordsScene
         box = box with { Height = box.Height + Math.Abs(sag) };
         SlidePoint about = Composition.Middle(item.At.Rect),
             at = new(box.X, box.Y + Math.Max(0, -sag));
-        string ink = look.Ink ?? Ink.Best(scene.Backdrop.Under(box, item.At.Turn, about), scene.Inks).Colour,
+        string ink = look.Ink ?? Ink.Best(scene.Backdrop.Light(box, item.At.Turn, about), scene.Inks).Colour,
             contrary = scene.Inks.Against(ink),
             ornament = look.OrnamentInk ?? scene.House.Accents[0];
         if (look.Plate is > 0 and var plate)
@@ -115,7 +115,7 @@ internal static class WordsScene
         (SetText set, SlideRect box) = Placed(item, Paragraph.Of("\u00A0"), how, scene);
         string ink =
             scene.Theme.Look(item.Role, item.Look).Ink
-            ?? Ink.Best(scene.Backdrop.Under(box, item.At.Turn, Composition.Middle(item.At.Rect)), scene.Inks).Colour;
+            ?? Ink.Best(scene.Backdrop.Light(box, item.At.Turn, Composition.Middle(item.At.Rect)), scene.Inks).Colour;
         scene.Tell(Part(item, how, set, item.Spot == Spot.Placed ? item.At.Rect : box, ink, "", null, scene));
     }
 
