@@ -1,3 +1,5 @@
+using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
 using Jaali.Core.Decks;
 
 namespace Jaali.Core.Items;
@@ -9,20 +11,34 @@ public static class DeckFonts
     public static IReadOnlyList<(string Family, IReadOnlyList<int> Slides)> Of(Deck deck) =>
         [
             .. deck
-                .Slides.SelectMany((s, i) => Families(deck, s).Distinct().Select(f => (Family: f, Number: i + 1)))
+                .Slides.SelectMany((s, i) => Families(deck, s).Select(f => (Family: f, Number: i + 1)))
                 .GroupBy(f => f.Family, f => f.Number, StringComparer.Ordinal)
                 .OrderBy(g => g.Key, StringComparer.Ordinal)
                 .Select(g => (g.Key, (IReadOnlyList<int>)[.. g])),
         ];
 
-    /// <summary>The families that the words of a slide are set in.</summary>
-    public static IEnumerable<string> Families(Deck deck, Slide slide) =>
-        slide.Kind == SlideKind.Credits
-            ? [Family(deck, WordsRole.Heading, null), Family(deck, WordsRole.Credit, null)]
-            : slide
+    /// <summary>The families that the words of a slide are set in; remembered with its items.</summary>
+    public static IReadOnlyList<string> Families(Deck deck, Slide slide)
+    {
+        if (slide.Kind == SlideKind.Credits)
+            return [Family(deck, WordsRole.Heading, null), Family(deck, WordsRole.Credit, null)];
+        if (Known.TryGetValue(slide.Items, out Set? known) && ReferenceEquals(known.House, deck.House))
+            return known.Families;
+        string[] families =
+        [
+            .. slide
                 .Items.OfType<Words>()
                 .Select(w => Family(deck, w.Role, w.Look))
-                .Concat(ItemKinds.Shows(slide) ? [Family(deck, WordsRole.Credit, null)] : []);
+                .Concat(ItemKinds.Shows(slide) ? [Family(deck, WordsRole.Credit, null)] : [])
+                .Distinct(),
+        ];
+        Known.AddOrUpdate(slide.Items, new(deck.House, families));
+        return families;
+    }
+
+    private static readonly ConditionalWeakTable<ImmutableList<Item>, Set> Known = [];
+
+    private sealed record Set(HouseStyle House, string[] Families);
 
     private static string Family(Deck deck, WordsRole role, WordsLook? own) =>
         own?.Family ?? deck.House.Look(role).Family!;

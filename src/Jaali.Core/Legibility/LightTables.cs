@@ -28,6 +28,8 @@ public sealed class LightTables
         int line = Width + 1;
         int size = line * (Height + 1);
         (_light, _squares, _across, _down) = (new uint[size], new uint[size], new uint[size], new uint[size]);
+        byte[] rgb = tones.Rgb;
+        double[]? m = colours is null ? null : [.. colours];
         byte[] above = new byte[Width],
             here = new byte[Width];
         for (int y = 0; y < Height; y++)
@@ -38,8 +40,8 @@ public sealed class LightTables
                 down = 0;
             for (int x = 0; x < Width; x++)
             {
-                double luminance = colours is null ? tones.At(x, y) : tones.At(x, y, colours);
-                byte grey = LightSample.GreyOf(luminance),
+                int i = (y * Width + x) * 3;
+                byte grey = LightSample.GreyOf(m is null ? Luminance.Of(rgb[i], rgb[i + 1], rgb[i + 2]) : Shown(i)),
                     l = Lightness[grey];
                 _grey[y * Width + x] = grey;
                 here[x] = l;
@@ -57,6 +59,16 @@ public sealed class LightTables
             }
             (above, here) = (here, above);
         }
+
+        double Shown(int i) => Luminance.Of(Row(i, 0), Row(i, 4), Row(i, 8));
+
+        byte Row(int i, int at) =>
+            (byte)
+                Math.Clamp(
+                    m[at] * rgb[i] + m[at + 1] * rgb[i + 1] + m[at + 2] * rgb[i + 2] + m[at + 3] * 255 + .5,
+                    0,
+                    255
+                );
     }
 
     private static readonly byte[] Lightness =
@@ -83,7 +95,7 @@ public sealed class LightTables
         {
             if (known.TryGetValue(name, out LightTables? made))
                 return made;
-            if (known.Count > 1)
+            if (known.Count > 3)
                 known.Clear();
             return known[name] = new(tones, colours);
         }

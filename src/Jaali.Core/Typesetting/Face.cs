@@ -52,6 +52,9 @@ public sealed record FaceMetrics(
 /// <summary>The typefaces at hand, and widths of words in them: kerning and marks as they will be drawn.</summary>
 public interface IFonts
 {
+    /// <summary>Another number after every typeface that came or went.</summary>
+    int Revision => 0;
+
     /// <summary>The face of a family in a style, or the nearest that there is; of a family that is not at hand, one of the
     /// first family.</summary>
     Face Find(string family, bool bold = false, bool italic = false);

@@ -26,7 +26,7 @@ public static class Typesetter
         IReadOnlyList<string> labels = Paragraph.Labels(paragraphs);
         MeasuredParagraph[] measured =
         [
-            .. paragraphs.Select((p, i) => new MeasuredParagraph(p, labels[i], how, fonts)),
+            .. paragraphs.Select((p, i) => MeasuredParagraphs.Of(p, labels[i], how, fonts)),
         ];
         if (how.Grows)
             return Grown(measured, how, width, height, fonts);

@@ -95,6 +95,14 @@ public sealed partial class FontShelf : IFonts, IDisposable
     /// <inheritdoc/>
     public FontTerms Terms(string family)
     {
+        return _terms.GetOrAdd(family, TermsRead);
+    }
+
+    // A licence is read once, until another typeface comes or goes.
+    private readonly ConcurrentDictionary<string, FontTerms> _terms = new();
+
+    private FontTerms TermsRead(string family)
+    {
         if (Family(family) is not [var first, ..] faces)
             return FontTerms.Free with { IsHere = false };
         FontFacts facts = Facts(first.Id)!;
@@ -122,6 +130,7 @@ public sealed partial class FontShelf : IFonts, IDisposable
         foreach ((Face face, byte[] bytes) in faces)
             Put(face, LoadedFace.FromBytes(bytes));
         Revision++;
+        _terms.Clear();
     }
 
     /// <summary>Takes away a family that was added; words that are set in it are set in the first family.</summary>
@@ -133,6 +142,7 @@ public sealed partial class FontShelf : IFonts, IDisposable
         foreach (Face face in faces)
             _faces.TryRemove(face.Id, out _);
         Revision++;
+        _terms.Clear();
     }
 
     /// <inheritdoc/>

@@ -49,7 +49,8 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
     /// remembered.</summary>
     public DeckPatch PatchSince(StoredDeck now, int? since, string? records) =>
         since is { } from && (records is null || records == patches.Records)
-            ? patches.Between(At(now.Deck.Id, from), now)
+            // Who has the newest already lacks nothing.
+            ? patches.Between(from == now.Revision ? now : At(now.Deck.Id, from), now)
             : patches.Whole(now);
 
     /// <summary>Carries out a command made on a revision; on null, on whatever is newest.</summary>

@@ -33,10 +33,17 @@ public sealed record DeckDifference(
             samePlan = ReferenceEquals(from.Points, to.Points) && ReferenceEquals(from.OwnOpening, to.OwnOpening),
             samePoints = SameIds(from.Points, to.Points, p => p.Id),
             sameSlides = SameIds(from.Slides, to.Slides, s => s.Id);
+        (Point? Before, Point? Now)[] points =
+        [
+            (from.OwnOpening, to.OwnOpening),
+            .. samePoints ? from.Points.Zip(to.Points).Select(p => ((Point?)p.First, (Point?)p.Second)) : [],
+        ];
+        bool sameKept = samePoints && points.All(p => ReferenceEquals(p.Before?.Kept, p.Now?.Kept)),
+            sameFacts = samePoints && points.All(p => ReferenceEquals(p.Before?.Facts, p.Now?.Facts));
         List<(Slide? Before, Slide Now)> changed = [.. Changed(from, to, sameSlides)];
         bool samePhotos =
                 sameSlides
-                && samePlan
+                && sameKept
                 && changed.TrueForAll(c =>
                     ReferenceEquals(c.Before!.Items, c.Now.Items)
                     || ItemKinds.Photos(c.Before).SequenceEqual(ItemKinds.Photos(c.Now))
@@ -68,10 +75,10 @@ public sealed record DeckDifference(
             foreach (Slide slide in to.Slides)
                 if (!seen.Contains(slide.Id) && May(slide))
                     changed.Add((slide, slide));
-        return new(changed, [.. PointsOf(from, to)], samePoints, true, samePhotos, samePhotos && sameHeads && samePlan);
+        return new(changed, [.. PointsOf(from, to)], samePoints, true, samePhotos, samePhotos && sameHeads);
 
         bool May(Slide slide) =>
-            slide.Kind == SlideKind.Credits && !(sameCredits && samePlan)
+            slide.Kind == SlideKind.Credits && !(sameCredits && sameFacts)
             || differs.HasFlag(Follows.Title) && (slide.Kind == SlideKind.Title || slide.PointId == to.Id)
             || !samePlan && slide.PointId is { } p && !ReferenceEquals(PointOf(from, p), PointOf(to, p))
             || (ItemKinds.Follows(slide) & differs) != 0;
