@@ -436,6 +436,10 @@ public static class Limits
         [Limit("days", "Files that no record speaks of", "Nothing: nobody could reach them.")]
         public const int OrphanDays = 1;
 
+        /// <summary>Edits of a log that are read at once, for taking the latest back.</summary>
+        [Limit("edits", "Edits of a log that are read at once", "Nothing; older ones are read when they are needed.")]
+        public const int Edits = 200;
+
         /// <summary>Photos whose facts are held in memory.</summary>
         [Limit("photos", "Facts and previews of photos in memory", "Nothing; they are read again.")]
         public const int Facts = 5_000;

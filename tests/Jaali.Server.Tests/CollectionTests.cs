@@ -184,6 +184,7 @@ public sealed class CollectionTests : IDisposable
                 _collections,
                 _found,
                 Looks(http),
+                new Live(new DeafHub()),
                 TimeProvider.System,
                 NullLogger<Searching>.Instance
             ),

@@ -39,34 +39,58 @@ public readonly record struct HistoryStep(int? Revision, Refusal? Refusal);
 /// </summary>
 public sealed class History
 {
+    /// <summary>The code of a refusal to take back what someone else has built on.</summary>
+    public const string Conflict = "changed-since";
+
     private readonly List<LoggedEdit> _log = [];
     private readonly HashSet<int> _takenBack = [];
     private readonly HashSet<int> _passedOver = [];
     private readonly Stack<int> _done = new(),
         _undone = new();
 
-    /// <summary>A history of these edits, in the order of their revisions.</summary>
-    public History(IEnumerable<LoggedEdit> log)
+    /// <summary>A history of the newest edits, in the order of their revisions.</summary>
+    /// <param name="log">All edits after a revision.</param>
+    /// <param name="after">That revision; 0 for the whole log.</param>
+    public History(IEnumerable<LoggedEdit> log, int after = 0)
     {
+        After = after;
         foreach (LoggedEdit edit in log)
             Add(edit);
+    }
+
+    /// <summary>The edits up to this revision are not known here; 0 where all are.</summary>
+    public int After { get; }
+
+    /// <summary>True where an edit does not say what it took back, as in logs of format 1: that follows from all before
+    /// it.</summary>
+    public bool NeedsAll => After > 0 && _log.Exists(e => e is { Way: not EditWay.Do, Of: null });
+
+    /// <summary>The same with older edits before it.</summary>
+    /// <param name="older">In the order of their revisions, up to <see cref="After"/>.</param>
+    /// <param name="after">The revision after which they are all.</param>
+    public History With(IEnumerable<LoggedEdit> older, int after)
+    {
+        var longer = new History(older.Concat(_log), after);
+        longer._passedOver.UnionWith(_passedOver);
+        return longer;
     }
 
     /// <summary>Adds the newest edit.</summary>
     public void Add(LoggedEdit edit)
     {
         // Logs of format 1 do not say what was taken back: always the last that was not.
-        edit = edit with
-        {
-            Of =
-                edit.Of
-                ?? edit.Way switch
-                {
-                    EditWay.Undo when _done.TryPeek(out int last) => last,
-                    EditWay.Redo when _undone.TryPeek(out int last) => last,
-                    _ => null,
-                },
-        };
+        if (After == 0)
+            edit = edit with
+            {
+                Of =
+                    edit.Of
+                    ?? edit.Way switch
+                    {
+                        EditWay.Undo when _done.TryPeek(out int last) => last,
+                        EditWay.Redo when _undone.TryPeek(out int last) => last,
+                        _ => null,
+                    },
+            };
         switch (edit.Way)
         {
             case EditWay.Undo:
@@ -116,12 +140,13 @@ public sealed class History
         );
     }
 
-    /// <summary>The command that an edit is, took back or did again: the revision that it led to first.</summary>
-    public int Origin(int revision)
+    /// <summary>The command that an edit is, took back or did again: the revision that it led to first; null where that
+    /// is older than what is known here.</summary>
+    public int? Origin(int revision)
     {
-        while (_log.Find(e => e.Revision == revision) is { Of: { } of })
+        while (revision > After && _log.Find(e => e.Revision == revision) is { Of: { } of })
             revision = of;
-        return revision;
+        return revision > After ? revision : null;
     }
 
     private HistoryStep Step(LoggedEdit? edit, string author, Refusal none, string conflict)
@@ -139,7 +164,7 @@ public sealed class History
         if (!builtOn)
             return new(edit.Revision, null);
         _passedOver.Add(edit.Revision);
-        return new(null, new Refusal("changed-since", conflict));
+        return new(null, new Refusal(Conflict, conflict));
     }
 
     private bool Passed(LoggedEdit e) => _passedOver.Contains(e.Revision);

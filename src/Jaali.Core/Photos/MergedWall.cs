@@ -24,54 +24,10 @@ public static class MergedWall
         Func<Candidate, Suitability> suits
     )
     {
-        List<List<Candidate>> groups = [];
-        List<List<int>> orders = [];
+        var wall = new MergingWall();
         foreach (IReadOnlyList<Candidate> answer in answers)
-        {
-            List<int> order = [];
-            foreach (Candidate c in answer)
-            {
-                Look? seen = look(c);
-                // Two results of one collection stay two: it knows its own holdings.
-                int at = groups.FindIndex(g =>
-                    g.TrueForAll(o => o.Collection != c.Collection)
-                    && g.Exists(o => SamePicture.Is(o, look(o), c, seen))
-                );
-                if (at < 0)
-                {
-                    at = groups.Count;
-                    groups.Add([]);
-                }
-                groups[at].Add(c);
-                order.Add(at);
-            }
-            orders.Add(order);
-        }
-        Dictionary<int, double> fused = RankFusion.Scores(orders);
-        return
-        [
-            .. groups
-                .Select(
-                    (group, i) =>
-                    {
-                        (Candidate Candidate, Suitability Suits)[] ranked =
-                        [
-                            .. group
-                                .Select(c => (c, suits(c)))
-                                .OrderBy(p => p.Item2.Clearance.Standing)
-                                .ThenByDescending(p => p.Item2.Sharpness),
-                        ];
-                        return new WallPicture(
-                            ranked[0].Candidate,
-                            [.. ranked.Skip(1).Select(r => r.Candidate)],
-                            ranked[0].Suits,
-                            fused[i] * ranked[0].Suits.Factor
-                        );
-                    }
-                )
-                .OrderByDescending(p => p.Score)
-                .ThenBy(p => p.Best.Collection, StringComparer.Ordinal)
-                .ThenBy(p => p.Best.Id, StringComparer.Ordinal),
-        ];
+            for (int i = 0; i < answer.Count; i++)
+                wall.Add(answer[i], i + 1, look(answer[i]));
+        return wall.Pictures(suits, answers);
     }
 }

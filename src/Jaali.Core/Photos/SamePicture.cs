@@ -51,7 +51,7 @@ public static class SamePicture
     public static bool Alike(ulong a, ulong b) => BitOperations.PopCount(a ^ b) <= MostBits;
 
     /// <summary>An address without its scheme, a leading "www.", a fragment and a slash at the end.</summary>
-    private static string Plain(string address)
+    public static string Plain(string address)
     {
         ReadOnlySpan<char> s = address;
         int scheme = s.IndexOf("://", StringComparison.Ordinal);

@@ -103,8 +103,14 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
                     return new NoDeck();
                 if (await CameBeforeAsync(now, made, mark, cancel))
                     return new Carried(now);
-                seat.History ??= new History(await store.LogAsync(id, 0, cancel));
-                HistoryStep step = redo ? seat.History.Redo(author) : seat.History.Undo(author);
+                History history = seat.History ??= await LongerAsync(id, new History([], now.Revision), cancel);
+                HistoryStep step = redo ? history.Redo(author) : history.Undo(author);
+                // Nearly always it is among the latest; the log is read back only as far as it has to be.
+                while (step is { Revision: null, Refusal.Code: not History.Conflict } && history.After > 0)
+                {
+                    seat.History = history = await LongerAsync(id, history, cancel);
+                    step = redo ? history.Redo(author) : history.Undo(author);
+                }
                 if (step.Revision is not { } of)
                     return new Refused(step.Refusal!);
                 Restore restore = await store.InverseAsync(now.Deck, of, cancel);
@@ -112,7 +118,10 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
                 EditWay way = redo ? EditWay.Redo : EditWay.Undo;
                 if (outcome is Rejected no)
                     return new Refused(no.Reason);
-                string deed = await store.DeedAsync(now.Deck, seat.History.Origin(of), cancel);
+                int? origin;
+                while ((origin = history.Origin(of)) is null)
+                    seat.History = history = await LongerAsync(id, history, cancel);
+                string deed = await store.DeedAsync(now.Deck, origin.Value, cancel);
                 DeskAnswer done = await SaveAsync(
                     seat,
                     now,
@@ -123,6 +132,14 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
             },
             cancel
         );
+
+    // With a block of older edits; with all of them where the newer ones do not say what they took back.
+    private async Task<History> LongerAsync(Guid id, History history, CancellationToken cancel)
+    {
+        int after = Math.Max(0, history.After - Limits.Kept.Edits);
+        History longer = history.With(await store.LogAsync(id, after, history.After, cancel), after);
+        return longer.NeedsAll ? longer.With(await store.LogAsync(id, 0, after, cancel), 0) : longer;
+    }
 
     /// <summary>Proposals for the photos of a slide, each as the slide would look; the deck is not changed.</summary>
     public IReadOnlyList<ProposalView> Proposals(Deck deck, Slide slide, SceneShelf scenes) =>

@@ -1,5 +1,5 @@
-using System.Globalization;
 using System.Runtime.CompilerServices;
+using System.Text;
 using Jaali.Caching;
 using Jaali.Core;
 using Jaali.Core.Composing;
@@ -73,24 +73,42 @@ public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
                 how
             );
         }
-        var shown = ItemKinds
-            .Photos(deck)
-            .Select(p =>
-                string.Create(
-                    CultureInfo.InvariantCulture,
-                    $"{p.Number}:{p.Use.PhotoId}:{p.Use.Changes.NoteIn(style.Language)}"
-                )
-            );
-        return (
+        long records = photos.RecordsVersion;
+        if (
+            _credits.TryGetValue(deck, out CreditsKey? known)
+            && known.Records == records
+            && known.Fonts == fonts.Revision
+            && known.Slide == slide.Id
+        )
+            return known.Key;
+        var shown = new StringBuilder();
+        foreach ((int number, PhotoUse use) in ItemKinds.Photos(deck))
+            shown.Append(number).Append(use.PhotoId).Append((char)('A' + Noted(use.Changes)));
+        object key = (
             deck.Shape,
             slide.Id,
-            string.Join('|', shown),
-            Records(ItemKinds.Photos(deck).Select(p => p.Use)),
+            shown.ToString(),
+            Records(ItemKinds.Photos(deck).Select(p => p.Use).DistinctBy(u => u.PhotoId)),
             string.Join('|', deck.References.Select(f => f.Text + '\n' + f.Reference)),
             string.Join('|', DeckFonts.Of(deck).Select(f => f.Family)),
             how
         );
+        _credits.AddOrUpdate(deck, new(records, fonts.Revision, slide.Id, key));
+        return key;
     }
+
+    private readonly ConditionalWeakTable<Deck, CreditsKey> _credits = [];
+
+    private sealed record CreditsKey(long Records, int Fonts, Guid Slide, object Key);
+
+    // What a note on changes tells, as one number: how much is cropped is not among it.
+    private static int Noted(Changes c) =>
+        (c.CroppedTo < 1 ? 1 : 0)
+        | (c.Masked ? 2 : 0)
+        | (c.Turned ? 4 : 0)
+        | (c.Covered ? 8 : 0)
+        | (c.Merged ? 16 : 0)
+        | (int)c.Tone << 5;
 
     // Facts of a photo are one object until its record is corrected.
     private string Records(IEnumerable<PhotoUse> uses) =>

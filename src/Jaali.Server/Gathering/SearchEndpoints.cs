@@ -91,7 +91,10 @@ public sealed record AnswerView(
 /// <summary>The wall as it stands.</summary>
 /// <param name="Id">Of the search.</param>
 /// <param name="Words">What was looked for.</param>
-/// <param name="Candidates">In order.</param>
+/// <param name="Version">Of what is shown, for asking for what comes after it.</param>
+/// <param name="Order">Every candidate shown, in order, each as its collection, a space and its identity; null where it is
+/// as it was.</param>
+/// <param name="Candidates">Those that are new or differ since the version that is known, in order.</param>
 /// <param name="Answers">Each collection's state.</param>
 /// <param name="HiddenClosed">Hidden for not being openly licensed.</param>
 /// <param name="HiddenUnfit">Hidden for not fitting the talk.</param>
@@ -102,6 +105,8 @@ public sealed record AnswerView(
 public sealed record WallView(
     Guid Id,
     string Words,
+    long Version,
+    IReadOnlyList<string>? Order,
     IReadOnlyList<CandidateView> Candidates,
     IReadOnlyList<AnswerView> Answers,
     int HiddenClosed,
@@ -199,6 +204,7 @@ public static class SearchEndpoints
         string tone = "any",
         bool closed = false,
         string without = "",
+        long since = 0,
         CancellationToken cancel = default
     )
     {
@@ -220,11 +226,16 @@ public static class SearchEndpoints
         Deck deck = stored.Deck;
         var filter = new WallFilter(wish, wanted, fills, calm, toned, closed);
         HashSet<string> off = [.. without.Split(',', StringSplitOptions.RemoveEmptyEntries)];
-        IReadOnlyList<WallPicture> wall = MergedWall.Of(
-            search.Parts.Where(p => !off.Contains(p.Collection.Id)).Select(p => p.Candidates),
-            looking.Of,
-            c => Suitability.Of(c, deck.Shape, deck.Use)
-        );
+        // Before the wall is read: what is not in it yet when this says so comes with the next answer.
+        bool settled = searching.Settled(search);
+        IReadOnlyList<WallPicture> wall;
+        IReadOnlyList<string> related;
+        lock (search.Turn)
+        {
+            SearchWall merged = search.Walls.GetOrMake(without, static (_, _) => new SearchWall(), 0);
+            merged.Take(search.Parts.Where(p => !off.Contains(p.Collection.Id)), looking, deck, search.Words);
+            (wall, related) = (merged.Pictures, merged.Related);
+        }
         var kept = (deck.Point(search.PointId)?.Kept ?? [])
             .Select(photos.Facts)
             .OfType<PhotoFacts>()
@@ -254,8 +265,21 @@ public static class SearchEndpoints
             }
         }
         // What was seen stays where it is; what comes later goes below, until the wall is narrowed otherwise.
-        SeenOrder seen = search.Seen.GetOrMake($"{filter}|{without}", static (_, _) => new SeenOrder(), 0);
-        CandidateView[] shown = [.. seen.Arrange(fitting).Select(p => View(p, deck, looking.Of(p.Best), names, kept))];
+        ShownWall shownWall = search.Shown.GetOrMake($"{filter}|{without}", static (_, _) => new ShownWall(), 0);
+        long version;
+        CandidateView[] changed;
+        string[]? order;
+        lock (search.Turn)
+            (version, changed, order) = shownWall.Arrange(
+                fitting,
+                p =>
+                    shownWall.View(
+                        p,
+                        made => View(made, deck, looking.Of(made.Best), names),
+                        KeptOf(p, looking.Of(p.Best), kept)
+                    ),
+                since
+            );
         AnswerView[] answers =
         [
             .. search.Parts.Select(p => new AnswerView(
@@ -268,20 +292,18 @@ public static class SearchEndpoints
                 p.Candidates.Count
             )),
         ];
-        IReadOnlyList<string> related = RelatedWords.Propose(
-            wall.Where(p => p.Best.Rights.IsOpenlyLicensed).Select(p => p.Best.Tags.Prepend(p.Best.Rights.Title)),
-            search.Words
-        );
         return TypedResults.Ok(
             new WallView(
                 search.Id,
                 search.Words,
-                shown,
+                version,
+                order,
+                changed,
                 answers,
                 hiddenClosed,
                 hiddenUnfit,
                 hiddenFiltered,
-                searching.Settled(search),
+                settled,
                 search.Parts.Exists(p => p is { State: AnswerState.Answered, Next: > 1 }),
                 related
             )
@@ -308,12 +330,6 @@ public static class SearchEndpoints
             : (3, 2);
         string address =
             $"/api/candidates/picture?collection={Uri.EscapeDataString(c.Collection)}&id={Uri.EscapeDataString(c.Id)}";
-        string? photo = new[] { c }
-            .Concat(p.Others)
-            .SelectMany(o => o.Rights.SourceUrl is { } url && kept is not null ? kept[url] : [])
-            // A page may show several photos: what looks otherwise is another one.
-            .FirstOrDefault(k => look is null || k.Hash is not { } hash || SamePicture.MayBe(hash, look.Hash))
-            ?.Id;
         return new CandidateView(
             c.Id,
             c.Collection,
@@ -348,9 +364,19 @@ public static class SearchEndpoints
                         o.Largest.Height
                     )),
             ],
-            photo
+            KeptOf(p, look, kept)
         );
     }
+
+    private static string? KeptOf(WallPicture p, Look? look, ILookup<string, KeptPhoto>? kept) =>
+        kept is null || kept.Count == 0
+            ? null
+            : p
+                .Others.Prepend(p.Best)
+                .SelectMany(o => o.Rights.SourceUrl is { } url ? kept[url] : [])
+                // A page may show several photos: what looks otherwise is another one.
+                .FirstOrDefault(k => look is null || k.Hash is not { } hash || SamePicture.MayBe(hash, look.Hash))
+                ?.Id;
 
     private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> KeepAsync(
         Guid id,

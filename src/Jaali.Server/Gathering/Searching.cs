@@ -46,8 +46,21 @@ public sealed class Search(Guid id, Guid deckId, Guid pointId, string words)
     /// <summary>The collections asked, in the order of the shelf.</summary>
     public List<Part> Parts { get; } = [];
 
-    /// <summary>In which order its pictures were shown, for each way of narrowing the wall.</summary>
-    public Remembered<string, SeenOrder> Seen { get; } = new(Limits.Kept.Orders);
+    /// <summary>What was merged so far, for each choice of collections.</summary>
+    internal Remembered<string, SearchWall> Walls { get; } = new(Limits.Kept.Orders);
+
+    /// <summary>What was shown so far, for each way of narrowing the wall.</summary>
+    internal Remembered<string, ShownWall> Shown { get; } = new(Limits.Kept.Orders);
+
+    private int _toTell;
+
+    // True for the first that has something to tell since the last was told.
+    internal bool ToTell() => Interlocked.Exchange(ref _toTell, 1) == 0;
+
+    internal void Telling() => Interlocked.Exchange(ref _toTell, 0);
+
+    // The same for all who ask at once.
+    internal Lock Turn { get; } = new();
 
     /// <summary>What one collection answered so far.</summary>
     public sealed class Part(IPhotoCollection collection)
@@ -81,12 +94,14 @@ public sealed class Searching(
     CollectionStore store,
     FoundStore found,
     Looking looking,
+    Live live,
     TimeProvider clock,
     ILogger<Searching> log
 )
 {
     private static readonly TimeSpan SlowAfter = TimeSpan.FromSeconds(3),
-        Fresh = TimeSpan.FromMinutes(10);
+        Fresh = TimeSpan.FromMinutes(10),
+        TellEvery = TimeSpan.FromMilliseconds(150);
     private readonly ConcurrentDictionary<Guid, (Search Search, DateTimeOffset At)> _searches = new();
 
     /// <summary>Starts a search, or gives the one that was made with the same words a moment ago.</summary>
@@ -159,6 +174,7 @@ public sealed class Searching(
     {
         part.State = AnswerState.Asking;
         part.RetryAt = null;
+        Changed(search);
         _ = Task.Run(() => AskAsync(search, part));
     }
 
@@ -168,7 +184,10 @@ public sealed class Searching(
         {
             Task<SearchPage> asked = part.Collection.SearchAsync(search.Words, part.Next ?? 1);
             if (await Task.WhenAny(asked, Task.Delay(SlowAfter)) != asked)
+            {
                 part.State = AnswerState.Slow;
+                Changed(search);
+            }
             SearchPage page = await asked;
             // Terms of the collection's own hold for what it names no licence of.
             CollectionTerms? terms = (await store.ListAsync())
@@ -197,7 +216,14 @@ public sealed class Searching(
             part.Next = page.NextPage;
             part.Message = "";
             part.State = AnswerState.Answered;
-            await Task.WhenAll(page.Candidates.Select(c => looking.LookAsync(c)));
+            Changed(search);
+            await Task.WhenAll(
+                page.Candidates.Select(async c =>
+                {
+                    await looking.LookAsync(c);
+                    Changed(search);
+                })
+            );
         }
         catch (SourceException e) when (e.RetryAfter is { } wait)
         {
@@ -209,6 +235,7 @@ public sealed class Searching(
             part.Message = e.Message;
             part.RetryAt = clock.GetUtcNow() + wait;
             part.State = AnswerState.Limited;
+            Changed(search);
             await Task.Delay(wait);
             if (part.State == AnswerState.Limited && Find(search.Id) is not null)
                 Ask(search, part);
@@ -217,6 +244,7 @@ public sealed class Searching(
         {
             part.Message = e.Message;
             part.State = AnswerState.Failed;
+            Changed(search);
         }
         catch (Exception e)
         {
@@ -224,6 +252,20 @@ public sealed class Searching(
             part.Message =
                 $"{part.Collection.Name} could not be searched because of a fault in Jaali; it is in the log.";
             part.State = AnswerState.Failed;
+            Changed(search);
         }
+    }
+
+    // Windows are told that there is something new, a few times a second at most, however many pictures come.
+    private void Changed(Search search)
+    {
+        if (!search.ToTell())
+            return;
+        _ = Task.Run(async () =>
+        {
+            await Task.Delay(TellEvery);
+            search.Telling();
+            await live.SearchChangedAsync(search.DeckId, search.Id);
+        });
     }
 }

@@ -76,7 +76,8 @@ public sealed record Steering(
 }
 
 /// <summary>
-/// Sends live messages: <c>deckChanged(patch)</c>, <c>recordChanged(photo)</c> and <c>jobChanged(job)</c>. A patch
+/// Sends live messages: <c>deckChanged(patch)</c>, <c>recordChanged(photo)</c>,
+/// <c>searchChanged(search)</c> and <c>jobChanged(job)</c>. A patch
 /// leads from the revision before; who is further behind asks for the patch from their own.
 /// </summary>
 public sealed class Live(IHubContext<LiveHub> hub)
@@ -87,6 +88,10 @@ public sealed class Live(IHubContext<LiveHub> hub)
 
     /// <summary>A photo's record changed: every deck that shows it stands differently.</summary>
     public Task RecordChangedAsync(string photoId) => hub.Clients.All.SendAsync("recordChanged", photoId);
+
+    /// <summary>More came of a search: its wall is to be asked for.</summary>
+    public Task SearchChangedAsync(Guid deckId, Guid searchId) =>
+        hub.Clients.Group(deckId.ToString()).SendAsync("searchChanged", searchId);
 
     /// <summary>A job moved.</summary>
     public Task JobChangedAsync(JobView job) => hub.Clients.Group(job.DeckId.ToString()).SendAsync("jobChanged", job);

@@ -152,19 +152,20 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
         Guid deckId,
         int revision,
         CancellationToken cancel = default
-    ) => (await LogAsync(deckId, revision, cancel)).SelectMany(e => e.Touched).ToHashSet();
+    ) => (await LogAsync(deckId, revision, int.MaxValue, cancel)).SelectMany(e => e.Touched).ToHashSet();
 
-    /// <summary>The log of a deck after a revision, the oldest first.</summary>
+    /// <summary>The log of a deck after a revision and up to another, the oldest first.</summary>
     public async Task<IReadOnlyList<LoggedEdit>> LogAsync(
         Guid deckId,
         int after = 0,
+        int upTo = int.MaxValue,
         CancellationToken cancel = default
     )
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         var rows = await db
             .Commands.AsNoTracking()
-            .Where(c => c.DeckId == deckId && c.Revision > after)
+            .Where(c => c.DeckId == deckId && c.Revision > after && c.Revision <= upTo)
             .OrderBy(c => c.Revision)
             .Select(c => new
             {

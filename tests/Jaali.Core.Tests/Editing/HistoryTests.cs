@@ -154,6 +154,56 @@ public sealed class HistoryTests
                 }
             });
 
+    /// <summary>A log that is read back in blocks, as far as it has to be, offers what the whole log does.</summary>
+    [Fact]
+    public void Read_back_in_blocks_it_is_the_same() =>
+        Gen.Select(Gen.Int[0, 2], Gen.Int[0, 2], Gen.Int[0, 3])
+            .Array[1, 60]
+            .Sample(steps =>
+            {
+                string[] people = ["ada", "bo", ""];
+                PartKey[] parts = [Title, Speaker, Use];
+                List<LoggedEdit> log = [];
+                var whole = new History([]);
+                foreach ((int who, int what, int way) in steps)
+                {
+                    string author = people[who];
+                    HistoryStep step =
+                        way == 0 ? whole.Undo(author)
+                        : way == 1 ? whole.Redo(author)
+                        : default;
+                    if (way > 1)
+                        log.Add(Did(log.Count + 1, author, parts[what]));
+                    else if (step.Revision is { } of)
+                        log.Add(
+                            way == 0
+                                ? Back(log.Count + 1, author, of, parts[what])
+                                : Again(log.Count + 1, author, of, parts[what])
+                        );
+                    else
+                        continue;
+                    whole = new History(log);
+                    foreach (string asking in people)
+                    {
+                        Assert.Equal(new History(log).Undo(asking), InBlocks(log, h => h.Undo(asking)));
+                        Assert.Equal(new History(log).Redo(asking), InBlocks(log, h => h.Redo(asking)));
+                    }
+                }
+            });
+
+    private static HistoryStep InBlocks(List<LoggedEdit> log, Func<History, HistoryStep> ask)
+    {
+        var history = new History([], log.Count);
+        while (true)
+        {
+            HistoryStep step = ask(history);
+            if (step is { Revision: not null } or { Refusal.Code: History.Conflict } || history.After == 0)
+                return step;
+            int after = Math.Max(0, history.After - 3);
+            history = history.With(log[after..history.After], after);
+        }
+    }
+
     /// <summary>Several people: nobody is ever offered what is not theirs, what was taken back already, or what
     /// somebody else has changed since; and asking until nothing is left comes to an end.</summary>
     [Fact]

@@ -5,6 +5,8 @@ export interface LiveListener {
   deckChanged(patch: DeckPatch): void;
   jobChanged(job: Job): void;
   recordChanged(photoId: string): void;
+  /** More came of a search. */
+  searchChanged(searchId: string): void;
   reconnected(): void;
   /** A window that shows the same talk says where it is. */
   steered(steering: Steering): void;
@@ -49,6 +51,7 @@ export function listen(deckId: string, listener: LiveListener): () => void {
     connection.on('deckChanged', listener.deckChanged);
     connection.on('jobChanged', listener.jobChanged);
     connection.on('recordChanged', listener.recordChanged);
+    connection.on('searchChanged', listener.searchChanged);
     connection.on('steered', (of: string, steering: Steering) => of === deckId && listener.steered(steering));
     connections.set(deckId, connection);
     connection.onreconnected(async () => {

@@ -3,6 +3,7 @@ import { api, patiently, told } from '../api/client';
 import { listen } from '../api/live';
 import { catchUp, settled, take } from './edit';
 import { useJobs } from './jobs';
+import { searchChanged } from './searches';
 import { useSteering } from './steering';
 import { loadRules, useRules } from './rules';
 import { unknownDeck, useDeckStore } from './store';
@@ -30,6 +31,7 @@ export function useOpenDeck(id: string): { there: boolean; problem: unknown } {
       recordChanged(photoId) {
         if (useDeckStore.getState().photos[photoId]) void settled().then(() => catchUp().catch(() => undefined));
       },
+      searchChanged,
       steered: (steering) => useSteering.getState().heard?.(steering),
       async reconnected() {
         useSteering.getState().back?.();

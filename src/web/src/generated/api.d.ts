@@ -5314,7 +5314,17 @@ export interface components {
             id: string;
             /** @description What was looked for. */
             words: string;
-            /** @description In order. */
+            /**
+             * Format: int64
+             * @description Of what is shown, for asking for what comes after it.
+             */
+            version: number;
+            /**
+             * @description Every candidate shown, in order, each as its collection, a space and its identity; null where it is
+             *         as it was.
+             */
+            order: null | string[];
+            /** @description Those that are new or differ since the version that is known, in order. */
             candidates: components["schemas"]["CandidateView"][];
             /** @description Each collection's state. */
             answers: components["schemas"]["AnswerView"][];
@@ -6426,6 +6436,7 @@ export interface operations {
                 tone?: string;
                 closed?: boolean;
                 without?: string;
+                since?: number;
             };
             header?: never;
             path: {

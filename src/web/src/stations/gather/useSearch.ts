@@ -1,19 +1,24 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { api, passes, Refusal, told } from '../../api/client';
 import type { Filter, WallState } from '../../api/types';
+import { onSearchChanged } from '../../deck/searches';
+import { merged, type Held } from './wallState';
 
 /** How a wall is narrowed, and the collections that are left out. */
 export interface Wish extends Filter {
   without: string[];
 }
 
+const askEvery = 3000;
+
 /**
- * A search over all collections. The wall is asked for again until every collection has answered and every picture
- * was looked at.
+ * A search over all collections. The wall is asked for whenever something came, until every collection has answered and
+ * every picture was looked at; an answer carries what changed.
  */
 export function useSearch(deckId: string, pointId: string, words: string, wish: Wish) {
   const client = useQueryClient();
+  const held = useRef<Held | null>(null);
   const [again, setAgain] = useState(0);
   const started = useQuery({
     queryKey: ['search', deckId, pointId, words, again],
@@ -35,15 +40,26 @@ export function useSearch(deckId: string, pointId: string, words: string, wish: 
     enabled: searchId !== undefined && words !== '',
     retry: (_, error) => passes(error),
     placeholderData: (old) => (old?.id === searchId ? old : undefined),
-    refetchInterval: (q) => (q.state.data?.settled ? false : q.state.data?.answers.some((a) => a.here > 0) ? 700 : 250),
-    queryFn: ({ signal }) =>
-      told(
+    // The server says when there is something new; where it is not heard, it is asked all the same.
+    refetchInterval: (q) => (q.state.data?.settled ? false : askEvery),
+    queryFn: async ({ signal }) => {
+      const query = { ...rest, fills: fillsSlide, without: without.join(',') };
+      const of = JSON.stringify([searchId, query]);
+      const known = held.current?.of === of ? held.current : null;
+      const answer = await told(
         api.GET('/api/searches/{searchId}', {
           signal,
-          params: { path: { searchId: searchId! }, query: { ...rest, fills: fillsSlide, without: without.join(',') } },
+          params: { path: { searchId: searchId! }, query: { ...query, since: known?.version ?? 0 } },
         }),
-      ),
+      );
+      held.current = merged(of, known, answer);
+      return { ...answer, candidates: held.current.candidates };
+    },
   });
+  useEffect(
+    () => onSearchChanged((id) => id === searchId && void client.invalidateQueries({ queryKey: ['wall', searchId] })),
+    [client, searchId],
+  );
   // A server that was started anew no longer knows the search; it is made once more.
   const gone = wall.error instanceof Refusal && wall.error.status === 404;
   useEffect(() => {
