@@ -201,7 +201,7 @@ app.MapRules();
 app.MapFonts();
 app.MapIiif();
 app.MapHub<LiveHub>("/live");
-app.MapGet("/api/health", () => new { ready = true }).ExcludeFromDescription();
+app.MapGet("/api/health", () => new Health(true)).ExcludeFromDescription();
 string web = Path.GetFullPath(builder.Configuration["web"] ?? Path.Combine(AppContext.BaseDirectory, "web"));
 if (Directory.Exists(web))
 {
@@ -272,6 +272,9 @@ static void Copy(JsonSerializerOptions to)
     // Kinds of items, edits and commands come from their lists; what the framework brings itself stays behind them.
     to.TypeInfoResolverChain.Insert(0, DeckJson.Resolver);
 }
+
+/// <summary>Says that the server answers.</summary>
+internal sealed record Health(bool Ready);
 
 /// <summary>The composition root; named so that tests can start it.</summary>
 public partial class Program;

@@ -1,6 +1,8 @@
+using System.Reflection;
 using Jaali.Core;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace Jaali.Store;
 
@@ -35,9 +37,12 @@ public static class StoreFolder
                             + "Put one in its place as jaali.db, or move the file away to begin anew.",
                         new InvalidDataException()
                     );
-            using var db = new JaaliDb(JaaliDb.Options(folder));
-            Unlock(db);
+            bool newest = File.Exists(file) && IsNewest(folder);
             CopyToday(folder);
+            // Nearly every start: the machinery of migrations is not even loaded.
+            if (newest)
+                return held;
+            using var db = new JaaliDb(JaaliDb.Options(folder));
             db.Database.Migrate();
             db.Database.ExecuteSqlRaw("PRAGMA journal_mode=WAL;");
             return held;
@@ -54,17 +59,38 @@ public static class StoreFolder
         }
     }
 
-    // A first start that was killed leaves a row that says a migration runs; under the folder's own lock none does.
-    private static void Unlock(JaaliDb db)
+    // The newest migration there is; the list of them is read off their attributes.
+    private static readonly string Newest = typeof(JaaliDb)
+        .Assembly.GetTypes()
+        .Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id)
+        .OfType<string>()
+        .Max(StringComparer.Ordinal)!;
+
+    // True where the database has the newest schema already. What a first start that was killed left behind, a row that
+    // says a migration runs, goes: under the folder's own lock none does.
+    private static bool IsNewest(string folder)
     {
-        db.Database.OpenConnection();
-        using var command = db.Database.GetDbConnection().CreateCommand();
-        command.CommandText = "SELECT COUNT(*) FROM sqlite_master WHERE name = '__EFMigrationsLock'";
-        if (Convert.ToInt64(command.ExecuteScalar(), System.Globalization.CultureInfo.InvariantCulture) > 0)
+        using var connection = new SqliteConnection(JaaliDb.ConnectionString(folder));
+        connection.Open();
+        using SqliteCommand command = connection.CreateCommand();
+        command.CommandText = "SELECT name FROM sqlite_master WHERE name LIKE '\\_\\_EFMigrations%' ESCAPE '\\'";
+        HashSet<string> tables = [];
+        using (SqliteDataReader rows = command.ExecuteReader())
+            while (rows.Read())
+                tables.Add(rows.GetString(0));
+        if (tables.Contains("__EFMigrationsLock"))
         {
             command.CommandText = "DELETE FROM \"__EFMigrationsLock\"";
             command.ExecuteNonQuery();
         }
+        if (!tables.Contains("__EFMigrationsHistory"))
+            return false;
+        command.CommandText = "SELECT MAX(\"MigrationId\") FROM \"__EFMigrationsHistory\"";
+        if (command.ExecuteScalar() is not string last || last != Newest)
+            return false;
+        command.CommandText = "PRAGMA journal_mode=WAL";
+        command.ExecuteNonQuery();
+        return true;
     }
 
     /// <summary>Keeps a copy of the database for today, where there is none yet, in SQLite's own way of copying one that
