@@ -29,7 +29,8 @@ internal sealed class RunningServer : IAsyncDisposable
         long start = Stopwatch.GetTimestamp();
         var process = Process.Start(
             new ProcessStartInfo(
-                Path.Combine(root, "artifacts", "bin", "Jaali.Server", "release", "Jaali.Server"),
+                Environment.GetEnvironmentVariable("JAALI_SERVER")
+                    ?? Path.Combine(root, "artifacts", "bin", "Jaali.Server", "release", "Jaali.Server"),
                 [$"--data={data}", $"--port={port}", .. more]
             )
             {

@@ -444,9 +444,17 @@ public static class Limits
         [Limit("photos", "Facts and previews of photos in memory", "Nothing; they are read again.")]
         public const int Facts = 5_000;
 
-        /// <summary>Bytes of the small pictures in memory on which legibility is measured.</summary>
-        [Limit("bytes", "Small pictures in memory on which legibility is measured", "Nothing; they are read again.")]
-        public const long ToneBytes = 48L * Mega;
+        /// <summary>Bytes of the small pictures in memory on which legibility is measured, with their tables.</summary>
+        [Limit(
+            "bytes",
+            "Small pictures in memory on which legibility is measured, with their tables",
+            "Nothing; they are read again."
+        )]
+        public const long ToneBytes = 160L * Mega;
+
+        /// <summary>Bytes of packed typefaces in memory.</summary>
+        [Limit("bytes", "Packed typefaces in memory", "Nothing; they are packed again.")]
+        public const long FontBytes = 16L * Mega;
 
         /// <summary>Looks at candidates in memory.</summary>
         [Limit("looks", "Looks at candidates in memory", "Nothing; they are read again.")]

@@ -11,6 +11,7 @@ using Jaali.Server;
 using Jaali.Server.Gathering;
 using Jaali.Sources;
 using Jaali.Store;
+using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.FileProviders;
 using Serilog;
@@ -125,6 +126,7 @@ builder
     .AddSingleton<ICopyMaker, BundleCopies>()
     .AddSingleton<ICopyMaker, WebCopies>()
     .AddSingleton<FontIntake>()
+    .AddSingleton<PackedFonts>()
     .AddSingleton<IncomingFolder>()
     .AddSingleton<TalkFiles>()
     .AddSingleton<TalkBuilder>()
@@ -137,6 +139,7 @@ builder
     .AddSingleton<IJobWork>(s => s.GetRequiredService<CopyJob>())
     .AddSingleton<IJobWork, RetakeJob>()
     .AddSingleton<Housekeeping>()
+    .AddSingleton<Warming>()
     .AddSingleton<DemoTalk>();
 
 if (!describing)
@@ -206,27 +209,25 @@ string web = Path.GetFullPath(builder.Configuration["web"] ?? Path.Combine(AppCo
 if (Directory.Exists(web))
 {
     var files = new PhysicalFileProvider(web);
+    var packed = new FileExtensionContentTypeProvider { Mappings = { [".br"] = "application/octet-stream" } };
+    var options = new StaticFileOptions
+    {
+        FileProvider = files,
+        ContentTypeProvider = packed,
+        OnPrepareResponse = r =>
+        {
+            if (PackedFiles.Said(r.Context, r.File.Name) is { } type)
+                r.Context.Response.ContentType = type;
+            // Files of the build carry their content in their names; all others may change under theirs.
+            r.Context.Response.Headers.CacheControl = r.Context.Request.Path.StartsWithSegments("/assets")
+                ? "public, max-age=31536000, immutable"
+                : "no-cache";
+        },
+    };
     app.UseDefaultFiles(new DefaultFilesOptions { FileProvider = files });
-    app.UseStaticFiles(
-        new StaticFileOptions
-        {
-            FileProvider = files,
-            OnPrepareResponse = r =>
-                // Files of the build carry their content in their names; all others may change under theirs.
-                r.Context.Response.Headers.CacheControl = r.Context.Request.Path.StartsWithSegments("/assets")
-                    ? "public, max-age=31536000, immutable"
-                    : "no-cache",
-        }
-    );
-    app.MapFallbackToFile(
-        "{*path:nonfile:regex(^(?!api/|iiif/|live|fonts/).*$)}",
-        "index.html",
-        new StaticFileOptions
-        {
-            FileProvider = files,
-            OnPrepareResponse = r => r.Context.Response.Headers.CacheControl = "no-cache",
-        }
-    );
+    app.UsePackedFiles(files);
+    app.UseStaticFiles(options);
+    app.MapFallbackToFile("{*path:nonfile:regex(^(?!api/|iiif/|live|fonts/).*$)}", "index.html", options);
 }
 try
 {
@@ -244,6 +245,7 @@ try
         await app.Services.GetRequiredService<Jobs>().StartAsync();
         await app.Services.GetRequiredService<Harvesting>().StartAllAsync(app.Lifetime.ApplicationStopping);
         _ = app.Services.GetRequiredService<Housekeeping>().RunAsync(app.Lifetime.ApplicationStopping);
+        app.Services.GetRequiredService<Warming>().Begin(app.Lifetime.ApplicationStopping);
     }
     if (builder.Configuration["demo"] is { } demo)
         await app.Services.GetRequiredService<DemoTalk>().BuildAsync(demo, app.Lifetime.ApplicationStopping);

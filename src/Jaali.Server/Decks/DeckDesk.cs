@@ -202,7 +202,8 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
         await seat.Turn.WaitAsync(cancel);
         try
         {
-            seat.Now ??= await store.LoadAsync(id, cancel);
+            if (seat.Now is null && (seat.Now = await store.LoadAsync(id, cancel)) is { } loaded)
+                photos.Know(DeckViews.PhotoIdsOf(loaded.Deck));
             if (seat.Now is null)
                 _seats.TryRemove(id, out _);
             return await work(seat);

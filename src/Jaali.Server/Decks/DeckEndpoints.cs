@@ -102,13 +102,18 @@ public static class DeckEndpoints
     private static async Task<Results<Ok<DeckPatch>, ProblemHttpResult>> ChangesAsync(
         Guid id,
         DeckDesk desk,
+        DeckPatches patches,
         int? since = null,
         string? records = null,
+        Guid? first = null,
+        bool rest = false,
         CancellationToken cancel = default
     ) =>
-        await desk.OpenAsync(id, cancel) is { } now
-            ? TypedResults.Ok(desk.PatchSince(now, since, records))
-            : Problems.NotFound("deck");
+        await desk.OpenAsync(id, cancel) is not { } now ? Problems.NotFound("deck")
+        : rest && since is not null
+            ? TypedResults.Ok(patches.WithScenes(desk.PatchSince(now, since, records), now, first))
+        : first is not null || rest ? TypedResults.Ok(patches.First(now, first))
+        : TypedResults.Ok(desk.PatchSince(now, since, records));
 
     private static async Task<Results<Ok<DeckPatch>, ProblemHttpResult>> EditAsync(
         Guid id,

@@ -52,10 +52,26 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
     /// start.</summary>
     public string Records => $"{_start}-{photos.RecordsVersion}";
 
+    /// <summary>The whole deck, with the scenes of one slide alone: what is looked at first is there first.</summary>
+    /// <param name="now">The deck.</param>
+    /// <param name="slideId">The slide; the first where there is no such.</param>
+    public DeckPatch First(StoredDeck now, Guid? slideId) =>
+        Whole(now, (slideId is { } id ? now.Deck.Slide(id) : null) ?? now.Deck.Slides.FirstOrDefault());
+
+    /// <summary>A patch with the scenes of all slides but the one that is there already.</summary>
+    public DeckPatch WithScenes(DeckPatch patch, StoredDeck now, Guid? but)
+    {
+        Slide[] slides = [.. now.Deck.Slides.Where(s => s.Id != but || patch.SceneSlides.Contains(s.Id))];
+        return patch with { SceneSlides = [.. slides.Select(s => s.Id)], Scenes = scenes.Of(now.Deck, slides) };
+    }
+
     /// <summary>The whole deck.</summary>
-    public DeckPatch Whole(StoredDeck now)
+    public DeckPatch Whole(StoredDeck now) => Whole(now, null);
+
+    private DeckPatch Whole(StoredDeck now, Slide? only)
     {
         Deck deck = now.Deck;
+        IReadOnlyList<Slide> shown = only is null ? deck.Slides : [only];
         return new DeckPatch(
             deck.Id,
             null,
@@ -67,8 +83,8 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
             [.. deck.Slides.Select(s => s.Id)],
             [.. deck.Slides.Select(s => views.Of(deck, s))],
             [.. views.PhotosOf(deck)],
-            [.. deck.Slides.Select(s => s.Id)],
-            scenes.All(deck)
+            [.. shown.Select(s => s.Id)],
+            scenes.Of(deck, shown)
         );
     }
 

@@ -45,11 +45,17 @@ public static class FontEndpoints
             .ExcludeFromDescription();
         app.MapGet(
                 "/fonts/{face}",
-                (string face, FontShelf fonts, HttpContext http) =>
+                (string face, FontShelf fonts, PackedFonts packed, HttpContext http) =>
                 {
                     if (fonts.Bytes(face) is not { } bytes)
                         return Results.NotFound();
                     http.Response.Headers.CacheControl = "public, max-age=86400";
+                    http.Response.Headers.Vary = "Accept-Encoding";
+                    if (PackedFiles.Accepts(http.Request))
+                    {
+                        http.Response.Headers.ContentEncoding = "br";
+                        return Results.Bytes(packed.Of(face, fonts.Revision, bytes), "font/ttf");
+                    }
                     return Results.Bytes(bytes, "font/ttf");
                 }
             )

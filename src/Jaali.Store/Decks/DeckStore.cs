@@ -6,6 +6,7 @@ using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Legibility;
 using Jaali.Core.Rights;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace Jaali.Store;
@@ -46,7 +47,8 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
     public async Task<IReadOnlyList<DeckLine>> ListAsync(CancellationToken cancel = default)
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
-        DeckRow[] rows = await db.Decks.AsNoTracking().ToArrayAsync(cancel);
+        await db.Database.OpenConnectionAsync(cancel);
+        List<DeckRow> rows = new Rows<DeckRow>(db, (SqliteConnection)db.Database.GetDbConnection()).Select(new());
         return
         [
             .. rows.OrderByDescending(d => d.ChangedAt)
@@ -90,19 +92,17 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
     public async Task<StoredDeck?> LoadAsync(Guid id, CancellationToken cancel = default)
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
-        if (await db.Decks.AsNoTracking().FirstOrDefaultAsync(d => d.Id == id, cancel) is not { } row)
+        await db.Database.OpenConnectionAsync(cancel);
+        var connection = (SqliteConnection)db.Database.GetDbConnection();
+        // All of it as it was at one moment.
+        await using SqliteTransaction moment = connection.BeginTransaction(deferred: true);
+        if (Of(new DeckRow { Id = id }, nameof(DeckRow.Id)) is not [var row])
             return null;
-        Dictionary<Guid, PointRow> points = await db
-            .Points.AsNoTracking()
-            .Where(p => p.DeckId == id)
-            .ToDictionaryAsync(p => p.Id, cancel);
-        Dictionary<Guid, SlideRow> slides = await db
-            .Slides.AsNoTracking()
-            .Where(s => s.DeckId == id)
-            .ToDictionaryAsync(s => s.Id, cancel);
-        ILookup<Guid, ItemRow> items = (
-            await db.Items.AsNoTracking().Where(i => i.DeckId == id).ToArrayAsync(cancel)
-        ).ToLookup(i => i.SlideId);
+        Dictionary<Guid, PointRow> points = Of(new PointRow { DeckId = id }, nameof(PointRow.DeckId))
+            .ToDictionary(p => p.Id);
+        Dictionary<Guid, SlideRow> slides = Of(new SlideRow { DeckId = id }, nameof(SlideRow.DeckId))
+            .ToDictionary(s => s.Id);
+        ILookup<Guid, ItemRow> items = Of(new ItemRow { DeckId = id }, nameof(ItemRow.DeckId)).ToLookup(i => i.SlideId);
         SlideShape shape =
             SlideShape.Read(row.Shape)
             ?? throw new InvalidDataException("A deck's slides have a shape that this version does not know.");
@@ -126,6 +126,14 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
             OwnOpening = points.TryGetValue(id, out PointRow? opening) ? DeckRows.Point(opening) : null,
         };
         return new StoredDeck(deck, row.Revision);
+
+        List<T> Of<T>(T like, string column)
+            where T : class
+        {
+            var rows = new Rows<T>(db, connection);
+            rows.Join(moment);
+            return rows.Select(like, column);
+        }
     }
 
     /// <summary>Saves an edit as the revision after <paramref name="from"/>; false where the deck is no longer at

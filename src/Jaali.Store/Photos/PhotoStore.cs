@@ -1,3 +1,4 @@
+using System.Data.Common;
 using System.Text.Json;
 using Jaali.Caching;
 using Jaali.Core;
@@ -30,7 +31,11 @@ public enum Correction
 public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder blobs, TimeProvider clock)
 {
     private readonly Remembered<string, PhotoFacts> _facts = new(Limits.Kept.Facts);
-    private readonly Remembered<string, ToneMap> _tones = new(Limits.Kept.ToneBytes, t => t.Rgb.Length);
+    private readonly Remembered<string, ToneMap> _tones = new(
+        Limits.Kept.ToneBytes,
+        // With the tables that places for words are read off, which go with it.
+        t => 7L * t.Rgb.Length
+    );
     private readonly Remembered<string, byte[]> _previews = new(Limits.Kept.Facts);
     private readonly Remembered<(string Id, long Length, DateTime Written, long Hour), bool> _whole = new(
         Limits.Kept.Facts
@@ -106,33 +111,56 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
     {
         if (_facts.TryGet(id, out PhotoFacts known))
             return known;
-        using JaaliDb db = databases.CreateDbContext();
-        var row = (
-            from p in db.Photos.AsNoTracking()
-            join r in db.Rights.AsNoTracking() on p.Id equals r.PhotoId
-            where p.Id == id
-            select new
-            {
-                Photo = p,
-                r.Record,
-                r.Version,
-            }
-        ).FirstOrDefault();
-        if (row is null)
-            return null;
-        RightsRecord rights = JsonSerializer.Deserialize<RightsRecord>(row.Record, DeckJson.Options)!;
-        return _facts.Put(
-            id,
-            new PhotoFacts(
-                id,
-                row.Photo.Width,
-                row.Photo.Height,
-                new PhotoPoint(row.Photo.FocalX, row.Photo.FocalY),
-                rights,
-                row.Version
-            )
-        );
+        return Read([id]).FirstOrDefault();
     }
+
+    /// <summary>Reads the facts of many photos in one question, so that they are at hand when they are asked for one by
+    /// one.</summary>
+    public void Know(IEnumerable<string> ids)
+    {
+        string[] unknown = [.. ids.Distinct().Where(id => !_facts.TryGet(id, out _))];
+        foreach (string[] some in unknown.Chunk(MostAtOnce))
+            Read(some);
+    }
+
+    private List<PhotoFacts> Read(string[] ids)
+    {
+        using JaaliDb db = databases.CreateDbContext();
+        db.Database.OpenConnection();
+        using DbCommand command = db.Database.GetDbConnection().CreateCommand();
+        command.CommandText = """
+            SELECT p."Id", p."Width", p."Height", p."FocalX", p."FocalY", r."Version", r."Record", p."Preview"
+            FROM "Photos" p JOIN "Rights" r ON r."PhotoId" = p."Id"
+            WHERE p."Id" IN (SELECT value FROM json_each(@ids))
+            """;
+        DbParameter parameter = command.CreateParameter();
+        (parameter.ParameterName, parameter.Value) = ("@ids", JsonSerializer.Serialize(ids));
+        command.Parameters.Add(parameter);
+        List<PhotoFacts> found = [];
+        using DbDataReader row = command.ExecuteReader();
+        while (row.Read())
+        {
+            string id = row.GetString(0);
+            found.Add(
+                _facts.Put(
+                    id,
+                    new PhotoFacts(
+                        id,
+                        row.GetInt32(1),
+                        row.GetInt32(2),
+                        new PhotoPoint(row.GetDouble(3), row.GetDouble(4)),
+                        JsonSerializer.Deserialize<RightsRecord>(row.GetString(6), DeckJson.Options)!,
+                        row.GetInt32(5)
+                    )
+                )
+            );
+            if (!row.IsDBNull(7))
+                _previews.Put(id, row.GetFieldValue<byte[]>(7));
+        }
+        return found;
+    }
+
+    private const int MostAtOnce = 500;
 
     /// <summary>The colours of a photo, or null.</summary>
     public ToneMap? Tones(string id)
@@ -140,19 +168,19 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         if (_tones.TryGet(id, out ToneMap known))
             return known;
         using JaaliDb db = databases.CreateDbContext();
-        var row = db
-            .Photos.AsNoTracking()
-            .Where(p => p.Id == id)
-            .Select(p => new
-            {
-                p.ToneWidth,
-                p.ToneHeight,
-                p.ToneBlob,
-            })
-            .FirstOrDefault();
-        if (row is null || blobs.Get(row.ToneBlob) is not { } rgb || rgb.Length != row.ToneWidth * row.ToneHeight * 3)
+        db.Database.OpenConnection();
+        using DbCommand command = db.Database.GetDbConnection().CreateCommand();
+        command.CommandText = "SELECT \"ToneWidth\", \"ToneHeight\", \"ToneBlob\" FROM \"Photos\" WHERE \"Id\" = @id";
+        DbParameter parameter = command.CreateParameter();
+        (parameter.ParameterName, parameter.Value) = ("@id", id);
+        command.Parameters.Add(parameter);
+        using DbDataReader row = command.ExecuteReader();
+        if (!row.Read())
             return null;
-        return _tones.Put(id, new ToneMap(row.ToneWidth, row.ToneHeight, rgb));
+        (int width, int height) = (row.GetInt32(0), row.GetInt32(1));
+        return blobs.Get(row.GetString(2)) is { } rgb && rgb.Length == width * height * 3
+            ? _tones.Put(id, new ToneMap(width, height, rgb))
+            : null;
     }
 
     /// <summary>A tiny WebP of a photo; null where its colours are lost.</summary>

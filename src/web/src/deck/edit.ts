@@ -41,6 +41,41 @@ export async function catchUp() {
   listeners.forEach((l) => l());
 }
 
+function put(patch: DeckPatch) {
+  useDeckStore.setState(patched(useDeckStore.getState(), patch), true);
+  listeners.forEach((l) => l());
+}
+
+/** Opens a deck with the scenes of one slide, the one that is looked at; the others follow. */
+export async function openAt(slideId: string | undefined) {
+  const { id } = useDeckStore.getState();
+  const first = await told(
+    api.GET('/api/decks/{id}/changes', {
+      params: { path: { id }, query: slideId ? { first: slideId } : { rest: true } },
+    }),
+  );
+  if (useDeckStore.getState().id !== id || useDeckStore.getState().revision >= 0) return;
+  put(first);
+  void scenesOfOthers(id, first.sceneSlides[0]).catch(() => undefined);
+}
+
+// What was edited meanwhile is newer than an answer that was on its way: it is asked for once more.
+async function scenesOfOthers(id: string, but: string | undefined) {
+  for (;;) {
+    const { revision, records } = useDeckStore.getState();
+    const others = await patiently(() =>
+      told(
+        api.GET('/api/decks/{id}/changes', {
+          params: { path: { id }, query: { since: revision, records, rest: true, first: but } },
+        }),
+      ),
+    );
+    const state = useDeckStore.getState();
+    if (state.id !== id) return;
+    if (leadsOn(state, others)) return put(others);
+  }
+}
+
 // Edits of one page go one after the other, each on the revision that the one before it made.
 let queue: Promise<unknown> = Promise.resolve();
 

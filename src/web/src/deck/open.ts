@@ -1,12 +1,18 @@
 import { useEffect, useState } from 'react';
 import { api, patiently, told } from '../api/client';
 import { listen } from '../api/live';
-import { catchUp, settled, take } from './edit';
+import { catchUp, openAt, settled, take } from './edit';
 import { useJobs } from './jobs';
 import { searchChanged } from './searches';
 import { useSteering } from './steering';
 import { loadRules, useRules } from './rules';
 import { unknownDeck, useDeckStore } from './store';
+
+// A show goes through all pages from the start; elsewhere the slide that is looked at comes first.
+const opened = () =>
+  /\/(show|podium)$/.test(location.pathname)
+    ? catchUp()
+    : openAt(new URLSearchParams(location.search).get('slide') ?? undefined);
 
 /**
  * Opens a deck and keeps it up to date: edits from elsewhere, records, jobs. Answers whether it is there, and what
@@ -20,7 +26,7 @@ export function useOpenDeck(id: string): { there: boolean; problem: unknown } {
     let gone = false;
     setProblem(null);
     if (useDeckStore.getState().id !== id) useDeckStore.setState(unknownDeck(id), true);
-    void patiently(() => Promise.all([catchUp(), useRules.getState().rules ?? loadRules()])).catch(
+    void patiently(() => Promise.all([opened(), useRules.getState().rules ?? loadRules()])).catch(
       (error: unknown) => !gone && setProblem(error),
     );
     const put = useJobs.getState().put;

@@ -5769,6 +5769,8 @@ export interface operations {
             query?: {
                 since?: number;
                 records?: string;
+                first?: string;
+                rest?: boolean;
             };
             header?: never;
             path: {
