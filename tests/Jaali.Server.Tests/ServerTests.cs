@@ -1,3 +1,4 @@
+using System.IO.Compression;
 using System.Net;
 using System.Net.Http.Json;
 using System.Reflection;
@@ -38,6 +39,106 @@ public sealed class ServerTests : IDisposable
         Assert.NotEmpty(problem.GetProperty("detail").GetString()!);
         return problem.GetProperty("type").GetString()!;
     }
+
+    [Fact]
+    public async Task An_edit_that_changes_nothing_sends_nothing()
+    {
+        string id = (await Deck("Low water")).GetProperty("id").GetString()!;
+        (await Edit(id, 0, new { kind = "add-points", text = "One\nTwo" })).EnsureSuccessStatusCode();
+        (await Edit(id, 1, new { kind = "make-slides" })).EnsureSuccessStatusCode();
+        JsonElement same = await (
+            await Edit(id, 2, new { kind = "set-title", title = "Low water" })
+        ).Content.ReadFromJsonAsync<JsonElement>();
+        Assert.Equal(2, same.GetProperty("from").GetInt32());
+        Assert.Equal(2, same.GetProperty("revision").GetInt32());
+        foreach (string part in (string[])["slides", "scenes", "sceneSlides", "points", "photos"])
+            Assert.Equal(0, same.GetProperty(part).GetArrayLength());
+    }
+
+    [Fact]
+    public async Task A_deck_opens_with_the_slide_that_is_looked_at_and_the_others_follow()
+    {
+        string id = (await Deck()).GetProperty("id").GetString()!;
+        (await Edit(id, 0, new { kind = "add-points", text = "One\nTwo\nThree" })).EnsureSuccessStatusCode();
+        (await Edit(id, 1, new { kind = "make-slides" })).EnsureSuccessStatusCode();
+        JsonElement whole = await _client.GetFromJsonAsync<JsonElement>($"/api/decks/{id}/changes");
+        string[] all = [.. whole.GetProperty("slideOrder").EnumerateArray().Select(s => s.GetString()!)];
+        JsonElement first = await _client.GetFromJsonAsync<JsonElement>($"/api/decks/{id}/changes?first={all[2]}");
+        Assert.Equal([all[2]], first.GetProperty("sceneSlides").EnumerateArray().Select(s => s.GetString()!));
+        Assert.Equal(whole.GetProperty("slides").GetRawText(), first.GetProperty("slides").GetRawText());
+        JsonElement rest = await _client.GetFromJsonAsync<JsonElement>(
+            $"/api/decks/{id}/changes?since=2&rest=true&first={all[2]}"
+        );
+        Assert.Equal(
+            all.Where(s => s != all[2]),
+            rest.GetProperty("sceneSlides").EnumerateArray().Select(s => s.GetString()!)
+        );
+        Assert.Equal(
+            whole.GetProperty("scenes").EnumerateArray().Select(s => s.GetRawText()).Order(),
+            first
+                .GetProperty("scenes")
+                .EnumerateArray()
+                .Concat(rest.GetProperty("scenes").EnumerateArray())
+                .Select(s => s.GetRawText())
+                .Order()
+        );
+        // A slide that is gone by now: the first one is as good.
+        JsonElement gone = await _client.GetFromJsonAsync<JsonElement>(
+            $"/api/decks/{id}/changes?first={Guid.NewGuid()}"
+        );
+        Assert.Equal([all[0]], gone.GetProperty("sceneSlides").EnumerateArray().Select(s => s.GetString()!));
+    }
+
+    [Theory]
+    [InlineData("br", true)]
+    [InlineData("gzip, br;q=0.5", true)]
+    [InlineData("gzip", false)]
+    [InlineData("br;q=0", false)]
+    public async Task Files_of_the_build_and_faces_are_sent_packed_to_who_can_unpack_them(string accepts, bool packed)
+    {
+        string web = Path.Combine(_folder.Path, "web");
+        Directory.CreateDirectory(Path.Combine(web, "assets"));
+        byte[] plain = System.Text.Encoding.UTF8.GetBytes(new string('a', 5000));
+        await File.WriteAllBytesAsync(Path.Combine(web, "assets", "one.js"), plain, Cancel);
+        byte[] small = new byte[200];
+        Assert.True(BrotliEncoder.TryCompress(plain, small, out int length));
+        await File.WriteAllBytesAsync(Path.Combine(web, "assets", "one.js.br"), small[..length], Cancel);
+        using WebApplicationFactory<Program> factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b =>
+            b.UseSetting("data", Path.Combine(_folder.Path, "own")).UseSetting("web", web)
+        );
+        using HttpClient client = factory.CreateClient();
+        client.DefaultRequestHeaders.AcceptEncoding.ParseAdd(accepts);
+        foreach (string path in (string[])["/assets/one.js", "/fonts/" + await FaceAsync()])
+        {
+            using HttpResponseMessage answer = await client.GetAsync(path, Cancel);
+            byte[] bytes = await answer.Content.ReadAsByteArrayAsync(Cancel);
+            Assert.Equal(packed, answer.Content.Headers.ContentEncoding.Contains("br"));
+            Assert.Contains("Accept-Encoding", answer.Headers.Vary);
+            using var read = new MemoryStream(bytes);
+            await using Stream stream = answer.Content.Headers.ContentEncoding.SingleOrDefault() switch
+            {
+                "br" => new BrotliStream(read, CompressionMode.Decompress),
+                "gzip" => new GZipStream(read, CompressionMode.Decompress),
+                _ => read,
+            };
+            using var unpacked = new MemoryStream();
+            await stream.CopyToAsync(unpacked, Cancel);
+            byte[] sent = unpacked.ToArray();
+            if (path.EndsWith(".js", StringComparison.Ordinal))
+            {
+                Assert.Equal("text/javascript", answer.Content.Headers.ContentType?.MediaType);
+                Assert.Equal(plain, sent);
+            }
+            else
+                // A TrueType font begins with its version (ISO/IEC 14496-22).
+                Assert.Equal([0, 1, 0, 0], sent[..4]);
+        }
+
+        async Task<string> FaceAsync() =>
+            (await _client.GetFromJsonAsync<JsonElement>("/api/fonts", Cancel))[0].GetProperty("face").GetString()!;
+    }
+
+    private static CancellationToken Cancel => TestContext.Current.CancellationToken;
 
     [Fact]
     public async Task Edits_answer_with_the_scenes_they_changed_and_only_those()

@@ -1,6 +1,7 @@
 using Jaali.Caching;
 using Jaali.Core;
 using Jaali.Core.Decks;
+using Jaali.Core.Items;
 using Jaali.Core.Scenes;
 using Jaali.Store;
 

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using CsCheck;
+using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
@@ -43,6 +44,43 @@ public sealed class CommandTests
 
         public Guid NewId() => new(seed, 7, 7, [.. BitConverter.GetBytes(_next++), 0, 0, 0, 0]);
     }
+
+    /// <summary>What is said to differ after an edit is everything that does: a window that is told of no more than that has
+    /// the same scenes as one that is told all.</summary>
+    [Theory]
+    [MemberData(nameof(Kinds))]
+    public void A_slide_that_is_not_said_to_differ_looks_as_before(string name) =>
+        Gen.Select(AnyChance, Gen.Int[0, DeckCommands.All.Count - 1].Array[0, 4])
+            .Sample(
+                (c, before) =>
+                {
+                    (World world, Deck deck) = CommandExamples.Start();
+                    foreach (int kind in before)
+                        if (DeckEditor.Apply(deck, Make(deck, kind, c), world) is Edited first)
+                            deck = first.Deck;
+                    if (DeckEditor.Apply(deck, CommandExamples.Made[Kind(name).Type](deck, c), world) is not Edited e)
+                        return;
+                    var change = DeckDifference.Of(deck, e.Deck);
+                    HashSet<Guid> may = [.. change.MayDiffer.Select(s => s.Now.Id)];
+                    foreach (Slide slide in e.Deck.Slides.Where(s => !may.Contains(s.Id)))
+                        Assert.Equal(Scenes(deck, deck.Slide(slide.Id)!, world), Scenes(e.Deck, slide, world));
+                    Assert.Equal(
+                        change.SameSlideOrder,
+                        deck.Slides.Select(s => s.Id).SequenceEqual(e.Deck.Slides.Select(s => s.Id))
+                    );
+                    if (change.SamePhotos)
+                        Assert.Equal(Photos(deck), Photos(e.Deck));
+                    HashSet<Guid> points = [.. change.Points.Select(p => p.Id)];
+                    Assert.All(e.Deck.Points.Where(p => !points.Contains(p.Id)), p => Assert.Same(deck.Point(p.Id), p));
+                },
+                iter: 25
+            );
+
+    private static string Scenes(Deck deck, Slide slide, World world) =>
+        JsonSerializer.Serialize(SceneBuilder.Build(deck, slide, world), DeckJson.Options);
+
+    private static IEnumerable<string> Photos(Deck deck) =>
+        deck.AllPoints.SelectMany(p => p.Kept).Concat(ItemKinds.Photos(deck).Select(u => u.Use.ToString())).Order();
 
     [Fact]
     public void Every_kind_has_examples_and_refusals_and_a_name_of_its_own()

@@ -1,8 +1,7 @@
 using System.Collections.Immutable;
 using Jaali.Core.Decks;
-using Jaali.Core.Items;
 
-namespace Jaali.Server;
+namespace Jaali.Core.Items;
 
 /// <summary>In what two decks may differ, by what each thing follows.</summary>
 /// <param name="MayDiffer">Slides that may look or be described otherwise, each with what it was; null for a new one.</param>
