@@ -1,6 +1,6 @@
 using Jaali.Benchmarks;
 
-// benchmarks [edit|undo|windows|opening|photos|memory|search|hashes|rights|composing|words ...] [--into=PAGE]: all of
+// benchmarks [edit|undo|windows|opening|wall|light|photos|memory|search|hashes|rights|composing|words ...] [--rows=FILE] [--into=PAGE]: all of
 // them, or those named.
 Console.OutputEncoding = System.Text.Encoding.UTF8;
 string root = AppContext.BaseDirectory;
@@ -14,6 +14,8 @@ var all = new (string Name, Func<Task> Run)[]
     ("undo", () => Edits.UndoAsync(root, folder)),
     ("windows", () => Edits.WindowsAsync(root, folder)),
     ("opening", () => Openings.RunAsync(root, folder)),
+    ("wall", () => Walls.RunAsync()),
+    ("light", () => Lights.RunAsync()),
     ("photos", () => Photos.RunAsync(root, folder)),
     ("memory", () => Photos.MemoryAsync(root, folder)),
     ("search", () => Finding.SearchAsync(folder)),

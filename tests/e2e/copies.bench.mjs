@@ -1,5 +1,6 @@
 // Copies and ways in of a talk of 60 photos, beside zip -0 of the same files: node copies.bench.mjs
 // Ratios hold on any machine; sizes are in bytes of the photos, times in times of zip, memory is the most the server took.
+import { figure } from './rows.mjs';
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -12,7 +13,6 @@ const work = mkdtempSync(join(tmpdir(), 'copies-bench-'));
 const shipped = readdirSync(`${root}/demo/photos`)
   .filter((f) => f.endsWith('.jpg'))
   .slice(0, 60);
-console.log('Making 60 photos of 4000 x 2667 ...');
 const photos = shipped.map((f, i) => {
   const to = join(work, `${String(i + 1).padStart(2, '0')}.jpg`);
   execFileSync('convert', [
@@ -76,11 +76,8 @@ try {
   }
   const bytes = size(photos);
   const reference = zipped(photos) / 1000;
-  console.log(
-    `reference: zip -0 of the photos, ${(bytes / 1e6).toFixed(0)} MB: ${reference.toFixed(2)} s (least of three)`,
-  );
   const { seconds, deck } = await bring(photos);
-  console.log(`a folder of 60 photos in: ${seconds.toFixed(1)} s`);
+  figure('a folder of 60 photos of 4000 x 2667 in', seconds, 's', { aim: '10 s', met: seconds <= 10 });
   const made = {};
   for (const form of ['pdf', 'pptx', 'odp', 'web', 'bundle']) {
     const from = performance.now();
@@ -89,19 +86,28 @@ try {
     const file = join(work, `talk.${form === 'bundle' ? 'zip' : form === 'web' ? 'html' : form}`);
     writeFileSync(file, Buffer.from(await (await ask('GET', job.result)).arrayBuffer()));
     made[form] = { file, took };
-    const ratio = (statSync(file).size / bytes).toFixed(3);
-    console.log(`${form}: ${took.toFixed(2)} s, ${ratio} times the photos, most memory so far ${most().toFixed(0)} MB`);
+    const ratio = statSync(file).size / bytes;
+    if (form !== 'bundle')
+      figure(`${form} of 60 photos`, took, 's', {
+        reference: `the photos, ${(bytes / 1e6).toFixed(0)} MB`,
+        ratio: `${ratio.toFixed(3)} times as large`,
+        aim: form === 'web' ? '10 s' : `10 s, ${form === 'pdf' ? 1.1 : 1.15} times`,
+        met: took <= 10 && (form === 'web' || ratio <= (form === 'pdf' ? 1.1 : 1.15)),
+      });
   }
   const same = zipped([...photos, made.pdf.file]) / 1000;
   const packing = made.bundle.took - made.pdf.took;
-  console.log(
-    `bundle beside zip -0 of the same files (${same.toFixed(2)} s): whole ${(made.bundle.took / same).toFixed(1)} times, ` +
-      `packing alone, without making its PDF, ${(packing / same).toFixed(1)} times`,
-  );
-  for (const form of ['pptx', 'odp', 'pdf'])
-    console.log(
-      `${form} in: ${(await bring([made[form].file])).seconds.toFixed(1)} s, most memory ${most().toFixed(0)} MB`,
-    );
+  figure('the bundle of 60 photos, its PDF made too', made.bundle.took, 's', {
+    reference: `zip -0 of the same files ${same.toFixed(2)} s (the photos alone ${reference.toFixed(2)})`,
+    ratio: `${(made.bundle.took / same).toFixed(1)} times; packing alone ${(packing / same).toFixed(1)}`,
+    aim: '1.5 times',
+    met: made.bundle.took <= 1.5 * same,
+  });
+  for (const form of ['pptx', 'odp', 'pdf']) {
+    const { seconds: took } = await bring([made[form].file]);
+    figure(`${form} of 60 photos in`, took, 's', { aim: '10 s', met: took <= 10 });
+  }
+  figure('memory of the server through all of these', most(), 'MB', { aim: '500 MB', met: most() <= 500 });
 } finally {
   server.kill();
   rmSync(work, { recursive: true, force: true });

@@ -2,6 +2,7 @@
 // are carried; the time from a key to the painted slide; the first slide of a long talk. `node show.bench.mjs [address]`
 // with a server that has the demo talk.
 import { chromium } from '@playwright/test';
+import { figure, times } from './rows.mjs';
 
 const base = process.argv[2] ?? 'http://localhost:5090';
 const browser = await chromium.launch({
@@ -75,8 +76,15 @@ try {
       begin();
       await all[1].animate([{ opacity: 0 }, { opacity: 1 }], { duration: 1500, easing: 'ease-in-out' }).finished;
     }`);
-    console.log(
-      `carry of 12: ${carried.missed} of ${carried.frames + carried.missed} frames missed; plain fade: ${faded.missed}`,
+    figure(
+      `12 photos carried, frames missed, round ${round + 1}`,
+      carried.missed,
+      `of ${carried.frames + carried.missed}`,
+      {
+        reference: `plain fade of two pictures ${faded.missed}`,
+        aim: '2',
+        met: carried.missed <= Math.max(2, faded.missed),
+      },
     );
   }
 
@@ -98,10 +106,7 @@ try {
     );
     await page.waitForTimeout(250);
   }
-  keys.sort((a, b) => a - b);
-  console.log(
-    `key to painted slide: median ${keys[keys.length >> 1].toFixed(0)} ms, slowest ${keys.at(-1).toFixed(0)} ms`,
-  );
+  times('from the key to the painted slide, on first view', keys, { aim: 'all 50 ms', met: (at) => at(1) <= 50 });
 
   // The first slide of a talk of sixty photos, from the press to the picture.
   const all = Object.keys(demo.photos);
@@ -122,7 +127,10 @@ try {
     starts.push(Date.now() - from);
     await fresh.context().close();
   }
-  console.log(`first slide of ${60 + 4} slides: ${starts.sort((a, b) => a - b).join(', ')} ms`);
+  times('show of 60 photos, from the press to the first slide', starts, {
+    aim: 'p50 700 ms',
+    met: (at) => at(0.5) <= 700,
+  });
 } finally {
   await page.request.delete(`${base}/api/decks/${id}`, { headers });
   await browser.close();
