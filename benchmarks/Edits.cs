@@ -25,7 +25,7 @@ internal static class Edits
         {
             BenchTalk talk = await BenchTalk.MakeAsync(server, root, slides);
             // Which edits are warm does not depend on the size of the talk: all kinds, on all slides.
-            for (int i = 0; i < Math.Max(300, talk.Slides.Length); i++)
+            for (int i = 0; i < Math.Max(1500, talk.Slides.Length); i++)
                 await talk.DoAsync(Command(talk, Next()).Command);
             double cpu = 0;
             Dictionary<string, List<double>> kinds = [];
@@ -104,8 +104,17 @@ internal static class Edits
             150,
             async _ =>
             {
-                Task edit = talk.DoAsync(Command(talk, Next()).Command);
-                for (int n = 0; n < windows.Count; n++)
+                int n = Next();
+                Task edit = talk.DoAsync(
+                    new
+                    {
+                        kind = "edit-item",
+                        slideId = talk.Slides[n % talk.Slides.Length],
+                        itemId = talk.Items[n % talk.Slides.Length].Words,
+                        edit = new { kind = "words", text = $"What edit {n} says" },
+                    }
+                );
+                for (int w = 0; w < windows.Count; w++)
                     if (!await seen.WaitAsync(5000))
                         throw new InvalidOperationException("A window was not told of an edit.");
                 await edit;

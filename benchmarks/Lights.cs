@@ -47,6 +47,6 @@ internal static class Lights
             },
             warm: 10
         );
-        Report.Limit("the tables of a photo, made once", tables, 5);
+        Report.Limit("the tables of a photo, made once", tables, 10);
     }
 }

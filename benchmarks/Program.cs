@@ -33,7 +33,15 @@ try
             named.Length == 0 ? a.Name != "edit200" : named.Contains(a.Name)
         )
     )
-        await run();
+        try
+        {
+            await run();
+        }
+        catch (Exception e) when (e is InvalidOperationException or HttpRequestException or IOException)
+        {
+            // What was measured before it is kept.
+            Console.Error.WriteLine($"{name} could not be measured: {e.Message}");
+        }
     if (args.FirstOrDefault(a => a.StartsWith("--rows=", StringComparison.Ordinal)) is { } rows)
         Report.Take(File.ReadLines(rows["--rows=".Length..]).Where(l => l.StartsWith("| ", StringComparison.Ordinal)));
     if (args.FirstOrDefault(a => a.StartsWith("--into=", StringComparison.Ordinal)) is { } into)
