@@ -101,9 +101,6 @@ public sealed class LightTables
         }
     }
 
-    /// <summary>The grey of a pixel.</summary>
-    public byte Grey(int x, int y) => _grey[y * Width + x];
-
     /// <summary>The greys of a row.</summary>
     public ReadOnlySpan<byte> Row(int y) => _grey.AsSpan(y * Width, Width);
 
