@@ -11,61 +11,82 @@ internal static class Edits
     // No edit is the same as one before it on its slide: one that changes nothing would cost nothing.
     private static int Next() => _made++;
 
-    /// <summary>Decks of 20, 200 and 500 slides, each edit beside an empty request; then edits taken back with a long log,
-    /// and ten windows.</summary>
+    /// <summary>Talks of 20, 200 and 500 slides, an edit of each by turns beside an empty request, so that all have the
+    /// same machine.</summary>
     public static async Task RunAsync(string root, string folder, int? only = null)
     {
         await using RunningServer server = await RunningServer.StartAsync(root, Path.Combine(folder, "edits"), 5298);
-        double least = 0;
-        foreach (
-            (int slides, double p50, double p95) in new[] { (20, 6d, 10d), (200, 8, 12), (500, 10, 15) }.Where(s =>
-                only is null || s.Item1 == only
-            )
-        )
+        Measured[] all =
+        [
+            .. new[] { new Measured(20, 6, 10), new(200, 8, 12), new(500, 10, 15) }.Where(m =>
+                only is null || m.Slides == only
+            ),
+        ];
+        foreach (Measured m in all)
+            m.Talk = await BenchTalk.MakeAsync(server, root, m.Slides);
+        // Which edits are warm does not depend on the size of the talk: all kinds, on all slides.
+        foreach (Measured m in all)
+            for (int i = 0; i < Math.Max(600, m.Talk!.Slides.Length * 2); i++)
+                await m.Talk.DoAsync(Command(m.Talk, m.Made++).Command);
+        List<double> empty = [];
+        for (int round = 0; round < Rounds; round++)
         {
-            BenchTalk talk = await BenchTalk.MakeAsync(server, root, slides);
-            // Which edits are warm does not depend on the size of the talk: all kinds, on all slides.
-            for (int i = 0; i < Math.Max(1500, talk.Slides.Length); i++)
-                await talk.DoAsync(Command(talk, Next()).Command);
-            double cpu = 0;
-            Dictionary<string, List<double>> kinds = [];
-            (_, Times empty, Times more) = await Report.PairsAsync(
-                Rounds,
-                async i =>
-                {
-                    double before = server.Cpu;
-                    (string? kind, object command) = Command(talk, Next());
-                    double took = await Report.OnceAsync(() => talk.DoAsync(command));
-                    if (i < 0)
-                        return;
-                    cpu += server.Cpu - before;
-                    kinds.TryAdd(kind, []);
-                    kinds[kind].Add(took);
-                },
-                _ => server.AskAsync(HttpMethod.Get, "/api/health"),
-                warm: 20
-            );
+            empty.Add(await Report.OnceAsync(() => server.AskAsync(HttpMethod.Get, "/api/health")));
+            // Who comes first in a round finds colder caches: they take turns.
+            for (int i = 0; i < all.Length; i++)
+            {
+                Measured m = all[(i + round) % all.Length];
+                (string kind, object command) = Command(m.Talk!, m.Made++);
+                double before = server.ExactCpu();
+                double took = await Report.OnceAsync(() => m.Talk!.DoAsync(command));
+                m.Add(kind, took - empty[^1], server.ExactCpu() - before);
+            }
+        }
+        foreach (Measured m in all)
+        {
             Report.Limit(
-                $"an edit of {slides} slides, over an empty request",
-                more,
-                p50,
-                $"empty request {Report.N(empty.P50)}",
-                cpu / Rounds,
-                p95
+                $"an edit of {m.Slides} slides, over an empty request",
+                Times.Of(m.Took),
+                m.P50,
+                $"empty request {Report.N(Times.Of(empty).P50)}",
+                m.Cpu.Average(),
+                m.P95
             );
             Console.Error.WriteLine(
-                string.Join("; ", kinds.Select(k => $"{k.Key} {Report.N(Times.Of(k.Value).P50)} ms"))
+                string.Join(
+                    "; ",
+                    m.Kinds.Select(k =>
+                        $"{k.Key} {Report.N(Times.Of(k.Value.Select(v => v.Took)).P50)} ms, processor {Report.N(k.Value.Average(v => v.Cpu))}"
+                    )
+                )
             );
-            if (least == 0)
-                least = cpu / Rounds;
-            else
+            if (m != all[0])
                 Report.Figure(
-                    $"processor time of an edit, {slides} slides against 20",
-                    cpu / Rounds / least,
+                    $"processor time of an edit, {m.Slides} slides against 20",
+                    m.Cpu.Average() / all[0].Cpu.Average(),
                     "times",
                     1.3,
-                    $"20 slides {Report.N(least)} ms"
+                    $"20 slides {Report.N(all[0].Cpu.Average())} ms"
                 );
+        }
+    }
+
+    private sealed record Measured(int Slides, double P50, double P95)
+    {
+        public BenchTalk? Talk { get; set; }
+
+        // No edit is the same as the one before it on its slide: one that changes nothing would cost nothing.
+        public int Made { get; set; }
+        public List<double> Took { get; } = [];
+        public List<double> Cpu { get; } = [];
+        public Dictionary<string, List<(double Took, double Cpu)>> Kinds { get; } = [];
+
+        public void Add(string kind, double took, double cpu)
+        {
+            Took.Add(took);
+            Cpu.Add(cpu);
+            Kinds.TryAdd(kind, []);
+            Kinds[kind].Add((took, cpu));
         }
     }
 

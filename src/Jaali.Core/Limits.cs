@@ -54,7 +54,7 @@ public static class Limits
             "Pixels times bytes, and the files, of all photos that are opened at once",
             "Others wait their turn on the disk; what takes more comes in alone."
         )]
-        public const long AtOnceBytes = 160L * Mega;
+        public const long AtOnceBytes = 96L * Mega;
 
         /// <summary>Pixels of a PNG, WebP or GIF that goes into a PDF as it is.</summary>
         [Limit(

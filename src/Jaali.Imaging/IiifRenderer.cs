@@ -14,7 +14,19 @@ public static class IiifRenderer
     {
         try
         {
-            return Drawn(photo, request, oriented);
+            return Drawn(
+                IsWhole(request, oriented) && OpenedPhoto.OfPng(photo) is null
+                    // Shrinks while decoding, and orients.
+                    ? Image.ThumbnailBuffer(
+                        photo,
+                        request.Width,
+                        height: request.Height,
+                        size: Enums.Size.Force,
+                        failOn: Enums.FailOn.Truncated
+                    )
+                    : Part(photo, request),
+                request
+            );
         }
         catch (VipsException e)
         {
@@ -22,34 +34,53 @@ public static class IiifRenderer
         }
     }
 
-    private static byte[] Drawn(byte[] photo, IiifRequest request, (int Width, int Height) oriented)
+    /// <summary>The same of a file, which is read as it is decoded where the whole of it is asked for: it is never in memory
+    /// by itself.</summary>
+    /// <exception cref="NotAPhotoException">The bytes are damaged.</exception>
+    /// <exception cref="IOException">It cannot be read.</exception>
+    public static byte[] Render(string file, IiifRequest request, (int Width, int Height) oriented)
     {
-        Image image;
-        bool whole = request.Region == (0, 0, oriented.Width, oriented.Height);
-        if (whole && OpenedPhoto.OfPng(photo) is null)
+        // The orientation of a PNG is not looked for by libvips.
+        if (!IsWhole(request, oriented) || PhotoFormats.IsPng(file))
+            return Render(File.ReadAllBytes(file), request, oriented);
+        try
         {
-            // Shrinks while decoding, and orients.
-            image = Image.ThumbnailBuffer(
-                photo,
-                request.Width,
-                height: request.Height,
-                size: Enums.Size.Force,
-                failOn: Enums.FailOn.Truncated
+            return Drawn(
+                Image.Thumbnail(
+                    file,
+                    request.Width,
+                    height: request.Height,
+                    size: Enums.Size.Force,
+                    failOn: Enums.FailOn.Truncated
+                ),
+                request
             );
         }
-        else
+        catch (VipsException e)
         {
-            using Image full = OpenedPhoto.Of(photo);
-            using IDisposable opened = Opening.Timed(full);
-            using Image upright = full.Autorot();
-            using Image region = upright.Crop(
-                request.Region.X,
-                request.Region.Y,
-                request.Region.Width,
-                request.Region.Height
-            );
-            image = region.ThumbnailImage(request.Width, height: request.Height, size: Enums.Size.Force);
+            throw PhotoReader.Damaged(e);
         }
+    }
+
+    private static bool IsWhole(IiifRequest request, (int Width, int Height) oriented) =>
+        request.Region == (0, 0, oriented.Width, oriented.Height);
+
+    private static Image Part(byte[] photo, IiifRequest request)
+    {
+        using Image full = OpenedPhoto.Of(photo);
+        using IDisposable opened = Opening.Timed(full);
+        using Image upright = full.Autorot();
+        using Image region = upright.Crop(
+            request.Region.X,
+            request.Region.Y,
+            request.Region.Width,
+            request.Region.Height
+        );
+        return region.ThumbnailImage(request.Width, height: request.Height, size: Enums.Size.Force);
+    }
+
+    private static byte[] Drawn(Image image, IiifRequest request)
+    {
         using (image)
         using (Opening.Timed(image))
         using (Image srgb = image.Colourspace(request.Grey ? Enums.Interpretation.Bw : Enums.Interpretation.Srgb))

@@ -16,6 +16,9 @@ public static class Opening
     // are smaller: a whole collection for each of their sizes would cost more than it gives.
     private const long Large = 24 * 1024 * 1024;
 
+    // What making the largest size that is kept ready takes at most, its compression included.
+    private const long Smaller = 24 * 1024 * 1024;
+
     /// <summary>Works on a photo beside the caller once there is room for it. The file is read only then.</summary>
     /// <param name="path">The file.</param>
     /// <param name="whole">True where the work needs all pixels at once, such as a part cut out.</param>
@@ -23,11 +26,41 @@ public static class Opening
     /// <param name="cancel">Stops waiting.</param>
     /// <exception cref="NotAPhotoException">It is damaged, or would take more memory than one photo may.</exception>
     /// <exception cref="IOException">It cannot be read.</exception>
-    public static async Task<T> RunAsync<T>(
+    public static Task<T> RunAsync<T>(
         string path,
         bool whole,
         Func<byte[], Task<T>> work,
         CancellationToken cancel = default
+    ) =>
+        // libvips takes a copy of the bytes it is given.
+        RunAsync(
+            path,
+            whole,
+            2,
+            async () => await work(await File.ReadAllBytesAsync(path, cancel).ConfigureAwait(false)),
+            cancel
+        );
+
+    /// <summary>Works on a file that is read as it is decoded, beside the caller, once there is room for it.</summary>
+    /// <param name="path">The file.</param>
+    /// <param name="whole">True where the work needs all pixels at once, such as a part cut out.</param>
+    /// <param name="work">The work on the file; it must not open another photo.</param>
+    /// <param name="cancel">Stops waiting.</param>
+    /// <exception cref="NotAPhotoException">It is damaged, or would take more memory than one photo may.</exception>
+    /// <exception cref="IOException">It cannot be read.</exception>
+    public static Task<T> RunAsync<T>(
+        string path,
+        bool whole,
+        Func<string, T> work,
+        CancellationToken cancel = default
+    ) => RunAsync(path, whole, whole || PhotoFormats.IsPng(path) ? 2 : 0, () => Task.FromResult(work(path)), cancel);
+
+    private static async Task<T> RunAsync<T>(
+        string path,
+        bool whole,
+        int copies,
+        Func<Task<T>> work,
+        CancellationToken cancel
     )
     {
         long length = new FileInfo(path).Length;
@@ -44,13 +77,8 @@ public static class Opening
             .ConfigureAwait(false);
         try
         {
-            // libvips takes a copy of the bytes it is given.
-            using (await Gate.EnterAsync(2 * length + decoded, cancel).ConfigureAwait(false))
-                return await Task.Run(
-                        async () => await work(await File.ReadAllBytesAsync(path, cancel).ConfigureAwait(false)),
-                        cancel
-                    )
-                    .ConfigureAwait(false);
+            using (await Gate.EnterAsync(copies * length + decoded, cancel).ConfigureAwait(false))
+                return await Task.Run(work, cancel).ConfigureAwait(false);
         }
         finally
         {
@@ -133,8 +161,8 @@ public static class Opening
                 throw new NotAPhotoException(
                     $"Opening this photo would take {needed / 1024 / 1024} MB of memory. Save it as a plain JPEG and bring it again."
                 );
-            // Lines on their way, in several threads.
-            return needed + 4L * 128 * header.Width * header.Bands * bytesOfBand;
+            // Lines on their way in several threads, and the smaller picture that is made of them.
+            return needed + 4L * 128 * header.Width * header.Bands * bytesOfBand + Math.Min(decoded, Smaller);
         }
         catch (VipsException e)
         {

@@ -29,6 +29,15 @@ public static class PhotoFormats
         : Brands(b) is { } brands && brands.Contains("avif", StringComparison.Ordinal) && !IsSequence(brands) ? "avif"
         : null;
 
+    /// <summary>True for the file of a PNG.</summary>
+    /// <exception cref="IOException">It cannot be read.</exception>
+    public static bool IsPng(string file)
+    {
+        Span<byte> head = stackalloc byte[16];
+        using FileStream stream = File.OpenRead(file);
+        return Sniff(head[..stream.ReadAtLeast(head, head.Length, throwOnEndOfStream: false)]) == "png";
+    }
+
     /// <summary>Why a file that is told apart is not taken, for a person; null for what is taken, and for what is not
     /// known.</summary>
     public static string? WhyNot(ReadOnlySpan<byte> b)

@@ -38,6 +38,7 @@ string[] near = (builder.Configuration["allow"] ?? "").Split(',', StringSplitOpt
 
 // A photo is decoded once and then forgotten; libvips' own memory of operations would only hold on to it.
 NetVips.Cache.Max = 0;
+NativeMemory.GiveBackSoon();
 builder.Host.UseSerilog(
     (_, log) =>
     {

@@ -135,9 +135,12 @@ try {
   });
 
   await page.goto(`${base}/deck/${id}/gather`);
-  await page.getByLabel('What to look for').fill('dune');
+  const wanted = page.getByLabel('What to look for');
+  await wanted.fill('dune');
+  // As long as it takes to write a word.
+  await page.waitForTimeout(1000);
   const asked = Date.now();
-  await page.getByLabel('What to look for').press('Enter');
+  await wanted.press('Enter');
   await page.getByRole('button', { name: 'Keep', exact: true }).first().waitFor();
   figure('from Enter to the first picture on the wall', Date.now() - asked, 'ms', {
     reference: 'simulated collections on this machine',

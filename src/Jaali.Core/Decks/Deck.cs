@@ -51,9 +51,17 @@ public sealed record Deck(
     /// opening.</summary>
     public ImmutableList<Slide> Slides
     {
-        get;
-        init => field = Settled(value, Shape, Id);
-    } = Settled(Slides, Shape, Id);
+        get => _slides;
+        init => _slides = Settled(value, Shape, Id);
+    }
+
+    private readonly ImmutableList<Slide> _slides = Settled(Slides, Shape, Id);
+
+    // Slides of which each one is settled already.
+    private ImmutableList<Slide> SettledSlides
+    {
+        init => _slides = value;
+    }
 
     /// <summary>How long an opening is planned to take, in seconds. Common practice, no source.</summary>
     public const double OpeningSeconds = 30;
@@ -125,22 +133,35 @@ public sealed record Deck(
         : null;
 
     /// <summary>The deck with one slide changed; the slide must be in it.</summary>
-    public Deck With(Slide slide)
-    {
-        Deck changed = this with { Slides = Slides.SetItem(PlaceOf(slide.Id), slide) };
-        Places<Slide>.Carry(Slides, changed.Slides);
-        return changed;
-    }
+    public Deck With(Slide slide) =>
+        this with
+        {
+            SettledSlides = Places<Slide>.Set(Slides, PlaceOf(slide.Id), Settled(slide, Shape.Bounds(), Id)),
+        };
 
     /// <summary>The deck with one point changed; the point must be in it.</summary>
     public Deck With(Point point)
     {
         if (point.Id == Id)
             return this with { OwnOpening = point };
-        Deck changed = this with { Points = Points.SetItem(Places<Point>.Of(Points, point.Id, p => p.Id), point) };
-        Places<Point>.Carry(Points, changed.Points);
-        return changed;
+        return this with { Points = Places<Point>.Set(Points, Places<Point>.Of(Points, point.Id, p => p.Id), point) };
     }
+
+    /// <summary>The slides that are new or differ from those of an earlier deck, each with what it was; null for a new
+    /// one.</summary>
+    internal IEnumerable<(Slide? Before, Slide Now)> SlidesSince(Deck before) =>
+        SameSlidesSince(before)?.Select(p => ((Slide?)p.Before, p.Now))
+        ?? Slides.Select(s => (Before: before.Slide(s.Id), Now: s)).Where(p => !ReferenceEquals(p.Before, p.Now));
+
+    /// <summary>The slides that differ from those of an earlier deck; null where slides came, went or changed
+    /// places.</summary>
+    internal IReadOnlyList<(Slide Before, Slide Now)>? SameSlidesSince(Deck before) =>
+        Places<Slide>.Differing(before.Slides, Slides, s => s.Id);
+
+    /// <summary>The points that differ from those of an earlier deck; null where points came, went or changed
+    /// places.</summary>
+    internal IReadOnlyList<(Point Before, Point Now)>? SamePointsSince(Deck before) =>
+        Places<Point>.Differing(before.Points, Points, p => p.Id);
 
     private static ImmutableList<Slide> Settled(ImmutableList<Slide> slides, SlideShape shape, Guid id)
     {
@@ -148,13 +169,17 @@ public sealed record Deck(
         // Nearly always nothing is to be done, and the list stays the same.
         for (int i = 0; i < slides.Count; i++)
         {
-            Slide settled = slides[i].Filled(bounds);
-            if (settled is { Kind: SlideKind.Title, PointId: null })
-                settled = settled with { PointId = id };
+            Slide settled = Settled(slides[i], bounds, id);
             if (!ReferenceEquals(settled, slides[i]))
                 slides = slides.SetItem(i, settled);
         }
         return slides;
+    }
+
+    private static Slide Settled(Slide slide, SlideRect bounds, Guid id)
+    {
+        Slide filled = slide.Filled(bounds);
+        return filled is { Kind: SlideKind.Title, PointId: null } ? filled with { PointId = id } : filled;
     }
 }
 

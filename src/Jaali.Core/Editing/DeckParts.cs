@@ -34,12 +34,19 @@ public static class DeckParts
         if (!ReferenceEquals(from.Runs, to.Runs))
             Put(new(PartKind.Runs), from.Runs, to.Runs);
         Put(new(PartKind.Point, to.Id), from.OwnOpening, to.OwnOpening);
-        if (!ReferenceEquals(from.Points, to.Points))
+        // Nearly always nothing came, went or changed places.
+        if (to.SamePointsSince(from) is { } points)
+            foreach ((Point a, Point b) in points)
+                Put(new(PartKind.Point, b.Id), a, b);
+        else
         {
             Order(PartKind.Points, default, from.Points.Select(p => p.Id), to.Points.Select(p => p.Id));
             Pairs(from.Points, to.Points, p => p.Id, (id, a, b) => Put(new(PartKind.Point, id), a, b));
         }
-        if (!ReferenceEquals(from.Slides, to.Slides))
+        if (to.SameSlidesSince(from) is { } slides)
+            foreach ((Slide a, Slide b) in slides)
+                SlideParts(b.Id, a, b);
+        else
         {
             Order(PartKind.Slides, default, from.Slides.Select(s => s.Id), to.Slides.Select(s => s.Id));
             Pairs(from.Slides, to.Slides, s => s.Id, SlideParts);

@@ -15,9 +15,9 @@ internal static class LiveArrangements
     {
         if (ReferenceEquals(before.Slides, after.Slides))
             return after;
-        foreach (Slide slide in after.Slides)
+        foreach ((Slide? earlier, Slide slide) in after.SlidesSince(before).ToArray())
         {
-            if (slide.Arranged is not { } form || before.Slide(slide.Id) is not { } was || ReferenceEquals(was, slide))
+            if (slide.Arranged is not { } form || earlier is not { } was)
                 continue;
             // What has just been arranged is as it was wanted.
             if (command is ArrangeItems or SetGrid or SetSlideGrid or SetShape || was.Arranged is null)

@@ -33,11 +33,11 @@ public static class LiveCues
     {
         if (ReferenceEquals(before.Slides, after.Slides))
             return after;
-        foreach (Slide slide in after.Slides)
+        foreach ((Slide? was, Slide slide) in after.SlidesSince(before).ToArray())
         {
-            if (slide.Cues.IsEmpty || before.Slide(slide.Id) is { } was && ReferenceEquals(was.Items, slide.Items))
+            if (slide.Cues.IsEmpty || was is not null && ReferenceEquals(was.Items, slide.Items))
                 continue;
-            ImmutableList<Cue> cues = Kept(slide, before.Slide(slide.Id));
+            ImmutableList<Cue> cues = Kept(slide, was);
             if (!cues.SequenceEqual(slide.Cues))
                 after = after.With(slide with { Cues = cues });
         }
@@ -49,11 +49,15 @@ public static class LiveCues
     {
         if (ReferenceEquals(before.Slides, after.Slides))
             return "";
-        int gone = after.Slides.Sum(s =>
-            before.Slide(s.Id) is { } was && !ReferenceEquals(was.Cues, s.Cues) && !ReferenceEquals(was.Items, s.Items)
-                ? was.Cues.Count(c => !s.Cues.Exists(n => n.Id == c.Id))
-                : 0
-        );
+        int gone = after
+            .SlidesSince(before)
+            .Sum(p =>
+                p.Before is { } was
+                && !ReferenceEquals(was.Cues, p.Now.Cues)
+                && !ReferenceEquals(was.Items, p.Now.Items)
+                    ? was.Cues.Count(c => !p.Now.Cues.Exists(n => n.Id == c.Id))
+                    : 0
+            );
         return gone switch
         {
             0 => "",

@@ -9,13 +9,17 @@ namespace Jaali.Core.Items;
 /// <param name="SamePointOrder">The points are the same ones, in the same order.</param>
 /// <param name="SameSlideOrder">The slides are the same ones, in the same order.</param>
 /// <param name="SamePhotos">No photo came, went or is shown otherwise.</param>
-/// <param name="SameCounts">Nothing differs that the header counts, but the planned time.</param>
+/// <param name="SameIds">No photo that is kept or shown is another one, or shown elsewhere.</param>
+/// <param name="SameCredits">The page of credits says the same.</param>
+/// <param name="SameCounts">Nothing differs that the header counts, but the planned time and how photos stand.</param>
 public sealed record DeckDifference(
     IReadOnlyList<(Slide? Before, Slide Now)> MayDiffer,
     IReadOnlyList<Point> Points,
     bool SamePointOrder,
     bool SameSlideOrder,
     bool SamePhotos,
+    bool SameIds,
+    bool SameCredits,
     bool SameCounts
 )
 {
@@ -29,55 +33,71 @@ public sealed record DeckDifference(
                 && ReferenceEquals(from.House, to.House)
                 && from.Room == to.Room
                 && from.WordsPerMinute.Equals(to.WordsPerMinute),
-            samePlan = ReferenceEquals(from.Points, to.Points) && ReferenceEquals(from.OwnOpening, to.OwnOpening),
-            samePoints = SameIds(from.Points, to.Points, p => p.Id),
-            sameSlides = SameIds(from.Slides, to.Slides, s => s.Id);
+            samePlan = ReferenceEquals(from.Points, to.Points) && ReferenceEquals(from.OwnOpening, to.OwnOpening);
+        IReadOnlyList<(Point Before, Point Now)>? planned = to.SamePointsSince(from);
+        IReadOnlyList<(Slide Before, Slide Now)>? redone = to.SameSlidesSince(from);
+        bool samePoints = planned is not null,
+            sameSlides = redone is not null;
         (Point? Before, Point? Now)[] points =
         [
             (from.OwnOpening, to.OwnOpening),
-            .. samePoints ? from.Points.Zip(to.Points).Select(p => ((Point?)p.First, (Point?)p.Second)) : [],
+            .. (planned ?? []).Select(p => ((Point?)p.Before, (Point?)p.Now)),
         ];
         bool sameKept = samePoints && points.All(p => ReferenceEquals(p.Before?.Kept, p.Now?.Kept)),
             sameFacts = samePoints && points.All(p => ReferenceEquals(p.Before?.Facts, p.Now?.Facts));
-        List<(Slide? Before, Slide Now)> changed = [.. Changed(from, to, sameSlides)];
-        bool samePhotos =
-                sameSlides
-                && sameKept
+        List<(Slide? Before, Slide Now)> changed = [.. to.SlidesSince(from)];
+        bool sameUses = sameSlides && changed.TrueForAll(c => Same(c, (a, b) => a == b)),
+            sameShown = sameUses || sameSlides && changed.TrueForAll(c => Same(c, (a, b) => a.PhotoId == b.PhotoId)),
+            // What a credit says of a photo is which it is, where, and what was done to it, not how far.
+            sameCredits =
+                sameShown
                 && changed.TrueForAll(c =>
-                    ReferenceEquals(c.Before!.Items, c.Now.Items)
-                    || ItemKinds.Photos(c.Before).SequenceEqual(ItemKinds.Photos(c.Now))
+                    Same(c, (a, b) => a.Changes.Told == b.Changes.Told)
+                    && DeckFonts.Families(from, c.Before!).SequenceEqual(DeckFonts.Families(to, c.Now))
                 ),
-            sameHeads =
-                sameSlides
-                && changed.TrueForAll(c => c.Before!.Kind == c.Now.Kind && c.Before.PointId == c.Now.PointId);
+            sameCounts =
+                sameKept
+                && sameSlides
+                && changed.TrueForAll(c =>
+                    c.Before!.Kind == c.Now.Kind
+                    && c.Before.PointId == c.Now.PointId
+                    && ItemKinds.Shows(c.Before) == ItemKinds.Shows(c.Now)
+                );
         if (!(sameLook && sameSlides))
             return new(
                 [.. to.Slides.Select(s => (from.Slide(s.Id), s))],
                 [.. PointsOf(from, to)],
                 samePoints,
                 sameSlides,
-                samePhotos,
+                sameUses && sameKept,
+                sameShown && sameKept,
+                false,
                 false
             );
+        sameCredits &= sameFacts;
         Follows differs =
             (from.Title == to.Title ? Follows.Nothing : Follows.Title)
             | (from.Speaker == to.Speaker ? Follows.Nothing : Follows.Speaker)
             | (samePlan ? Follows.Nothing : Follows.Plan)
             | (changed.Count == 0 ? Follows.Nothing : Follows.Slides);
-        bool sameCredits =
-            samePhotos
-            && changed.TrueForAll(c =>
-                DeckFonts.Families(from, c.Before!).SequenceEqual(DeckFonts.Families(to, c.Now))
-            );
         HashSet<Guid> seen = [.. changed.Select(c => c.Now.Id)];
         if (differs != Follows.Nothing)
             foreach (Slide slide in to.Slides)
-                if (!seen.Contains(slide.Id) && May(slide))
+                if (May(slide) && !seen.Contains(slide.Id))
                     changed.Add((slide, slide));
-        return new(changed, [.. PointsOf(from, to)], samePoints, true, samePhotos, samePhotos && sameHeads);
+        return new(
+            changed,
+            [.. PointsOf(from, to)],
+            samePoints,
+            true,
+            sameUses && sameKept,
+            sameShown && sameKept,
+            sameCredits,
+            sameCounts
+        );
 
         bool May(Slide slide) =>
-            slide.Kind == SlideKind.Credits && !(sameCredits && sameFacts)
+            slide.Kind == SlideKind.Credits && !sameCredits
             || differs.HasFlag(Follows.Title) && (slide.Kind == SlideKind.Title || slide.PointId == to.Id)
             || !samePlan && slide.PointId is { } p && !ReferenceEquals(PointOf(from, p), PointOf(to, p))
             || (ItemKinds.Follows(slide) & differs) != 0;
@@ -86,25 +106,15 @@ public sealed record DeckDifference(
     // The opening is made anew whenever it is asked for: it is told by what was chosen for it.
     private static Point? PointOf(Deck deck, Guid id) => id == deck.Id ? deck.OwnOpening : deck.Point(id);
 
-    private static IEnumerable<(Slide? Before, Slide Now)> Changed(Deck from, Deck to, bool sameSlides)
+    private static bool Same((Slide? Before, Slide Now) pair, Func<PhotoUse, PhotoUse, bool> same)
     {
-        if (ReferenceEquals(from.Slides, to.Slides))
-            yield break;
-        if (sameSlides)
-        {
-            foreach ((Slide a, Slide b) in from.Slides.Zip(to.Slides))
-                if (!ReferenceEquals(a, b))
-                    yield return (a, b);
-        }
-        else
-            foreach (Slide slide in to.Slides)
-                if (from.Slide(slide.Id) is var before && !ReferenceEquals(before, slide))
-                    yield return (before, slide);
+        if (ReferenceEquals(pair.Before!.Items, pair.Now.Items))
+            return true;
+        IReadOnlyList<PhotoUse> a = ItemKinds.Photos(pair.Before),
+            b = ItemKinds.Photos(pair.Now);
+        return a.Count == b.Count && a.Zip(b).All(p => same(p.First, p.Second));
     }
 
     private static IEnumerable<Point> PointsOf(Deck from, Deck to) =>
         ReferenceEquals(from.Points, to.Points) ? [] : to.Points.Where(p => !ReferenceEquals(from.Point(p.Id), p));
-
-    private static bool SameIds<T>(ImmutableList<T> a, ImmutableList<T> b, Func<T, Guid> id) =>
-        ReferenceEquals(a, b) || a.Count == b.Count && a.Zip(b).All(p => id(p.First) == id(p.Second));
 }

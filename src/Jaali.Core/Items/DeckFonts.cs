@@ -17,6 +17,17 @@ public static class DeckFonts
                 .Select(g => (g.Key, (IReadOnlyList<int>)[.. g])),
         ];
 
+    /// <summary>All families, in the order of their names.</summary>
+    public static IReadOnlyList<string> All(Deck deck)
+    {
+        // Slides that are set alike mostly name the same few.
+        HashSet<string> all = [];
+        foreach (Slide slide in deck.Slides)
+        foreach (string family in Families(deck, slide))
+            all.Add(family);
+        return [.. all.Order(StringComparer.Ordinal)];
+    }
+
     /// <summary>The families that the words of a slide are set in; remembered with its items.</summary>
     public static IReadOnlyList<string> Families(Deck deck, Slide slide)
     {

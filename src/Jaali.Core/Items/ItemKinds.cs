@@ -39,11 +39,17 @@ public static class ItemKinds
 
     /// <summary>What the items of a slide follow beyond it.</summary>
     public static Follows Follows(Slide slide) =>
-        slide.Items.Aggregate(Items.Follows.Nothing, static (all, i) => all | Of(i).Follows(i));
+        (Follows)
+            Followed.GetValue(
+                slide.Items,
+                static items => items.Aggregate(Items.Follows.Nothing, static (all, i) => all | Of(i).Follows(i))
+            );
+
+    private static readonly ConditionalWeakTable<ImmutableList<Item>, object> Followed = [];
 
     /// <summary>True where a slide shows a photo; where none is named, any.</summary>
     public static bool Shows(Slide slide, string? photoId = null) =>
-        Photos(slide).Any(u => photoId is null || u.PhotoId == photoId);
+        photoId is null ? Photos(slide).Count > 0 : Photos(slide).Any(u => u.PhotoId == photoId);
 
     /// <summary>Every photo that a deck shows, with the number of its slide from 1, in order.</summary>
     public static IEnumerable<(int Number, PhotoUse Use)> Photos(Deck deck) =>

@@ -54,6 +54,16 @@ public sealed record Changes(
     /// </summary>
     public bool Alters => Masked || Tone != Recolouring.None || Covered || Merged;
 
+    /// <summary>What a note tells, as one number: how much is cropped is not among it.</summary>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public int Told =>
+        (CroppedTo < 1 ? 1 : 0)
+        | (Masked ? 2 : 0)
+        | (Turned ? 4 : 0)
+        | (Covered ? 8 : 0)
+        | (Merged ? 16 : 0)
+        | (int)Tone << 5;
+
     /// <summary>The note that a credit carries, in a language; empty where nothing was changed.</summary>
     public string NoteIn(string language)
     {

@@ -113,7 +113,8 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
                 }
                 if (step.Revision is not { } of)
                     return new Refused(step.Refusal!);
-                Restore restore = await store.InverseAsync(now.Deck, of, cancel);
+                // What was done lately is still at hand.
+                Restore restore = seat.Done(of)?.Inverse ?? await store.InverseAsync(now.Deck, of, cancel);
                 EditOutcome outcome = DeckEditor.Apply(now.Deck, restore, Facts);
                 EditWay way = redo ? EditWay.Redo : EditWay.Undo;
                 if (outcome is Rejected no)
@@ -121,7 +122,7 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
                 int? origin;
                 while ((origin = history.Origin(of)) is null)
                     seat.History = history = await LongerAsync(id, history, cancel);
-                string deed = await store.DeedAsync(now.Deck, origin.Value, cancel);
+                string deed = seat.Done(origin.Value)?.Deed ?? await store.DeedAsync(now.Deck, origin.Value, cancel);
                 DeskAnswer done = await SaveAsync(
                     seat,
                     now,
@@ -181,10 +182,11 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
         if (!await store.SaveAsync(now.Revision, edit, cancel))
         {
             (seat.Now, seat.History) = (await store.LoadAsync(now.Deck.Id, cancel), null);
+            seat.Forget();
             return seat.Now is { } newest ? new Stale(newest) : new NoDeck();
         }
         var then = new StoredDeck(edit.Edited.Deck, now.Revision + 1);
-        seat.Remember(now);
+        seat.Remember(now, new(edit.Edited.Inverse, edit.Command.Deed));
         seat.Now = then;
         seat.History?.Add(new(then.Revision, edit.Way, edit.Author, edit.Of, edit.Edited.Touched));
         await live.DeckChangedAsync(patches.Between(now, then));
@@ -229,12 +231,23 @@ public sealed class DeckDesk(DeckStore store, PhotoStore photos, DeckPatches pat
         // Earlier revisions share nearly everything with the newest, so that many can be kept.
         public ConcurrentDictionary<int, StoredDeck> Past { get; } = new();
 
-        public void Remember(StoredDeck was)
+        // What takes the latest edits back and what they did, by the revision that they led to.
+        private readonly Dictionary<int, DoneEdit> _done = [];
+
+        public void Forget() => _done.Clear();
+
+        public DoneEdit? Done(int revision) => _done.GetValueOrDefault(revision);
+
+        public void Remember(StoredDeck was, DoneEdit edit)
         {
             Past[was.Revision] = was;
             Past.TryRemove(was.Revision - Limits.Kept.Past, out _);
+            _done[was.Revision + 1] = edit;
+            _done.Remove(was.Revision + 1 - Limits.Kept.Edits);
         }
     }
+
+    private sealed record DoneEdit(Restore Inverse, string Deed);
 
     private sealed class StoredFacts(PhotoStore photos) : IEditFacts
     {

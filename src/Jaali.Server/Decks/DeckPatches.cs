@@ -114,6 +114,8 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
         Deck from = was.Deck,
             to = now.Deck;
         var change = DeckDifference.Of(from, to);
+        if (change.SameCredits)
+            scenes.CarryCredits(from, to);
         List<SlideView> slides = [];
         List<Slide> seenAnew = [];
         foreach ((Slide? before, Slide slide) in change.MayDiffer)
@@ -138,7 +140,7 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
             [.. SameOpening(from, to) ? Array.Empty<Point>() : [to.Opening], .. change.Points],
             change.SameSlideOrder ? null : [.. to.Slides.Select(s => s.Id)],
             slides,
-            change.SamePhotos ? [] : [.. views.PhotosOf(DeckViews.PhotoIdsOf(to).Except(DeckViews.PhotoIdsOf(from)))],
+            change.SameIds ? [] : [.. views.PhotosOf(DeckViews.PhotoIdsOf(to).Except(DeckViews.PhotoIdsOf(from)))],
             [.. seenAnew.Select(s => s.Id)],
             scenes.Of(to, seenAnew)
         );

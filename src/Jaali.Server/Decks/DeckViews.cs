@@ -183,6 +183,7 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
                     Grid = deck.Grid,
                     SlotMinutes = deck.SlotMinutes,
                     PlannedSeconds = Pace.Planned(deck),
+                    Open = change.SamePhotos ? old.Header.Open : old.Header.Open with { Clear = NotClear(deck) },
                 }
                 : Counted(deck);
         _headers.AddOrUpdate(deck, new(records, header));
@@ -193,6 +194,8 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
 
     private sealed record MadeHeader(long Records, DeckHeader Header);
 
+    private int NotClear(Deck deck) => ledger.Standings(deck).Count(s => s != Standing.Clear);
+
     private DeckHeader Counted(Deck deck)
     {
         HashSet<Guid> shown = [.. deck.Slides.Where(s => ItemKinds.Shows(s)).Select(s => s.PointId).OfType<Guid>()];
@@ -201,7 +204,7 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             deck.Points.Count == 0 ? 1 : 0,
             deck.Points.Count(p => p.Kept.Count == 0 && !shown.Contains(p.Id)),
             deck.Slides.Count(s => s.Kind == SlideKind.Point && !ItemKinds.Shows(s)),
-            ledger.Standings(deck).Count(s => s != Standing.Clear)
+            NotClear(deck)
         );
         return new DeckHeader(
             deck.Title,

@@ -1,5 +1,4 @@
 using System.Runtime.CompilerServices;
-using System.Text;
 using Jaali.Caching;
 using Jaali.Core;
 using Jaali.Core.Composing;
@@ -81,17 +80,15 @@ public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
             && known.Slide == slide.Id
         )
             return known.Key;
-        var shown = new StringBuilder();
-        foreach ((int number, PhotoUse use) in ItemKinds.Photos(deck))
-            shown.Append(number).Append(use.PhotoId).Append((char)('A' + Noted(use.Changes)));
-        object key = (
-            deck.Shape,
-            slide.Id,
-            shown.ToString(),
-            Records(ItemKinds.Photos(deck).Select(p => p.Use).DistinctBy(u => u.PhotoId)),
-            string.Join('|', deck.References.Select(f => f.Text + '\n' + f.Reference)),
-            string.Join('|', DeckFonts.Of(deck).Select(f => f.Family)),
-            how
+        var key = new CreditsPage(
+            (
+                deck.Shape,
+                slide.Id,
+                string.Join('|', deck.References.Select(f => f.Text + '\n' + f.Reference)),
+                string.Join('|', DeckFonts.All(deck)),
+                how
+            ),
+            Shown(deck)
         );
         _credits.AddOrUpdate(deck, new(records, fonts.Revision, slide.Id, key));
         return key;
@@ -101,14 +98,50 @@ public sealed class SceneShelf(PhotoStore photos, FontShelf fonts) : ISceneFacts
 
     private sealed record CreditsKey(long Records, int Fonts, Guid Slide, object Key);
 
-    // What a note on changes tells, as one number: how much is cropped is not among it.
-    private static int Noted(Changes c) =>
-        (c.CroppedTo < 1 ? 1 : 0)
-        | (c.Masked ? 2 : 0)
-        | (c.Turned ? 4 : 0)
-        | (c.Covered ? 8 : 0)
-        | (c.Merged ? 16 : 0)
-        | (int)c.Tone << 5;
+    /// <summary>Says that the page of credits of a deck is that of an earlier one.</summary>
+    public void CarryCredits(Deck from, Deck to)
+    {
+        if (_credits.TryGetValue(from, out CreditsKey? known))
+            _credits.AddOrUpdate(to, known);
+    }
+
+    // Every photo as a credit tells of it, and its record as it is.
+    private ShownOn[] Shown(Deck deck)
+    {
+        List<ShownOn> shown = [];
+        int number = 0;
+        foreach (Slide slide in deck.Slides)
+        {
+            number++;
+            foreach (PhotoUse use in ItemKinds.Photos(slide))
+                shown.Add(new(number, use.PhotoId, use.Changes.Told, Photo(use.PhotoId)));
+        }
+        return [.. shown];
+    }
+
+    private readonly record struct ShownOn(int Slide, string PhotoId, int Told, PhotoFacts? Facts)
+    {
+        public bool Is(ShownOn other) =>
+            Slide == other.Slide
+            && Told == other.Told
+            // Facts of a photo are one object until its record is corrected.
+            && ReferenceEquals(Facts, other.Facts)
+            && PhotoId == other.PhotoId;
+    }
+
+    private sealed class CreditsPage(object rest, ShownOn[] shown)
+    {
+        private readonly object _rest = rest;
+        private readonly ShownOn[] _shown = shown;
+
+        public override bool Equals(object? other) =>
+            other is CreditsPage page
+            && _rest.Equals(page._rest)
+            && _shown.Length == page._shown.Length
+            && _shown.Zip(page._shown).All(p => p.First.Is(p.Second));
+
+        public override int GetHashCode() => HashCode.Combine(_rest, _shown.Length);
+    }
 
     // Facts of a photo are one object until its record is corrected.
     private string Records(IEnumerable<PhotoUse> uses) =>

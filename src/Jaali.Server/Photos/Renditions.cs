@@ -131,7 +131,7 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
         byte[] made = await Opening.RunAsync(
             original,
             !whole,
-            bytes => Task.FromResult(IiifRenderer.Render(bytes, request, (photo.Width, photo.Height))),
+            file => IiifRenderer.Render(file, request, (photo.Width, photo.Height)),
             cancel
         );
         if (keep)

@@ -20,8 +20,14 @@ internal sealed class DeckWriter(IDbContextFactory<JaaliDb> databases) : IDispos
     {
         // What it writes is made before its turn.
         Deck deck = edit.Edited.Deck;
-        var row = new DeckRow { Id = deck.Id };
-        DeckRows.Fill(row, deck, from + 1, now);
+        var row = new DeckRow
+        {
+            Id = deck.Id,
+            Revision = from + 1,
+            ChangedAt = now,
+        };
+        if (OfHead(edit))
+            DeckRows.Fill(row, deck, from + 1, now);
         CommandRow command = DeckRows.Of(deck.Id, from + 1, edit, now);
         await _turn.WaitAsync(cancel);
         try
@@ -42,13 +48,19 @@ internal sealed class DeckWriter(IDbContextFactory<JaaliDb> databases) : IDispos
         }
     }
 
+    // Whether it touched what is kept in the deck's own row.
+    private static bool OfHead(EditToSave edit) =>
+        edit.Edited.Touched.Any(t => !t.IsOfSlide && t.Kind != PartKind.Point);
+
     private static bool Write(Open open, DeckRow row, CommandRow command, int from, EditToSave edit)
     {
         Deck deck = edit.Edited.Deck;
         using SqliteTransaction transaction = open.Begin();
         // Only who is still at the revision goes on: the rest is written after this, or not at all.
-        bool head = edit.Edited.Touched.Any(t => !t.IsOfSlide && t.Kind != PartKind.Point);
-        if (open.Decks.Update(row, head ? null : [nameof(DeckRow.Revision), nameof(DeckRow.ChangedAt)], from) == 0)
+        if (
+            open.Decks.Update(row, OfHead(edit) ? null : [nameof(DeckRow.Revision), nameof(DeckRow.ChangedAt)], from)
+            == 0
+        )
             return false;
         foreach (IGrouping<Guid, PartKey> slide in edit.Edited.Touched.Where(t => t.IsOfSlide).GroupBy(t => t.Of))
             Slide(open, deck, slide.Key, [.. slide]);

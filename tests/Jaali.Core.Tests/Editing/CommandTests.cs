@@ -70,6 +70,13 @@ public sealed class CommandTests
                     );
                     if (change.SamePhotos)
                         Assert.Equal(Photos(deck), Photos(e.Deck));
+                    if (change.SameIds)
+                        Assert.Equal(PhotoIds(deck), PhotoIds(e.Deck));
+                    if (change.SameCredits)
+                        foreach (Slide page in e.Deck.Slides.Where(s => s.Kind == SlideKind.Credits))
+                            Assert.Equal(Scenes(deck, deck.Slide(page.Id)!, world), Scenes(e.Deck, page, world));
+                    if (change.SameCounts)
+                        Assert.Equal(Counted(deck), Counted(e.Deck));
                     HashSet<Guid> points = [.. change.Points.Select(p => p.Id)];
                     Assert.All(e.Deck.Points.Where(p => !points.Contains(p.Id)), p => Assert.Same(deck.Point(p.Id), p));
                 },
@@ -81,6 +88,47 @@ public sealed class CommandTests
 
     private static IEnumerable<string> Photos(Deck deck) =>
         deck.AllPoints.SelectMany(p => p.Kept).Concat(ItemKinds.Photos(deck).Select(u => u.Use.ToString())).Order();
+
+    private static IEnumerable<string> PhotoIds(Deck deck) =>
+        deck
+            .AllPoints.SelectMany(p => p.Kept)
+            .Concat(ItemKinds.Photos(deck).Select(u => u.Use.PhotoId))
+            .Distinct()
+            .Order();
+
+    // What the header counts: points without a photo, slides without one, whether all is there, and in order.
+    private static IEnumerable<string> Counted(Deck deck) =>
+        deck
+            .Points.Select(p => $"{p.Id} {p.Kept.Count == 0}")
+            .Concat(deck.Slides.Select(s => $"{s.Kind} {s.PointId} {ItemKinds.Shows(s)}"));
+
+    /// <summary>What a list of slides was made of is told the same, whether its way is known or the lists are
+    /// compared.</summary>
+    [Fact]
+    public void Parts_that_differ_are_the_same_however_they_are_found() =>
+        Gen.Select(AnyChance, Gen.Int[0, DeckCommands.All.Count - 1].Array[1, 6])
+            .Sample(
+                (c, kinds) =>
+                {
+                    (World world, Deck deck) = CommandExamples.Start();
+                    Deck first = deck;
+                    foreach (int kind in kinds)
+                        if (DeckEditor.Apply(deck, Make(deck, kind, c), world) is Edited next)
+                            deck = next.Deck;
+                    // Lists that were made anew know no way.
+                    Deck anew = deck with
+                    {
+                        Slides = [.. deck.Slides],
+                        Points = [.. deck.Points],
+                    };
+                    Assert.Equal(DeckParts.Changed(first, anew).Keys, DeckParts.Changed(first, deck).Keys);
+                    Assert.Equal(
+                        DeckDifference.Of(first, anew).MayDiffer.Select(s => s.Now.Id).Order(),
+                        DeckDifference.Of(first, deck).MayDiffer.Select(s => s.Now.Id).Order()
+                    );
+                },
+                iter: 200
+            );
 
     [Fact]
     public void Every_kind_has_examples_and_refusals_and_a_name_of_its_own()

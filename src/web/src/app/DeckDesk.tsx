@@ -1,4 +1,4 @@
-import { Suspense, lazy, useEffect, useLayoutEffect, useState } from 'react';
+import { Suspense, memo, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentence } from '../api/client';
 import { useChoice, useChosenPoint } from '../deck/choice';
@@ -9,38 +9,38 @@ import { useDeckStore } from '../deck/store';
 import { bring } from '../stations/gather/bring';
 import { useWaysIn } from '../stations/gather/useWaysIn';
 import { Lattice, Waiting } from '../ui/Star';
+import { later } from '../ui/later';
 import { AwayBar } from './AwayBar';
-import { CommandList } from './CommandList';
-import { Help } from './Help';
-import { KeysHelp } from './KeysHelp';
 import { Run } from './Run';
 import { Spine } from './Spine';
+import { stationName, stationPages } from './stationPages';
 import { useDeckCommands } from './useDeckCommands';
 import { texts } from '../texts';
 
-const pages = {
-  plan: lazy(() => import('../stations/plan/Plan')),
-  gather: lazy(() => import('../stations/gather/Gather')),
-  compose: lazy(() => import('../stations/compose/Compose')),
-  credit: lazy(() => import('../stations/credit/Credit')),
-  give: lazy(() => import('../stations/give/Give')),
-};
+// Lists that are rarely opened come when they are.
+const CommandList = later(() => import('./CommandList'));
+const KeysHelp = later(() => import('./KeysHelp'));
+const Help = later(() => import('./Help'));
+
+// How long after a deck came its page has likely become quiet, in milliseconds.
+const whenQuiet = 2500;
 
 /** One open deck: the spine, a station, and the run. */
 export default function DeckDesk() {
   const { id = '', station = 'plan' } = useParams();
   const { there, problem } = useOpenDeck(id);
-  const [listOpen, setListOpen] = useState(false);
-  const [keysOpen, setKeysOpen] = useState(false);
-  const [helpOpen, setHelpOpen] = useState(false);
+  const [open, setOpen] = useState<Opened | null>(null);
   const title = useDeckStore((d) => d.header.title);
   const point = useChosenPoint();
   useAddress(id, station);
-  useDeckCommands({
-    openList: () => setListOpen(true),
-    openKeys: () => setKeysOpen(true),
-    openHelp: () => setHelpOpen(true),
-  });
+  // What a hand types into as soon as its key is pressed is there before it is.
+  useEffect(() => {
+    if (!there) return;
+    const soon = setTimeout(() => {
+      for (const part of [CommandList, KeysHelp, Help]) void part.fetch().catch(() => undefined);
+    }, whenQuiet);
+    return () => clearTimeout(soon);
+  }, [there]);
   useEffect(() => {
     document.title = there ? texts.app.jaali(title) : 'Jaali';
   }, [there, title]);
@@ -52,6 +52,13 @@ export default function DeckDesk() {
     onAddress: (address) => goTo('gather', { address }),
   });
 
+  // A station draws itself anew by what it asks for, not with the desk.
+  const page = useMemo(() => {
+    const Page = stationPages[stationName(station)];
+    return <Page key={id} />;
+  }, [id, station]);
+  const close = () => setOpen(null);
+
   if (problem) return <NoDeck text={sentence(problem)} />;
   if (!there)
     return (
@@ -60,9 +67,9 @@ export default function DeckDesk() {
         <AwayBar />
       </>
     );
-  const Page = pages[station as keyof typeof pages] ?? pages.plan;
   return (
     <>
+      <Commands open={setOpen} />
       <a
         href="#station"
         className="fixed top-1 left-1 z-50 -translate-y-20 bg-notice px-4 py-2 text-word focus:translate-y-0"
@@ -76,7 +83,7 @@ export default function DeckDesk() {
       <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[minmax(0,1fr)_118px] narrow:grid-cols-[minmax(0,1fr)] narrow:grid-rows-[auto_minmax(0,1fr)_auto]">
         <Spine station={station} />
         <Suspense fallback={<Waiting />}>
-          <Page key={id} />
+          {page}
           <Arrived station={station} />
         </Suspense>
         <Run />
@@ -87,12 +94,22 @@ export default function DeckDesk() {
         </div>
       )}
       <AwayBar />
-      <CommandList open={listOpen} onOpenChange={setListOpen} />
-      <KeysHelp open={keysOpen} onOpenChange={setKeysOpen} />
-      <Help open={helpOpen} onOpenChange={setHelpOpen} />
+      <Suspense>
+        {open === 'list' && <CommandList open onOpenChange={close} />}
+        {open === 'keys' && <KeysHelp open onOpenChange={close} />}
+        {open === 'help' && <Help open onOpenChange={close} />}
+      </Suspense>
     </>
   );
 }
+
+type Opened = 'list' | 'keys' | 'help';
+
+/** What can be done here, for as long as the deck is open; it draws nothing, and makes nothing else draw. */
+const Commands = memo(function Commands({ open }: { open(what: Opened): void }) {
+  useDeckCommands({ openList: () => open('list'), openKeys: () => open('keys'), openHelp: () => open('help') });
+  return null;
+});
 
 /** Keeps what is chosen and the address together: each follows the other. */
 function useAddress(id: string, station: string) {
@@ -103,7 +120,11 @@ function useAddress(id: string, station: string) {
   useLayoutEffect(() => {
     useGo.setState({ to: (path, state) => void navigate(path, { state }), station });
   }, [navigate, station]);
-  useLayoutEffect(() => useChoice.setState({ slideId, pointId }), [id, slideId, pointId]);
+  useLayoutEffect(() => {
+    const chosen = useChoice.getState();
+    // The address follows the choice: what it says is mostly known.
+    if (chosen.slideId !== slideId || chosen.pointId !== pointId) useChoice.setState({ slideId, pointId });
+  }, [id, slideId, pointId]);
   useLayoutEffect(() => useChoice.setState({ tool: null }), [station]);
   useEffect(
     () =>

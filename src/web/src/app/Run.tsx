@@ -8,10 +8,19 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { SortableContext, horizontalListSortingStrategy, useSortable } from '@dnd-kit/sortable';
-import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import {
+  memo,
+  useDeferredValue,
+  useLayoutEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type PointerEvent,
+} from 'react';
 import { Popover } from 'radix-ui';
 import type { Slide } from '../api/types';
-import { choose, step, useChosenSlide } from '../deck/choice';
+import { choose, step, useChosenSlide, useIsChosen } from '../deck/choice';
 import { edit } from '../deck/edit';
 import { useGo } from '../deck/go';
 import { rules } from '../deck/rules';
@@ -25,6 +34,7 @@ import { SceneView } from '../scene/SceneView';
 import { PlannedTime } from '../stations/plan/PlannedTime';
 import { Button } from '../ui/Button';
 import { useGesture } from '../ui/useGesture';
+import { useNear } from '../ui/useNear';
 import { useNarrow } from '../ui/useNarrow';
 import { texts } from '../texts';
 
@@ -35,10 +45,10 @@ const short: Partial<Record<Slide['kind'], string>> = { title: texts.app.opening
 const narrowest = 24;
 
 /** The talk itself: tiles as wide as their planned time, over a ruler in minutes with the end of the slot marked. */
-export function Run() {
+export const Run = memo(function Run() {
   const narrow = useNarrow();
   return narrow ? <RunLine /> : <RunTiles />;
-}
+});
 
 /** The run folded to one line: the chosen slide, and the way to its neighbours. */
 function RunLine() {
@@ -137,10 +147,8 @@ function SlideVerbs() {
 function RunTiles() {
   const header = useHeader();
   const order = useSlideOrder();
-  const slide = useChosenSlide();
   const track = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(1180);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   useLayoutEffect(() => {
     const watch = new ResizeObserver(([entry]) => entry && setRoom(entry.contentRect.width));
     if (track.current) watch.observe(track.current);
@@ -154,10 +162,6 @@ function RunTiles() {
   const marks = Array.from({ length: Math.floor(span / 60 / minutes) + 1 }, (_, i) => i * minutes).filter(
     (m) => Math.abs(m * 60 - slot) * scale > 34,
   );
-  const moved = ({ active, over }: DragEndEvent) => {
-    const to = order.indexOf(String(over?.id));
-    if (over && active.id !== over.id && to >= 0) void edit({ kind: 'move-slide', slideId: String(active.id), to });
-  };
   return (
     <section
       aria-label={texts.app.theRun}
@@ -166,7 +170,7 @@ function RunTiles() {
       <div className="flex h-6 shrink-0 items-center justify-end gap-5">
         <SlideVerbs />
       </div>
-      <div ref={track} className="min-h-0 flex-1 overflow-x-auto overflow-y-hidden">
+      <div ref={track} data-track className="relative min-h-0 flex-1 overflow-x-auto overflow-y-hidden">
         <div
           className="relative h-4.5 border-b border-seam font-mono text-note text-quiet"
           style={{ width: span * scale + 30 }}
@@ -191,24 +195,36 @@ function RunTiles() {
         {order.length === 0 ? (
           <p className="pt-5 text-body text-quiet">{texts.app.theSlidesWillStandHere2}</p>
         ) : (
-          <DndContext
-            sensors={sensors}
-            collisionDetection={closestCenter}
-            onDragEnd={moved}
-            accessibility={{ announcements: told, screenReaderInstructions: { draggable: howToMove } }}
-          >
-            <SortableContext items={order} strategy={horizontalListSortingStrategy}>
-              <ol className="flex pt-2" style={{ gap }}>
-                {order.map((id, i) => (
-                  <Tile key={id} id={id} number={i + 1} scale={scale} chosen={id === slide?.id} />
-                ))}
-              </ol>
-            </SortableContext>
-          </DndContext>
+          <Tiles order={order} scale={scale} />
         )}
       </div>
     </section>
   );
+}
+
+const none: string[] = [];
+const byHand = { activationConstraint: { distance: 6 } };
+
+/** The tiles, in order. A long talk's are drawn once what is looked at is. */
+const Tiles = memo(function Tiles({ order, scale }: { order: string[]; scale: number }) {
+  const drawn = useDeferredValue(order, none);
+  const sensors = useSensors(useSensor(PointerSensor, byHand));
+  return (
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={moved} accessibility={spoken}>
+      <SortableContext items={drawn} strategy={horizontalListSortingStrategy}>
+        <ol className="flex pt-2" style={{ gap }}>
+          {drawn.map((id, i) => (
+            <Tile key={id} id={id} number={i + 1} scale={scale} />
+          ))}
+        </ol>
+      </SortableContext>
+    </DndContext>
+  );
+});
+
+function moved({ active, over }: DragEndEvent) {
+  const to = useDeckStore.getState().slideOrder.indexOf(String(over?.id));
+  if (over && active.id !== over.id && to >= 0) void edit({ kind: 'move-slide', slideId: String(active.id), to });
 }
 
 const howToMove = texts.app.altWithTheLeftAnd;
@@ -224,12 +240,25 @@ const told: Announcements = {
   onDragCancel: () => texts.app.itStaysWhereItWas,
 };
 
+const spoken = { announcements: told, screenReaderInstructions: { draggable: howToMove } };
+
 const standingWords = { clear: '', toSettle: texts.app.toSettle, blocked: texts.app.blocked } as const;
 
-function Tile({ id, number, scale, chosen }: { id: string; number: number; scale: number; chosen: boolean }) {
-  const order = useSlideOrder();
+interface TileProps {
+  id: string;
+  number: number;
+  scale: number;
+}
+
+// A talk has hundreds of them: one is drawn anew where it differs, and shows its picture once it is near.
+const Tile = memo(function Tile({ id, number, scale }: TileProps) {
   const slide = useSlide(id);
-  const scene = useScenes(id)[0];
+  const chosen = useIsChosen(id);
+  const tile = useRef<HTMLLIElement | null>(null);
+  const near = useNear(tile);
+  useLayoutEffect(() => {
+    if (chosen && tile.current) intoView(tile.current);
+  }, [chosen]);
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id });
   const [pulled, setPulled] = useState<number | null>(null);
   const { leastSeconds, mostSeconds, secondsStep, secondsKey } = rules();
@@ -243,9 +272,9 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
   if (!slide) return null;
   const stretch = pulled ?? time.shown;
   const width = slide.seconds * scale - gap;
-  const shownNodes = scene?.nodes.filter(showsPhoto) ?? [];
   const keys = (e: KeyboardEvent) => {
     const at = number - 1;
+    const order = useDeckStore.getState().slideOrder;
     const go = (to: number) => {
       const next = order[to];
       if (!next) return;
@@ -280,7 +309,10 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
   const shown = stretch === null ? width : stretch * scale - gap;
   return (
     <li
-      ref={setNodeRef}
+      ref={(li) => {
+        tile.current = li;
+        setNodeRef(li);
+      }}
       className="relative shrink-0"
       style={{
         width: Math.max(shown, narrowest),
@@ -301,18 +333,7 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
         onKeyDown={keys}
         className={`relative block h-15 w-full overflow-hidden rounded-xs bg-surround ${chosen ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
       >
-        {scene && shownNodes.length > 0 ? (
-          <SceneView
-            scene={{ ...scene, nodes: shownNodes }}
-            width={132}
-            lazy
-            fill
-            silent
-            className="pointer-events-none absolute inset-0 h-full w-full"
-          />
-        ) : (
-          <span className={`absolute inset-0 ${slide.kind === 'credits' ? 'bg-paper-deep' : 'bg-slide'}`} />
-        )}
+        {near ? <Picture slide={slide} /> : <span className={`absolute inset-0 ${bare(slide)}`} />}
         {/* A tile too narrow for a line carries its name upright. */}
         <span
           className={`absolute bottom-0 truncate text-note ${shown > 40 ? 'inset-x-0 px-1.5 pb-0.5' : 'inset-y-0 left-0 rotate-180 px-0.5 py-1 leading-4 [writing-mode:vertical-rl]'} ${slide.kind === 'credits' ? 'bg-paper-deep text-ink' : 'bg-black/60 text-white'}`}
@@ -344,6 +365,28 @@ function Tile({ id, number, scale, chosen }: { id: string; number: number; scale
       )}
     </li>
   );
+});
+
+const bare = (slide: Slide) => (slide.kind === 'credits' ? 'bg-paper-deep' : 'bg-slide');
+
+/** The photos of a slide, as they lie on it. */
+function Picture({ slide }: { slide: Slide }) {
+  const scene = useScenes(slide.id)[0];
+  const photos = useMemo(() => scene && { ...scene, nodes: scene.nodes.filter(showsPhoto) }, [scene]);
+  if (!photos || photos.nodes.length === 0) return <span className={`absolute inset-0 ${bare(slide)}`} />;
+  return (
+    <SceneView scene={photos} width={132} fill silent className="pointer-events-none absolute inset-0 h-full w-full" />
+  );
+}
+
+/** Brings a tile into the track where it lies outside, with as much of its neighbours as there is room for. */
+function intoView(tile: HTMLElement) {
+  const track = tile.closest<HTMLElement>('[data-track]');
+  if (!track) return;
+  const left = tile.offsetLeft;
+  const right = left + tile.offsetWidth;
+  if (left >= track.scrollLeft && right <= track.scrollLeft + track.clientWidth) return;
+  track.scrollLeft = (left + right - track.clientWidth) / 2;
 }
 
 /** Plan, run-through and notes of a slide side by side; where there is little room, only by how much it overruns. */

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { goTo } from '../deck/navigate';
 import { stations } from '../deck/stations';
@@ -7,7 +8,7 @@ import { useNarrow } from '../ui/useNarrow';
 import { texts } from '../texts';
 
 /** The five stations as upright words at the left edge, each with what is still open there. */
-export function Spine({ station }: { station: string }) {
+export const Spine = memo(function Spine({ station }: { station: string }) {
   const header = useHeader();
   const narrow = useNarrow();
   return (
@@ -54,4 +55,4 @@ export function Spine({ station }: { station: string }) {
       })}
     </nav>
   );
-}
+});

@@ -1,19 +1,22 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode, Suspense, lazy } from 'react';
+import { StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { passes } from '../api/client';
+import { openEarly } from '../deck/open';
 import { loadRules } from '../deck/rules';
 import { Notices } from '../ui/Notices';
 import { Waiting } from '../ui/Star';
+import { later } from '../ui/later';
 import '../styles.css';
 import { AwayBar } from './AwayBar';
+import { stationName, stationPages } from './stationPages';
 
-const DeckList = lazy(() => import('../stations/decks/DeckList'));
-const Check = lazy(() => import('../stations/check/Check'));
-const DeckDesk = lazy(() => import('./DeckDesk'));
-const Show = lazy(() => import('../show/Show'));
-const Podium = lazy(() => import('../show/Podium'));
+const DeckList = later(() => import('../stations/decks/DeckList'));
+const Check = later(() => import('../stations/check/Check'));
+const DeckDesk = later(() => import('./DeckDesk'));
+const Show = later(() => import('../show/Show'));
+const Podium = later(() => import('../show/Podium'));
 
 // What gets no answer is asked again until it does; anything else once more.
 const queries = new QueryClient({
@@ -29,8 +32,21 @@ const queries = new QueryClient({
 
 // What is asked of the server before anything is shown; without it nothing would be right.
 void loadRules().catch(() => undefined);
+// The deck and the scripts that show it are asked for at once, not one after the other.
+const [, at, id, where = 'plan'] = location.pathname.split('/');
+if (at === 'deck' && id) openEarly(id);
+const scripts =
+  at === 'deck' && id
+    ? where === 'show'
+      ? [Show.fetch()]
+      : where === 'podium'
+        ? [Podium.fetch()]
+        : [DeckDesk.fetch(), stationPages[stationName(where)].fetch()]
+    : at === 'check'
+      ? [Check.fetch()]
+      : [DeckList.fetch()];
 
-createRoot(document.getElementById('root')!).render(
+const page = (
   <StrictMode>
     <QueryClientProvider client={queries}>
       <BrowserRouter>
@@ -64,5 +80,9 @@ createRoot(document.getElementById('root')!).render(
         <Notices />
       </BrowserRouter>
     </QueryClientProvider>
-  </StrictMode>,
+  </StrictMode>
 );
+// Until then the page shows its star; a script that does not come is asked for again by what needs it.
+void Promise.all(scripts)
+  .catch(() => undefined)
+  .then(() => createRoot(document.getElementById('root')!).render(page));

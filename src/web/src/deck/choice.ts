@@ -18,7 +18,10 @@ interface Choice {
 export const useChoice = create<Choice>(() => ({ slideId: null, pointId: null, itemId: null, also: [], tool: null }));
 
 // The slide that is chosen; that of the chosen point, if it has one; else the first.
-function slideOf(d: DeckState, c: Pick<Choice, 'slideId' | 'pointId'>): Slide | undefined {
+function slideOf(
+  d: Pick<DeckState, 'slides' | 'slideOrder'>,
+  c: Pick<Choice, 'slideId' | 'pointId'>,
+): Slide | undefined {
   const chosen = d.slides[c.slideId ?? ''];
   if (chosen) return chosen;
   const id = c.pointId ? d.slideOrder.find((s) => d.slides[s]?.pointId === c.pointId) : d.slideOrder[0];
@@ -36,14 +39,27 @@ function pointOf(d: DeckState, c: Pick<Choice, 'slideId' | 'pointId'>): Point | 
 
 export const chosenSlide = (): Slide | undefined => slideOf(useDeckStore.getState(), useChoice.getState());
 
+// Which thing of the slide is chosen, and which tool is in hand, is nothing to who asks for the slide.
+const useWhere = () => ({ slideId: useChoice((c) => c.slideId), pointId: useChoice((c) => c.pointId) });
+
 export function useChosenSlide(): Slide | undefined {
-  const choice = useChoice();
-  return useDeckStore((d) => slideOf(d, choice));
+  const where = useWhere();
+  return useDeckStore((d) => slideOf(d, where));
+}
+
+/** Whether a slide is the one that is chosen; asked by each of many, it makes only those draw anew that it is another
+ * for. */
+export function useIsChosen(slideId: string): boolean {
+  const order = useDeckStore((d) => d.slideOrder);
+  return useChoice((c) => {
+    const { slides } = useDeckStore.getState();
+    return slideOf({ slides, slideOrder: order }, c)?.id === slideId;
+  });
 }
 
 export function useChosenPoint(): Point | undefined {
-  const choice = useChoice();
-  return useDeckStore((d) => pointOf(d, choice));
+  const where = useWhere();
+  return useDeckStore((d) => pointOf(d, where));
 }
 
 export const choose = (slideId: string) => useChoice.setState({ slideId, pointId: null, itemId: null, also: [] });

@@ -8,6 +8,17 @@ import { useSteering } from './steering';
 import { loadRules, useRules } from './rules';
 import { unknownDeck, useDeckStore } from './store';
 
+// What was begun before the page had its scripts, by the deck.
+let early: { id: string; opened: Promise<unknown> } | undefined;
+
+/** Asks for a deck before anything of the page is there to show it; it is taken up by who opens it. */
+export function openEarly(id: string) {
+  useDeckStore.setState(unknownDeck(id), true);
+  early = { id, opened: patiently(opened) };
+  // Whoever takes it up is told; where nobody does, nothing is lost.
+  early.opened.catch(() => undefined);
+}
+
 // A show goes through all pages from the start; elsewhere the slide that is looked at comes first.
 const opened = () =>
   /\/(show|podium)$/.test(location.pathname)
@@ -26,9 +37,12 @@ export function useOpenDeck(id: string): { there: boolean; problem: unknown } {
     let gone = false;
     setProblem(null);
     if (useDeckStore.getState().id !== id) useDeckStore.setState(unknownDeck(id), true);
-    void patiently(() => Promise.all([opened(), useRules.getState().rules ?? loadRules()])).catch(
-      (error: unknown) => !gone && setProblem(error),
-    );
+    const begun = early?.id === id ? early.opened : undefined;
+    early = undefined;
+    void Promise.all([
+      begun ?? patiently(opened),
+      patiently(async () => useRules.getState().rules ?? loadRules()),
+    ]).catch((error: unknown) => !gone && setProblem(error));
     const put = useJobs.getState().put;
     const stop = listen(id, {
       // An own edit is known by the time the queue is empty; anything newer came from elsewhere.
@@ -41,6 +55,7 @@ export function useOpenDeck(id: string): { there: boolean; problem: unknown } {
       steered: (steering) => useSteering.getState().heard?.(steering),
       async reconnected() {
         useSteering.getState().back?.();
+        searchChanged(null);
         const jobs = await told(api.GET('/api/decks/{id}/jobs', { params: { path: { id } } })).catch(() => []);
         jobs.forEach(put);
         await settled();

@@ -1,5 +1,5 @@
 /** What is called when more came of a search. */
-type Heard = (searchId: string) => void;
+type Heard = (searchId: string | null) => void;
 
 const listeners = new Set<Heard>();
 
@@ -9,7 +9,7 @@ export function onSearchChanged(heard: Heard): () => void {
   return () => listeners.delete(heard);
 }
 
-/** More came of a search. */
-export function searchChanged(searchId: string) {
+/** More came of a search; of which is not known (null) after a while in which nothing was heard. */
+export function searchChanged(searchId: string | null) {
   listeners.forEach((heard) => heard(searchId));
 }

@@ -1,5 +1,6 @@
-import { useEffect, useId, useRef, useState } from 'react';
+import { useId, useRef } from 'react';
 import type { Scene } from '../api/types';
+import { useNear } from '../ui/useNear';
 import { Nodes } from './Nodes';
 import { inWords } from './photos';
 
@@ -39,13 +40,7 @@ export function SceneView({
 }: Props) {
   const id = useId();
   const box = useRef<SVGSVGElement>(null);
-  const [near, setNear] = useState(!lazy);
-  useEffect(() => {
-    if (near || !box.current) return;
-    const watch = new IntersectionObserver(([e]) => e?.isIntersecting && setNear(true), { rootMargin: '400px' });
-    watch.observe(box.current);
-    return () => watch.disconnect();
-  }, [near]);
+  const near = useNear(box, lazy);
   const density = typeof devicePixelRatio === 'number' ? devicePixelRatio : 1;
   return (
     <svg

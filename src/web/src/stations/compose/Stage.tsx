@@ -96,6 +96,8 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
       const r = room.current;
       if (r) setFit(Math.floor(Math.min(r.clientWidth, (r.clientHeight * sceneWidth) / sceneHeight)));
     };
+    // Known before anything is painted, so that no photo is asked for in a size that it does not have here.
+    measure();
     const watch = new ResizeObserver(measure);
     if (room.current) watch.observe(room.current);
     return () => watch.disconnect();

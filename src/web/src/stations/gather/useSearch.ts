@@ -56,10 +56,22 @@ export function useSearch(deckId: string, pointId: string, words: string, wish: 
       return { ...answer, candidates: held.current.candidates };
     },
   });
-  useEffect(
-    () => onSearchChanged((id) => id === searchId && void client.invalidateQueries({ queryKey: ['wall', searchId] })),
-    [client, searchId],
-  );
+  // What came while an answer was on its way is asked for when that is there: nothing is asked and given up again.
+  useEffect(() => {
+    const queryKey = ['wall', searchId];
+    let asking = false;
+    let more = false;
+    const ask = async () => {
+      if (asking) return void (more = true);
+      asking = true;
+      do {
+        more = client.isFetching({ queryKey }) > 0;
+        await client.refetchQueries({ queryKey, type: 'active' }, { cancelRefetch: false }).catch(() => undefined);
+      } while (more);
+      asking = false;
+    };
+    return onSearchChanged((id) => void ((id === null || id === searchId) && ask()));
+  }, [client, searchId]);
   // A server that was started anew no longer knows the search; it is made once more.
   const gone = wall.error instanceof Refusal && wall.error.status === 404;
   useEffect(() => {
