@@ -153,7 +153,7 @@ public sealed class SourcingTests
                         .OrderBy(p => p.Item2)
                         .ThenBy(p => p.i)
                         .ToArray();
-                    Assert.Equal(expected, new HashIndex(all).Near(one, most).Select(n => (n.Place, n.Distance)));
+                    Assert.Equal(expected, SamePicture.Near(all, one, most).Select(n => (n.Place, n.Distance)));
                 }
             );
 

@@ -1,11 +1,9 @@
-using System.Numerics;
-
 namespace Jaali.Core.Photos;
 
 /// <summary>
 /// A wall that grows while collections answer and pictures are looked at: what comes is merged into what is there, and
 /// nothing else is compared again. Same pictures are found by the addresses of their pages and among the hashes, which lie
-/// in one array: a pass over a few thousand of them takes less time than an index of them does. Not safe for use by
+/// in one array. Not safe for use by
 /// several threads at once.
 /// </summary>
 public sealed class MergingWall
@@ -115,9 +113,8 @@ public sealed class MergingWall
             foreach (Member other in _byAddress[address])
                 Try(other);
         if (member.Look is { } look)
-            for (int i = 0; i < _hashed.Count; i++)
-                if (BitOperations.PopCount(_hashes[i] ^ look.Hash) <= SamePicture.MostBits)
-                    Try(_hashed[i]);
+            foreach ((int at, _) in SamePicture.Near(_hashes.AsSpan(0, _hashed.Count), look.Hash))
+                Try(_hashed[at]);
         if (found is null)
             _groups.Add(found = new Group(_made++));
         else

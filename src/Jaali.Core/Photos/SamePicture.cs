@@ -28,6 +28,28 @@ public static class SamePicture
     /// no source).</summary>
     public const int MostBitsOfPart = 22;
 
+    /// <summary>Places of the hashes at most so many bits away from one, nearest first. All are looked at: a processor
+    /// counts the bits of a hundred thousand in the time in which an index of them is asked.</summary>
+    /// <param name="hashes">Where to look.</param>
+    /// <param name="hash">What is looked for.</param>
+    /// <param name="most">Greatest distance, 0 to 64 bits.</param>
+    /// <exception cref="ArgumentOutOfRangeException">The distance is outside 0 to 64.</exception>
+    public static IReadOnlyList<(int Place, int Distance)> Near(
+        ReadOnlySpan<ulong> hashes,
+        ulong hash,
+        int most = MostBits
+    )
+    {
+        ArgumentOutOfRangeException.ThrowIfNegative(most);
+        ArgumentOutOfRangeException.ThrowIfGreaterThan(most, 64);
+        List<(int Place, int Distance)> found = [];
+        for (int i = 0; i < hashes.Length; i++)
+            if (BitOperations.PopCount(hashes[i] ^ hash) is var distance && distance <= most)
+                found.Add((i, distance));
+        found.Sort((x, y) => x.Distance != y.Distance ? x.Distance - y.Distance : x.Place - y.Place);
+        return found;
+    }
+
     /// <summary>
     /// True where their pictures look the same and have the same proportions, or the addresses of their source pages
     /// are the same and they do not look otherwise. Two photos that one collection found on one page are two.

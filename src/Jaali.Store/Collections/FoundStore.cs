@@ -26,8 +26,8 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
     private const string Ids =
         "SELECT f.Id FROM FoundWords w JOIN Found f ON f.Id = w.rowid WHERE FoundWords MATCH $match AND f.Collection = $collection LIMIT $count";
 
-    private HashIndex? _index;
-    private long[] _indexed = [];
+    // The hashes of all pictures that were looked at, and their rows; null until they are read.
+    private (long[] Ids, ulong[] Hashes)? _hashes;
 
     /// <summary>Remembers candidates that a search found; those known keep their look.</summary>
     public async Task RememberAsync(IReadOnlyCollection<Candidate> candidates, CancellationToken cancel = default)
@@ -146,7 +146,7 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
         await db
             .Found.Where(f => f.Collection == collection && f.CandidateId == id)
             .ExecuteUpdateAsync(u => u.SetProperty(f => f.Hash, hash).SetProperty(f => f.Look, json), cancel);
-        _index = null;
+        _hashes = null;
     }
 
     /// <summary>Harvested candidates whose picture nobody has looked at.</summary>
@@ -182,9 +182,7 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
     )
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
-        HashIndex? index = _index;
-        long[] ids = _indexed;
-        if (index is null)
+        if (_hashes is not var (ids, hashes))
         {
             var all = await db
                 .Found.AsNoTracking()
@@ -192,10 +190,13 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
                 .OrderBy(f => f.Id)
                 .Select(f => new { f.Id, f.Hash })
                 .ToArrayAsync(cancel);
-            ids = [.. all.Select(a => a.Id)];
-            (_indexed, _index) = (ids, index = new HashIndex([.. all.Select(a => unchecked((ulong)a.Hash!.Value))]));
+            (ids, hashes) = ([.. all.Select(a => a.Id)], [.. all.Select(a => unchecked((ulong)a.Hash!.Value))]);
+            _hashes = (ids, hashes);
         }
-        Dictionary<long, int> near = index.Near(hash).Take(most).ToDictionary(n => ids[n.Place], n => n.Distance);
+        Dictionary<long, int> near = SamePicture
+            .Near(hashes, hash)
+            .Take(most)
+            .ToDictionary(n => ids[n.Place], n => n.Distance);
         var rows = await db
             .Found.AsNoTracking()
             .Where(f => near.Keys.Contains(f.Id))
@@ -219,7 +220,7 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         await db.Found.Where(f => f.Collection == collection).ExecuteDeleteAsync(cancel);
-        _index = null;
+        _hashes = null;
     }
 
     /// <summary>Words as an FTS5 query: each quoted, so that nothing in them is an operator. The index stems, so
