@@ -246,12 +246,16 @@ try
         await app.Services.GetRequiredService<Jobs>().StartAsync();
         await app.Services.GetRequiredService<Harvesting>().StartAllAsync(app.Lifetime.ApplicationStopping);
         _ = app.Services.GetRequiredService<Housekeeping>().RunAsync(app.Lifetime.ApplicationStopping);
-        app.Services.GetRequiredService<Warming>().Begin(app.Lifetime.ApplicationStopping);
     }
     if (builder.Configuration["demo"] is { } demo)
         await app.Services.GetRequiredService<DemoTalk>().BuildAsync(demo, app.Lifetime.ApplicationStopping);
     if (!describing)
+    {
+        Warming warming = app.Services.GetRequiredService<Warming>();
+        await warming.ListAsync(app.Lifetime.ApplicationStopping);
         Console.WriteLine($"Jaali is ready at {listening.Shown}");
+        warming.Begin(app.Lifetime.ApplicationStopping);
+    }
     await app.WaitForShutdownAsync();
     return 0;
 }

@@ -6,29 +6,44 @@ using Microsoft.AspNetCore.Hosting.Server.Features;
 
 namespace Jaali.Server;
 
-/// <summary>Once the server is ready and before anyone has loaded its page, what the first steps need is made ready beside
-/// it: the list of talks, the first slide of the latest one, and an edit that is not kept. It asks itself as a browser
-/// does, so that the whole way of an answer is made ready, packing included.</summary>
+/// <summary>What the first steps need is made ready before anyone takes them: the list of talks before the server says that
+/// it is ready; beside it, while a page loads, the first slide of the latest talk and an edit that is not kept. The server
+/// asks itself as a browser does, so that the whole way of an answer is made ready, packing included.</summary>
 public sealed class Warming(TalkViews talks, DeckDesk desk, IServer server, ILogger<Warming> log)
 {
-    /// <summary>Begins; nobody waits for it, and where it fails the first steps are slower and nothing else.</summary>
-    public void Begin(CancellationToken stop) => _ = Task.Run(() => RunAsync(stop), stop);
+    // Whoever starts it does not wait longer than this for a list of very many talks.
+    private static readonly TimeSpan Most = TimeSpan.FromSeconds(2);
 
-    private async Task RunAsync(CancellationToken stop)
+    /// <summary>Makes ready what everyone asks for first: the list of talks.</summary>
+    public async Task ListAsync(CancellationToken stop)
+    {
+        using var end = CancellationTokenSource.CreateLinkedTokenSource(stop);
+        end.CancelAfter(Most);
+        await TriedAsync(token => AskAsync("/api/decks", token), end.Token);
+    }
+
+    /// <summary>Begins with the rest; nobody waits for it, and where it fails the first steps are slower and nothing
+    /// else.</summary>
+    public void Begin(CancellationToken stop) => _ = Task.Run(() => TriedAsync(RestAsync, stop), stop);
+
+    private async Task RestAsync(CancellationToken stop)
+    {
+        if (await talks.AllAsync(stop) is not [var latest, ..])
+            return;
+        await AskAsync($"/api/decks/{latest.Id}/changes?rest=true", stop);
+        if (await desk.OpenAsync(latest.Id, stop) is { } stored)
+            desk.Try(stored.Deck, new SetTitle(stored.Deck.Title));
+    }
+
+    private async Task TriedAsync(Func<CancellationToken, Task> work, CancellationToken stop)
     {
         try
         {
-            Uri? at = server.Features.Get<IServerAddressesFeature>()?.Addresses.Select(Reached).FirstOrDefault();
-            await AskAsync(at, "/api/decks", stop);
-            if (await talks.AllAsync(stop) is not [var latest, ..])
-                return;
-            await AskAsync(at, $"/api/decks/{latest.Id}/changes?rest=true", stop);
-            if (await desk.OpenAsync(latest.Id, stop) is { } stored)
-                desk.Try(stored.Deck, new SetTitle(stored.Deck.Title));
+            await work(stop);
         }
         catch (OperationCanceledException)
         {
-            // The server is stopping.
+            // The server is stopping, or it takes too long.
         }
         catch (Exception e)
         {
@@ -37,7 +52,7 @@ public sealed class Warming(TalkViews talks, DeckDesk desk, IServer server, ILog
     }
 
     // One that listens at every address is reached at its own machine's.
-    private static Uri? Reached(string address)
+    private static Uri Reached(string address)
     {
         var at = new Uri(address);
         return at.Host switch
@@ -48,9 +63,9 @@ public sealed class Warming(TalkViews talks, DeckDesk desk, IServer server, ILog
         };
     }
 
-    private static async Task AskAsync(Uri? at, string path, CancellationToken stop)
+    private async Task AskAsync(string path, CancellationToken stop)
     {
-        if (at is null)
+        if (server.Features.Get<IServerAddressesFeature>()?.Addresses.Select(Reached).FirstOrDefault() is not { } at)
             return;
         using var socket = new TcpClient();
         await socket.ConnectAsync(at.IdnHost, at.Port, stop);
