@@ -8,7 +8,7 @@ const row =
   'flex w-full cursor-pointer justify-between px-2 py-1.5 text-quiet data-[selected=true]:bg-surround data-[selected=true]:text-word';
 
 /** Everything that can be done here, in one searchable list. */
-export default function CommandList({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
+export function CommandList({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
   const byId = useRegistry((r) => r.byId);
   const settings = useKeySettings();
   const commands = Object.values(byId).filter((c) => !c.onlyKeys && (!open || (c.when?.() ?? true)));

@@ -9,21 +9,15 @@ import { useDeckStore } from '../deck/store';
 import { bring } from '../stations/gather/bring';
 import { useWaysIn } from '../stations/gather/useWaysIn';
 import { Lattice, Waiting } from '../ui/Star';
-import { later } from '../ui/later';
 import { AwayBar } from './AwayBar';
+import { CommandList } from './CommandList';
+import { Help } from './Help';
+import { KeysHelp } from './KeysHelp';
 import { Run } from './Run';
 import { Spine } from './Spine';
 import { stationName, stationPages } from './stationPages';
 import { useDeckCommands } from './useDeckCommands';
 import { texts } from '../texts';
-
-// Lists that are rarely opened come when they are.
-const CommandList = later(() => import('./CommandList'));
-const KeysHelp = later(() => import('./KeysHelp'));
-const Help = later(() => import('./Help'));
-
-// How long after a deck came its page has likely become quiet, in milliseconds.
-const whenQuiet = 2500;
 
 /** One open deck: the spine, a station, and the run. */
 export default function DeckDesk() {
@@ -33,14 +27,6 @@ export default function DeckDesk() {
   const title = useDeckStore((d) => d.header.title);
   const point = useChosenPoint();
   useAddress(id, station);
-  // What a hand types into as soon as its key is pressed is there before it is.
-  useEffect(() => {
-    if (!there) return;
-    const soon = setTimeout(() => {
-      for (const part of [CommandList, KeysHelp, Help]) void part.fetch().catch(() => undefined);
-    }, whenQuiet);
-    return () => clearTimeout(soon);
-  }, [there]);
   useEffect(() => {
     document.title = there ? texts.app.jaali(title) : 'Jaali';
   }, [there, title]);
@@ -94,11 +80,9 @@ export default function DeckDesk() {
         </div>
       )}
       <AwayBar />
-      <Suspense>
-        {open === 'list' && <CommandList open onOpenChange={close} />}
-        {open === 'keys' && <KeysHelp open onOpenChange={close} />}
-        {open === 'help' && <Help open onOpenChange={close} />}
-      </Suspense>
+      {open === 'list' && <CommandList open onOpenChange={close} />}
+      {open === 'keys' && <KeysHelp open onOpenChange={close} />}
+      {open === 'help' && <Help open onOpenChange={close} />}
     </>
   );
 }

@@ -11,7 +11,7 @@ import { findTopics, type Topic } from './helpTopics';
 import { texts } from '../texts';
 
 /** A page of help: searchable, with the keys that belong to each thing. */
-export default function Help({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
+export function Help({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
   const [search, setSearch] = useState('');
   const found = findTopics(search);
   return (

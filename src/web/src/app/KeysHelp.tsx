@@ -6,7 +6,7 @@ import { Dialog } from '../ui/Dialog';
 import { texts } from '../texts';
 
 /** The keys that act here, by what they belong to; single ones can be changed and switched off. */
-export default function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
+export function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
   const commands = Object.values(useRegistry((r) => r.byId)).filter((c) => c.group && c.keys);
   const settings = useKeySettings();
   const groups = [...new Set(commands.map((c) => c.group!))];

@@ -4,8 +4,8 @@ import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { press, useKeySettings } from '../commands/keys';
 import { useCommands, useRegistry, type Command } from '../commands/registry';
-import CommandList from './CommandList';
-import KeysHelp from './KeysHelp';
+import { CommandList } from './CommandList';
+import { KeysHelp } from './KeysHelp';
 
 const keep = vi.fn();
 const undo = vi.fn();
