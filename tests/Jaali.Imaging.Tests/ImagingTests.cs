@@ -87,6 +87,48 @@ public sealed class ImagingTests
         }
     }
 
+    /// <summary>A file that is read as it is decoded gives the very picture that its bytes in memory give.</summary>
+    [Theory]
+    [InlineData("a.jpg")]
+    [InlineData("turned.jpg")]
+    [InlineData("a.png")]
+    [InlineData("turned.png")]
+    [InlineData("a.webp")]
+    [InlineData("a.tif")]
+    public void A_file_is_drawn_as_its_bytes_are(string name)
+    {
+        using var folder = new ScratchFolder();
+        string file = folder.File(name);
+        Outside.Run("convert", Outside.Photo("marked-post.jpg"), "-resize", "900x600!", "-strip", file);
+        if (name.StartsWith("turned", StringComparison.Ordinal))
+            Outside.Run("exiftool", "-q", "-overwrite_original", "-n", "-Orientation=6", file);
+        byte[] bytes = File.ReadAllBytes(file);
+        PhotoReading r = PhotoReader.Read(bytes);
+        foreach (string part in new[] { "full", "10,20,300,200" })
+        {
+            IiifRequest request = IiifRequest.Parse(part, "120,", "0", "default.png", r.Width, r.Height)!;
+            Assert.Equal(
+                IiifRenderer.Render(bytes, request, (r.Width, r.Height)),
+                IiifRenderer.Render(file, request, (r.Width, r.Height))
+            );
+        }
+    }
+
+    [Fact]
+    public void A_file_that_is_no_picture_is_refused_as_its_bytes_are()
+    {
+        using var folder = new ScratchFolder();
+        string file = folder.File("none.jpg");
+        // It begins as a JPEG does, and goes on as nothing.
+        byte[] bytes = [0xFF, 0xD8, 0xFF, 0xE0, .. Enumerable.Range(0, 5_000).Select(i => (byte)(i * 31))];
+        File.WriteAllBytes(file, bytes);
+        IiifRequest request = IiifRequest.Parse("full", "320,", "0", "default.jpg", 2400, 1600)!;
+        var inMemory = Assert.Throws<NotAPhotoException>(() => IiifRenderer.Render(bytes, request, (2400, 1600)));
+        var onDisk = Assert.Throws<NotAPhotoException>(() => IiifRenderer.Render(file, request, (2400, 1600)));
+        Assert.StartsWith("The photo is damaged or cut short", inMemory.Message, StringComparison.Ordinal);
+        Assert.StartsWith("The photo is damaged or cut short", onDisk.Message, StringComparison.Ordinal);
+    }
+
     /// <summary>Against ImageMagick: the same region, the same size.</summary>
     [Fact]
     public void Crop_and_resize_agree_with_ImageMagick()

@@ -66,6 +66,27 @@ try {
   for (const [n, slide] of slides.entries())
     await edit({ kind: 'place-ground', slideId: slide.id, photoId: photos[n % photos.length].id });
 
+  // What a first visit is sent of script, packed as it is sent.
+  for (const [what, path] of [
+    ['the list of talks', '/'],
+    ['a talk at Compose', `/deck/${id}/compose`],
+  ]) {
+    const page = await fresh();
+    const sizes = [];
+    page.on('requestfinished', (r) => {
+      if (r.resourceType() === 'script') sizes.push(r.sizes().then((s) => s.responseBodySize));
+    });
+    await page.goto(base + path);
+    await page.waitForTimeout(2000);
+    const sent = (await Promise.all(sizes)).reduce((sum, n) => sum + n, 0) / 1024;
+    figure(`script sent for a first visit: ${what}`, Math.round(sent), 'KB', {
+      reference: `${sizes.length} files`,
+      aim: '200 KB',
+      met: sent <= 200,
+    });
+    await page.context().close();
+  }
+
   const opens = [];
   const bare = [];
   const blocks = [];

@@ -26,8 +26,9 @@ public sealed record TalkTiming(
     string Says
 )
 {
-    // A slide overruns from this on: shorter is the speaker's breath. Common practice, no source.
-    private const double Leeway = 5;
+    /// <summary>From so many seconds on something overruns: shorter is the speaker's breath. Common practice, no
+    /// source.</summary>
+    public const double Leeway = 5;
 
     /// <summary>Of a talk against one of its run-throughs.</summary>
     /// <param name="deck">The talk.</param>

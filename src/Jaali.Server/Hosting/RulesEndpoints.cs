@@ -1,7 +1,9 @@
 using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Items;
+using Jaali.Core.Pacing;
 using Jaali.Core.Photos;
+using Jaali.Formats;
 using Jaali.Imaging;
 using Jaali.Store;
 
@@ -33,6 +35,8 @@ namespace Jaali.Server;
 /// <param name="Takes">What is taken in, as a sentence.</param>
 /// <param name="PhotoBytes">Most bytes of a photo.</param>
 /// <param name="PermissionBytes">Most bytes of the file of a permission.</param>
+/// <param name="SlidesOnASheet">How many slides a sheet of a handout may hold.</param>
+/// <param name="Leeway">From so many seconds on a talk or a slide overruns.</param>
 /// <param name="Notice">What was done to the data when it was opened, for a person; empty where nothing was.</param>
 public sealed record RulesView(
     int LongestTitle,
@@ -59,6 +63,8 @@ public sealed record RulesView(
     string Takes,
     long PhotoBytes,
     long PermissionBytes,
+    IReadOnlyList<int> SlidesOnASheet,
+    double Leeway,
     string Notice = ""
 );
 
@@ -112,7 +118,9 @@ public static class RulesEndpoints
         PhotoFormats.Endings,
         PhotoFormats.Takes,
         Limits.OfPhotos.Bytes,
-        Limits.ComingIn.PermissionBytes
+        Limits.ComingIn.PermissionBytes,
+        PdfHandout.PerSheet,
+        TalkTiming.Leeway
     );
 
     /// <summary>Maps them.</summary>

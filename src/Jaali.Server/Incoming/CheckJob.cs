@@ -54,7 +54,11 @@ public sealed record CheckedPicture(
     string Caption,
     string? Address,
     bool Adopted
-);
+)
+{
+    /// <summary>It is adopted where all are: something is known of it, and there is a record.</summary>
+    public bool Offered => Record is not null && Verdict is (Verdict.Known or Verdict.Likely);
+}
 
 /// <summary>What came of checking a talk.</summary>
 /// <param name="Kind">What the file was.</param>

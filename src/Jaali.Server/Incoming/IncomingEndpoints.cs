@@ -152,8 +152,7 @@ public static class IncomingEndpoints
             Pictures =
             [
                 .. asked.Report!.Pictures.Select(p =>
-                    p.Record is not null
-                    && (adopt.Numbers?.Contains(p.Number) ?? p.Verdict is Verdict.Known or Verdict.Likely)
+                    p.Record is not null && (adopt.Numbers?.Contains(p.Number) ?? p.Offered)
                         ? p with
                         {
                             Adopted = adopt.Adopted,

@@ -1,10 +1,10 @@
 // @vitest-environment jsdom
-import { renderHook } from '@testing-library/react';
+import { act, renderHook } from '@testing-library/react';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { Item } from '../api/types';
 import { aPoint, aSlide, openDeck } from '../testing/parts';
 import { useNotices } from '../ui/useNotices';
-import { choose, chosenSlide, choosePoint, step, useChoice, useChosenPoint } from './choice';
+import { choose, chosenSlide, choosePoint, step, useChoice, useChosenPoint, useIsChosen } from './choice';
 import { useDone } from './done';
 import { chosenQuery } from './navigate';
 import { useDeckStore } from './store';
@@ -40,6 +40,28 @@ describe('what is chosen', () => {
     expect(chosenSlide()?.id).toBe('c');
     step(-2);
     expect(chosenSlide()?.id).toBe('a');
+  });
+
+  it('is told to each of many slides, and only those draw anew that it is another for', () => {
+    const drawn: string[] = [];
+    const tile = (id: string) =>
+      renderHook(() => {
+        drawn.push(id);
+        return useIsChosen(id);
+      }).result;
+    const [a, b, c] = [tile('a'), tile('b'), tile('c')];
+    expect([a.current, b.current, c.current]).toEqual([true, false, false]);
+    drawn.length = 0;
+    act(() => choose('b'));
+    expect([a.current, b.current, c.current]).toEqual([false, true, false]);
+    expect(drawn.sort()).toEqual(['a', 'b']);
+    drawn.length = 0;
+    act(() => useChoice.setState({ tool: 'reframe', itemId: 'x' }));
+    expect(drawn).toEqual([]);
+    // Until something is chosen it is the first, whichever that is by now.
+    act(() => useChoice.setState({ slideId: null, pointId: null }));
+    act(() => useDeckStore.setState({ slideOrder: ['c', 'a', 'b'] }));
+    expect([a.current, c.current]).toEqual([false, true]);
   });
 
   it('falls back where what was chosen is gone', () => {

@@ -1508,6 +1508,8 @@ export interface components {
             address: null | string;
             /** @description A person took the record for this picture's. */
             adopted: boolean;
+            /** @description It is adopted where all are: something is known of it, and there is a record. */
+            offered?: boolean;
         };
         /**
          * @description Terms of a collection's own that are no open licence ("free to use"), as a person read and entered them, once for
@@ -4344,6 +4346,13 @@ export interface components {
              * @description Most bytes of the file of a permission.
              */
             permissionBytes: number;
+            /** @description How many slides a sheet of a handout may hold. */
+            slidesOnASheet: number[];
+            /**
+             * Format: double
+             * @description From so many seconds on a talk or a slide overruns.
+             */
+            leeway: number;
             /**
              * @description What was done to the data when it was opened, for a person; empty where nothing was.
              * @default

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { sentence } from '../api/client';
 import { edit } from '../deck/edit';
+import { rules } from '../deck/rules';
 import { useDeckStore, useHeader, usePhotos, usePlannedBefore, useSlides } from '../deck/store';
 import { clock } from '../deck/time';
 import { showsPhoto } from '../scene/photos';
@@ -170,9 +171,13 @@ export default function Podium() {
               <Time
                 name={t.againstThePlan}
                 value={
-                  Math.abs(against) < 5 ? t.onTime : against > 0 ? t.late(clock(against)) : t.early(clock(-against))
+                  Math.abs(against) < rules().leeway
+                    ? t.onTime
+                    : against > 0
+                      ? t.late(clock(against))
+                      : t.early(clock(-against))
                 }
-                late={against >= 5}
+                late={against >= rules().leeway}
               />
             </dl>
           </div>

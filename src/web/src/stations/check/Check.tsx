@@ -51,7 +51,7 @@ export default function Check() {
   const pictures = data?.pictures ?? [];
   const of = (kind: (typeof kinds)[number]) => pictures.filter((p) => p.verdict === kind);
   const adopted = pictures.filter((p) => p.adopted).length;
-  const could = pictures.filter((p) => p.record && !p.adopted && p.verdict !== 'unknown').length;
+  const could = pictures.filter((p) => p.offered && !p.adopted).length;
   return (
     <main className="paper h-full overflow-auto bg-paper px-6 py-10 text-ink min-[1000px]:px-15">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">

@@ -4,6 +4,7 @@ import { api, sentence, told } from '../../api/client';
 import type { CopyAsked, CopyForm, Job, MadeCopy, Room, RoomLine } from '../../api/types';
 import { settled } from '../../deck/edit';
 import { finished, open, useJobs } from '../../deck/jobs';
+import { rules } from '../../deck/rules';
 import { useDeckId, useDeckStore } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -118,7 +119,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
         ])}
         {forms.read === 'handout' ? (
           <Choices
-            choices={[1, 2, 4, 6].map((n) => [n, texts.give.onASheet(n)])}
+            choices={rules().slidesOnASheet.map((n) => [n, texts.give.onASheet(n)])}
             chosen={asked.perSheet ?? 1}
             onChoose={(perSheet) => setAsked({ ...asked, perSheet })}
           />
