@@ -121,7 +121,7 @@ internal static class Finding
             "near-duplicates of one photo among 100,000 hashes",
             ours,
             theirs,
-            1,
+            1.25,
             "one vectorised pass over the same array"
         );
         GC.KeepAlive(sum);

@@ -1,17 +1,21 @@
-import { useState } from 'react';
+import { Suspense, useState } from 'react';
 import { useChoice, useChosenPoint, useChosenSlide } from '../../deck/choice';
 import { edit } from '../../deck/edit';
 import { goTo } from '../../deck/navigate';
 import { useAllPoints, usePhotos, useSlideOrder } from '../../deck/store';
 import { photoUrl } from '../../deck/photoUrl';
-import { PermissionDialog } from '../settle/PermissionDialog';
 import type { Photo } from '../../api/types';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
+import { later } from '../../ui/later';
 import { useNotices } from '../../ui/useNotices';
 import { texts } from '../../texts';
 import { numbersIn } from './numbersIn';
 import { chooseNew, dragPhotos } from './stripDrag';
+
+const PermissionDialog = later(async () => ({
+  default: (await import('../settle/PermissionDialog')).PermissionDialog,
+}));
 
 /**
  * What could be on the slide: the photos kept for its point, or all of them. One is placed by a click, put beside what is
@@ -172,7 +176,11 @@ export function Strip() {
           );
         })}
       </ul>
-      {closed && <PermissionDialog photo={closed} onClose={() => setClosed(null)} />}
+      {closed && (
+        <Suspense>
+          <PermissionDialog photo={closed} onClose={() => setClosed(null)} />
+        </Suspense>
+      )}
     </aside>
   );
 }
