@@ -716,8 +716,16 @@ test.describe('without a server', () => {
     for (let n = 2; n <= deck.slides.length; n++) {
       await later.keyboard.press('PageDown');
       await expect(later.locator(`[data-page="${n}"]`)).toHaveCount(1);
-      const seen = await pictures(later);
-      expect(seen.there, `slide ${n}`).toBe(seen.all);
+      // The first slides may still be on their way from the store of the browser: all of them come.
+      await expect
+        .poll(
+          async () => {
+            const seen = await pictures(later);
+            return seen.all - seen.there;
+          },
+          { message: `slide ${n}`, timeout: 5_000 },
+        )
+        .toBe(0);
     }
     const podium = await context.newPage();
     await podium.goto(`/deck/${deck.id}/podium`);
