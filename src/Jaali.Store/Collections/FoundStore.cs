@@ -26,8 +26,11 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
     private const string Ids =
         "SELECT f.Id FROM FoundWords w JOIN Found f ON f.Id = w.rowid WHERE FoundWords MATCH $match AND f.Collection = $collection LIMIT $count";
 
-    // The hashes of all pictures that were looked at, and their rows; null until they are read.
-    private (long[] Ids, ulong[] Hashes)? _hashes;
+    // Of all pictures that were looked at; null until they are read. One object, so that both belong together for
+    // whoever reads it meanwhile.
+    private Hashed? _hashed;
+
+    private sealed record Hashed(long[] Ids, ulong[] Hashes);
 
     /// <summary>Remembers candidates that a search found; those known keep their look.</summary>
     public async Task RememberAsync(IReadOnlyCollection<Candidate> candidates, CancellationToken cancel = default)
@@ -146,7 +149,7 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
         await db
             .Found.Where(f => f.Collection == collection && f.CandidateId == id)
             .ExecuteUpdateAsync(u => u.SetProperty(f => f.Hash, hash).SetProperty(f => f.Look, json), cancel);
-        _hashes = null;
+        _hashed = null;
     }
 
     /// <summary>Harvested candidates whose picture nobody has looked at.</summary>
@@ -182,7 +185,7 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
     )
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
-        if (_hashes is not var (ids, hashes))
+        if (_hashed is not { } hashed)
         {
             var all = await db
                 .Found.AsNoTracking()
@@ -190,13 +193,13 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
                 .OrderBy(f => f.Id)
                 .Select(f => new { f.Id, f.Hash })
                 .ToArrayAsync(cancel);
-            (ids, hashes) = ([.. all.Select(a => a.Id)], [.. all.Select(a => unchecked((ulong)a.Hash!.Value))]);
-            _hashes = (ids, hashes);
+            hashed = new([.. all.Select(a => a.Id)], [.. all.Select(a => unchecked((ulong)a.Hash!.Value))]);
+            _hashed = hashed;
         }
         Dictionary<long, int> near = SamePicture
-            .Near(hashes, hash)
+            .Near(hashed.Hashes, hash)
             .Take(most)
-            .ToDictionary(n => ids[n.Place], n => n.Distance);
+            .ToDictionary(n => hashed.Ids[n.Place], n => n.Distance);
         var rows = await db
             .Found.AsNoTracking()
             .Where(f => near.Keys.Contains(f.Id))
@@ -220,7 +223,7 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         await db.Found.Where(f => f.Collection == collection).ExecuteDeleteAsync(cancel);
-        _hashes = null;
+        _hashed = null;
     }
 
     /// <summary>Words as an FTS5 query: each quoted, so that nothing in them is an operator. The index stems, so
