@@ -2,6 +2,7 @@ using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
+using Jaali.Testing;
 
 namespace Jaali.Benchmarks;
 
@@ -15,30 +16,30 @@ internal static class Walls
     {
         var random = new Random(5);
         ulong[] pictures = [.. Enumerable.Range(0, Many * 9 / 10).Select(_ => (ulong)random.NextInt64())];
-        (Candidate Candidate, Look Look)[] all =
+        (Candidate Candidate, ThumbnailMetrics Look)[] all =
         [
             .. Enumerable
                 .Range(0, Many + 200)
                 .Select(i =>
                 {
                     ulong hash = i < pictures.Length ? pictures[i] : pictures[i * 7 % pictures.Length] ^ 3;
-                    return (Sheet(i), new Look(hash, 1500, 1000, .5, .4));
+                    return (Sheet(i), new ThumbnailMetrics(hash, 1500, 1000, .5, .4));
                 }),
         ];
         Candidate[][] answers =
         [
             .. all[..Many].Select(a => a.Candidate).GroupBy(c => c.Collection).Select(g => g.ToArray()),
         ];
-        Dictionary<(string, string), Look> looks = all.ToDictionary(
+        Dictionary<(string, string), ThumbnailMetrics> looks = all.ToDictionary(
             a => (a.Candidate.Collection, a.Candidate.Id),
             a => a.Look
         );
-        Look? Of(Candidate c) => looks[(c.Collection, c.Id)];
+        ThumbnailMetrics? Of(Candidate c) => looks[(c.Collection, c.Id)];
         (Times merge, Times pass, _) = await Report.PairsAsync(
             40,
             _ =>
             {
-                MergedWall.Of(answers, Of, Suits);
+                Merging.Of(answers, Of, Suits);
                 return Task.CompletedTask;
             },
             _ =>
@@ -54,7 +55,7 @@ internal static class Walls
             30,
             $"judging each of them, without a wall {Report.N(pass.P50)}"
         );
-        var wall = new MergingWall();
+        var wall = new MergedResults();
         for (int i = 0; i < Many; i++)
             wall.Add(all[i].Candidate, i / Collections + 1, all[i].Look);
         wall.Pictures(Suits, "talk");

@@ -43,7 +43,7 @@ internal static class Wording
 
         public string[] Ids => [.. _photos.Keys];
 
-        public FontShelf Shelf { get; } = new(FontShelf.ShippedFolder);
+        public FontLibrary Shelf { get; } = new(FontLibrary.ShippedFolder);
 
         public IFonts Fonts => Shelf;
 
@@ -77,11 +77,11 @@ internal static class Wording
                             .Range(0, 6)
                             .Select(i => new Paragraph(
                                 [
-                                    new Run("What the shore holds is "),
-                                    new Run("never", Bold: true),
-                                    new Run($" a wall of stone, whatever is said of it {i}"),
+                                    new TextRun("What the shore holds is "),
+                                    new TextRun("never", Bold: true),
+                                    new TextRun($" a wall of stone, whatever is said of it {i}"),
                                 ],
-                                ListMark.Point,
+                                ListMarker.Point,
                                 i % 2
                             )),
                     ]
@@ -121,8 +121,8 @@ internal static class Wording
             6,
             _ =>
             {
-                Deck other = Do(deck, new SetHouse(HouseStyles.All[1 + (house++ % (HouseStyles.All.Count - 1))]));
-                SceneBuilder.BuildAll(other, facts);
+                Deck other = Do(deck, new SetHouseStyle(HouseStyles.All[1 + (house++ % (HouseStyles.All.Count - 1))]));
+                GC.KeepAlive(other.Slides.AsParallel().SelectMany(s => SceneBuilder.Build(other, s, facts)).ToArray());
                 return Task.CompletedTask;
             },
             warm: 1
@@ -168,7 +168,7 @@ internal static class Wording
         Deck Do(Deck on, DeckCommand command) =>
             DeckEditor.Apply(on, command, facts) is Edited e
                 ? e.Deck
-                : throw new InvalidOperationException(command.Deed);
+                : throw new InvalidOperationException(command.UndoLabel);
     }
 
     private static string Points(int count) =>

@@ -83,11 +83,11 @@ public sealed record EmbeddedMetadata(
             maker = First("maker", b => b.Maker);
         if (maker.Length == 0)
             maker = found.SelectMany(b => b.Credits).FirstOrDefault(c => c.Length > 0) ?? "";
-        Saying[] said =
+        SourceStatement[] said =
         [
             .. found
-                .SelectMany(b => b.Licences.Select(l => new Saying(b.Name, l)))
-                .Where(s => LicenceReader.Say(s.Value).Kind != SayingKind.Harmless),
+                .SelectMany(b => b.Licences.Select(l => new SourceStatement(b.Name, l)))
+                .Where(s => LicenceReader.Say(s.Value).Kind != LicenceStatementKind.Harmless),
         ];
         Agreement terms = LicenceAgreement.Of(said.Select(s => s.Value));
         (Licence? licence, string asFound) = terms;
@@ -114,7 +114,10 @@ public sealed record EmbeddedMetadata(
 
         string First(string field, Func<Block, string> part)
         {
-            Saying[] all = [.. found.Select(b => new Saying(b.Name, part(b))).Where(s => s.Value.Length > 0)];
+            SourceStatement[] all =
+            [
+                .. found.Select(b => new SourceStatement(b.Name, part(b))).Where(s => s.Value.Length > 0),
+            ];
             if (all.DistinctBy(s => Plain(s.Value)).Count() > 1)
                 conflicts.Add(new Conflict(field, [.. all]));
             return all.Length > 0 ? all[0].Value : "";
@@ -164,18 +167,18 @@ public sealed record EmbeddedMetadata(
                 new Conflict(
                     "licence",
                     [
-                        new Saying(
+                        new SourceStatement(
                             source.Collection.Length > 0 ? source.Collection : "the source",
                             source.LicenceAsFound
                         ),
-                        new Saying("the file", LicenceAsFound),
+                        new SourceStatement("the file", LicenceAsFound),
                     ]
                 )
             );
         }
         return r with { Conflicts = conflicts.Count > 0 ? [.. conflicts] : null };
 
-        static bool Speaks(string words) => LicenceReader.Say(words).Kind != SayingKind.Harmless;
+        static bool Speaks(string words) => LicenceReader.Say(words).Kind != LicenceStatementKind.Harmless;
     }
 
     /// <summary>The record of a file that came by itself.</summary>

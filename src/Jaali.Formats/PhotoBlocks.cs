@@ -131,7 +131,7 @@ internal sealed class PhotoBlocks
             Add(Xmp, text);
         else if (key.StartsWith("Raw profile type ", StringComparison.Ordinal))
             Profile(key["Raw profile type ".Length..].Trim().ToLowerInvariant(), Encoding.Latin1.GetString(text));
-        else if (Texts.Count < Limits.OfPhotos.MetadataBlocks)
+        else if (Texts.Count < Limits.Photos.MetadataBlocks)
             // The standard says Latin-1; many write UTF-8 all the same.
             Texts.Add((key, utf8 ? Encoding.UTF8.GetString(text) : Words(text)));
     }
@@ -143,7 +143,7 @@ internal sealed class PhotoBlocks
         if (lines.Length < 3)
             return;
         string digits = string.Concat(lines.Skip(2));
-        if (digits.Length % 2 == 1 || digits.Length > 2 * Limits.OfPhotos.MetadataBytes || !digits.All(Uri.IsHexDigit))
+        if (digits.Length % 2 == 1 || digits.Length > 2 * Limits.Photos.MetadataBytes || !digits.All(Uri.IsHexDigit))
             return;
         byte[] data = Convert.FromHexString(digits);
         if (kind is "iptc" or "8bim")
@@ -213,7 +213,7 @@ internal sealed class PhotoBlocks
             if (
                 tag is not (700 or 33723 or 34377)
                 || size < 5
-                || size > Limits.OfPhotos.MetadataBytes
+                || size > Limits.Photos.MetadataBytes
                 || from + size > b.Length
             )
                 continue;
@@ -290,7 +290,7 @@ internal sealed class PhotoBlocks
                 if (
                     wanted.ContainsKey(id)
                     && offset >= 0
-                    && length is > 0 and < Limits.OfPhotos.MetadataBytes
+                    && length is > 0 and < Limits.Photos.MetadataBytes
                     && offset + length <= source.Length
                 )
                     whole.Write(source.Slice((int)offset, (int)length));
@@ -382,7 +382,7 @@ internal sealed class PhotoBlocks
 
     private static void Add(List<byte[]> to, ReadOnlySpan<byte> block)
     {
-        if (to.Count < Limits.OfPhotos.MetadataBlocks && block.Length is > 0 and <= Limits.OfPhotos.MetadataBytes)
+        if (to.Count < Limits.Photos.MetadataBlocks && block.Length is > 0 and <= Limits.Photos.MetadataBytes)
             to.Add(block.ToArray());
     }
 
@@ -394,7 +394,7 @@ internal sealed class PhotoBlocks
         using var to = new MemoryStream();
         byte[] buffer = new byte[16 * 1024];
         int n;
-        while (to.Length < Limits.OfPhotos.MetadataBytes && (n = from.Read(buffer)) > 0)
+        while (to.Length < Limits.Photos.MetadataBytes && (n = from.Read(buffer)) > 0)
             to.Write(buffer, 0, n);
         return to.ToArray();
     }

@@ -68,7 +68,7 @@ public static class IiifRenderer
     private static Image Part(byte[] photo, IiifRequest request)
     {
         using Image full = OpenedPhoto.Of(photo);
-        using IDisposable opened = Opening.Timed(full);
+        using IDisposable opened = PhotoDecoding.Timed(full);
         using Image upright = full.Autorot();
         using Image region = upright.Crop(
             request.Region.X,
@@ -82,7 +82,7 @@ public static class IiifRenderer
     private static byte[] Drawn(Image image, IiifRequest request)
     {
         using (image)
-        using (Opening.Timed(image))
+        using (PhotoDecoding.Timed(image))
         using (Image srgb = image.Colourspace(request.Grey ? Enums.Interpretation.Bw : Enums.Interpretation.Srgb))
         using (Image turned = Turn(srgb, request.Rotation))
             return request.Format switch

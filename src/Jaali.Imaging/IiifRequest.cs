@@ -112,7 +112,7 @@ public sealed record IiifRequest(
         // Its own size is always to be had; what is larger or distorted is made up, and a little of it is enough.
         return
             whole.Width <= width && whole.Height <= height
-            || (long)whole.Width * whole.Height <= Limits.OfPhotos.EnlargedPixels
+            || (long)whole.Width * whole.Height <= Limits.Photos.EnlargedPixels
             ? whole
             : null;
     }

@@ -38,19 +38,19 @@ public static partial class PhotoReader
     /// <exception cref="NotAPhotoException">It is no photo, is cut short, or is too large.</exception>
     public static PhotoReading Read(byte[] bytes, int smallest = 16)
     {
-        if (bytes.LongLength > Limits.OfPhotos.Bytes)
-            throw Opening.TooLarge();
+        if (bytes.LongLength > Limits.Photos.Bytes)
+            throw PhotoDecoding.TooLarge();
         if (PhotoFormats.WhyNot(bytes) is { } why)
             throw new NotAPhotoException(why);
         string format =
             PhotoFormats.Sniff(bytes)
             ?? throw new NotAPhotoException("This is not a photo that Jaali reads. " + PhotoFormats.Takes);
-        Opening.Decoded(bytes, whole: false);
+        PhotoDecoding.Decoded(bytes, whole: false);
         try
         {
             using Image header = OpenedPhoto.Of(bytes, Enums.Access.Sequential);
-            if ((long)header.Width * header.Height > Limits.OfPhotos.Pixels)
-                throw Opening.TooMany(header.Width, header.Height);
+            if ((long)header.Width * header.Height > Limits.Photos.Pixels)
+                throw PhotoDecoding.TooMany(header.Width, header.Height);
             if (header.Width < smallest || header.Height < smallest)
                 throw new NotAPhotoException(
                     $"The picture is smaller than {smallest} pixels. Take a larger rendition."
@@ -90,7 +90,7 @@ public static partial class PhotoReader
 
     /// <summary>What a look at a small picture tells of the photo it stands for.</summary>
     /// <exception cref="NotAPhotoException">It is no photo.</exception>
-    public static Look Look(byte[] bytes, SlideRect slide)
+    public static ThumbnailMetrics Measure(byte[] bytes, SlideRect slide)
     {
         PhotoReading r = Read(bytes, smallest: 1);
         CropWindow crop = CropFinder.Largest((double)r.Width / r.Height, slide.Aspect, r.Focal);
@@ -99,7 +99,13 @@ public static partial class PhotoReader
             h = slide.Height / crop.Height;
         var backdrop = new Backdrop("#000000");
         backdrop.Add(new PhotoLayer(r.Tones, new(slide.X - crop.X * w, slide.Y - crop.Y * h, w, h)));
-        return new Look(r.Hash, r.Width, r.Height, CalmArea.Lightness(r.Tones), CalmArea.Share(backdrop, slide));
+        return new ThumbnailMetrics(
+            r.Hash,
+            r.Width,
+            r.Height,
+            CalmArea.Lightness(r.Tones),
+            CalmArea.Share(backdrop, slide)
+        );
     }
 
     /// <summary>The part of a picture that its address names (Media Fragments URI 1.0, <c>#xywh=</c> in pixels), cut
@@ -117,9 +123,9 @@ public static partial class PhotoReader
         ];
         try
         {
-            Opening.Decoded(bytes, whole: true);
+            PhotoDecoding.Decoded(bytes, whole: true);
             using Image whole = OpenedPhoto.Of(bytes);
-            using IDisposable end = Opening.Timed(whole);
+            using IDisposable end = PhotoDecoding.Timed(whole);
             using Image upright = whole.Autorot();
             int w = Math.Min(n[2], upright.Width - n[0]),
                 h = Math.Min(n[3], upright.Height - n[1]);
@@ -171,7 +177,7 @@ public static partial class PhotoReader
             format == "jpeg"
                 ? Image.JpegloadBuffer(bytes, shrink: shrink, access: access, failOn: Enums.FailOn.Truncated)
                 : OpenedPhoto.Of(bytes, access);
-        using IDisposable end = Opening.Timed(source);
+        using IDisposable end = PhotoDecoding.Timed(source);
         using Image small = source.ThumbnailImage(
             ToneSide,
             height: ToneSide,

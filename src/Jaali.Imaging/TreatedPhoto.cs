@@ -32,7 +32,7 @@ public static class TreatedPhoto
         try
         {
             using Image opened = OpenedPhoto.Of(photo);
-            using IDisposable end = Opening.Timed(opened);
+            using IDisposable end = PhotoDecoding.Timed(opened);
             using Image upright = opened.Autorot();
             using Image srgb = upright.Colourspace(Enums.Interpretation.Srgb);
             using Image flat = srgb.HasAlpha() ? srgb.Flatten(background: [255]) : srgb.Copy();

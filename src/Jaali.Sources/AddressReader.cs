@@ -43,7 +43,7 @@ public sealed partial class AddressReader(SourceHttp http, TimeProvider clock)
                 .ConfigureAwait(false);
             return shown.Count > 0
                 ? new PageReading(
-                    [.. shown.DistinctBy(c => c.Id).Take(Limits.OfDocuments.DocumentPhotos)],
+                    [.. shown.DistinctBy(c => c.Id).Take(Limits.Documents.DocumentPhotos)],
                     IiifPresentation.Name(json, fetched.Address),
                     true
                 )
@@ -54,7 +54,7 @@ public sealed partial class AddressReader(SourceHttp http, TimeProvider clock)
         FeedReading read = FeedReader.Read(feed, collection, name, fetched.Address, clock.GetUtcNow());
         string title = read.Title.Length > 0 ? read.Title : fetched.Address.Host;
         return read.Candidates.Count > 0
-                ? new PageReading([.. read.Candidates.Take(Limits.OfDocuments.DocumentPhotos)], title, true)
+                ? new PageReading([.. read.Candidates.Take(Limits.Documents.DocumentPhotos)], title, true)
             : read.Entries == 0 ? throw new SourceException($"{title} is a feed without entries.")
             : throw new SourceException($"{title} is a feed whose {read.Entries} entries show no still picture.");
     }
@@ -70,8 +70,7 @@ public sealed partial class AddressReader(SourceHttp http, TimeProvider clock)
             return null;
         try
         {
-            return
-                SafeXml.Parse(fetched.Bytes, Limits.OfDocuments.FeedBytes).Root is { } root && FeedReader.IsFeed(root)
+            return SafeXml.Parse(fetched.Bytes, Limits.Documents.FeedBytes).Root is { } root && FeedReader.IsFeed(root)
                 ? root
                 : null;
         }
@@ -115,7 +114,7 @@ public sealed partial class AddressReader(SourceHttp http, TimeProvider clock)
         if (document.Type() is "Manifest" or "sc:Manifest")
             return IiifPresentation.Candidates(document, address, null, collection, called, clock.GetUtcNow());
         (IReadOnlyList<Uri> manifests, IReadOnlyList<Uri> collections) = IiifPresentation.Members(document, address);
-        Uri[] next = [.. manifests.Concat(depth < 2 ? collections : []).Take(Limits.OfDocuments.Manifests)];
+        Uri[] next = [.. manifests.Concat(depth < 2 ? collections : []).Take(Limits.Documents.Manifests)];
         var read = new IReadOnlyList<Candidate>[next.Length];
         await Parallel
             .ForAsync(
@@ -127,7 +126,7 @@ public sealed partial class AddressReader(SourceHttp http, TimeProvider clock)
                     read[i] = [];
                     try
                     {
-                        Fetched member = await http.FetchAsync(next[i], Limits.OfDocuments.FeedBytes, cancel: stop)
+                        Fetched member = await http.FetchAsync(next[i], Limits.Documents.FeedBytes, cancel: stop)
                             .ConfigureAwait(false);
                         if (JsonOf(member) is { } json && IiifPresentation.Is(json))
                             read[i] = await OfIiifAsync(json, member.Address, collection, called, depth + 1, stop)

@@ -36,7 +36,7 @@ public sealed class CollectionRecogniser(SourceHttp http, OaiPmh oai, TimeProvid
     /// <exception cref="SourceException">Nothing can be read there, or nothing that Jaali can search.</exception>
     public async Task<RecognisedCollection> RecogniseAsync(Uri address, CancellationToken cancel = default)
     {
-        Fetched fetched = await http.FetchAsync(address, Limits.OfDocuments.DescriptionBytes, cancel: cancel)
+        Fetched fetched = await http.FetchAsync(address, Limits.Documents.DescriptionBytes, cancel: cancel)
             .ConfigureAwait(false);
         if (Json(fetched) is { } iiif)
             return iiif;
@@ -78,7 +78,7 @@ public sealed class CollectionRecogniser(SourceHttp http, OaiPmh oai, TimeProvid
         {
             Fetched fetched = await http.FetchAsync(
                     new Uri(description),
-                    Limits.OfDocuments.DescriptionBytes,
+                    Limits.Documents.DescriptionBytes,
                     cancel: cancel
                 )
                 .ConfigureAwait(false);
@@ -134,7 +134,7 @@ public sealed class CollectionRecogniser(SourceHttp http, OaiPmh oai, TimeProvid
     {
         try
         {
-            return SafeXml.Parse(fetched.Bytes, Limits.OfDocuments.DescriptionBytes).Root;
+            return SafeXml.Parse(fetched.Bytes, Limits.Documents.DescriptionBytes).Root;
         }
         catch (XmlException)
         {

@@ -51,7 +51,7 @@ public sealed class DocumentCollection(SourceHttp http, TimeProvider clock, stri
     {
         if (_read is { } known && clock.GetUtcNow() - known.At < Kept)
             return known.All;
-        Fetched fetched = await http.FetchAsync(document, Limits.OfDocuments.FeedBytes, cancel: cancel)
+        Fetched fetched = await http.FetchAsync(document, Limits.Documents.FeedBytes, cancel: cancel)
             .ConfigureAwait(false);
         PageReading reading =
             await new AddressReader(http, clock).DocumentAsync(fetched, id, name, cancel).ConfigureAwait(false)

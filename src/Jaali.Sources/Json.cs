@@ -9,12 +9,12 @@ public static partial class Json
     /// <summary>Parses JSON from outside: bytes that are no characters and halves of characters are replaced, so that
     /// every name and text in it can be read.</summary>
     /// <exception cref="JsonException">It is none.</exception>
-    public static JsonElement Parse(ReadOnlySpan<byte> utf8, int mostDepth = Limits.OfDocuments.JsonDepth) =>
+    public static JsonElement Parse(ReadOnlySpan<byte> utf8, int mostDepth = Limits.Documents.JsonDepth) =>
         Parse(System.Text.Encoding.UTF8.GetString(utf8), mostDepth);
 
     /// <summary>The same of text.</summary>
     /// <exception cref="JsonException">It is none.</exception>
-    public static JsonElement Parse(string text, int mostDepth = Limits.OfDocuments.JsonDepth)
+    public static JsonElement Parse(string text, int mostDepth = Limits.Documents.JsonDepth)
     {
         using JsonDocument read = JsonDocument.Parse(
             Half().Replace(text.TrimStart('\uFEFF'), "\\ufffd"),

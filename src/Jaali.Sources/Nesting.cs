@@ -33,7 +33,7 @@ internal static class Nesting
             if (to == name || Endless.Contains(html[name..to].ToString()))
                 continue;
             depth = end ? Math.Max(0, depth - 1) : depth + 1;
-            if (depth > Limits.OfDocuments.HtmlDepth)
+            if (depth > Limits.Documents.HtmlDepth)
                 return true;
         }
         return false;
@@ -45,7 +45,7 @@ internal static class Nesting
     {
         using (reader)
             while (reader.Read())
-                if (reader.Depth > Limits.OfDocuments.XmlDepth)
-                    throw new XmlException($"It is nested deeper than {Limits.OfDocuments.XmlDepth} elements.");
+                if (reader.Depth > Limits.Documents.XmlDepth)
+                    throw new XmlException($"It is nested deeper than {Limits.Documents.XmlDepth} elements.");
     }
 }

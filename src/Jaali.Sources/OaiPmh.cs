@@ -164,11 +164,11 @@ public sealed class OaiPmh(SourceHttp http, TimeProvider clock)
 
     private async Task<XElement> AskAsync(Uri repository, string query, CancellationToken cancel)
     {
-        byte[] body = await http.GetAsync(Query(repository, query), Limits.OfDocuments.HarvestBytes, cancel: cancel)
+        byte[] body = await http.GetAsync(Query(repository, query), Limits.Documents.HarvestBytes, cancel: cancel)
             .ConfigureAwait(false);
         try
         {
-            XElement root = SafeXml.Parse(body, Limits.OfDocuments.HarvestBytes).Root!;
+            XElement root = SafeXml.Parse(body, Limits.Documents.HarvestBytes).Root!;
             return root.Name == Oai + "OAI-PMH" ? root : throw Rubbish(repository);
         }
         catch (XmlException e)

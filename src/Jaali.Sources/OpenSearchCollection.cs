@@ -35,8 +35,7 @@ public sealed partial class OpenSearchCollection(
     {
         _template ??= await ReadDescriptionAsync(cancel).ConfigureAwait(false);
         Uri address = Fill(_template, words, page);
-        byte[] body = await http.GetAsync(address, Limits.OfDocuments.AnswerBytes, cancel: cancel)
-            .ConfigureAwait(false);
+        byte[] body = await http.GetAsync(address, Limits.Documents.AnswerBytes, cancel: cancel).ConfigureAwait(false);
         XElement feed = Parse(body).Root!;
         if (!FeedReader.IsFeed(feed))
             throw Rubbish();
@@ -108,7 +107,7 @@ public sealed partial class OpenSearchCollection(
     {
         try
         {
-            return SafeXml.Parse(body, Limits.OfDocuments.AnswerBytes);
+            return SafeXml.Parse(body, Limits.Documents.AnswerBytes);
         }
         catch (XmlException e)
         {

@@ -14,7 +14,7 @@ internal static class ReadingTime
 
     /// <summary>Reads within the time; a reading within another has no time of its own.</summary>
     /// <exception cref="SourceException">It takes too long.</exception>
-    internal static T Limit<T>(Func<T> read) => Limit(read, TimeSpan.FromSeconds(Limits.OfDocuments.ReadSeconds));
+    internal static T Limit<T>(Func<T> read) => Limit(read, TimeSpan.FromSeconds(Limits.Documents.ReadSeconds));
 
     /// <summary>Reads within a time; see the other.</summary>
     /// <exception cref="SourceException">It takes too long.</exception>

@@ -48,16 +48,16 @@ public sealed class SourceHttp : IDisposable
         {
             AllowAutoRedirect = false,
             ConnectCallback = Connect,
-            ConnectTimeout = TimeSpan.FromSeconds(Limits.GoingOut.ConnectSeconds),
+            ConnectTimeout = TimeSpan.FromSeconds(Limits.Outgoing.ConnectSeconds),
             AutomaticDecompression = DecompressionMethods.All,
             // A proxy of the environment would be asked for the address, and no check would see where it leads.
             UseProxy = false,
             PooledConnectionLifetime = TimeSpan.FromMinutes(2),
-            MaxConnectionsPerServer = Limits.GoingOut.HostAtOnce,
+            MaxConnectionsPerServer = Limits.Outgoing.HostAtOnce,
         };
         _client = new HttpClient(new ResilienceHandler(Again()) { InnerHandler = sockets })
         {
-            Timeout = timeout ?? TimeSpan.FromSeconds(Limits.GoingOut.AnswerSeconds),
+            Timeout = timeout ?? TimeSpan.FromSeconds(Limits.Outgoing.AnswerSeconds),
         };
         _client.DefaultRequestHeaders.UserAgent.ParseAdd("Jaali/0.1");
     }
@@ -69,7 +69,7 @@ public sealed class SourceHttp : IDisposable
             .AddRetry(
                 new HttpRetryStrategyOptions
                 {
-                    MaxRetryAttempts = Limits.GoingOut.Again,
+                    MaxRetryAttempts = Limits.Outgoing.Again,
                     Delay = TimeSpan.FromMilliseconds(300),
                     BackoffType = DelayBackoffType.Exponential,
                     UseJitter = true,
@@ -84,7 +84,7 @@ public sealed class SourceHttp : IDisposable
             )
             .Build();
 
-    private static readonly TimeSpan Quiet = TimeSpan.FromSeconds(Limits.GoingOut.QuietWaitSeconds);
+    private static readonly TimeSpan Quiet = TimeSpan.FromSeconds(Limits.Outgoing.QuietWaitSeconds);
 
     // Retry-After is a number of seconds or a date (RFC 9110, 10.2.3).
     private static TimeSpan? Wait(HttpResponseMessage response) =>
@@ -202,7 +202,7 @@ public sealed class SourceHttp : IDisposable
         address = WithoutCredentials(address);
         try
         {
-            for (int hop = 0; hop <= Limits.GoingOut.Redirects; hop++)
+            for (int hop = 0; hop <= Limits.Outgoing.Redirects; hop++)
             {
                 if (address.Scheme is not ("http" or "https"))
                     throw new SourceException($"Only http and https addresses can be read, not {address.Scheme}.");
@@ -303,7 +303,7 @@ public sealed class SourceHttp : IDisposable
             throw TooLarge(address, mostBytes);
         // The client's timeout ends with the headers; the body gets its own, so that one that never ends is left.
         using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancel);
-        patience.CancelAfter(_client.Timeout * Limits.GoingOut.BodySeconds / Limits.GoingOut.AnswerSeconds);
+        patience.CancelAfter(_client.Timeout * Limits.Outgoing.BodySeconds / Limits.Outgoing.AnswerSeconds);
         using Stream body = await response.Content.ReadAsStreamAsync(patience.Token).ConfigureAwait(false);
         byte[] buffer = new byte[64 * 1024];
         long got = had;

@@ -3,7 +3,7 @@ using System.Xml.Linq;
 namespace Jaali.StandIns;
 
 /// <summary>A photo-sharing commons: OpenSearch 1.1 description, Atom results with Media RSS 1.5.</summary>
-public sealed class Commons(string name, string path, IReadOnlyList<PhotoRecord> photos, RenditionShelf shelf)
+public sealed class Commons(string name, string path, IReadOnlyList<PhotoRecord> photos, RenditionCache shelf)
 {
     private static readonly XNamespace Atom = "http://www.w3.org/2005/Atom";
     private static readonly XNamespace OpenSearch = "http://a9.com/-/spec/opensearch/1.1/";

@@ -5,7 +5,7 @@ using System.Text;
 namespace Jaali.StandIns;
 
 /// <summary>Makers' own pages, each saying its rights in another way, and some that mean no good.</summary>
-public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionShelf shelf, Faults faults)
+public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionCache shelf, Faults faults)
 {
     /// <summary>Maps them under <c>/pages</c>.</summary>
     public void Map(WebApplication app)

@@ -15,7 +15,7 @@ WebApplication app = builder.Build();
 IReadOnlyList<PhotoRecord> photos = PhotoRecord.Load(folder);
 PhotoRecord[] In(string collection) => [.. photos.Where(p => p.In(collection))];
 var byId = photos.ToDictionary(p => p.Id);
-var shelf = new RenditionShelf(folder);
+var shelf = new RenditionCache(folder);
 var commons = new Commons("Tern Commons", "", In("commons"), shelf);
 var bay = new Commons("Bay Archive", "/bay", In("museum"), shelf);
 var museum = new Museum(In("museum"), folder);

@@ -46,7 +46,7 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
     public DbSet<JobRow> Jobs => Set<JobRow>();
 
     /// <summary>Saved house styles.</summary>
-    public DbSet<HouseRow> Houses => Set<HouseRow>();
+    public DbSet<HouseStyleRow> HouseStyles => Set<HouseStyleRow>();
 
     /// <summary>Added faces.</summary>
     public DbSet<FontRow> Fonts => Set<FontRow>();
@@ -74,7 +74,7 @@ public sealed class JaaliDb(DbContextOptions<JaaliDb> options) : DbContext(optio
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         modelBuilder.Entity<DeckRow>().HasKey(d => d.Id);
-        modelBuilder.Entity<HouseRow>().HasKey(h => h.Name);
+        modelBuilder.Entity<HouseStyleRow>().HasKey(h => h.Name);
         modelBuilder.Entity<FontRow>().HasKey(f => f.FaceId);
         modelBuilder.Entity<PointRow>(e =>
         {

@@ -3,8 +3,6 @@ using System.Text;
 using Jaali.Core.Decks;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore.Infrastructure;
-using Microsoft.EntityFrameworkCore.Migrations;
 
 namespace Jaali.Store;
 
@@ -16,20 +14,7 @@ namespace Jaali.Store;
 internal static class Rescue
 {
     // What cannot be had again. What was found by searches is found again; long work is asked for again.
-    private static readonly string[] Tables =
-    [
-        "Decks",
-        "Points",
-        "Slides",
-        "Items",
-        "Photos",
-        "Rights",
-        "Evidence",
-        "Placements",
-        "Commands",
-        "Collections",
-        "Searches",
-    ];
+    private static readonly string[] Tables = [.. EarlierSchema.Tables.Except(["Found", "Jobs"])];
 
     private static readonly string[] OfDecks = ["Decks", "Points", "Slides", "Items", "Placements", "Commands"];
 
@@ -79,9 +64,8 @@ internal static class Rescue
             if (Directory.Exists(made))
                 Directory.Delete(made, recursive: true);
             Directory.CreateDirectory(made);
-            string? version = Version(work) ?? (copy is null ? null : Version(copy));
             using (var db = new JaaliDb(JaaliDb.Options(made)))
-                db.GetService<IMigrator>().Migrate(version);
+                db.Database.Migrate();
             HashSet<string> torn = [];
             using (var to = new SqliteConnection($"Data Source={Path.Combine(made, "jaali.db")};Pooling=False"))
             {
@@ -90,12 +74,10 @@ internal static class Rescue
                 foreach (string table in Tables)
                     if (!CopyRows(work, to, table, null))
                         torn.Add(table);
-                if (copy is not null && Version(copy) is { } old && old == version)
+                if (copy is not null)
                     foreach (string table in (string[])["Photos", "Rights", "Evidence", "Collections"])
                         CopyRows(copy, to, table, null);
             }
-            using (var db = new JaaliDb(JaaliDb.Options(made)))
-                db.Database.Migrate();
             string said = Settle(made, copy, torn);
             SqliteConnection.ClearAllPools();
             if (said.Length == 0)
@@ -227,9 +209,8 @@ internal static class Rescue
                 Directory.Delete(newest, recursive: true);
             Directory.CreateDirectory(newest);
             File.Copy(copy, Path.Combine(newest, "jaali.db"));
-            using (var db = new JaaliDb(JaaliDb.Options(newest)))
-                db.Database.Migrate();
-            SqliteConnection.ClearAllPools();
+            if (EarlierSchema.Is(SchemaVersion.Of(Path.Combine(newest, "jaali.db"))))
+                EarlierSchema.Upgrade(newest);
             Remove(made, id);
             using var to = new SqliteConnection($"Data Source={Path.Combine(made, "jaali.db")};Pooling=False");
             to.Open();
@@ -284,76 +265,28 @@ internal static class Rescue
     // True where the table was read from end to end.
     private static bool CopyRows(string from, SqliteConnection to, string table, Guid? deck)
     {
-        bool whole = true;
         string where = deck is { } id
             ? $" WHERE {(table == "Decks" ? "Id" : "DeckId")} = '{id.ToString().ToUpperInvariant()}'"
             : "";
         foreach (string order in (string[])["", " ORDER BY rowid DESC"])
-        {
             try
             {
-                using var source = new SqliteConnection($"Data Source={from};Pooling=False");
-                source.Open();
-                using SqliteCommand read = source.CreateCommand();
-                read.CommandText = $"SELECT * FROM {table} NOT INDEXED{where}{order}";
-                using SqliteDataReader rows = read.ExecuteReader();
-                string[] columns = [.. Enumerable.Range(0, rows.FieldCount).Select(rows.GetName)];
-                using SqliteTransaction all = to.BeginTransaction();
-                using SqliteCommand put = to.CreateCommand();
-                put.Transaction = all;
-                put.CommandText =
-                    $"INSERT OR IGNORE INTO {table} ({string.Join(", ", columns.Select(c => $"\"{c}\""))}) "
-                    + $"VALUES ({string.Join(", ", columns.Select((_, n) => "$" + n.ToString(CultureInfo.InvariantCulture)))})";
-                try
-                {
-                    while (rows.Read())
-                    {
-                        put.Parameters.Clear();
-                        for (int n = 0; n < columns.Length; n++)
-                            put.Parameters.AddWithValue(
-                                "$" + n.ToString(CultureInfo.InvariantCulture),
-                                rows.GetValue(n)
-                            );
-                        try
-                        {
-                            put.ExecuteNonQuery();
-                        }
-                        catch (SqliteException e) when (e.SqliteErrorCode == 19)
-                        {
-                            // A row that lost what it must have is none.
-                            whole = false;
-                        }
-                    }
-                }
-                finally
-                {
-                    all.Commit();
-                }
+                bool whole = EarlierSchema.CopyRows(from, to, table, where + order);
                 if (order.Length == 0)
                     return whole;
             }
-            catch (Exception e) when (e is SqliteException or InvalidOperationException or InvalidCastException)
+            catch (Exception e)
+                when (e
+                        is SqliteException
+                            or InvalidOperationException
+                            or InvalidCastException
+                            or System.Text.Json.JsonException
+                            or ArgumentException
+                )
             {
-                whole = false;
+                // What was read until then is kept; the rest is looked for from the other end.
             }
-        }
         return false;
-    }
-
-    private static string? Version(string file)
-    {
-        try
-        {
-            using var db = new SqliteConnection($"Data Source={file};Pooling=False");
-            db.Open();
-            using SqliteCommand read = db.CreateCommand();
-            read.CommandText = "SELECT MAX(MigrationId) FROM __EFMigrationsHistory";
-            return read.ExecuteScalar() as string;
-        }
-        catch (SqliteException)
-        {
-            return null;
-        }
     }
 
     private static void Do(SqliteConnection db, string sql)

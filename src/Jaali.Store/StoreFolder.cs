@@ -39,6 +39,8 @@ public static class StoreFolder
                     );
             bool newest = File.Exists(file) && IsNewest(folder);
             CopyToday(folder);
+            if (!newest && EarlierSchema.Is(SchemaVersion.Of(file)))
+                EarlierSchema.Upgrade(folder);
             // Nearly every start: the machinery of migrations is not even loaded.
             if (newest)
                 return held;
@@ -113,7 +115,7 @@ public static class StoreFolder
             from.BackupDatabase(to);
         }
         File.Move(half, today, overwrite: true);
-        foreach (string old in Copies(folder).Skip(Limits.Kept.Copies))
+        foreach (string old in Copies(folder).Skip(Limits.Retention.Copies))
             File.Delete(old);
     }
 

@@ -126,13 +126,18 @@ public sealed class ArrangementTests
                 Gen.Select(Gen.Double[-200, 1500], Gen.Double[-200, 900], Gen.Double[20, 700], Gen.Double[20, 700])
                     .Select((x, y, w, h) => new SlideRect(x, y, w, h))
                     .Array[3, 8],
-                Gen.Int[0, Enum.GetValues<LineUp>().Length - 1]
+                Gen.Int[0, Enum.GetValues<Alignment>().Length - 1]
             )
             .Sample(
                 (rects, way) =>
                 {
-                    var how = (LineUp)way;
-                    IReadOnlyList<SlideRect> after = LineUps.Of(rects, how, SlideGrid.Usual, SlideShape.Wide.Bounds());
+                    var how = (Alignment)way;
+                    IReadOnlyList<SlideRect> after = Alignments.Of(
+                        rects,
+                        how,
+                        SlideGrid.Usual,
+                        SlideShape.Wide.Bounds()
+                    );
                     SlideRect lead = rects[0];
                     for (int i = 0; i < rects.Length; i++)
                     {
@@ -140,18 +145,18 @@ public sealed class ArrangementTests
                             r = after[i];
                         (double got, double wanted) = how switch
                         {
-                            LineUp.Left => (r.X, lead.X),
-                            LineUp.Right => (r.Right, lead.Right),
-                            LineUp.Top => (r.Y, lead.Y),
-                            LineUp.Bottom => (r.Bottom, lead.Bottom),
-                            LineUp.MiddleAcross => (r.X + r.Width / 2, lead.X + lead.Width / 2),
-                            LineUp.MiddleDown => (r.Y + r.Height / 2, lead.Y + lead.Height / 2),
-                            LineUp.SameWidth => (r.Width, lead.Width),
-                            LineUp.SameHeight => (r.Height, lead.Height),
+                            Alignment.Left => (r.X, lead.X),
+                            Alignment.Right => (r.Right, lead.Right),
+                            Alignment.Top => (r.Y, lead.Y),
+                            Alignment.Bottom => (r.Bottom, lead.Bottom),
+                            Alignment.MiddleAcross => (r.X + r.Width / 2, lead.X + lead.Width / 2),
+                            Alignment.MiddleDown => (r.Y + r.Height / 2, lead.Y + lead.Height / 2),
+                            Alignment.SameWidth => (r.Width, lead.Width),
+                            Alignment.SameHeight => (r.Height, lead.Height),
                             _ => (0, 0),
                         };
                         Assert.Equal(wanted, got, 6);
-                        if (how == LineUp.Grid)
+                        if (how == Alignment.Grid)
                         {
                             Assert.NotNull(SlideGrid.Usual.SpanOf(SlideShape.Wide.Bounds(), r));
                             continue;
@@ -159,29 +164,29 @@ public sealed class ArrangementTests
                         // What is not spoken of stays.
                         bool across =
                             how
-                            is LineUp.Left
-                                or LineUp.Right
-                                or LineUp.MiddleAcross
-                                or LineUp.SameWidth
-                                or LineUp.EqualGapsAcross;
+                            is Alignment.Left
+                                or Alignment.Right
+                                or Alignment.MiddleAcross
+                                or Alignment.SameWidth
+                                or Alignment.EqualGapsAcross;
                         Assert.Equal(
                             across ? (was.Y, was.Height) : (was.X, was.Width),
                             across ? (r.Y, r.Height) : (r.X, r.Width)
                         );
                     }
-                    bool down = how is LineUp.EqualGapsDown;
+                    bool down = how is Alignment.EqualGapsDown;
                     SlideRect[] order = [.. after.OrderBy(r => down ? r.Y + r.Height / 2 : r.X + r.Width / 2)];
                     double[] gaps = [.. order.Zip(order.Skip(1), (a, b) => down ? b.Y - a.Bottom : b.X - a.Right)];
                     // Where there is no room between them they overlap alike, in an order that may look another.
                     bool room = gaps.Min() >= 0;
-                    if (how is LineUp.EqualGapsAcross or LineUp.EqualGapsDown && room)
+                    if (how is Alignment.EqualGapsAcross or Alignment.EqualGapsDown && room)
                         Assert.True(gaps.Max() - gaps.Min() < 1e-6);
-                    if (how is LineUp.EqualGapsAcross or LineUp.EqualGapsDown && !room)
+                    if (how is Alignment.EqualGapsAcross or Alignment.EqualGapsDown && !room)
                         return;
                     // Done again it changes nothing.
                     foreach (
                         (SlideRect a, SlideRect b) in after.Zip(
-                            LineUps.Of(after, how, SlideGrid.Usual, SlideShape.Wide.Bounds())
+                            Alignments.Of(after, how, SlideGrid.Usual, SlideShape.Wide.Bounds())
                         )
                     )
                         Assert.Equal(a.X + a.Y + a.Width + a.Height, b.X + b.Y + b.Width + b.Height, 1e-6);

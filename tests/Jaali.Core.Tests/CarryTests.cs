@@ -32,7 +32,9 @@ public sealed class CarryTests
         Guid copy = deck.Slides[2].Id;
         deck = _world.Do(deck, new PlaceItem(copy, item, to, turn)).Deck;
         deck = _world.Do(deck, new EditItem(copy, item, edit)).Deck;
-        deck = _world.Do(deck, new SetComing(new SlideChoice([copy]), new Coming(SlideChange.Carry, 2))).Deck;
+        deck = _world
+            .Do(deck, new SetTransition(new SlideChoice([copy]), new Transition(TransitionKind.Carry, 2)))
+            .Deck;
         return (deck, Of(deck, 1).Single(l => l.ItemId == item).Photo!);
     }
 
@@ -152,7 +154,7 @@ public sealed class CarryTests
         deck = _world.Do(deck, new CarryItem(deck.Slides[1].Id, item)).Deck;
         deck = _world.Do(deck, new CarryItem(deck.Slides[2].Id, item)).Deck;
         Assert.All([2, 3], n => Assert.NotNull(deck.Slides[n].Item(item)));
-        Assert.All([2, 3], n => Assert.Equal(SlideChange.Carry, deck.ComingOf(deck.Slides[n]).Change));
+        Assert.All([2, 3], n => Assert.Equal(TransitionKind.Carry, deck.TransitionOf(deck.Slides[n]).Change));
         // On the fourth the same photo stands already, with a move of its own.
         deck = _world.Do(deck, new AddItem(deck.Slides[4].Id, new FrameEdit("a"), new(900, 0, 300, 200))).Deck;
         Guid other = deck.Slides[4].Items.First(i => i is Frame).Id;

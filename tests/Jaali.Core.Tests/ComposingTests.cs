@@ -32,10 +32,10 @@ public sealed class ComposingTests
     {
         (World world, Deck deck, Guid slide) = Filled(5);
         Slide now = deck.Slide(slide)!;
-        Assert.NotNull(now.Arranged);
+        Assert.NotNull(now.Arrangement);
         Apart(now, deck);
         // All of them, whole, then one taken away, one swapped, two changed: always whole, never overlapping.
-        IReadOnlyList<ItemPlaced> whole = Arrangements.Solved(deck, now, world, ArrangementForm.Whole)!;
+        IReadOnlyList<ItemPosition> whole = Arrangements.Solved(deck, now, world, ArrangementForm.Whole)!;
         deck = world.Do(deck, new ArrangeItems(slide, [.. whole], ArrangementForm.Whole)).Deck;
         Guid[] ids = [.. deck.Slide(slide)!.Items.OfType<Frame>().Select(f => f.Id)];
         Deck fewer = world.Do(deck, new RemoveItem(slide, ids[1])).Deck;
@@ -52,14 +52,14 @@ public sealed class ComposingTests
         Whole(world.Do(deck, new AddItem(slide, new FrameEdit("more"))).Deck, 6);
         // Moved by hand they follow no arrangement any more, and then nothing moves by itself.
         Deck loose = world.Do(deck, new MoveItems(slide, [ids[2]], 10, 0)).Deck;
-        Assert.Null(loose.Slide(slide)!.Arranged);
+        Assert.Null(loose.Slide(slide)!.Arrangement);
         Deck after = world.Do(loose, new RemoveItem(slide, ids[1])).Deck;
         Assert.Equal(loose.Slide(slide)!.Item(ids[3]), after.Slide(slide)!.Item(ids[3]));
 
         void Whole(Deck d, int count)
         {
             Slide s = d.Slide(slide)!;
-            Assert.Equal(ArrangementForm.Whole, s.Arranged);
+            Assert.Equal(ArrangementForm.Whole, s.Arrangement);
             Frame[] frames = [.. s.Items.OfType<Frame>()];
             Assert.Equal(count, frames.Length);
             Assert.All(frames, f => Assert.True(f.Crop.Share > .9999));
@@ -85,7 +85,9 @@ public sealed class ComposingTests
         {
             (World world, Deck deck, Guid slide) = Filled(n);
             foreach (Frame f in deck.Slide(slide)!.Items.OfType<Frame>())
-                deck = world.Do(deck, new EditItem(slide, f.Id, new FrameEdit(Keep: [new(.05, .3, .9, .4)]))).Deck;
+                deck = world
+                    .Do(deck, new EditItem(slide, f.Id, new FrameEdit(KeepInView: [new(.05, .3, .9, .4)])))
+                    .Deck;
             IReadOnlyList<Arrangement> all = Arrangements.For(deck, deck.Slide(slide)!, world);
             Assert.True(all.Count >= 6, $"{n} photos have {all.Count} proposals");
             foreach (Arrangement a in all)
@@ -184,7 +186,7 @@ public sealed class ComposingTests
         (World world, Deck deck, Guid slide) = Filled(1);
         world.Add("nd", 2000, 1500, new Licence(LicenceFamily.ByNd, "4.0", ""));
         Guid id = deck.Slide(slide)!.Items.OfType<Frame>().Single().Id;
-        Deck merged = world.Do(deck, new EditItem(slide, id, new FrameEdit(Merged: new Merge(["nd"])))).Deck;
+        Deck merged = world.Do(deck, new EditItem(slide, id, new FrameEdit(Blend: new Blend(["nd"])))).Deck;
         Ledgers.CreditEntry[] entries = [.. Ledgers.Ledger.Of(merged, world.Photo)];
         Assert.Equal(2, entries.Length);
         Assert.All(entries, e => Assert.True(e.Changes.Merged));
@@ -219,7 +221,7 @@ public sealed class ComposingTests
                     Scene scene = SceneBuilder.Build(deck, deck.Slide(slide)!, world)[0];
                     if (f.At.IsGround && f.Mask == FrameMask.None)
                         return;
-                    var rim = new Rim(f.Outline, 0, default);
+                    var rim = new PhotoEdge(f.Outline, 0, default);
                     foreach (ScenePart words in scene.Parts.Where(p => p.Role is "heading" or "credit"))
                         Assert.False(rim.Crosses(words.Box), $"{words.Role} across {f.Mask} at {f.At.Rect}");
                     Interlocked.Increment(ref seen);
@@ -233,7 +235,7 @@ public sealed class ComposingTests
     public void Three_hundred_things_on_a_slide_are_too_many_and_two_hundred_have_guides()
     {
         (World world, Deck deck, Guid slide) = Filled(1);
-        int most = Limits.OfTalks.Items;
+        int most = Limits.Talks.Items;
         Item one = deck.Slide(slide)!.Items.OfType<Frame>().First();
         Deck full = world
             .Do(
@@ -255,33 +257,33 @@ public sealed class ComposingTests
     {
         (World world, Deck deck, Guid slide) = Filled(3);
         Guid[] ids = [.. deck.Slide(slide)!.Items.OfType<Frame>().Select(f => f.Id)];
-        Edited merged = world.Do(deck, new MergeItems(slide, [.. ids], true));
+        Edited merged = world.Do(deck, new BlendPhotos(slide, [.. ids], true));
         deck = merged.Deck;
         Frame blend = deck.Slide(slide)!.Items.OfType<Frame>().Single();
-        Assert.Equal(["p0", "p1", "p2"], blend.Merged!.PhotoIds.Insert(0, blend.PhotoId));
+        Assert.Equal(["p0", "p1", "p2"], blend.Blend!.PhotoIds.Insert(0, blend.PhotoId));
         // One step takes it back.
         Assert.Equal(3, world.Do(deck, merged.Inverse).Deck.Slide(slide)!.Items.OfType<Frame>().Count());
         world.Add("other", 2000, 1000);
-        deck = world.Do(deck, new KeepPhoto(deck.Slide(slide)!.PointId!.Value, "p1")).Deck;
-        deck = world.Do(deck, new KeepPhoto(deck.Slide(slide)!.PointId!.Value, "other")).Deck;
+        deck = world.Do(deck, new AddToShortlist(deck.Slide(slide)!.PointId!.Value, "p1")).Deck;
+        deck = world.Do(deck, new AddToShortlist(deck.Slide(slide)!.PointId!.Value, "other")).Deck;
         var swapped = (Frame)world.Do(deck, new SwapPhoto("p1")).Deck.Slide(slide)!.Item(blend.Id)!;
-        Assert.Equal(["p0", "other", "p2"], swapped.Merged!.PhotoIds.Insert(0, swapped.PhotoId));
+        Assert.Equal(["p0", "other", "p2"], swapped.Blend!.PhotoIds.Insert(0, swapped.PhotoId));
         // Whole it stands beside the others; nothing is stretched.
         Deck whole = world.Do(deck, new ShowWhole("p1")).Deck;
         Frame[] frames = [.. whole.Slide(slide)!.Items.OfType<Frame>()];
         Assert.Equal(["p0", "p1", "p2"], frames.Select(f => f.PhotoId));
-        Assert.True(frames[1].Crop.IsWhole && frames.All(f => f.Merged is null));
+        Assert.True(frames[1].Crop.IsWhole && frames.All(f => f.Blend is null));
         Assert.All(
             frames,
             f => Assert.Equal(f.At.Rect.Aspect, f.Crop.Width * world.Photos[f.PhotoId].Aspect / f.Crop.Height, 1e-6)
         );
         Assert.Equal(
             ["p0", "p2"],
-            world.Do(deck, new TakeOff("p1")).Deck.Slide(slide)!.Items.OfType<Frame>().Select(f => f.PhotoId)
+            world.Do(deck, new RemovePhoto("p1")).Deck.Slide(slide)!.Items.OfType<Frame>().Select(f => f.PhotoId)
         );
         Assert.Equal(
             3,
-            world.Do(deck, new MergeItems(slide, [blend.Id], false)).Deck.Slide(slide)!.Items.OfType<Frame>().Count()
+            world.Do(deck, new BlendPhotos(slide, [blend.Id], false)).Deck.Slide(slide)!.Items.OfType<Frame>().Count()
         );
     }
 
@@ -289,17 +291,17 @@ public sealed class ComposingTests
     public void What_is_put_in_a_place_by_hand_stays_there_and_one_more_photo_leaves_it_so()
     {
         (World world, Deck deck, Guid slide) = Filled(3);
-        Assert.NotNull(deck.Slide(slide)!.Arranged);
+        Assert.NotNull(deck.Slide(slide)!.Arrangement);
         world.Add("cell", 1500, 1000);
         var rect = new SlideRect(40, 700, 300, 200);
         deck = world.Do(deck, new AddItem(slide, new FrameEdit("cell"), rect)).Deck;
-        Assert.Null(deck.Slide(slide)!.Arranged);
+        Assert.Null(deck.Slide(slide)!.Arrangement);
         Assert.Equal(rect, deck.Slide(slide)!.Items.OfType<Frame>().Single(f => f.PhotoId == "cell").At.Rect);
         world.Add("more", 1500, 1000);
         world.Add("again", 1500, 1000);
         Deck one = world.Do(deck, new AddPhotos(slide, ["more"])).Deck;
         Assert.Equal(rect, one.Slide(slide)!.Items.OfType<Frame>().Single(f => f.PhotoId == "cell").At.Rect);
         // Several at once are a wish to have them arranged.
-        Assert.NotNull(world.Do(deck, new AddPhotos(slide, ["more", "again"])).Deck.Slide(slide)!.Arranged);
+        Assert.NotNull(world.Do(deck, new AddPhotos(slide, ["more", "again"])).Deck.Slide(slide)!.Arrangement);
     }
 }

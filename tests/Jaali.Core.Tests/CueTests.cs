@@ -34,25 +34,25 @@ public sealed class CueTests
     public void Four_photos_come_forward_in_turn_by_one_move_and_each_goes_back()
     {
         (Deck deck, Guid slide) = Photos(4);
-        deck = _world.Do(deck, new TakeTurns(slide)).Deck;
+        deck = _world.Do(deck, new SequencePhotos(slide)).Deck;
         Cue cue = Assert.Single(deck.Slide(slide)!.Cues);
         Timeline t = Of(deck, slide);
         Assert.Equal(5, t.Presses);
         for (int n = 0; n < 4; n++)
         {
-            Guid forward = cue.Turns![n];
+            Guid forward = cue.Sequence![n];
             Assert.Equal(forward, t.Steps[n + 1].Front);
             foreach (Frame f in Frames(deck, slide))
             {
-                ThingState s = t.After(new(f.Id), n + 1);
+                ItemState s = t.After(new(f.Id), n + 1);
                 if (f.Id == forward)
                     Assert.Equal((1, true), (s.Opacity, s.Scale >= 1));
                 else
-                    Assert.Equal(ThingState.Rest with { Opacity = Timelines.Dimmed }, s);
+                    Assert.Equal(ItemState.Rest with { Opacity = Timelines.Dimmed }, s);
             }
         }
-        Assert.All(Frames(deck, slide), f => Assert.Equal(ThingState.Rest, t.After(new(f.Id), 5)));
-        Assert.All(Frames(deck, slide), f => Assert.Equal(ThingState.Rest, t.After(new(f.Id), 0)));
+        Assert.All(Frames(deck, slide), f => Assert.Equal(ItemState.Rest, t.After(new(f.Id), 5)));
+        Assert.All(Frames(deck, slide), f => Assert.Equal(ItemState.Rest, t.After(new(f.Id), 0)));
     }
 
     /// <summary>As large as margins, titles and pixels allow: one step more in any of them would break it.</summary>
@@ -63,7 +63,7 @@ public sealed class CueTests
     public void What_is_forward_is_as_large_as_it_can_be_and_covers_no_title(int count)
     {
         (Deck deck, Guid slide) = Photos(count);
-        deck = _world.Do(deck, new TakeTurns(slide)).Deck;
+        deck = _world.Do(deck, new SequencePhotos(slide)).Deck;
         Scene scene = SceneBuilder.Build(deck, deck.Slide(slide)!, _world)[0];
         Timeline t = Timelines.Of(deck, deck.Slide(slide)!, scene, _world);
         SlideRect margins = deck.Grid.Room(deck.Shape.Bounds());
@@ -71,7 +71,7 @@ public sealed class CueTests
         Assert.NotEmpty(titles);
         foreach (Frame f in Frames(deck, slide))
         {
-            ThingState s = t.Steps.First(x => x.Front == f.Id).Tracks.First(x => x.Thing.ItemId == f.Id).End;
+            ItemState s = t.Steps.First(x => x.Front == f.Id).Tracks.First(x => x.Thing.ItemId == f.Id).End;
             SlidePoint m = Composition.Middle(f.At.Rect);
             SlideRect seen = new(
                 m.X + s.X - f.At.Rect.Width * s.Scale / 2,
@@ -79,7 +79,7 @@ public sealed class CueTests
                 f.At.Rect.Width * s.Scale,
                 f.At.Rect.Height * s.Scale
             );
-            if (s == ThingState.Rest)
+            if (s == ItemState.Rest)
                 continue;
             Assert.True(
                 seen.X >= margins.X - 1e-6
@@ -104,30 +104,34 @@ public sealed class CueTests
     public void A_photo_that_comes_is_swapped_or_goes_keeps_the_turns_right()
     {
         (Deck deck, Guid slide) = Photos(3);
-        deck = _world.Do(deck, new TakeTurns(slide)).Deck;
+        deck = _world.Do(deck, new SequencePhotos(slide)).Deck;
         deck = _world.Do(deck, new AddPhotos(slide, [_world.Add("new", 2000, 1500)])).Deck;
         Frame[] four = Frames(deck, slide);
         Assert.Equal(4, four.Length);
-        Assert.Equal(four.Single(f => f.PhotoId == "new").Id, deck.Slide(slide)!.Cues[0].Turns![^1]);
+        Assert.Equal(four.Single(f => f.PhotoId == "new").Id, deck.Slide(slide)!.Cues[0].Sequence![^1]);
         Assert.Equal(5, Of(deck, slide).Presses);
-        ThingState before = Of(deck, slide).Steps[1].Tracks.First(t => t.Thing.ItemId == four[0].Id).End;
+        ItemState before = Of(deck, slide).Steps[1].Tracks.First(t => t.Thing.ItemId == four[0].Id).End;
         deck = _world
             .Do(
                 deck,
-                new EditItem(slide, deck.Slide(slide)!.Cues[0].Turns![0], new FrameEdit(_world.Add("tall", 800, 2400)))
+                new EditItem(
+                    slide,
+                    deck.Slide(slide)!.Cues[0].Sequence![0],
+                    new FrameEdit(_world.Add("tall", 800, 2400))
+                )
             )
             .Deck;
         Timeline swapped = Of(deck, slide);
         Assert.Equal(5, swapped.Presses);
         Assert.NotEqual(
             before,
-            swapped.Steps[1].Tracks.First(t => t.Thing.ItemId == deck.Slide(slide)!.Cues[0].Turns![0]).End
+            swapped.Steps[1].Tracks.First(t => t.Thing.ItemId == deck.Slide(slide)!.Cues[0].Sequence![0]).End
         );
-        Edited gone = _world.Do(deck, new RemoveItem(slide, deck.Slide(slide)!.Cues[0].Turns![1]));
-        Assert.Equal(3, gone.Deck.Slide(slide)!.Cues[0].Turns!.Count);
+        Edited gone = _world.Do(deck, new RemoveItem(slide, deck.Slide(slide)!.Cues[0].Sequence![1]));
+        Assert.Equal(3, gone.Deck.Slide(slide)!.Cues[0].Sequence!.Count);
         Assert.Equal(4, Of(gone.Deck, slide).Presses);
         Deck back = _world.Do(gone.Deck, gone.Inverse).Deck;
-        Assert.Equal(4, back.Slide(slide)!.Cues[0].Turns!.Count);
+        Assert.Equal(4, back.Slide(slide)!.Cues[0].Sequence!.Count);
     }
 
     [Fact]
@@ -156,7 +160,7 @@ public sealed class CueTests
         deck = _world.Do(deck, new AddItem(slide, new WordsEdit("One\nTwo\nThree", Role: WordsRole.Body))).Deck;
         Item list = deck.Slide(slide)!.Items.First(i => i is Words { Role: WordsRole.Body });
         deck = _world
-            .Do(deck, new AddCue(slide, new Cue(default, CueAct.ComesIn, list.Id, CueWay.Rise, PartByPart: true)))
+            .Do(deck, new AddCue(slide, new Cue(default, CueAct.ComesIn, list.Id, CueEffect.Rise, PartByPart: true)))
             .Deck;
         Timeline t = Of(deck, slide);
         Assert.Equal(3, t.Presses);
@@ -186,7 +190,7 @@ public sealed class CueTests
         (Deck deck, Guid slide) = Photos(3);
         Frame[] f = Frames(deck, slide);
         Cue In(int n, CueStart start, double delay = 0) =>
-            new(default, CueAct.ComesIn, f[n].Id, CueWay.Dissolve, start, 2, delay);
+            new(default, CueAct.ComesIn, f[n].Id, CueEffect.Dissolve, start, 2, delay);
         deck = _world.Do(deck, new AddCue(slide, In(0, CueStart.OnPress))).Deck;
         deck = _world.Do(deck, new AddCue(slide, In(1, CueStart.WithBefore, .5))).Deck;
         deck = _world.Do(deck, new AddCue(slide, In(2, CueStart.AfterBefore, 1))).Deck;
@@ -213,13 +217,13 @@ public sealed class CueTests
     {
         (Deck deck, Guid slide) = Photos(3);
         Frame[] f = Frames(deck, slide);
-        deck = _world.Do(deck, new AddCue(slide, new Cue(default, CueAct.StandsOut, f[0].Id, CueWay.Grow))).Deck;
+        deck = _world.Do(deck, new AddCue(slide, new Cue(default, CueAct.StandsOut, f[0].Id, CueEffect.Grow))).Deck;
         deck = _world.Do(deck, new AddCue(slide, new Cue(default, CueAct.GoesOut, f[1].Id))).Deck;
         Timeline t = Of(deck, slide);
         Assert.True(t.After(new(f[0].Id), 1).Scale > 1);
         Assert.Equal(Timelines.Dimmed, t.After(new(f[2].Id), 1).Opacity);
-        Assert.Equal(ThingState.Rest, t.After(new(f[0].Id), 2));
-        Assert.Equal(ThingState.Rest, t.After(new(f[2].Id), 2));
+        Assert.Equal(ItemState.Rest, t.After(new(f[0].Id), 2));
+        Assert.Equal(ItemState.Rest, t.After(new(f[2].Id), 2));
         Assert.Equal(0, t.After(new(f[1].Id), 2).Opacity);
     }
 
@@ -234,7 +238,7 @@ public sealed class CueTests
         Assert.Equal(["a", "b", "c"], deck.Slide(slide)!.Items.OfType<Frame>().Select(f => f.PhotoId));
         Assert.IsType<Words>(deck.Slide(slide)!.Items[^1]);
         Timeline t = Of(deck, slide);
-        Assert.Equal((2, Coming.Slow), (t.Presses, t.Steps[1].Seconds));
+        Assert.Equal((2, Transition.Slow), (t.Presses, t.Steps[1].Seconds));
         Guid b = deck.Slide(slide)!.Items[1].Id;
         Assert.Equal((0, 1), (t.After(new(b), 0).Opacity, t.After(new(b), 1).Opacity));
     }
@@ -252,7 +256,7 @@ public sealed class CueTests
                     new Guid(n, 1, 1, new byte[8]),
                     n % 2 == 0 ? CueAct.ComesIn : CueAct.GoesOut,
                     item,
-                    CueWay.Dissolve,
+                    CueEffect.Dissolve,
                     n % 3 == 0 ? CueStart.OnPress : CueStart.AfterBefore,
                     n % 7 * .1
                 )),
@@ -286,13 +290,13 @@ public sealed class CueTests
     {
         (Deck deck, Guid slide) = Photos(3);
         Item words = deck.Slide(slide)!.Items.First(i => i is Words);
-        deck = _world.Do(deck, new TakeTurns(slide)).Deck;
+        deck = _world.Do(deck, new SequencePhotos(slide)).Deck;
         deck = _world
             .Do(
                 deck,
                 new AddCue(
                     slide,
-                    new Cue(default, CueAct.ComesIn, words.Id, CueWay.Rise, CueStart.WithBefore, 1, .5),
+                    new Cue(default, CueAct.ComesIn, words.Id, CueEffect.Rise, CueStart.WithBefore, 1, .5),
                     0
                 )
             )
@@ -316,8 +320,8 @@ public sealed class CueTests
     [InlineData("tern example", "tern example")]
     public void A_link_is_read_as_people_give_it(string given, string? read)
     {
-        Assert.Equal(read, Leading.Read(given));
-        Assert.Equal(given != "tern example", read is null || Leading.IsSound(read));
+        Assert.Equal(read, LinkTarget.Read(given));
+        Assert.Equal(given != "tern example", read is null || LinkTarget.IsSound(read));
     }
 
     [Fact]
@@ -326,13 +330,13 @@ public sealed class CueTests
         Deck deck = _world.Deck(3);
         Guid slide = deck.Slides[1].Id;
         Item words = deck.Slides[1].Items[0];
-        deck = _world.Do(deck, new LeadTo(slide, words.Id, Leading.ToNext)).Deck;
+        deck = _world.Do(deck, new SetLink(slide, words.Id, LinkTarget.ToNext)).Deck;
         string Href(Deck d) => SceneBuilder.Build(d, d.Slide(slide)!, _world)[0].Links.Single().Href;
-        Assert.Equal(Leading.ToSlide + deck.Slides[2].Id, Href(deck));
+        Assert.Equal(LinkTarget.ToSlide + deck.Slides[2].Id, Href(deck));
         Deck moved = _world.Do(deck, new MoveSlide(slide, 2)).Deck;
-        Assert.Equal(Leading.ToSlide + moved.Slides[3].Id, Href(moved));
+        Assert.Equal(LinkTarget.ToSlide + moved.Slides[3].Id, Href(moved));
         // The first slide has none before it: nothing leads there.
-        deck = _world.Do(deck, new LeadTo(deck.Slides[0].Id, deck.Slides[0].Items[0].Id, Leading.ToPrevious)).Deck;
+        deck = _world.Do(deck, new SetLink(deck.Slides[0].Id, deck.Slides[0].Items[0].Id, LinkTarget.ToPrevious)).Deck;
         Assert.Empty(SceneBuilder.Build(deck, deck.Slides[0], _world)[0].Links);
     }
 
@@ -345,11 +349,11 @@ public sealed class CueTests
     {
         var keys = Enumerable
             .Range(0, times)
-            .Select(n => new ThingKey(n * seconds, new ThingState(n % 2), Easing.Even))
+            .Select(n => new ItemKeyframe(n * seconds, new ItemState(n % 2), Easing.Even))
             .ToArray();
-        var name = new ThingName(Guid.NewGuid());
+        var name = new ItemPart(Guid.NewGuid());
         Timeline Over(double side) =>
-            new([new(name, new(0, 0, side, side), ThingState.Rest, 1)], [new(9, [new(name, keys)], null, [], "")]);
+            new([new(name, new(0, 0, side, side), ItemState.Rest, 1)], [new(9, [new(name, keys)], null, [], "")]);
         Assert.Equal(flashes, Flashes.In(Over(1000), 1920 * 1080));
         Assert.False(Flashes.In(Over(100), 1920 * 1080));
     }

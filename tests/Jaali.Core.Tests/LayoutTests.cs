@@ -40,14 +40,14 @@ public sealed class LayoutTests
     [InlineData("7 posts", "7", "posts", false)]
     [InlineData("1953", "1953", "", false)]
     public void The_number_of_words_is_found_with_its_unit(string text, string figure, string rest, bool strong) =>
-        Assert.Equal(new Saying.Counted(figure, rest, strong), Saying.Number(text));
+        Assert.Equal(new ContentPattern.Number(figure, rest, strong), ContentPattern.FindNumber(text));
 
     [Theory]
     [InlineData("The storm of 1953")]
     [InlineData("Post A14 and H2O")]
     [InlineData("No number at all")]
     [InlineData("")]
-    public void Years_and_names_are_no_number(string text) => Assert.Null(Saying.Number(text));
+    public void Years_and_names_are_no_number(string text) => Assert.Null(ContentPattern.FindNumber(text));
 
     [Theory]
     [InlineData("“The sea asks first,” Mara Tolvik", "“The sea asks first,”", "Mara Tolvik")]
@@ -58,13 +58,13 @@ public sealed class LayoutTests
     [InlineData("Mara Tolvik: “The sea asks first”", "“The sea asks first”", "Mara Tolvik")]
     [InlineData("The sea asks first, and takes. — Mara Tolvik", "The sea asks first, and takes.", "Mara Tolvik")]
     public void A_quotation_and_its_speaker_are_found(string text, string said, string by) =>
-        Assert.Equal(new Saying.Quoted(said, by), Saying.Quotation(text));
+        Assert.Equal(new ContentPattern.Quotation(said, by), ContentPattern.FindQuotation(text));
 
     [Theory]
     [InlineData("The “posts” were gone")]
     [InlineData("“Mud”")]
     [InlineData("Sand – and mud")]
-    public void Words_in_marks_are_no_quotation(string text) => Assert.Null(Saying.Quotation(text));
+    public void Words_in_marks_are_no_quotation(string text) => Assert.Null(ContentPattern.FindQuotation(text));
 
     [Theory]
     [InlineData("What holds: sand, mud and roots", "What holds", "sand|mud|roots")]
@@ -74,7 +74,7 @@ public sealed class LayoutTests
     [InlineData("Was hält: Sand, Schlick und Wurzeln", "Was hält", "Sand|Schlick|Wurzeln")]
     public void Things_counted_up_are_found(string text, string lead, string entries)
     {
-        Saying.Listed? found = Saying.List(text);
+        ContentPattern.List? found = ContentPattern.FindList(text);
         Assert.NotNull(found);
         Assert.Equal((lead, entries), (found.Lead, string.Join('|', found.Entries)));
     }
@@ -83,7 +83,7 @@ public sealed class LayoutTests
     [InlineData("Sand, mud and roots hold")]
     [InlineData("At 12:30 it rose")]
     [InlineData("sand; mud")]
-    public void A_sentence_is_no_list(string text) => Assert.Null(Saying.List(text));
+    public void A_sentence_is_no_list(string text) => Assert.Null(ContentPattern.FindList(text));
 
     /// <summary>130 words in a minute: common practice, no source.</summary>
     [Theory]
@@ -127,7 +127,7 @@ public sealed class LayoutTests
                             deck = e.Deck;
                     string[] before = Letters(deck, slide.Id);
                     foreach (SlideLayout layout in layouts)
-                        deck = world.Do(deck, new LayOutSlide(slide.Id, layout)).Deck;
+                        deck = world.Do(deck, new ApplyLayout(slide.Id, layout)).Deck;
                     string[] after = Letters(deck, slide.Id);
                     foreach (IGrouping<string, string> word in before.GroupBy(w => w))
                         Assert.True(after.Count(w => w == word.Key) >= word.Count(), $"{word.Key} is lost");
@@ -166,14 +166,14 @@ public sealed class LayoutTests
             .Deck;
         Slide slide = deck.Slides.First(s => s.PointId == point);
         Assert.Contains(SlideLayouts.For(deck, slide), i => i is { Layout: SlideLayout.List, Fits: true });
-        deck = world.Do(deck, new LayOutSlide(slide.Id, SlideLayout.List)).Deck;
+        deck = world.Do(deck, new ApplyLayout(slide.Id, SlideLayout.List)).Deck;
         Words[] list = [.. deck.Slide(slide.Id)!.Items.OfType<Words>()];
         Assert.Equal([WordsSource.PointWording, WordsSource.PointFacts], list.Select(w => w.Source));
         Assert.Equal("Half of it held\nThe rest moved", list[1].Say(deck, slide));
         deck = world.Do(deck, new EditPoint(point, "Another wording", Facts: [new("Once only", "")])).Deck;
         Assert.Equal(["Another wording", "Once only"], list.Select(w => w.Say(deck, deck.Slide(slide.Id)!)));
 
-        Edited opened = world.Do(deck, new LayOutSlide(deck.Slides[0].Id, SlideLayout.Opening));
+        Edited opened = world.Do(deck, new ApplyLayout(deck.Slides[0].Id, SlideLayout.Opening));
         Words[] opening = [.. opened.Deck.Slides[0].Items.OfType<Words>()];
         Assert.Equal([WordsSource.DeckTitle, WordsSource.Speaker], opening.Select(w => w.Source));
         Assert.Equal("Ines Marlow", opening[1].Say(opened.Deck, opened.Deck.Slides[0]));
@@ -197,7 +197,7 @@ public sealed class LayoutTests
         Slide slide = deck.Slides[^2];
         Words body = slide.Items.OfType<Words>().Single(w => w.Role == WordsRole.Body);
         Paragraph only = Assert.Single(body.Paragraphs(deck, slide));
-        Assert.Equal(ListMark.Number, only.List);
+        Assert.Equal(ListMarker.Number, only.List);
         Assert.Equal(
             [("Half of it held ", null), ("https://127.0.0.1/a", "https://127.0.0.1/a")],
             only.Runs.Select(r => (r.Text, r.Link))
@@ -215,7 +215,7 @@ public sealed class LayoutTests
             Deck deck = world.Do(world.Deck(1), new AddSlide(null, SlideLayout.Quotation)).Deck;
             Slide slide = deck.Slides[^2];
             deck = world.Do(deck, new PlaceGround(slide.Id, photo)).Deck;
-            deck = world.Do(deck, new LayOutSlide(slide.Id, SlideLayout.Quotation)).Deck;
+            deck = world.Do(deck, new ApplyLayout(slide.Id, SlideLayout.Quotation)).Deck;
             Assert.All(
                 deck.Slide(slide.Id)!.Items.OfType<Words>(),
                 w => Assert.Equal(right, w.At.Rect.X + w.At.Rect.Width / 2 > 960)

@@ -95,7 +95,7 @@ public sealed class LegibilityTests
         under.Add(new PhotoLayer(new ToneMap(96, 54, rgb), slide));
         FoundSpot spot = SpotFinder.Corner(
             new Surroundings(slide, under, [], [], [], Inks),
-            new WordsRoom(500, 30, 40, 34),
+            new TextExtent(500, 30, 40, 34),
             4.5,
             [Spot.BottomRight, Spot.BottomLeft]
         );
@@ -132,7 +132,7 @@ public sealed class LegibilityTests
         SlideRect slide = SlideShape.Wide.Bounds();
         var under = new Backdrop("#000000");
         under.Add(new PhotoLayer(new ToneMap(96, 54, rgb), slide));
-        var room = new WordsRoom(500, 30, 96, 34);
+        var room = new TextExtent(500, 30, 96, 34);
         var spots = new Dictionary<string, Spot>
         {
             ["BL"] = Spot.BottomLeft,
@@ -144,7 +144,7 @@ public sealed class LegibilityTests
         [
             .. taken
                 .Split(' ', StringSplitOptions.RemoveEmptyEntries)
-                .Select(c => SpotFinder.BoxAt(spots[c], slide, new WordsRoom(500, 30, 96, 34))),
+                .Select(c => SpotFinder.BoxAt(spots[c], slide, new TextExtent(500, 30, 96, 34))),
         ];
         SlidePoint[] subjects = subject ? [new(300, 1020)] : [];
         Assert.Equal(
@@ -157,10 +157,10 @@ public sealed class LegibilityTests
     public void A_corner_with_words_is_avoided_while_another_is_free()
     {
         SlideRect slide = SlideShape.Wide.Bounds();
-        SlideRect words = SpotFinder.BoxAt(Spot.BottomLeft, slide, new WordsRoom(800, 200, 96, 84));
+        SlideRect words = SpotFinder.BoxAt(Spot.BottomLeft, slide, new TextExtent(800, 200, 96, 84));
         FoundSpot found = SpotFinder.Corner(
             new Surroundings(slide, new Backdrop("#808080"), [words], [], [], Inks),
-            new WordsRoom(600, 30, 96, 84),
+            new TextExtent(600, 30, 96, 84),
             4.5
         );
         Assert.NotEqual(Spot.BottomLeft, found.Spot);

@@ -71,7 +71,7 @@ public sealed class LightTests
                 (tones, width, height) =>
                 {
                     Backdrop under = On(tones, Slide);
-                    var room = new WordsRoom(width, height, 60, 50);
+                    var room = new TextExtent(width, height, 60, 50);
                     FoundSpot found = SpotFinder.Corner(
                         new Surroundings(Slide, under, [], [], [], new InkPair("#FAF7F0", "#16130F")),
                         room,

@@ -34,10 +34,10 @@ public sealed class MotionTests
     [Fact]
     public void Every_way_ends_with_the_next_slide_as_it_stands_and_begins_with_the_last_alone()
     {
-        foreach (SlideChange change in Enum.GetValues<SlideChange>().Where(c => c != SlideChange.Cut))
-        foreach (SlideSide side in Enum.GetValues<SlideSide>())
+        foreach (TransitionKind change in Enum.GetValues<TransitionKind>().Where(c => c != TransitionKind.Cut))
+        foreach (SlideEdge side in Enum.GetValues<SlideEdge>())
         {
-            SlideMotion motion = SlideMotion.Of(new Coming(change, 2, side), "#112233");
+            SlideMotion motion = SlideMotion.Of(new Transition(change, 2, side), "#112233");
             Assert.Equal(2, motion.Seconds);
             MotionTrack coming = motion.Tracks.Single(t => t.Layer == MotionLayer.Coming);
             foreach (MotionTrack track in motion.Tracks)
@@ -46,8 +46,8 @@ public sealed class MotionTests
                 Assert.Equal(1, track.States[^1].At);
                 Assert.True(track.States.Zip(track.States.Skip(1)).All(s => s.First.At < s.Second.At));
             }
-            Assert.Equal(new MotionState(1), coming.States[^1]);
-            MotionState begins = coming.States[0];
+            Assert.Equal(new LayerKeyframe(1), coming.States[^1]);
+            LayerKeyframe begins = coming.States[0];
             bool unseen =
                 begins.Opacity == 0
                 || Math.Abs(begins.X) >= 1
@@ -61,9 +61,9 @@ public sealed class MotionTests
     [Fact]
     public void A_push_leaves_no_gap_between_the_two_slides()
     {
-        foreach (SlideSide side in Enum.GetValues<SlideSide>())
+        foreach (SlideEdge side in Enum.GetValues<SlideEdge>())
         {
-            SlideMotion motion = SlideMotion.Of(new Coming(SlideChange.Push, 1, side), "#112233");
+            SlideMotion motion = SlideMotion.Of(new Transition(TransitionKind.Push, 1, side), "#112233");
             MotionTrack going = motion.Tracks.Single(t => t.Layer == MotionLayer.Going),
                 coming = motion.Tracks.Single(t => t.Layer == MotionLayer.Coming);
             for (int i = 0; i < 2; i++)
@@ -80,7 +80,7 @@ public sealed class MotionTests
     [Fact]
     public void Through_black_is_one_darkening_and_one_lightening()
     {
-        SlideMotion motion = SlideMotion.Of(new Coming(SlideChange.ThroughBlack, .1), "#112233");
+        SlideMotion motion = SlideMotion.Of(new Transition(TransitionKind.ThroughBlack, .1), "#112233");
         double[] light = [.. Enumerable.Range(0, 101).Select(i => motion.Tracks.Max(t => Opacity(t, i / 100.0)))];
         int turns = light.Zip(light.Skip(1), light.Skip(2)).Count(l => (l.Second - l.First) * (l.Third - l.Second) < 0);
         Assert.True(turns <= 1);
@@ -92,20 +92,20 @@ public sealed class MotionTests
     public void What_no_slide_says_is_as_the_house_has_it_and_one_action_sets_a_range()
     {
         var world = new World();
-        Deck deck = world.Do(world.Deck(8), new SetHouse(HouseStyles.Named("Harbour night")!)).Deck;
-        Assert.All(deck.Slides, s => Assert.Equal(Coming.Brisk, SlideMotion.Of(deck, s).Seconds));
+        Deck deck = world.Do(world.Deck(8), new SetHouseStyle(HouseStyles.Named("Harbour night")!)).Deck;
+        Assert.All(deck.Slides, s => Assert.Equal(Transition.Brisk, SlideMotion.Of(deck, s).Seconds));
         Edited set = world.Do(
             deck,
-            new SetComing(new SlideChoice(null, "2-7"), new Coming(SlideChange.Dissolve, Coming.Walking))
+            new SetTransition(new SlideChoice(null, "2-7"), new Transition(TransitionKind.Dissolve, Transition.Walking))
         );
         Assert.Equal(
             [.7, 1.5, 1.5, 1.5, 1.5, 1.5, 1.5, .7, .7, .7],
             set.Deck.Slides.Select(s => SlideMotion.Of(set.Deck, s).Seconds)
         );
-        Deck back = world.Do(set.Deck, new SetComing(new SlideChoice())).Deck;
-        Assert.All(back.Slides, s => Assert.Null(s.OwnComing));
-        Assert.Same(SlideMotion.AtOnce, SlideMotion.Of(new Coming(SlideChange.Cut, 5), "#000000"));
-        Assert.Same(SlideMotion.AtOnce, SlideMotion.Of(new Coming(SlideChange.Push, 0), "#000000"));
+        Deck back = world.Do(set.Deck, new SetTransition(new SlideChoice())).Deck;
+        Assert.All(back.Slides, s => Assert.Null(s.OwnTransition));
+        Assert.Same(SlideMotion.AtOnce, SlideMotion.Of(new Transition(TransitionKind.Cut, 5), "#000000"));
+        Assert.Same(SlideMotion.AtOnce, SlideMotion.Of(new Transition(TransitionKind.Push, 0), "#000000"));
     }
 
     [Fact]
@@ -113,7 +113,7 @@ public sealed class MotionTests
     {
         var world = new World();
         Deck deck = world.Deck(1);
-        string Named(HouseStyle house) => world.Do(deck, new SetHouse(house)).Deck.House.Name;
+        string Named(HouseStyle house) => world.Do(deck, new SetHouseStyle(house)).Deck.House.Name;
         Assert.All(HouseStyles.All, h => Assert.Equal(h.Name, Named(h)));
         // Whether a style says its usual parts or leaves them out is the same style.
         Assert.Equal("Poster", Named(HouseStyles.Named("Poster")!.Whole));
@@ -126,7 +126,7 @@ public sealed class MotionTests
     private static double Opacity(MotionTrack track, double at)
     {
         int i = Math.Max(1, track.States.ToList().FindIndex(s => s.At >= at));
-        MotionState a = track.States[i - 1],
+        LayerKeyframe a = track.States[i - 1],
             b = track.States[i];
         return a.Opacity + (b.Opacity - a.Opacity) * (at - a.At) / (b.At - a.At);
     }

@@ -117,7 +117,7 @@ public sealed class ReadingTests
     {
         (Deck deck, Guid slide, Guid words) = OverStripes();
         // Small letters of this world are half their size high: .02 of 1080 are 43.2 units.
-        deck = _world.Do(deck, new EditItem(slide, words, new WordsEdit(Look: new WordsLook(Size: size)))).Deck;
+        deck = _world.Do(deck, new EditItem(slide, words, new WordsEdit(Style: new TextStyle(Size: size)))).Deck;
         deck = _world.Do(deck, new SetRoom(new(RoomLight.DimRoom, 9.01, 2.25))).Deck;
         WordsReading reading = Reading(deck, slide, words);
         Assert.Equal(small, reading.SmallForTheBackRow);
@@ -212,7 +212,7 @@ public sealed class ReadingTests
                 Assert.True(Contrast.Ratio(Luminance.Of(paper), Luminance.Of(house.OnPaper)) >= 7, house.Name);
             Assert.True(Contrast.Ratio(Luminance.Of(house.LightInk), Luminance.Of(house.DarkInk)) >= 12, house.Name);
             foreach (WordsRole role in Enum.GetValues<WordsRole>())
-                Assert.True(house.Look(role) is { Size: > 0, Family.Length: > 0, Leading: > 0 }, house.Name);
+                Assert.True(house.StyleOf(role) is { Size: > 0, Family.Length: > 0, Leading: > 0 }, house.Name);
         }
     }
 
@@ -220,15 +220,15 @@ public sealed class ReadingTests
     public void A_house_style_changes_all_but_what_a_hand_set_and_that_is_released()
     {
         (Deck deck, Guid slide, Guid words) = OverStripes();
-        deck = _world.Do(deck, new EditItem(slide, words, new WordsEdit(Look: new WordsLook(Size: 61)))).Deck;
+        deck = _world.Do(deck, new EditItem(slide, words, new WordsEdit(Style: new TextStyle(Size: 61)))).Deck;
         HouseStyle poster = HouseStyles.Named("Poster")!;
-        deck = _world.Do(deck, new SetHouse(poster)).Deck;
+        deck = _world.Do(deck, new SetHouseStyle(poster)).Deck;
         TextNode Set() =>
             SceneBuilder.Build(deck, deck.Slide(slide)!, _world)[0].NodesOf(words).OfType<TextNode>().Single();
         Assert.Equal((61d, "Josefin Sans Bold"), (Set().Size, Set().Face));
         Assert.Equal("WHAT HOLDS A SHORE", string.Join(' ', Set().Lines.Select(l => l.Text)).Trim());
-        deck = _world.Do(deck, new SetWordsLook(new())).Deck;
+        deck = _world.Do(deck, new SetTextStyle(new())).Deck;
         Assert.Equal(104, Set().Size);
-        Assert.Null(((Words)deck.Slide(slide)!.Item(words)!).Look);
+        Assert.Null(((Words)deck.Slide(slide)!.Item(words)!).Style);
     }
 }

@@ -269,7 +269,7 @@ public sealed partial class RightsTests
                     ];
                     Dictionary<string, string> Told(IEnumerable<string> order)
                     {
-                        Deck deck = world.Do(world.Deck(families.Length), new SetUse(use)).Deck;
+                        Deck deck = world.Do(world.Deck(families.Length), new SetDeclaredUse(use)).Deck;
                         foreach (
                             (string id, Slide slide) in order.Zip(
                                 deck.Slides.Where(s => s.PointId is not null).ToArray()
@@ -521,7 +521,7 @@ public sealed partial class RightsTests
         Guid slide = deck.Slides[1].Id,
             point = deck.Points[0].Id;
         foreach (string id in new[] { "nd", "nd2", "by" })
-            deck = world.Do(deck, new KeepPhoto(point, id)).Deck;
+            deck = world.Do(deck, new AddToShortlist(point, id)).Deck;
         deck = world.Do(deck, new PlaceGround(slide, "nd")).Deck;
         Finding found = Ledger.Of(deck, world.Photo).Single().Judgement.Findings.Single();
         Standing After(DeckCommand c) =>
@@ -539,9 +539,9 @@ public sealed partial class RightsTests
                     {
                         Fix.ShowWhole => new ShowWhole("nd"),
                         Fix.Swap => new SwapPhoto("nd"),
-                        Fix.Remove => new TakeOff("nd"),
+                        Fix.Remove => new RemovePhoto("nd"),
                         Fix.Decide => new DecideChange("nd", true),
-                        Fix.KeepInRoom => new SetUse(deck.Use with { HandedOn = false, Recorded = false }),
+                        Fix.KeepInRoom => new SetDeclaredUse(deck.Use with { HandedOn = false, Recorded = false }),
                         _ => throw new InvalidOperationException(fix.ToString()),
                     }
                 )
@@ -552,7 +552,12 @@ public sealed partial class RightsTests
             "nothing-to-swap",
             world
                 .Refuse(
-                    world.Do(world.Do(deck, new LetGo(point, "by")).Deck, new LetGo(point, "nd2")).Deck,
+                    world
+                        .Do(
+                            world.Do(deck, new RemoveFromShortlist(point, "by")).Deck,
+                            new RemoveFromShortlist(point, "nd2")
+                        )
+                        .Deck,
                     new SwapPhoto("nd")
                 )
                 .Code

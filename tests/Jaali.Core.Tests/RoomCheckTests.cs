@@ -16,7 +16,7 @@ public sealed class RoomCheckTests
     private static Scene With(Deck deck, int slide, params ScenePart[] parts) =>
         new(deck.Slides[slide - 1].Id, 0, 1920, 1080, "#000000", [], [], parts);
 
-    private static ScenePart Part(bool? reads = null, Sharp? sharp = null) =>
+    private static ScenePart Part(bool? reads = null, Sharpness? sharp = null) =>
         new(null, "frame", new SlideRect(0, 0, 1, 1), "", Reads: reads, Sharp: sharp);
 
     private static (World World, Deck Deck) Talk(int points)
@@ -24,7 +24,7 @@ public sealed class RoomCheckTests
         var world = new World();
         Deck deck = world.Deck(points);
         for (int i = 0; i < points; i++)
-            deck = world.Do(deck, new KeepPhoto(deck.Points[i].Id, world.Add("p" + i))).Deck;
+            deck = world.Do(deck, new AddToShortlist(deck.Points[i].Id, world.Add("p" + i))).Deck;
         return (world, deck);
     }
 
@@ -45,7 +45,7 @@ public sealed class RoomCheckTests
         (World world, Deck deck) = Talk(3);
         IReadOnlyList<RoomLine> lines = RoomCheck.Of(
             deck,
-            [With(deck, 2, Part(reads: true, sharp: Sharp.ALittleSoft))],
+            [With(deck, 2, Part(reads: true, sharp: Sharpness.ALittleSoft))],
             Ledger.Of(deck, world.Photo),
             world,
             None
@@ -62,7 +62,7 @@ public sealed class RoomCheckTests
         [
             With(deck, 5, Part(reads: false)),
             With(deck, 2, Part(reads: false), Part(reads: false)),
-            With(deck, 3, Part(reads: true, sharp: Sharp.Soft)),
+            With(deck, 3, Part(reads: true, sharp: Sharpness.Soft)),
         ];
         RoomLine words = Line(world, deck, RoomConcern.Words, scenes);
         Assert.True(!words.Good && words.HoldsUp);
@@ -103,7 +103,7 @@ public sealed class RoomCheckTests
         RoomLine time = Line(world, longer, RoomConcern.Time);
         Assert.False(time.Good);
         Assert.Contains("too long", time.Text, StringComparison.Ordinal);
-        Deck bare = world.Do(deck, new TakeOff("p0")).Deck;
+        Deck bare = world.Do(deck, new RemovePhoto("p0")).Deck;
         Assert.Equal([2], Line(world, bare, RoomConcern.Points).Slides);
         Deck unmade = world.Do(deck, new AddPoints("Three\nFour")).Deck;
         Assert.Equal("2 points have no slide", Line(world, unmade, RoomConcern.Points).Title);

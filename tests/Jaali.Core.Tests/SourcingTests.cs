@@ -58,13 +58,13 @@ public sealed class SourcingTests
         Candidate small = Found("a", "1", 1200, 800, new Licence(LicenceFamily.ByNcNd, "4.0", "")),
             large = Found("b", "2"),
             other = Found("a", "3");
-        var looks = new Dictionary<string, Look>
+        var looks = new Dictionary<string, ThumbnailMetrics>
         {
             ["1"] = new(0b1011, 600, 400, .5, .5),
             ["2"] = new(0b1001, 640, 427, .5, .5),
             ["3"] = new(~0UL, 600, 400, .5, .5),
         };
-        IReadOnlyList<WallPicture> wall = MergedWall.Of(
+        IReadOnlyList<ResultPicture> wall = Merging.Of(
             [
                 [small, other],
                 [large],
@@ -73,13 +73,13 @@ public sealed class SourcingTests
             Suits
         );
         Assert.Equal(2, wall.Count);
-        WallPicture merged = wall.Single(p => p.Others.Count == 1);
+        ResultPicture merged = wall.Single(p => p.Others.Count == 1);
         Assert.Equal(("2", "1"), (merged.Best.Id, merged.Others[0].Id));
         Assert.Same(merged, wall[0]);
         // Before anybody has looked they are two; the same source page makes them one at once.
         Assert.Equal(
             3,
-            MergedWall
+            Merging
                 .Of(
                     [
                         [small, other],
@@ -91,7 +91,7 @@ public sealed class SourcingTests
                 .Count
         );
         Assert.Single(
-            MergedWall.Of(
+            Merging.Of(
                 [
                     [Found("a", "1", source: "http://www.x.example/p/")],
                     [Found("b", "2", source: "https://x.example/p#top")],
@@ -103,7 +103,7 @@ public sealed class SourcingTests
         // A tall crop of a picture is another picture.
         Assert.Equal(
             2,
-            MergedWall
+            Merging
                 .Of(
                     [
                         [small],
@@ -120,10 +120,10 @@ public sealed class SourcingTests
     public void A_collection_that_answers_nothing_changes_nothing()
     {
         Candidate[] found = [Found("a", "1"), Found("a", "2"), Found("a", "3", 500, 900)];
-        string[] alone = [.. MergedWall.Of([found], _ => null, Suits).Select(p => p.Best.Id)];
+        string[] alone = [.. Merging.Of([found], _ => null, Suits).Select(p => p.Best.Id)];
         Assert.Equal(
             alone,
-            MergedWall
+            Merging
                 .Of(
                     [
                         [],
@@ -188,44 +188,44 @@ public sealed class SourcingTests
             closed = Found("a", "4", licence: new Licence(LicenceFamily.InCopyright, "", "")),
             small = Found("a", "5", 640, 427),
             tall = Found("a", "6", 1600, 2400);
-        var light = new Look(1, 600, 400, .8, .6);
-        HiddenFor? Why(WallFilter f, Candidate c, Look? look = null) => f.WhyHidden(c, Suits(c), look);
-        var any = new WallFilter(LicenceWish.Any);
+        var light = new ThumbnailMetrics(1, 600, 400, .8, .6);
+        HiddenReason? Why(ResultFilter f, Candidate c, ThumbnailMetrics? look = null) => f.WhyHidden(c, Suits(c), look);
+        var any = new ResultFilter(LicenceFilter.Any);
         Assert.All([by, nothing, alike, small, tall], c => Assert.Null(Why(any, c)));
-        Assert.Equal(HiddenFor.Closed, Why(any, closed));
+        Assert.Equal(HiddenReason.Closed, Why(any, closed));
         Assert.Null(Why(any with { Closed = true }, closed));
         Assert.Equal(
-            (null, HiddenFor.Filter, null),
+            (null, HiddenReason.Filter, null),
             (
-                Why(any with { Licence = LicenceWish.AsksCredit }, by),
-                Why(any with { Licence = LicenceWish.AsksCredit }, alike),
-                Why(any with { Licence = LicenceWish.AsksCredit }, nothing)
+                Why(any with { Licence = LicenceFilter.AsksCredit }, by),
+                Why(any with { Licence = LicenceFilter.AsksCredit }, alike),
+                Why(any with { Licence = LicenceFilter.AsksCredit }, nothing)
             )
         );
         Assert.Equal(
-            (HiddenFor.Filter, null),
+            (HiddenReason.Filter, null),
             (
-                Why(any with { Licence = LicenceWish.AsksNothing }, by),
-                Why(any with { Licence = LicenceWish.AsksNothing }, nothing)
+                Why(any with { Licence = LicenceFilter.AsksNothing }, by),
+                Why(any with { Licence = LicenceFilter.AsksNothing }, nothing)
             )
         );
         Assert.Equal(
-            (HiddenFor.Filter, null),
+            (HiddenReason.Filter, null),
             (Why(any with { FillsSlide = true }, small), Why(any with { FillsSlide = true }, by))
         );
         Assert.Equal(
-            (HiddenFor.Filter, null),
+            (HiddenReason.Filter, null),
             (Why(any with { Shape = PhotoShape.Wide }, tall), Why(any with { Shape = PhotoShape.Tall }, tall))
         );
         Assert.Equal(
-            (HiddenFor.Filter, null, null),
+            (HiddenReason.Filter, null, null),
             (
-                Why(any with { Tone = ToneWish.Dark }, by, light),
-                Why(any with { Tone = ToneWish.Light }, by, light),
-                Why(any with { Tone = ToneWish.Dark }, by)
+                Why(any with { Tone = ToneFilter.Dark }, by, light),
+                Why(any with { Tone = ToneFilter.Light }, by, light),
+                Why(any with { Tone = ToneFilter.Dark }, by)
             )
         );
-        Assert.Equal(HiddenFor.Filter, Why(any with { Calm = true }, by, light with { Calm = .1 }));
+        Assert.Equal(HiddenReason.Filter, Why(any with { Calm = true }, by, light with { Calm = .1 }));
     }
 
     /// <summary>A service that makes any size is asked for exactly what the frame needs (IIIF Image API 3.0, section
@@ -267,18 +267,18 @@ public sealed class SourcingTests
         Decks.Deck deck = world.Deck(1);
         Guid point = deck.Points[0].Id;
         foreach (string id in new[] { "a", "b", "c" })
-            deck = world.Do(deck, new Core.Editing.KeepPhoto(point, id)).Deck;
-        deck = world.Do(deck, new Core.Editing.OrderKept(point, "c", 0)).Deck;
-        Assert.Equal(["c", "a", "b"], deck.Points[0].Kept);
+            deck = world.Do(deck, new Core.Editing.AddToShortlist(point, id)).Deck;
+        deck = world.Do(deck, new Core.Editing.OrderShortlist(point, "c", 0)).Deck;
+        Assert.Equal(["c", "a", "b"], deck.Points[0].Shortlist);
         deck = world
             .Do(world.Do(deck, new Core.Editing.RemoveSlide(deck.Slides[1].Id)).Deck, new Core.Editing.MakeSlides())
             .Deck;
         Assert.Equal("c", deck.Slides[1].Photo().PhotoId);
-        Assert.Equal("not-kept", world.Refuse(deck, new Core.Editing.OrderKept(point, "z", 0)).Code);
+        Assert.Equal("not-kept", world.Refuse(deck, new Core.Editing.OrderShortlist(point, "z", 0)).Code);
         // The original takes the copy's place everywhere, and the same part is shown.
         world.Add("original", 6000, 4000);
         Decks.Deck adopted = world.Do(deck, new Core.Editing.ReplacePhoto("c", "original")).Deck;
-        Assert.Equal(["original", "a", "b"], adopted.Points[0].Kept);
+        Assert.Equal(["original", "a", "b"], adopted.Points[0].Shortlist);
         Assert.Equal(
             ("original", deck.Slides[1].Photo().Crop),
             (adopted.Slides[1].Photo().PhotoId, adopted.Slides[1].Photo().Crop)
@@ -288,7 +288,7 @@ public sealed class SourcingTests
 
 public sealed class SeenOrderTests
 {
-    private static WallPicture Picture(params string[] ids)
+    private static ResultPicture Picture(params string[] ids)
     {
         Candidate[] all =
         [
@@ -309,14 +309,14 @@ public sealed class SeenOrderTests
         return new(all[0], [.. all.Skip(1)], new Suitability(new Rights.Clearance(Rights.Standing.Clear, ""), 1, 1), 0);
     }
 
-    private static string Shown(SeenOrder order, params string[] ranked) =>
+    private static string Shown(StableOrder order, params string[] ranked) =>
         string.Join(' ', order.Arrange([.. ranked.Select(r => Picture(r.Split('+')))]).Select(p => p.Best.Id));
 
     /// <summary>"What has been seen stays where it is, later arrivals go below."</summary>
     [Fact]
     public void What_was_seen_stays_where_it_is()
     {
-        var order = new SeenOrder();
+        var order = new StableOrder();
         Assert.Equal("b a", Shown(order, "b", "a"));
         // Others suit better by now; they come below, in their own order.
         Assert.Equal("b a z y", Shown(order, "z", "y", "a", "b"));
@@ -328,7 +328,7 @@ public sealed class SeenOrderTests
     [Fact]
     public void Two_that_turn_out_to_be_one_stand_where_the_first_stood()
     {
-        var order = new SeenOrder();
+        var order = new StableOrder();
         Shown(order, "a", "b", "c");
         // The better copy of what stood first is found as the third: it takes the first place.
         Assert.Equal("c b", Shown(order, "b", "c+a"));

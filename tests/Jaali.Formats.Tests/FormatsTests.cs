@@ -75,7 +75,7 @@ public sealed class FormatsTests
     public void The_pdf_is_sound_and_keeps_photo_bytes_words_fonts_and_links()
     {
         using var folder = new ScratchFolder();
-        using var fonts = new FontShelf(FontShelf.ShippedFolder);
+        using var fonts = new FontLibrary(FontLibrary.ShippedFolder);
         var world = new World();
         byte[] photo = File.ReadAllBytes(Outside.Photo("fog-posts.jpg"));
         PhotoReading reading = PhotoReader.Read(photo);
@@ -91,7 +91,7 @@ public sealed class FormatsTests
         deck = world.Do(deck, new EditPoint(deck.Points[0].Id, "Fog season, and the first fence")).Deck;
         deck = world.Do(deck, new PlaceGround(deck.Slides[1].Id, "p")).Deck;
         var facts = new WithFonts(world, fonts);
-        IReadOnlyList<Scene> scenes = SceneBuilder.BuildAll(deck, facts);
+        IReadOnlyList<Scene> scenes = [.. deck.Slides.SelectMany(s => SceneBuilder.Build(deck, s, facts))];
         string path = folder.File("talk.pdf");
         using (FileStream file = File.Create(path))
             new PdfWriter(new ScenePainter(fonts)).Write(file, deck, scenes, _ => photo);

@@ -16,7 +16,7 @@ namespace Jaali.Formats.Tests;
 /// <summary>What is hidden on a slide is in no picture of the file that leaves.</summary>
 public sealed class HiddenInFilesTests : IDisposable
 {
-    private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
+    private readonly FontLibrary _fonts = new(FontLibrary.ShippedFolder);
 
     [Theory]
     [InlineData(CoverHow.Patch, 0, FrameTone.Natural)]

@@ -15,7 +15,7 @@ namespace Jaali.Formats.Tests;
 /// <summary>What holds for every kind of item, made from the one list of them.</summary>
 public sealed class KindTests : IDisposable
 {
-    private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
+    private readonly FontLibrary _fonts = new(FontLibrary.ShippedFolder);
     private readonly World _world = new();
     private readonly byte[] _photo = File.ReadAllBytes(Outside.Photo("pebbles.jpg"));
 

@@ -17,7 +17,7 @@ namespace Jaali.Formats.Tests;
 /// <summary>Talks as files of other programs, and what programs and schemas from outside say of them.</summary>
 internal sealed class OfficeFiles : IDisposable
 {
-    private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
+    private readonly FontLibrary _fonts = new(FontLibrary.ShippedFolder);
     private readonly ScratchFolder _folder = new();
     private readonly byte[] _photo = File.ReadAllBytes(Outside.Photo("pebbles.jpg"));
 
@@ -34,13 +34,13 @@ internal sealed class OfficeFiles : IDisposable
     internal int Height { get; }
     internal long PhotoBytes => _photo.Length;
 
-    internal IReadOnlyList<HandedSlide> Handed(Deck deck)
+    internal IReadOnlyList<ExportSlide> Handed(Deck deck)
     {
         var facts = new WithFonts(World, _fonts);
         return
         [
             .. deck.Slides.SelectMany(s =>
-                SceneBuilder.Build(deck, s, facts).Select(scene => HandedSlides.Of(deck, s, scene, facts))
+                SceneBuilder.Build(deck, s, facts).Select(scene => SlideExport.Of(deck, s, scene, facts))
             ),
         ];
     }
@@ -124,16 +124,16 @@ internal sealed class OfficeFiles : IDisposable
                         Body:
                         [
                             new Paragraph([
-                                new Run("The river  "),
-                                new Run("falls", Bold: true, Link: "https://hollin.example/levels?a=1&b=2"),
+                                new TextRun("The river  "),
+                                new TextRun("falls", Bold: true, Link: "https://hollin.example/levels?a=1&b=2"),
                             ]),
-                            new Paragraph([new Run("First")], ListMark.Point),
-                            new Paragraph([new Run("Deeper", Italic: true, Underline: true)], ListMark.Number, 1),
+                            new Paragraph([new TextRun("First")], ListMarker.Point),
+                            new Paragraph([new TextRun("Deeper", Italic: true, Underline: true)], ListMarker.Number, 1),
                             new Paragraph(
-                                [new Run("Back\nto it", Strike: true, Shift: BaselineShift.Raised)],
-                                ListMark.Number
+                                [new TextRun("Back\nto it", Strike: true, Shift: BaselineShift.Raised)],
+                                ListMarker.Number
                             ),
-                            new Paragraph([new Run("to the start", Link: Leading.ToSlide + deck.Slides[0].Id)]),
+                            new Paragraph([new TextRun("to the start", Link: LinkTarget.ToSlide + deck.Slides[0].Id)]),
                         ]
                     ),
                     new SlideRect(1000, 300, 700, 500)
@@ -145,15 +145,15 @@ internal sealed class OfficeFiles : IDisposable
         foreach (
             DeckCommand move in (DeckCommand[])
                 [
-                    new AddCue(two, new Cue(default, CueAct.ComesIn, slide.Items[^2].Id, CueWay.Rise)),
+                    new AddCue(two, new Cue(default, CueAct.ComesIn, slide.Items[^2].Id, CueEffect.Rise)),
                     new AddCue(
                         two,
-                        new Cue(default, CueAct.ComesIn, slide.Items[^1].Id, CueWay.Dissolve, PartByPart: true)
+                        new Cue(default, CueAct.ComesIn, slide.Items[^1].Id, CueEffect.Dissolve, PartByPart: true)
                     ),
-                    new AddCue(two, new Cue(default, CueAct.StandsOut, slide.Items[^2].Id, CueWay.Grow)),
+                    new AddCue(two, new Cue(default, CueAct.StandsOut, slide.Items[^2].Id, CueEffect.Grow)),
                     new AddCue(
                         two,
-                        new Cue(default, CueAct.GoesOut, slide.Items[^2].Id, CueWay.Wipe, CueStart.AfterBefore)
+                        new Cue(default, CueAct.GoesOut, slide.Items[^2].Id, CueEffect.Wipe, CueStart.AfterBefore)
                     ),
                 ]
         )

@@ -171,7 +171,7 @@ public sealed class OfficeTests : IDisposable
     public void What_no_kind_tells_comes_from_its_nodes()
     {
         SceneNode photo = new PhotoNode("p", new(0, 0, 1600, 1200), "Pebbles");
-        IReadOnlyList<HandedThing> things = HandedNodes.Of(
+        IReadOnlyList<ExportItem> things = NodeExport.Of(
             [
                 new GroupNode(null, [photo], Core.Geometry.Path.Rect(new(400, 300, 800, 600))),
                 new PathNode(Core.Geometry.Path.Rect(new(0, 0, 10, 20)), "#102030", .5),
@@ -192,14 +192,14 @@ public sealed class OfficeTests : IDisposable
             "A chart",
             [new SceneLink(new(100, 115, 180, 45), "https://hollin.example/", "of words")]
         );
-        var seen = Assert.IsType<HandedPicture>(things[0]);
+        var seen = Assert.IsType<ExportPicture>(things[0]);
         Assert.Equal(new CropWindow(.25, .25, .5, .5), seen.Crop);
-        Assert.Equal(.5, Assert.IsType<HandedShape>(things[1]).Drawn.FillOpacity);
-        var words = Assert.IsType<HandedWords>(things[2]);
+        Assert.Equal(.5, Assert.IsType<ExportShape>(things[1]).Drawn.FillOpacity);
+        var words = Assert.IsType<ExportWords>(things[2]);
         Assert.Equal("Two lines of words", words.Says);
         Assert.Equal("https://hollin.example/", words.Paragraphs[0].Runs[^1].Link);
-        Assert.Equal("A chart", Assert.IsType<HandedPainting>(things[3]).Says);
-        var turned = Assert.IsType<HandedShape>(things[4]);
+        Assert.Equal("A chart", Assert.IsType<ExportBitmap>(things[3]).Says);
+        var turned = Assert.IsType<ExportShape>(things[4]);
         // The middle (120, 110) goes to (90, 120).
         Assert.Equal((90, 70, 110), (turned.Turn, turned.Box.X, turned.Box.Y));
     }

@@ -11,7 +11,7 @@ namespace Jaali.Formats.Tests;
 public sealed class PdfTests : IDisposable
 {
     private readonly OfficeFiles _files = new();
-    private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
+    private readonly FontLibrary _fonts = new(FontLibrary.ShippedFolder);
     private readonly ScratchFolder _folder = new();
 
     private string Made(Deck deck, int perSheet = 0, bool notes = true)
@@ -19,7 +19,7 @@ public sealed class PdfTests : IDisposable
         string file = _folder.File($"{Guid.NewGuid():N}.pdf");
         IReadOnlyList<Scene> scenes = [.. _files.Handed(deck).Select(h => h.Scene)];
         byte[] photo = File.ReadAllBytes(Outside.Photo("pebbles.jpg"));
-        IReadOnlyList<PdfPageTold> told;
+        IReadOnlyList<PdfPageContents> told;
         using (FileStream to = File.Create(file))
         {
             var writer = new PdfWriter(new ScenePainter(_fonts));

@@ -18,7 +18,7 @@ namespace Jaali.Formats.Tests;
 public sealed class ReadingTests : IDisposable
 {
     private readonly OfficeFiles _files = new();
-    private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
+    private readonly FontLibrary _fonts = new(FontLibrary.ShippedFolder);
     private readonly ScratchFolder _folder = new();
 
     private ScenePainter Painter => new(_fonts);
@@ -46,14 +46,14 @@ public sealed class ReadingTests : IDisposable
         Frame cut = deck.Slides[2].Photo();
         ForeignPhoto round = read.Slides[2].Things.OfType<ForeignPhoto>().Single();
         Near(cut.At.Rect, round.Box);
-        Assert.Equal(HandedOutline.Ellipse, round.Outline);
+        Assert.Equal(ExportOutline.Ellipse, round.Outline);
         if (form == "pptx")
             Near(cut.Crop, round.Crop!.Value);
         ForeignWords body = read.Slides[2].Things.OfType<ForeignWords>().Single(w => w.Paragraphs.Count == 5);
         Paragraph[] said = [.. body.Paragraphs];
         Assert.Equal("The river  falls", said[0].Plain());
         Assert.Equal("https://hollin.example/levels?a=1&b=2", said[0].Runs[^1].Link);
-        Assert.Equal((ListMark.Point, ListMark.Number, 1), (said[1].List, said[2].List, said[2].Level));
+        Assert.Equal((ListMarker.Point, ListMarker.Number, 1), (said[1].List, said[2].List, said[2].Level));
         Assert.True(said[2].Runs[0].Italic && said[2].Runs[0].Underline);
         Assert.Equal("Back\nto it", said[3].Plain());
         Assert.Equal("Point number 2", read.Slides[2].Title);
@@ -70,7 +70,7 @@ public sealed class ReadingTests : IDisposable
         Deck deck = _files.Rich();
         string file = _folder.File("talk.pdf");
         byte[] photo = File.ReadAllBytes(Outside.Photo("pebbles.jpg"));
-        IReadOnlyList<PdfPageTold> told;
+        IReadOnlyList<PdfPageContents> told;
         using (FileStream to = File.Create(file))
             told = new PdfWriter(Painter).Write(
                 to,
@@ -90,7 +90,7 @@ public sealed class ReadingTests : IDisposable
         ForeignPhoto round = read.Slides[2].Things.OfType<ForeignPhoto>().Single();
         Near(cut.At.Rect, round.Box);
         Near(cut.Crop, round.Crop!.Value);
-        Assert.Equal(HandedOutline.Ellipse, round.Outline);
+        Assert.Equal(ExportOutline.Ellipse, round.Outline);
         Assert.Equal("Say it slowly.\nThen <wait> & look.", read.Slides[1].Notes);
         Assert.Equal("Point number 2", read.Slides[2].Title);
         string all = string.Join(
@@ -152,7 +152,7 @@ public sealed class ReadingTests : IDisposable
         Assert.Equal("Pebbles at the ford", read.Slides[0].Things.OfType<ForeignPhoto>().Single().Alt);
         ForeignWords body = read.Slides[0].Things.OfType<ForeignWords>().Single(w => !w.IsTitle);
         Assert.Equal(
-            [(ListMark.Point, 0), (ListMark.Number, 1), (ListMark.Point, 0)],
+            [(ListMarker.Point, 0), (ListMarker.Number, 1), (ListMarker.Point, 0)],
             body.Paragraphs.Select(p => (p.List, p.Level))
         );
         Assert.Equal(3, read.NotUnderstood.Count);

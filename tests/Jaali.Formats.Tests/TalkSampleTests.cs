@@ -11,7 +11,7 @@ namespace Jaali.Formats.Tests;
 /// </summary>
 public sealed class TalkSampleTests : IDisposable
 {
-    private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
+    private readonly FontLibrary _fonts = new(FontLibrary.ShippedFolder);
 
     [Fact]
     public void Presentations_of_Open_XML_are_read_or_refused() =>

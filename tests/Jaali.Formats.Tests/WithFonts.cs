@@ -8,7 +8,7 @@ using Jaali.Testing;
 namespace Jaali.Formats.Tests;
 
 /// <summary>The small world with the real typefaces.</summary>
-internal sealed class WithFonts(World world, FontShelf fonts) : ISceneFacts
+internal sealed class WithFonts(World world, FontLibrary fonts) : ISceneFacts
 {
     public IFonts Fonts => fonts;
 

@@ -11,7 +11,7 @@ namespace Jaali.Imaging.Tests;
 public sealed class FontFilesTests
 {
     private static byte[] Shipped(string name) =>
-        File.ReadAllBytes(Path.Combine(FontShelf.ShippedFolder, name + ".ttf"));
+        File.ReadAllBytes(Path.Combine(FontLibrary.ShippedFolder, name + ".ttf"));
 
     private static byte[] Packed(byte[] font)
     {
@@ -112,7 +112,7 @@ public sealed class FontFilesTests
     [InlineData("Free for talks. Attribution is required.", "My Own, {maker}")]
     public void A_typeface_is_credited_where_its_licence_asks(string licence, string credit)
     {
-        using var shelf = new FontShelf(FontShelf.ShippedFolder);
+        using var shelf = new FontLibrary(FontLibrary.ShippedFolder);
         shelf.Add([(Face.Of("My Own"), Licensed(Shipped("lora-regular"), licence))]);
         FontTerms terms = shelf.Terms("My Own");
         Assert.True(terms.IsHere && terms.Embeds);
@@ -127,7 +127,7 @@ public sealed class FontFilesTests
     [Fact]
     public void No_family_that_ships_asks_for_credit_or_keeps_itself_out_of_files()
     {
-        using var shelf = new FontShelf(FontShelf.ShippedFolder);
+        using var shelf = new FontLibrary(FontLibrary.ShippedFolder);
         Assert.InRange(shelf.Shipped.Count, 12, 20);
         Assert.All(
             shelf.Shipped,
@@ -156,7 +156,7 @@ public sealed class FontFilesTests
     [Fact]
     public void Faces_come_and_go_and_words_fall_back()
     {
-        using var shelf = new FontShelf(FontShelf.ShippedFolder);
+        using var shelf = new FontLibrary(FontLibrary.ShippedFolder);
         Face own = Face.Of("My Own");
         Assert.Equal("Spline Sans Regular", shelf.Find("My Own").Id);
         shelf.Add([(own, Typed(Shipped("lora-regular"), 2))]);
@@ -179,7 +179,7 @@ public sealed class FontFilesTests
     [InlineData("Ж", "Noto Sans")]
     public void Letters_that_a_family_lacks_are_lent(string text, string lender)
     {
-        using var shelf = new FontShelf(FontShelf.ShippedFolder);
+        using var shelf = new FontLibrary(FontLibrary.ShippedFolder);
         SetText set = Typesetter.Break(
             Paragraph.Of("a " + text),
             new TypeSetting(Face.Heading, 40, 1.2, 40, false),

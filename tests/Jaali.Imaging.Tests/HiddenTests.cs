@@ -15,7 +15,7 @@ namespace Jaali.Imaging.Tests;
 /// <summary>Crops and turns against ImageMagick; what is hidden in pixels; soft edges and shadows.</summary>
 public sealed class HiddenTests : IDisposable
 {
-    private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
+    private readonly FontLibrary _fonts = new(FontLibrary.ShippedFolder);
     private readonly World _world = new();
 
     private SKBitmap Paint(byte[] photo, SlideRect rect, params FrameEdit[] edits)

@@ -146,7 +146,8 @@ public sealed class HostileTests
     public void A_look_tells_light_from_dark_and_calm_from_busy()
     {
         SlideRect slide = SlideShape.Wide.Bounds();
-        Core.Photos.Look Of(string photo) => PhotoReader.Look(File.ReadAllBytes(Outside.Photo(photo)), slide);
+        Core.Photos.ThumbnailMetrics Of(string photo) =>
+            PhotoReader.Measure(File.ReadAllBytes(Outside.Photo(photo)), slide);
         Assert.True(Of("fog-empty.jpg").IsLight && Of("night-withies.jpg").IsDark);
         Assert.True(Of("fog-empty.jpg").Calm > .9 && Of("pebbles.jpg").Calm < .15);
     }

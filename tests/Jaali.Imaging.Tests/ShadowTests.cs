@@ -26,7 +26,7 @@ public sealed class ShadowTests
     [InlineData("Playfair Display Bold", 90, .06)]
     public void A_shadow_is_as_strong_beside_letters_as_is_counted_on(string face, double size, double spread)
     {
-        using var fonts = new FontShelf(FontShelf.ShippedFolder);
+        using var fonts = new FontLibrary(FontLibrary.ShippedFolder);
         var painter = new ScenePainter(fonts);
         SKBitmap letters = Paint(painter, face, size, 1, 0, "#FFFFFF"),
             shadow = Paint(painter, face, size, Strength, spread * size / 2, "#000000");

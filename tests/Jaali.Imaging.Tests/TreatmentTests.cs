@@ -15,7 +15,7 @@ namespace Jaali.Imaging.Tests;
 /// <summary>What is done to a photo, as it is painted.</summary>
 public sealed class TreatmentTests : IDisposable
 {
-    private readonly FontShelf _fonts = new(FontShelf.ShippedFolder);
+    private readonly FontLibrary _fonts = new(FontLibrary.ShippedFolder);
     private readonly World _world = new();
 
     private SKBitmap Paint(byte[] photo, FrameEdit treat, out Frame frame)

@@ -3,7 +3,6 @@ using System.Diagnostics;
 using System.Globalization;
 using Jaali.Core.Geometry;
 using Jaali.Core.Photos;
-using Jaali.Server.Gathering;
 using Jaali.Sources;
 using Jaali.Store;
 using Jaali.Testing;
@@ -34,8 +33,8 @@ public sealed class CollectionTests : IDisposable
         public JaaliDb CreateDbContext() => new(JaaliDb.Options(folder));
     }
 
-    private Looking Looks(SourceHttp http) =>
-        new(http, _found, new DataFolder(_folder.Path), NullLogger<Looking>.Instance);
+    private ThumbnailReader Looks(SourceHttp http) =>
+        new(http, _found, new DataFolder(_folder.Path), NullLogger<ThumbnailReader>.Instance);
 
     private static string Record(int id, string stamp, string title = "Dune") =>
         $"""
@@ -84,14 +83,14 @@ public sealed class CollectionTests : IDisposable
             );
         });
         using var http = new SourceHttp([server.Origin]);
-        using Looking looking = Looks(http);
-        var harvesting = new Harvesting(
+        using ThumbnailReader looking = Looks(http);
+        var harvesting = new Harvester(
             new OaiPmh(http, TimeProvider.System),
             _collections,
             _found,
             looking,
             TimeProvider.System,
-            NullLogger<Harvesting>.Instance
+            NullLogger<Harvester>.Instance
         );
 
         await harvesting.RunAsync(await RepositoryAsync(server.Origin), CancellationToken.None);
@@ -136,14 +135,14 @@ public sealed class CollectionTests : IDisposable
                 : Oai($"<ListRecords>{Record(1, "2025-01-01")}</ListRecords>");
         });
         using var http = new SourceHttp([server.Origin]);
-        using Looking looking = Looks(http);
-        var harvesting = new Harvesting(
+        using ThumbnailReader looking = Looks(http);
+        var harvesting = new Harvester(
             new OaiPmh(http, TimeProvider.System),
             _collections,
             _found,
             looking,
             TimeProvider.System,
-            NullLogger<Harvesting>.Instance
+            NullLogger<Harvester>.Instance
         );
         CollectionRow row = await RepositoryAsync(server.Origin);
         row.ResumptionToken = "old";
@@ -164,7 +163,7 @@ public sealed class CollectionTests : IDisposable
                 + "</feed>"
         );
 
-    private async Task<(Searching Searching, SourceHttp Http)> SearchAsync(params Canned[] servers)
+    private async Task<(SearchService Searching, SourceHttp Http)> SearchAsync(params Canned[] servers)
     {
         var http = new SourceHttp(servers.Select(s => s.Origin), TimeSpan.FromSeconds(5));
         for (int i = 0; i < servers.Length; i++)
@@ -177,16 +176,16 @@ public sealed class CollectionTests : IDisposable
                     Address = servers[i].Origin + "/d",
                 }
             );
-        var shelf = new CollectionShelf(http, _collections, _found, TimeProvider.System);
+        var shelf = new CollectionRegistry(http, _collections, _found, TimeProvider.System);
         return (
-            new Searching(
+            new SearchService(
                 shelf,
                 _collections,
                 _found,
                 Looks(http),
-                new Live(new DeafHub()),
+                new LiveMessages(new DeafHub()),
                 TimeProvider.System,
-                NullLogger<Searching>.Instance
+                NullLogger<SearchService>.Instance
             ),
             http
         );
@@ -231,7 +230,7 @@ public sealed class CollectionTests : IDisposable
                 ? "HTTP/1.1 429 Too Many\r\nRetry-After: 3\r\nContent-Length: 0\r\nConnection: close\r\n\r\n"
             : Feed(1, "shy")
         );
-        (Searching searching, SourceHttp http) = await SearchAsync(good, slow, bad, shy);
+        (SearchService searching, SourceHttp http) = await SearchAsync(good, slow, bad, shy);
         using (http)
         {
             Search search = await searching.StartAsync(
@@ -240,7 +239,7 @@ public sealed class CollectionTests : IDisposable
                 "dune",
                 CancellationToken.None
             );
-            Search.Part At(int i) => search.Parts[i];
+            Search.CollectionSearch At(int i) => search.Parts[i];
             await UntilAsync(() =>
                 At(0).State == AnswerState.Answered
                 && At(2).State == AnswerState.Failed
@@ -260,7 +259,7 @@ public sealed class CollectionTests : IDisposable
             Assert.False(searching.Retry(search, "c0"));
             Assert.Equal(
                 6,
-                MergedWall
+                Merging
                     .Of(
                         search.Parts.Select(p => p.Candidates),
                         _ => null,
@@ -281,7 +280,7 @@ public sealed class CollectionTests : IDisposable
                     "<feed xmlns='http://www.w3.org/2005/Atom' xmlns:m='http://search.yahoo.com/mrss/'><entry><id>1</id><title>A</title><rights>Free to use</rights><m:content url='http://127.0.0.1:9/1.jpg' medium='image' width='24' height='16'/></entry><entry><id>2</id><title>B</title><link rel='license' href='https://creativecommons.org/licenses/by/4.0/'/><m:content url='http://127.0.0.1:9/2.jpg' medium='image' width='24' height='16'/></entry></feed>"
                 )
         );
-        (Searching searching, SourceHttp http) = await SearchAsync(server);
+        (SearchService searching, SourceHttp http) = await SearchAsync(server);
         using (http)
         {
             Assert.True(

@@ -25,21 +25,21 @@ public sealed class ComposeTests : IDisposable
     {
         _factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b.UseSetting("data", _folder.Path));
         _client = _factory.CreateClient();
-        _client.DefaultRequestHeaders.Add(Guard.Header, "1");
+        _client.DefaultRequestHeaders.Add(OriginGuard.Header, "1");
     }
 
     // A talk with one slide of two photos side by side; the first has a red sign in it.
     private async Task<(Guid Deck, Guid Slide, string Photo, Frame[] Frames)> TalkAsync()
     {
-        DeckDesk desk = _factory.Services.GetRequiredService<DeckDesk>();
+        DeckEditing desk = _factory.Services.GetRequiredService<DeckEditing>();
         DeckStore store = _factory.Services.GetRequiredService<DeckStore>();
-        Gathering.Taking taking = _factory.Services.GetRequiredService<Gathering.Taking>();
+        Gathering.PhotoImporter taking = _factory.Services.GetRequiredService<Gathering.PhotoImporter>();
         string sign = (await taking.TakeFileAsync(Sign(), "sign.jpg", default)).Id,
             stones = (await taking.TakeFileAsync(Outside.Photo("stones-square.jpg"), "stones.jpg", default)).Id;
         var deck = Deck.New(Guid.CreateVersion7(), "Composed");
         await store.CreateAsync(deck);
         async Task DoAsync(DeckCommand command) =>
-            Assert.IsType<Carried>(await desk.ApplyAsync(deck.Id, null, command));
+            Assert.IsType<EditSaved>(await desk.ApplyAsync(deck.Id, null, command));
         await DoAsync(new AddSlide());
         Guid slide = (await desk.OpenAsync(deck.Id))!.Deck.Slides[0].Id;
         await DoAsync(new AddPhotos(slide, [sign, stones]));
@@ -48,7 +48,7 @@ public sealed class ComposeTests : IDisposable
 
     private async Task<Frame[]> FramesAsync(Guid deck) =>
         [
-            .. (await _factory.Services.GetRequiredService<DeckDesk>().OpenAsync(deck))!
+            .. (await _factory.Services.GetRequiredService<DeckEditing>().OpenAsync(deck))!
                 .Deck.Slides[0]
                 .Items.OfType<Frame>(),
         ];
@@ -224,7 +224,7 @@ public sealed class ComposeTests : IDisposable
                     new
                     {
                         kind = "frame",
-                        keep = new[]
+                        keepInView = new[]
                         {
                             new
                             {

@@ -17,7 +17,7 @@ public sealed class GatheringTests : IDisposable
     {
         _factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b.UseSetting("data", _folder.Path));
         _client = _factory.CreateClient();
-        _client.DefaultRequestHeaders.Add(Guard.Header, "1");
+        _client.DefaultRequestHeaders.Add(OriginGuard.Header, "1");
     }
 
     private async Task<(string Deck, string Point)> DeckAsync()
@@ -86,7 +86,7 @@ public sealed class GatheringTests : IDisposable
                 await Problem(await BringAsync(deck, point, "bad.jpg", bad))
             );
         JsonElement now = await _client.GetFromJsonAsync<JsonElement>($"/api/decks/{deck}");
-        Assert.Equal(2, now.GetProperty("points")[0].GetProperty("kept").GetArrayLength());
+        Assert.Equal(2, now.GetProperty("points")[0].GetProperty("shortlist").GetArrayLength());
         JsonElement verified = await (
             await _client.PostAsync("/api/verify", null)
         ).Content.ReadFromJsonAsync<JsonElement>();

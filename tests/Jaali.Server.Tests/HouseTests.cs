@@ -105,7 +105,7 @@ public sealed class HouseTests : IDisposable
     private HttpClient Browser(string author)
     {
         HttpClient http = _factory.CreateClient();
-        http.DefaultRequestHeaders.Add(Guard.Header, "1");
+        http.DefaultRequestHeaders.Add(OriginGuard.Header, "1");
         http.DefaultRequestHeaders.Add(Author.Header, author);
         return http;
     }
@@ -294,10 +294,10 @@ public sealed class HouseTests : IDisposable
     [InlineData("""{"kind":"edit-point","pointId":"P","facts":[null]}""", "missing")]
     [InlineData("""{"kind":"edit-point","pointId":"P","facts":[{"text":null,"reference":""}]}""", "missing")]
     [InlineData("""{"kind":"edit-point","pointId":"P","searchWords":[null]}""", "missing")]
-    [InlineData("""{"kind":"set-slot","minutes":1e999}""", "bad-number")]
+    [InlineData("""{"kind":"set-time-slot","minutes":1e999}""", "bad-number")]
     [InlineData("""{"kind":"set-title","title":null}""", "missing")]
-    [InlineData("""{"kind":"set-use","use":null}""", "missing")]
-    [InlineData("""{"kind":"set-use","use":{"audience":77}}""", "unknown-choice")]
+    [InlineData("""{"kind":"set-declared-use","use":null}""", "missing")]
+    [InlineData("""{"kind":"set-declared-use","use":{"audience":77}}""", "unknown-choice")]
     [InlineData("""{"kind":"add-item","slideId":"S","item":null}""", "missing")]
     [InlineData("""{"kind":"add-item","slideId":"S","item":{"kind":"frame","tone":99}}""", "unknown-choice")]
     [InlineData(
@@ -491,7 +491,7 @@ public sealed class HouseTests : IDisposable
         await ann.EditAsync(
             new
             {
-                kind = "set-use",
+                kind = "set-declared-use",
                 use = new
                 {
                     audience = "public",
@@ -512,10 +512,10 @@ public sealed class HouseTests : IDisposable
     {
         using HttpClient a = Browser("ann");
         JsonNode rules = (await a.GetFromJsonAsync<JsonNode>("/api/rules"))!;
-        Assert.Equal(Core.Limits.OfTalks.Title, (int)rules["longestTitle"]!);
-        Assert.Equal(Core.Limits.OfTalks.Wording, (int)rules["longestWording"]!);
+        Assert.Equal(Core.Limits.Talks.Title, (int)rules["longestTitle"]!);
+        Assert.Equal(Core.Limits.Talks.Wording, (int)rules["longestWording"]!);
         Assert.Equal(
-            JsonSerializer.Serialize(new Core.Photos.WallFilter(), DeckJson.Options),
+            JsonSerializer.Serialize(new Core.Photos.ResultFilter(), DeckJson.Options),
             rules["filter"]!.ToJsonString()
         );
         Assert.True(Core.Pacing.Pace.Plannable((double)rules["leastSeconds"]!));

@@ -19,7 +19,7 @@ public sealed class ServerTests : IDisposable
     {
         _factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b.UseSetting("data", _folder.Path));
         _client = _factory.CreateClient();
-        _client.DefaultRequestHeaders.Add(Guard.Header, "1");
+        _client.DefaultRequestHeaders.Add(OriginGuard.Header, "1");
     }
 
     private async Task<JsonElement> Deck(string title = "Low water")
@@ -174,7 +174,7 @@ public sealed class ServerTests : IDisposable
     {
         string id = (await Deck()).GetProperty("id").GetString()!;
         (await Edit(id, 0, new { kind = "set-title", title = "Mine" })).EnsureSuccessStatusCode();
-        (await Edit(id, 0, new { kind = "set-slot", minutes = 30 })).EnsureSuccessStatusCode();
+        (await Edit(id, 0, new { kind = "set-time-slot", minutes = 30 })).EnsureSuccessStatusCode();
         Assert.Equal(
             "urn:jaali:stale",
             await Problem(await Edit(id, 0, new { kind = "set-title", title = "Yours" }), HttpStatusCode.Conflict)

@@ -125,15 +125,15 @@ public sealed class CollectionStoreTests : IDisposable
     public async Task A_look_is_kept_through_a_restart_and_finds_what_looks_alike()
     {
         await _store.Found.RememberAsync([Plate("arc", "1", "Dunes"), Plate("arc", "2", "Fog")]);
-        await _store.Found.LookedAsync("arc", "1", new Look(0xFF00FF00FF00FF00, 300, 200, .4, .1));
-        await _store.Found.LookedAsync("arc", "2", new Look(0x00FF00FF00FF00FF, 300, 200, .4, .1));
+        await _store.Found.LookedAsync("arc", "1", new ThumbnailMetrics(0xFF00FF00FF00FF00, 300, 200, .4, .1));
+        await _store.Found.LookedAsync("arc", "2", new ThumbnailMetrics(0x00FF00FF00FF00FF, 300, 200, .4, .1));
         FoundStore again = _store.Found;
         Assert.Equal(["1"], (await again.AlikeAsync(0xFF00FF00FF00FF03)).Select(a => a.Candidate.Id));
         Assert.Equal(["2"], (await again.AlikeAsync(0x00FF00FF00FF00FF)).Select(a => a.Candidate.Id));
         Assert.Empty(await again.AlikeAsync(0x0F0F0F0FF0F0F0F0));
         // A look that comes later is found by the same store, which has read its index already.
         await again.RememberAsync([Plate("arc", "3", "Mist")]);
-        await again.LookedAsync("arc", "3", new Look(0x0F0F0F0FF0F0F0F0, 300, 200, .4, .1));
+        await again.LookedAsync("arc", "3", new ThumbnailMetrics(0x0F0F0F0FF0F0F0F0, 300, 200, .4, .1));
         Assert.Equal(["3"], (await again.AlikeAsync(0x0F0F0F0FF0F0F0F0)).Select(a => a.Candidate.Id));
     }
 }

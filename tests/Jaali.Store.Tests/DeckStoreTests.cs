@@ -45,7 +45,9 @@ public sealed class DeckStoreTests : IDisposable
     private async Task<Deck> Saved(Deck deck, int from, DeckCommand command, string author = "")
     {
         Edited edited = _world.Do(deck, command);
-        Assert.True(await _store.Decks.SaveAsync(from, new EditToSave(EditWay.Do, author, null, command, edited)));
+        Assert.True(
+            await _store.Decks.SaveAsync(from, new EditToSave(EditDirection.Do, author, null, command, edited))
+        );
         return edited.Deck;
     }
 
@@ -58,7 +60,7 @@ public sealed class DeckStoreTests : IDisposable
         Deck deck = _world.Deck(3);
         foreach (ItemExample example in ItemKinds.All.SelectMany(k => k.Examples("a")))
             deck = _world.Do(deck, new AddItem(deck.Slides[1].Id, example.Made)).Deck;
-        deck = _world.Do(deck, new KeepPhoto(deck.Points[1].Id, "b")).Deck;
+        deck = _world.Do(deck, new AddToShortlist(deck.Points[1].Id, "b")).Deck;
         deck = _world.Do(deck, new SetNotes(deck.Slides[1].Id, "Say „low water“ — pause… 𝄞")).Deck;
         deck = _world.Do(deck, new SetCreditStyle(CreditPlace.EndOnly, true, "de")).Deck;
         await _store.Decks.CreateAsync(deck);
@@ -92,7 +94,7 @@ public sealed class DeckStoreTests : IDisposable
                     5 => new RemoveItem(slide.Id, item),
                     6 => new DuplicateSlide(slide.Id),
                     7 => new OrderItem(slide.Id, item, random.Next(4)),
-                    8 => new KeepPhoto(deck.Points[random.Next(deck.Points.Count)].Id, photo),
+                    8 => new AddToShortlist(deck.Points[random.Next(deck.Points.Count)].Id, photo),
                     9 => new ReplacePhoto(photo, "a"),
                     10 => new MoveSlide(slide.Id, random.Next(5)),
                     _ => new SetNotes(slide.Id, "note " + step),
@@ -167,10 +169,10 @@ public sealed class DeckStoreTests : IDisposable
         Deck two = await Saved(one, 1, new SetNotes(one.Slides[0].Id, "x"), "bo");
         Restore inverse = await _store.Decks.InverseAsync(two, 1);
         Edited back = _world.Do(two, inverse);
-        Assert.True(await _store.Decks.SaveAsync(2, new EditToSave(EditWay.Undo, "ada", 1, inverse, back)));
+        Assert.True(await _store.Decks.SaveAsync(2, new EditToSave(EditDirection.Undo, "ada", 1, inverse, back)));
         IReadOnlyList<LoggedEdit> log = await _store.Decks.LogAsync(deck.Id);
         Assert.Equal(
-            [(1, EditWay.Do, "ada"), (2, EditWay.Do, "bo"), (3, EditWay.Undo, "ada")],
+            [(1, EditDirection.Do, "ada"), (2, EditDirection.Do, "bo"), (3, EditDirection.Undo, "ada")],
             log.Select(e => (e.Revision, e.Way, e.Author))
         );
         Assert.Equal([null, null, 1], log.Select(e => e.Of));

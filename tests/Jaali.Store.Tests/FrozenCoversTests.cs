@@ -103,9 +103,9 @@ public sealed class FrozenCoversTests : IDisposable
         foreach (LoggedEdit edit in log.Reverse())
         {
             Restore restore = await _store.InverseAsync(now.Deck, edit.Revision);
-            string deed = await _store.DeedAsync(now.Deck, edit.Revision);
-            Assert.NotEqual("", deed);
-            if (deed == "hiding part of a photo")
+            string label = await _store.UndoLabelAsync(now.Deck, edit.Revision);
+            Assert.NotEqual("", label);
+            if (label == "hiding part of a photo")
                 hid++;
             var edited = Assert.IsType<Edited>(DeckEditor.Apply(now.Deck, restore, new Facts(_photos)));
             now = now with { Deck = edited.Deck };

@@ -130,6 +130,7 @@ public sealed class FrozenTests : IDisposable
     {
         var expected = (JsonObject)told.DeepClone();
         expected.Remove("shape");
+        expected["points"] = EarlierNames.Upgrade(expected["points"]);
         foreach (JsonNode? slide in expected["slides"]!.AsArray())
         {
             slide!.AsObject().Remove("label");
@@ -171,7 +172,7 @@ public sealed class FrozenTests : IDisposable
         JsonArray states = _told["states"]!.AsArray();
         StoredDeck now = (await _store.LoadAsync(id))!;
         var history = new History(await _store.LogAsync(id));
-        async Task StepAsync(EditWay way, HistoryStep step)
+        async Task StepAsync(EditDirection way, HistoryStep step)
         {
             Restore restore = await _store.InverseAsync(now.Deck, step.Revision!.Value);
             EditOutcome outcome = DeckEditor.Apply(now.Deck, restore, new Facts(_photos));
@@ -186,12 +187,12 @@ public sealed class FrozenTests : IDisposable
         {
             AssertTold(states[i]!, now.Deck);
             if (i > 0)
-                await StepAsync(EditWay.Undo, history.Undo("someone"));
+                await StepAsync(EditDirection.Undo, history.Undo("someone"));
         }
         Assert.Equal("nothing-to-undo", history.Undo("someone").Refusal!.Code);
         for (int i = 1; i < states.Count - 1; i++)
         {
-            await StepAsync(EditWay.Redo, history.Redo("someone"));
+            await StepAsync(EditDirection.Redo, history.Redo("someone"));
             AssertTold(states[i]!, now.Deck);
         }
         // And what was saved on the way is what is read.
@@ -221,14 +222,14 @@ public sealed class FrozenTests : IDisposable
             typeof(EditCue),
             typeof(MoveCue),
             typeof(RemoveCue),
-            typeof(TakeTurns),
+            typeof(SequencePhotos),
             typeof(ChangeGround),
             typeof(CarryItem),
-            typeof(LeadTo),
-            typeof(KeepRun),
-            typeof(ForgetRun),
-            typeof(AdoptRun),
-            typeof(SetRate),
+            typeof(SetLink),
+            typeof(AddRunThrough),
+            typeof(RemoveRunThrough),
+            typeof(ApplyRunThrough),
+            typeof(SetSpeakingRate),
             typeof(PlaceItem),
             typeof(OrderItem),
             typeof(DuplicateItem),
@@ -237,7 +238,7 @@ public sealed class FrozenTests : IDisposable
             typeof(MakeGround),
             typeof(OrderSlides),
             typeof(ArrangeItems),
-            typeof(LineUpItems),
+            typeof(AlignItems),
             typeof(SetShape),
             typeof(SetGrid),
             typeof(SetSlideGrid),
@@ -249,14 +250,14 @@ public sealed class FrozenTests : IDisposable
             typeof(PasteItems),
             typeof(RemoveItems),
             typeof(PlaceGrounds),
-            typeof(MergeItems),
-            typeof(SetHouse),
+            typeof(BlendPhotos),
+            typeof(SetHouseStyle),
             typeof(SetRoom),
-            typeof(SetWordsLook),
+            typeof(SetTextStyle),
             typeof(ReplaceFont),
             typeof(ReplaceWords),
-            typeof(LayOutSlide),
-            typeof(SetComing),
+            typeof(ApplyLayout),
+            typeof(SetTransition),
         ];
         Assert.Equal(DeckCommands.All.Count - later.Length, kinds.Count);
         Assert.Throws<FormatException>(() =>

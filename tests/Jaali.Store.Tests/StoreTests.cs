@@ -48,7 +48,7 @@ public sealed class StoreTests : IDisposable
         Restore undo = await store.InverseAsync(loaded.Deck, last);
         Edited back = _world.Do(loaded.Deck, undo);
         Assert.Equal(Json(a.Deck), Json(back.Deck));
-        Assert.True(await store.SaveAsync(2, new EditToSave(EditWay.Undo, "", last, undo, back)));
+        Assert.True(await store.SaveAsync(2, new EditToSave(EditDirection.Undo, "", last, undo, back)));
 
         store = Open();
         history = new History(await store.LogAsync(first.Id));
@@ -115,7 +115,7 @@ public sealed class StoreTests : IDisposable
         Assert.Empty(await Search("dune\" OR \"x"));
         Assert.Empty(await Search("* ( AND"));
         Assert.Equal("next", (await collections.ListAsync())[0].ResumptionToken);
-        await found.LookedAsync("arc", "2", new Look(0xF0F0, 100, 80, .5, .2));
+        await found.LookedAsync("arc", "2", new ThumbnailMetrics(0xF0F0, 100, 80, .5, .2));
         await found.HarvestAsync(
             "arc",
             [(Sheet("2", "Mist", "ridge"), "")],

@@ -15,6 +15,30 @@ public static class Outside
     /// <summary>A demo photo.</summary>
     public static string Photo(string name) => File("demo", "photos", name);
 
+    /// <summary>Fails where a document that is written from the code is not what the code says. Nothing is written but where
+    /// it is asked for: <c>./jaali docs</c> does.</summary>
+    public static void IsDocument(string text, params string[] parts)
+    {
+        string file = File(parts),
+            name = string.Join('/', parts);
+        string was = System.IO.File.Exists(file) ? System.IO.File.ReadAllText(file) : "";
+        if (was == text)
+            return;
+        if (Environment.GetEnvironmentVariable("JAALI_WRITE_DOCS") is not null)
+        {
+            Directory.CreateDirectory(Path.GetDirectoryName(file)!);
+            System.IO.File.WriteAllText(file, text);
+            return;
+        }
+        int at = was.Zip(text).TakeWhile(c => c.First == c.Second).Count();
+        throw new InvalidOperationException(
+            $"{name} is not what the code says, from “{Around(was)}” on, where the code says “{Around(text)}”. "
+                + "Write it anew with ./jaali docs, read what changed, and commit it."
+        );
+
+        string Around(string of) => of[Math.Min(at, of.Length)..Math.Min(of.Length, at + 60)].ReplaceLineEndings(" ");
+    }
+
     /// <summary>Runs a program and returns what it prints; fails loudly where it fails.</summary>
     public static string Run(string program, params string[] arguments)
     {

@@ -1,55 +1,18 @@
-import { expect, test, type Page } from '@playwright/test';
-import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
-import { standIns } from './world';
+import { join } from 'node:path';
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { expect, test, type Page } from './fixtures';
+import { ports } from './ports';
+import { OwnServer } from './server';
 
-const root = resolve(import.meta.dirname, '../..');
-const at = 'http://localhost:5193';
-let data = '';
-let server: ChildProcess | undefined;
-
-async function start() {
-  server = spawn(
-    'dotnet',
-    [
-      `${root}/artifacts/bin/Jaali.Server/release/Jaali.Server.dll`,
-      `--data=${data}`,
-      '--port=5193',
-      `--web=${root}/src/web/dist`,
-      `--collections=${root}/demo/collections.json`,
-      `--standins=${standIns}`,
-    ],
-    { stdio: 'ignore' },
-  );
-  for (let i = 0; i < 200; i++) {
-    if (
-      await fetch(`${at}/api/health`).then(
-        (r) => r.ok,
-        () => false,
-      )
-    )
-      return;
-    await new Promise((r) => setTimeout(r, 100));
-  }
-  throw new Error('The server did not start.');
-}
-
-const stop = () =>
-  new Promise<void>((done) => {
-    server!.once('exit', () => done());
-    server!.kill('SIGKILL');
-  });
+let own: OwnServer;
+let at = '';
 
 test.beforeEach(async () => {
-  data = mkdtempSync(join(tmpdir(), 'jaali-away-'));
-  await start();
+  own = new OwnServer(ports.away);
+  at = own.address;
+  await own.start();
 });
-test.afterEach(async () => {
-  await stop();
-  rmSync(data, { recursive: true });
-});
+test.afterEach(() => own.end());
 
 async function talk(page: Page, title: string, point: string) {
   await page.goto(at);
@@ -65,7 +28,7 @@ test('while the server is away what is written stays, is told to wait, and is th
   page,
 }) => {
   await talk(page, 'Away', 'Pebbles and stones');
-  await stop();
+  await own.kill();
   const title = page.getByRole('textbox', { name: 'Title', exact: true });
   await title.fill('Away and back');
   await page.keyboard.press('Enter');
@@ -74,7 +37,7 @@ test('while the server is away what is written stays, is told to wait, and is th
   await page.getByLabel('New points').fill('Fog');
   await page.getByRole('button', { name: /Add th/ }).click();
   await expect(page.getByText(/Your 2 edits wait here and are done once it is back/)).toBeVisible();
-  await start();
+  await own.start();
   await expect(page.getByText('Jaali is back. Everything is saved.')).toBeVisible();
   const id = page.url().split('/')[4];
   await expect
@@ -102,9 +65,9 @@ test('a photo whose file went bad is told in Credit and Give, and is taken again
   await page.locator('#candidate-0').focus();
   await page.keyboard.press('k');
   await expect(page.getByText('kept', { exact: true })).toBeVisible();
-  const deck = (await (await fetch(`${at}/api/decks/${id}`)).json()) as { points: { kept: string[] }[] };
-  const photo = deck.points[0]!.kept[0]!;
-  const blobs = join(data, 'blobs', photo.slice(0, 2));
+  const deck = (await (await fetch(`${at}/api/decks/${id}`)).json()) as { points: { shortlist: string[] }[] };
+  const photo = deck.points[0]!.shortlist[0]!;
+  const blobs = join(own.data, 'blobs', photo.slice(0, 2));
   const file = join(
     blobs,
     readdirSync(blobs).find((f) => f === photo)!,

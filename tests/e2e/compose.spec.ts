@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import justifiedLayout from 'justified-layout';
 import { newTalk, readDeck } from './world';
 
@@ -28,7 +28,7 @@ async function kept(page: Page, title: string, count: number) {
   await page.locator('#candidate-0').waitFor();
   for (let n = 0; n < count; n++) {
     await page.keyboard.press('k');
-    await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(n + 1);
+    await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(n + 1);
     await page.keyboard.press('ArrowRight');
   }
   await page.keyboard.press('3');

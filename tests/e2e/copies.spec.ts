@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { ports } from './ports';
+import { expect, test, type Page } from './fixtures';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -90,7 +91,7 @@ test('the demo talk leaves in every form and comes in again; a deck without cred
   await page.keyboard.press('Escape');
 
   // An empty Jaali elsewhere.
-  const own = new OwnServer(5195);
+  const own = new OwnServer(ports.own);
   await own.start();
   const context = await browser.newContext({ baseURL: own.address });
   const there = await context.newPage();

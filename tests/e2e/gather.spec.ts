@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './fixtures';
 import { readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { choosePoint, fault, newTalk, readDeck, standIns } from './world';
@@ -22,7 +22,7 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
 }) => {
   await context.grantPermissions(['clipboard-read', 'clipboard-write']);
   const id = await newTalk(page, 'Seven points', points);
-  const kept = async (i: number) => (await readDeck(page, id)).points[i]!.kept;
+  const kept = async (i: number) => (await readDeck(page, id)).points[i]!.shortlist;
   const strip = page.getByRole('list', { name: 'Collections' });
   await page.keyboard.press('2');
 
@@ -68,7 +68,7 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
   await expect(page.getByText(/10 photos taken in\. \d have something to settle\. One file is no photo/)).toBeVisible();
   const brought = await readDeck(page, id);
   const byTitle = Object.values(brought.photos);
-  expect(brought.points[3]!.kept).toHaveLength(10);
+  expect(brought.points[3]!.shortlist).toHaveLength(10);
   expect(byTitle.find((p) => p.title === 'Two fronts in nine days')).toMatchObject({
     maker: 'V. Brae',
     licence: 'CC BY 4.0',
@@ -115,7 +115,7 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
   await page.getByRole('button', { name: 'Adopt it' }).first().click();
   await expect.poll(async () => (await kept(5))[0]).not.toBe(copy);
   const original = await readDeck(page, id);
-  expect(original.photos[original.points[5]!.kept[0]!]).toMatchObject({
+  expect(original.photos[original.points[5]!.shortlist[0]!]).toMatchObject({
     title: 'Ridge after rain',
     maker: 'I. Marsh',
     unclear: false,
@@ -136,9 +136,9 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
 
   // Every point has its photos; every record is complete or flagged; every file is there and whole.
   const end = await readDeck(page, id);
-  expect(end.points.every((p) => p.kept.length > 0)).toBe(true);
+  expect(end.points.every((p) => p.shortlist.length > 0)).toBe(true);
   const collections = new Set<string>();
-  for (const p of end.points.flatMap((x) => x.kept).map((k) => end.photos[k]!)) {
+  for (const p of end.points.flatMap((x) => x.shortlist).map((k) => end.photos[k]!)) {
     if (!p.unclear) expect(p.licenceName, p.title).not.toBe('');
     if (!p.unclear && !/public domain|CC0|own photo/.test(p.licence)) expect(p.maker, p.title).not.toBe('');
     collections.add(p.collection);
@@ -158,8 +158,8 @@ test('a source that says something else later is kept beside what it said, and s
   await page.getByLabel('Address', { exact: true }).fill(`${standIns}/pages/mp-4002`);
   await page.getByRole('button', { name: 'Read it' }).click();
   await page.getByRole('button', { name: 'Keep it', exact: true }).click();
-  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
-  const photo = (await readDeck(page, id)).points[0]!.kept[0]!;
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(1);
+  const photo = (await readDeck(page, id)).points[0]!.shortlist[0]!;
   await page.getByRole('list', { name: 'Shortlist' }).getByRole('button').first().click();
   await page.getByRole('button', { name: 'Record', exact: true }).click();
   await page.getByRole('button', { name: 'Read the source again' }).click();
@@ -227,14 +227,14 @@ test('a download that breaks off goes on where it was, and can be tried again', 
   await expect(page.getByRole('button', { name: 'Take it again' })).toBeVisible();
   await fault('none');
   await page.getByRole('button', { name: 'Take it again' }).click();
-  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(1);
 });
 
 test('a pasted picture, a file dropped at another station, and a slow collection that holds up nobody', async ({
   page,
 }) => {
   const id = await newTalk(page, 'Other ways in', ['The ridge in the wind']);
-  const kept = async () => (await readDeck(page, id)).points[0]!.kept.length;
+  const kept = async () => (await readDeck(page, id)).points[0]!.shortlist.length;
   const send = (kind: 'paste' | 'drop', name: string, bytes: string) =>
     page.evaluate(
       ([kind, name, bytes]) => {

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import { PNG } from 'pngjs';
 import { expectSamePicture, expectSamePrint } from './compare';
 import { pageOf, pdfOf } from './pdf';
@@ -19,7 +19,7 @@ interface Placed {
 
 interface SlideOf {
   id: string;
-  arranged: string | null;
+  arrangement: string | null;
   items: { item: Placed }[];
 }
 
@@ -37,7 +37,7 @@ async function talk(page: Page, title: string, points: string[], keep: number) {
     await page.locator('#candidate-0').waitFor();
     for (let k = 0; k < (n === 0 ? keep : 1); k++) {
       await page.keyboard.press('k');
-      await expect.poll(async () => (await readDeck(page, id)).points[n]!.kept.length).toBe(k + 1);
+      await expect.poll(async () => (await readDeck(page, id)).points[n]!.shortlist.length).toBe(k + 1);
       await page.keyboard.press('ArrowRight');
     }
     if (n < points.length - 1) {
@@ -91,7 +91,7 @@ test('from kept photos to composed slides: six by one drop, a mosaic, an arch, a
   const proposals = page.getByRole('list', { name: /^Proposals/ }).getByRole('button');
   await expect.poll(() => proposals.count()).toBeGreaterThanOrEqual(6);
   await proposals.and(page.getByRole('button', { name: /^Every photo whole/ })).click();
-  await expect.poll(async () => (await slideOf(page, id, 1)).arranged).toBe('whole');
+  await expect.poll(async () => (await slideOf(page, id, 1)).arrangement).toBe('whole');
   const six = await framesOf(page, id, 1);
   // The ground was one of the six that were dropped, and stays one of them.
   expect(six.length).toBeGreaterThanOrEqual(6);
@@ -166,7 +166,7 @@ test('from kept photos to composed slides: six by one drop, a mosaic, an arch, a
   await expect.poll(async () => (await frame(page, id, 2)).straighten).toBeCloseTo(-3, 0);
 
   // Four photos lined up with equal gaps.
-  const four = (await readDeck(page, id)).points[0]!.kept.slice(0, 4);
+  const four = (await readDeck(page, id)).points[0]!.shortlist.slice(0, 4);
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'new slide' }).click();
   await expect.poll(async () => (await readDeck(page, id)).slides.length).toBe(8);

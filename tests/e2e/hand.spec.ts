@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import { resolve } from 'node:path';
 import { Hand } from './hand';
 import { newTalk, readDeck, readScenes } from './world';
@@ -121,7 +121,7 @@ test('by keys alone: every task of the README, without a pointer', async ({ page
   const filesAsked = page.waitForEvent('filechooser');
   await hand.press(page.getByRole('button', { name: 'Bring in files' }), 'Shift+Tab');
   await (await filesAsked).setFiles(photo);
-  await expect.poll(async () => (await readDeck(page, id)).points[5]!.kept.length).toBe(2);
+  await expect.poll(async () => (await readDeck(page, id)).points[5]!.shortlist.length).toBe(2);
   await hand.press(page.getByRole('button', { name: 'From an address' }), 'Shift+Tab');
   await expect(page.getByRole('dialog').getByRole('textbox').first()).toBeFocused();
   await hand.key('Escape');
@@ -413,7 +413,7 @@ test('what is blocked is told before a copy is made, with its slides; swapping k
     await page.keyboard.press(key);
     await page.waitForTimeout(900);
   }
-  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(2);
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(2);
   await page.keyboard.press('3');
   await page.getByRole('button', { name: /^Slide 2,/ }).click();
   await page.getByRole('button', { name: 'Tone', exact: true }).click();
@@ -441,7 +441,7 @@ test('what is blocked is told before a copy is made, with its slides; swapping k
   await page.keyboard.press('2');
   await page.getByRole('button', { name: 'Bring in files' }).click();
   await (await asked).setFiles(other);
-  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(3);
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(3);
   await page.keyboard.press('3');
   const places = page.getByRole('complementary', { name: 'Kept photos' }).getByRole('button', { name: /^Place / });
   await expect(places).toHaveCount(3);

@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import { choosePoint, demoDeck, edit, newTalk, readDeck, readScenes } from './world';
 
 const serious = async (page: Page) =>
@@ -35,7 +35,7 @@ test('six points and six presses of K make six credited slides, without a click'
   // One undo takes keeping and placing back.
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await readDeck(page, id)).slides.length).toBe(5);
-  expect((await readDeck(page, id)).points[5]!.kept).toEqual([]);
+  expect((await readDeck(page, id)).points[5]!.shortlist).toEqual([]);
 });
 
 test('two browsers that edit in turn and at once always show the same scenes', async ({ page, browser }) => {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './fixtures';
 import { execFileSync } from 'node:child_process';
 import { newTalk, readDeck, readScenes, said } from './world';
 
@@ -41,7 +41,7 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
     await expect(page.locator('#candidate-0')).toBeVisible();
     await page.getByRole('button', { name: wanted[i]! }).focus();
     await page.keyboard.press('k');
-    await expect.poll(async () => (await readDeck(page, id)).points[i]!.kept.length).toBe(1);
+    await expect.poll(async () => (await readDeck(page, id)).points[i]!.shortlist.length).toBe(1);
     await page.getByRole('button', { name: /^Shape:/ }).click();
     await page.getByRole('menuitemradio', { name: 'any shape' }).click();
   }

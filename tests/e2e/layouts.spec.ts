@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import { edit, newTalk, readDeck, readScenes, type Box } from './world';
 
 interface Words {

@@ -1,5 +1,5 @@
 import bezier from 'bezier-easing';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import { edit, newTalk, readDeck } from './world';
 
 const shown = (page: Page) => page.locator('[data-shown]');
@@ -59,7 +59,9 @@ test('six slides are given a dissolve at a walk in one action, and the show play
   await press('Set it', dialog);
   await expect(dialog).toHaveCount(0);
   const comings = async () =>
-    (await readDeck(page, id)).slides.map((s) => (s as unknown as { coming: { seconds: number } }).coming.seconds);
+    (await readDeck(page, id)).slides.map(
+      (s) => (s as unknown as { transition: { seconds: number } }).transition.seconds,
+    );
   await expect.poll(comings).toEqual([0, 1.5, 1.5, 1.5, 1.5, 1.5, 1.5, 0, 0]);
   expect(inputs).toBeLessThanOrEqual(6);
   await expect(page.getByRole('button', { name: 'comes in by melting, 1.5 s' })).toBeVisible();
@@ -89,7 +91,11 @@ test('a wipe and a push go as CSS and an independent curve say; at the end nothi
   const id = await newTalk(page, 'Ways', ['One', 'Two', 'Three']);
   const order = (await readDeck(page, id)).slides.map((s) => s.id);
   const way = (n: number, change: string, from: string, seconds = 0.4) =>
-    edit(page, id, { kind: 'set-coming', on: { ids: [order[n]], range: null }, coming: { change, from, seconds } });
+    edit(page, id, {
+      kind: 'set-transition',
+      on: { ids: [order[n]], range: null },
+      transition: { change, from, seconds },
+    });
   await way(1, 'push', 'bottom');
   await way(2, 'wipe', 'left');
   await way(3, 'throughPaper', 'left');

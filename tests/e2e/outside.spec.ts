@@ -1,5 +1,5 @@
 import { converter, parse, wcagContrast, wcagLuminance } from 'culori';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import LineBreaker from 'linebreak';
 import { kmeans } from 'ml-kmeans';
 import { PNG } from 'pngjs';
@@ -111,7 +111,7 @@ async function shown(page: Page, title: string, points: string[]) {
     await choosePoint(page, point);
     await page.locator('#candidate-0').click();
     await page.keyboard.press('k');
-    await expect.poll(async () => (await readDeck(page, id)).points[n]!.kept.length).toBe(1);
+    await expect.poll(async () => (await readDeck(page, id)).points[n]!.shortlist.length).toBe(1);
   }
   return id;
 }
@@ -119,7 +119,7 @@ async function shown(page: Page, title: string, points: string[]) {
 test('a palette stands for the colours of the photos as well as an independent k-means does', async ({ page }) => {
   const id = await shown(page, 'Palette', ['Winter storm', 'Dune', 'Sea dusk']);
   const house = await (await page.request.get(`/api/decks/${id}/palette`)).json();
-  const kept = (await readDeck(page, id)).points.map((p) => p.kept[0]!);
+  const kept = (await readDeck(page, id)).points.map((p) => p.shortlist[0]!);
   // Chromium decodes the photos.
   const rgb = await page.evaluate(async (ids) => {
     const all: number[][] = [];

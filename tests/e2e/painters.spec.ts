@@ -1,5 +1,5 @@
 import { AxeBuilder } from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './fixtures';
 import { PNG } from 'pngjs';
 import { expectSamePicture, likeness } from './compare';
 import { allNodes, demoDeck, edit as send, newTalk, readDeck, readScenes } from './world';
@@ -61,7 +61,7 @@ test('a photo that is cut to a shape, turned, toned and covered looks the same i
   const stones = page.getByRole('button', { name: /Storm beach, Long Ness/ });
   await stones.focus();
   await page.keyboard.press('k');
-  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(1);
   const slide = (await readDeck(page, id)).slides[1]!;
   const treat = async (change: object) => {
     const { ground } = (await readDeck(page, id)).slides[1]!;

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
+import { expect, test } from './fixtures';
 import { newTalk, readDeck, standIns } from './world';
 
 test('a licence of the page is offered, and holds for the photo once a person says so', async ({ page }) => {
@@ -15,8 +15,8 @@ test('a licence of the page is offered, and holds for the photo once a person sa
   await expect(dialog.getByText('not said of the photo')).toBeVisible();
   await expect(dialog.getByText(/The page it stands in is under CC .*It does not say that the photo is/)).toBeVisible();
   await dialog.getByRole('button', { name: 'Keep it, to settle later' }).click();
-  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
-  const photo = (await readDeck(page, id)).points[0]!.kept[0]!;
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(1);
+  const photo = (await readDeck(page, id)).points[0]!.shortlist[0]!;
   await page.getByRole('list', { name: 'Shortlist' }).getByRole('button').first().click();
   await page.getByRole('button', { name: 'Settle', exact: true }).click();
   await page.getByLabel('Maker', { exact: true }).fill('Nell Ayre');
@@ -43,7 +43,7 @@ test('of a page with several pictures one is chosen, and a second from the same 
     await dialog.getByRole('button', { name: new RegExp(`^Picture ${n}:`) }).click();
     await dialog.getByRole('button', { name: /^Keep it/ }).click();
     await expect(dialog).toBeHidden();
-    await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(n / 2);
+    await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(n / 2);
   }
 });
 
@@ -63,8 +63,8 @@ test('a feed and a manifest are read from their addresses; a choice of licences 
     dialog.getByText('The source lets you choose: GFDL 1.3 or CC BY-SA 3.0. Nobody has chosen.'),
   ).toBeVisible();
   await dialog.getByRole('button', { name: 'Keep it, to settle later' }).click();
-  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
-  const photo = (await readDeck(page, id)).points[0]!.kept[0]!;
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(1);
+  const photo = (await readDeck(page, id)).points[0]!.shortlist[0]!;
   await page.getByRole('list', { name: 'Shortlist' }).getByRole('button').first().click();
   await page.getByRole('button', { name: 'Settle', exact: true }).click();
   await page
@@ -105,9 +105,9 @@ test('files of every format that can be decoded come in; the others are named', 
   await drop('small.bmp');
   await expect(page.getByText(/This is a BMP picture, which Jaali cannot decode. Save it as JPEG/)).toBeVisible();
   await drop('fog.tiff');
-  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(1);
   // It is shown, and it is in the PDF.
-  const photo = (await readDeck(page, id)).points[0]!.kept[0]!;
+  const photo = (await readDeck(page, id)).points[0]!.shortlist[0]!;
   const shown = await page.request.get(`/iiif/${photo}/full/320,/0/default.jpg`);
   expect(shown.status()).toBe(200);
 });

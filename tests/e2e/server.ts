@@ -1,10 +1,8 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import type { ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
-import { standIns } from './world';
-
-const root = resolve(import.meta.dirname, '../..');
+import { join } from 'node:path';
+import { answers, demoArguments, root, start } from './fixtures';
 
 /** A server of one's own, that can be killed in the middle of something and started again on the same data. */
 export class OwnServer {
@@ -18,25 +16,16 @@ export class OwnServer {
   }
 
   async start(demo = false) {
-    this.running = spawn(
-      'dotnet',
+    this.running = await start(
+      'Jaali.Server',
       [
-        `${root}/artifacts/bin/Jaali.Server/release/Jaali.Server.dll`,
         `--data=${this.data}`,
         `--port=${this.port}`,
-        `--web=${root}/src/web/dist`,
-        `--collections=${root}/demo/collections.json`,
-        `--standins=${standIns}`,
+        ...demoArguments,
         ...(demo ? [`--demo=${root}/demo/talk.json`] : []),
       ],
-      { stdio: 'ignore' },
+      answers(`${this.address}/api/health`),
     );
-    for (let i = 0; i < 300; i++) {
-      const there = await fetch(`${this.address}/api/health`).catch(() => null);
-      if (there?.ok) return;
-      await new Promise((r) => setTimeout(r, 200));
-    }
-    throw new Error('The server did not come.');
   }
 
   /** At once, as if the machine had lost its power. */

@@ -51,9 +51,9 @@ try {
   for (const [n, { item }] of copy.items.filter((i) => i.item.kind === 'frame').entries())
     await edit({ kind: 'place-item', slideId: copy.id, itemId: item.id, rect: place(n, 5) });
   await edit({
-    kind: 'set-coming',
+    kind: 'set-transition',
     on: { ids: [copy.id], range: null },
-    coming: { change: 'carry', seconds: 1.5, from: 'right' },
+    transition: { change: 'carry', seconds: 1.5, from: 'right' },
   });
 
   for (let round = 0; round < 3; round++) {

@@ -1,5 +1,6 @@
 import bezier from 'bezier-easing';
-import { expect, test, type BrowserContext, type Page } from '@playwright/test';
+import { ports } from './ports';
+import { expect, test, type BrowserContext, type Page } from './fixtures';
 import { demoDeck, edit, newTalk, readDeck } from './world';
 import { pagesOf } from './pdf';
 import { OwnServer } from './server';
@@ -8,7 +9,7 @@ interface Cue {
   id: string;
   act: string;
   itemId: string | null;
-  turns: string[] | null;
+  sequence: string[] | null;
 }
 
 type Full = {
@@ -62,7 +63,7 @@ test('four photos come forward in turn by one action, with one move kept, and th
   expect(inputs).toBe(1);
   const cues = (await full(page, id)).slides[1]!.cues;
   expect(cues).toHaveLength(1);
-  const turns = cues[0]!.turns!;
+  const turns = cues[0]!.sequence!;
   expect(turns).toHaveLength(4);
   // A second time is refused in words.
   await page.getByRole('button', { name: 'Photos come forward in turn', exact: true }).click();
@@ -94,7 +95,7 @@ test('four photos come forward in turn by one action, with one move kept, and th
 
   // A photo less: the turns follow, and the notice says what went only where a move is gone.
   await edit(page, id, { kind: 'remove-item', slideId: slide, itemId: turns[0]! });
-  expect((await full(page, id)).slides[1]!.cues[0]!.turns).toHaveLength(3);
+  expect((await full(page, id)).slides[1]!.cues[0]!.sequence).toHaveLength(3);
 
   // Title, four states of the slide with three turns and its start, the slide after, the credits.
   expect(await pagesOf(page, id, true)).toBe(1 + 5 + 1 + 1);
@@ -328,9 +329,9 @@ test('the show takes the keys of clickers, numbers, black, white and light; link
     rect: { x: 200, y: 700, width: 800, height: 200 },
   });
   const words = (await full(page, id)).slides[1]!.items.at(-1)!.item.id;
-  await edit(page, id, { kind: 'lead-to', slideId: order[1], itemId: words, leads: 'mailto:shore@example.org' });
+  await edit(page, id, { kind: 'set-link', slideId: order[1], itemId: words, link: 'mailto:shore@example.org' });
   const title = (await full(page, id)).slides[2]!.items.at(-1)!.item.id;
-  await edit(page, id, { kind: 'lead-to', slideId: order[2], itemId: title, leads: 'slide:previous' });
+  await edit(page, id, { kind: 'set-link', slideId: order[2], itemId: title, link: 'slide:previous' });
   await show(page, id, order[0]!);
   const at = (n: number) => expect(page.locator(`[data-page="${n}"]`)).toHaveCount(1);
   // Names as UI Events KeyboardEvent key Values have them.
@@ -484,7 +485,7 @@ test('two podiums, a show and another machine keep in step; a run-through is ado
 });
 
 test.describe('without a server', () => {
-  const server = new OwnServer(5195);
+  const server = new OwnServer(ports.own);
   test.beforeAll(async () => {
     test.setTimeout(180_000);
     await server.start(true);
@@ -624,9 +625,9 @@ test.describe('without a server', () => {
     }
     expect(inputs).toBe(7);
     const comings = (await readDeck(page, id)) as unknown as {
-      slides: { coming: { change: string; seconds: number } }[];
+      slides: { transition: { change: string; seconds: number } }[];
     };
-    expect(comings.slides.map((s) => `${s.coming.change} ${s.coming.seconds}`).slice(1, 7)).toEqual([
+    expect(comings.slides.map((s) => `${s.transition.change} ${s.transition.seconds}`).slice(1, 7)).toEqual([
       'dissolve 1.5',
       'dissolve 1.5',
       'carry 1.5',

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test';
+import { expect, test } from './fixtures';
 import { fault, newTalk, readDeck } from './world';
 
 test.afterEach(() => fault('none'));
@@ -57,7 +57,7 @@ test('what is not openly licensed is hidden, counted, shown on request, and not 
   const closed = page.getByRole('button', { name: /Squall line over the sound, Shoreline Stock, for sale/ });
   await closed.focus();
   await page.keyboard.press('k');
-  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(1);
   await page.keyboard.press('3');
   await page.getByRole('button', { name: /^Slide 2,/ }).click();
   await page.getByRole('button', { name: 'Place Squall line over the sound' }).click();

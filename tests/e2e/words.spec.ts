@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Page } from './fixtures';
 import { PNG } from 'pngjs';
 import { expectSamePicture, expectSamePrint } from './compare';
 import { pageOf, pdfOf } from './pdf';
@@ -160,7 +160,7 @@ test('a title over a busy photo comes to read well in a daylight room, with what
   await page.keyboard.press('2');
   await page.locator('#candidate-0').waitFor();
   await page.keyboard.press('k');
-  await expect.poll(async () => (await readDeck(page, id)).points[0]!.kept.length).toBe(1);
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(1);
   const slide = (await readDeck(page, id)).slides.find((s) => s.kind === 'point')!;
   await edit(page, id, {
     kind: 'add-item',

@@ -1,6 +1,7 @@
+import { ports } from './ports';
 import { request, type Page } from '@playwright/test';
 
-export const standIns = 'http://127.0.0.1:5191';
+export const standIns = `http://127.0.0.1:${ports.standIns}`;
 
 /** Switches a trouble of a simulated collection, or of "all", on or, with "none", off. */
 export async function fault(kind: string, collection = 'commons') {
@@ -11,7 +12,7 @@ export async function fault(kind: string, collection = 'commons') {
 }
 
 export interface Deck {
-  points: { id: string; wording: string; kept: string[] }[];
+  points: { id: string; wording: string; shortlist: string[] }[];
   photos: Record<
     string,
     {

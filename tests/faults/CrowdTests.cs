@@ -4,7 +4,6 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
-using Jaali.Server;
 using Jaali.Testing;
 using Microsoft.AspNetCore.SignalR.Client;
 
@@ -260,7 +259,7 @@ public sealed class CrowdTests
                     }
                 })
         );
-        Assert.True(seen[200] >= Core.Limits.ComingIn.Burst, $"{seen[200]} answers");
+        Assert.True(seen[200] >= Core.Limits.Incoming.Burst, $"{seen[200]} answers");
         Assert.True(seen[429] > 0);
         Assert.Equal("1", wait);
         await Task.Delay(1500);
@@ -275,7 +274,7 @@ public sealed class CrowdTests
         await server.ReadyAsync();
         (string deck, string[] points) = await server.TalkAsync("Live", "One");
         await using HubConnection socket = new HubConnectionBuilder()
-            .WithUrl($"http://localhost:5484/live", o => o.Headers.Add(Guard.Header, "1"))
+            .WithUrl($"http://localhost:5484/live", o => o.Headers.Add(OriginGuard.Header, "1"))
             .Build();
         await socket.StartAsync();
         for (int n = 0; n < 200; n++)
@@ -293,7 +292,7 @@ public sealed class CrowdTests
             }
         );
         Assert.Equal(2, (await told.Task.WaitAsync(TimeSpan.FromSeconds(5))).GetProperty("revision").GetInt32());
-        for (int n = 1; n < Core.Limits.ComingIn.LiveDecks; n++)
+        for (int n = 1; n < Core.Limits.Incoming.LiveDecks; n++)
             Assert.True(
                 await socket.InvokeAsync<bool>("Join", Guid.Parse((await server.TalkAsync($"T{n}", "One")).Deck))
             );

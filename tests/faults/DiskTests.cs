@@ -138,7 +138,7 @@ public sealed class DiskTests
                 {
                     kind = "place-ground",
                     slideId = slide.GetProperty("id").GetString(),
-                    photoId = point.GetProperty("kept")[0].GetString(),
+                    photoId = point.GetProperty("shortlist")[0].GetString(),
                 }
             );
         }

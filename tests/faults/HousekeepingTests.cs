@@ -1,6 +1,5 @@
 using System.Net.Http.Json;
 using System.Text.Json;
-using Jaali.Server;
 using Jaali.Store;
 using Jaali.Testing;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -20,7 +19,7 @@ public sealed class HousekeepingTests : IDisposable
     {
         _factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b.UseSetting("data", _folder.Path));
         _client = _factory.CreateClient();
-        _client.DefaultRequestHeaders.Add(Guard.Header, "1");
+        _client.DefaultRequestHeaders.Add(OriginGuard.Header, "1");
     }
 
     private T Get<T>()
@@ -106,7 +105,7 @@ public sealed class HousekeepingTests : IDisposable
         File.Delete(Directory.GetFiles(_folder.File("copies")).Order(StringComparer.Ordinal).Last());
         await Get<Housekeeping>().OnceAsync();
         string[] copies = [.. Directory.GetFiles(_folder.File("copies")).Order(StringComparer.Ordinal)];
-        Assert.Equal(Core.Limits.Kept.Copies, copies.Length);
+        Assert.Equal(Core.Limits.Retention.Copies, copies.Length);
         Assert.Contains("2026-01-04", copies[0], StringComparison.Ordinal);
         // While a damaged database lies aside, it may still speak of what looks like nobody's.
         Old(_folder.File("damaged/jaali-1.db"));

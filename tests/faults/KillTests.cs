@@ -53,7 +53,7 @@ public sealed class KillTests
             last = there;
             string[] kept =
             [
-                .. now.GetProperty("points")[0].GetProperty("kept").EnumerateArray().Select(k => k.GetString()!),
+                .. now.GetProperty("points")[0].GetProperty("shortlist").EnumerateArray().Select(k => k.GetString()!),
             ];
             Assert.Empty(photos.Keys.Except(kept));
             foreach (string id in kept.OrderBy(_ => random.Next()).Take(4))

@@ -2,7 +2,6 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Net.Http.Json;
 using System.Text.Json;
-using Jaali.Server;
 using Jaali.Testing;
 
 namespace Jaali.Faults.Tests;
@@ -17,7 +16,7 @@ internal sealed class ServerProcess : IDisposable
     {
         (_process, Port) = (process, port);
         Http = new HttpClient { BaseAddress = new Uri($"http://localhost:{port}"), Timeout = TimeSpan.FromMinutes(2) };
-        Http.DefaultRequestHeaders.Add(Guard.Header, "1");
+        Http.DefaultRequestHeaders.Add(OriginGuard.Header, "1");
     }
 
     /// <summary>True for long runs: more kills, more clients, more inputs.</summary>

@@ -2,7 +2,6 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
-using Jaali.Server;
 using Jaali.Testing;
 using Microsoft.AspNetCore.Mvc.Testing;
 
@@ -52,7 +51,7 @@ public sealed class WalkTests : IDisposable
     {
         _factory = new WebApplicationFactory<Program>().WithWebHostBuilder(b => b.UseSetting("data", _folder.Path));
         _client = _factory.CreateClient();
-        _client.DefaultRequestHeaders.Add(Guard.Header, "1");
+        _client.DefaultRequestHeaders.Add(OriginGuard.Header, "1");
         _client.Timeout = TimeSpan.FromSeconds(60);
     }
 

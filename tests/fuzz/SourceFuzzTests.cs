@@ -176,7 +176,7 @@ public sealed class SourceFuzzTests
                     """{"kind":"edit-point","pointId":"0190a5b2-0000-7000-8000-000000000001","wording":"x","seconds":30.5,"searchWords":["a"],"facts":[{"text":"t","reference":"r"}]}"""
                 ),
                 U(
-                    """{"kind":"set-use","use":{"publicTalk":true,"recorded":false,"handedOn":true,"commercial":false}}"""
+                    """{"kind":"set-declared-use","use":{"publicTalk":true,"recorded":false,"handedOn":true,"commercial":false}}"""
                 ),
             ],
             b =>

@@ -1,12 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-using Jaali.Core.Scenes;
-using Jaali.Core.Typesetting;
-
 namespace Jaali.Core.Composing;
 
 /// <summary>The credit of a slide's photos, in a calm corner, in an ink that reads.</summary>
@@ -33,7 +24,7 @@ internal static class CreditLine
         if (style.Place == CreditPlace.EndOnly || shown.Length == 0)
             return;
         Credit credit = SlideCredits.Compose(
-            [.. shown.Select(s => new Placed(s.Photo.Rights, s.Use.Changes, s.Use.Rect))],
+            [.. shown.Select(s => new PlacedPhoto(s.Photo.Rights, s.Use.Changes, s.Use.Rect))],
             scene.Bounds,
             style.Language
         );
@@ -42,7 +33,7 @@ internal static class CreditLine
         double side = scene.House.MarginX;
         Paragraph[] words = [credit.Paragraph()];
         SetText set = Lines(1);
-        WordsRoom room = RoomOf(set);
+        TextExtent room = RoomOf(set);
         Spot wanted = shown.Select(s => s.Use.CreditSpot).FirstOrDefault(s => s is not (Spot.Auto or Spot.Placed));
         FoundSpot spot = Under(scene, shown[0].Use.Rect, room) ?? Placed(room);
         // A credit across the edge of a photo is broken into shorter lines until it stands clear of it.
@@ -66,7 +57,7 @@ internal static class CreditLine
         SlideRect box = spot.Box;
         LightSample under = scene.Backdrop.Light(box.Grown(4));
         Ink ink = Ink.WithPlate(under, Contrast.SmallWords, scene.Inks, scene.Deck.Room);
-        if (scene.House.Look(WordsRole.Credit).Ink is { } own)
+        if (scene.House.StyleOf(WordsRole.Credit).Ink is { } own)
             ink = Own(own, ink, under, scene.Deck.Room);
         List<SceneNode> nodes = [];
         if (ink.PlateStrength > 0)
@@ -88,9 +79,9 @@ internal static class CreditLine
 
         SetText Lines(double share) => Typesetter.Break(words, how, share * (scene.Bounds.Width - 2 * side), fonts);
 
-        WordsRoom RoomOf(SetText set) => new(set.Width, set.Height, side, scene.House.CreditMargin - Lift);
+        TextExtent RoomOf(SetText set) => new(set.Width, set.Height, side, scene.House.CreditMargin - Lift);
 
-        FoundSpot Placed(WordsRoom needs) =>
+        FoundSpot Placed(TextExtent needs) =>
             wanted == Spot.Auto
                 ? SpotFinder.Foot(scene.Around, needs, Contrast.SmallWords)
                 : SpotFinder.Corner(scene.Around, needs, Contrast.SmallWords, [wanted]);
@@ -111,7 +102,7 @@ internal static class CreditLine
     }
 
     // Below the photo, at its left edge, where the slide leaves room for it.
-    private static FoundSpot? Under(Composition scene, SlideRect photo, WordsRoom room)
+    private static FoundSpot? Under(Composition scene, SlideRect photo, TextExtent room)
     {
         if (scene.Deck.Style.Place != CreditPlace.UnderPhoto || scene.Bounds.Bottom - photo.Bottom < room.Height + 12)
             return null;

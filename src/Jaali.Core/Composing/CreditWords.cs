@@ -1,6 +1,3 @@
-using Jaali.Core.Rights;
-using Jaali.Core.Typesetting;
-
 namespace Jaali.Core.Composing;
 
 /// <summary>Credits as words that can be set.</summary>
@@ -11,5 +8,5 @@ internal static class CreditWords
 
     /// <summary>Stretches of a credit as one paragraph, with their links.</summary>
     internal static Paragraph Paragraph(IEnumerable<CreditSpan> spans) =>
-        new([.. spans.Select(s => new Run(s.Text, Link: s.Href))]);
+        new([.. spans.Select(s => new TextRun(s.Text, Link: s.Href))]);
 }

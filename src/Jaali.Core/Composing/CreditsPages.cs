@@ -1,9 +1,4 @@
 using System.Globalization;
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-using Jaali.Core.Ledgers;
-using Jaali.Core.Rights;
-using Jaali.Core.Scenes;
 
 namespace Jaali.Core.Composing;
 

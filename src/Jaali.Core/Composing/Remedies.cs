@@ -1,10 +1,4 @@
 using System.Globalization;
-using Jaali.Core.Decks;
-using Jaali.Core.Editing;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Scenes;
 
 namespace Jaali.Core.Composing;
 
@@ -34,7 +28,7 @@ public static class Remedies
             Offer(
                 RemedyKind.Size,
                 string.Create(CultureInfo.InvariantCulture, $"set them {size:0} units high"),
-                Look(new WordsLook(Size: size, Grows: false))
+                Look(new TextStyle(Size: size, Grows: false))
             );
         }
         if (now.Readable != Readable.Well)
@@ -48,14 +42,14 @@ public static class Remedies
             Offer(
                 RemedyKind.Shadow,
                 "lay a shadow under the letters",
-                Look(new WordsLook(Shadow: Math.Min(80, Math.Round(.12 * size))))
+                Look(new TextStyle(Shadow: Math.Min(80, Math.Round(.12 * size))))
             );
             SofterGround();
             Plates();
         }
         return [.. found.OrderBy(r => r.After.Readable != Readable.Well).ThenBy(r => r.Kind)];
 
-        EditItem Look(WordsLook look) => new(slideId, itemId, new WordsEdit(Look: look));
+        EditItem Look(TextStyle look) => new(slideId, itemId, new WordsEdit(Style: look));
 
         // True where it was offered and is enough.
         bool Offer(RemedyKind kind, string sentence, DeckCommand command)
@@ -81,7 +75,7 @@ public static class Remedies
             (DeckCommand Command, WordsReading After, string Ink)? best = null;
             foreach (string ink in deck.House.Palette)
             {
-                EditItem command = Look(new WordsLook(Ink: ink));
+                EditItem command = Look(new TextStyle(Ink: ink));
                 if (After(command) is { } after && (best is null || after.Ratio > best.Value.After.Ratio))
                     best = (command, after, ink);
             }
@@ -127,7 +121,7 @@ public static class Remedies
                 if (others.Any(o => o.Grown(24).Overlaps(place)) || !SpotFinder.StandsClear(around, place))
                     continue;
                 LightSample under = around.Under.Light(place);
-                double ratio = words.Look?.Ink is { } own
+                double ratio = words.Style?.Ink is { } own
                     ? under.WorstTenth(Luminance.Of(own))
                     : Ink.Best(under, below.Inks).Ratio;
                 bool onSubject = around.Subjects.Any(s => place.Grown(40).Contains(s));
@@ -223,17 +217,17 @@ public static class Remedies
         {
             int low = 1,
                 high = 20;
-            if (!Offer(RemedyKind.Plate, "put a plate under them", Look(new WordsLook(Plate: 1))))
+            if (!Offer(RemedyKind.Plate, "put a plate under them", Look(new TextStyle(Plate: 1))))
                 return;
             while (low < high)
             {
                 int middle = (low + high) / 2;
-                if (After(Look(new WordsLook(Plate: middle / 20.0))) is { Readable: Readable.Well })
+                if (After(Look(new TextStyle(Plate: middle / 20.0))) is { Readable: Readable.Well })
                     high = middle;
                 else
                     low = middle + 1;
             }
-            Offer(RemedyKind.Plate, "put a plate under them", Look(new WordsLook(Plate: low / 20.0)));
+            Offer(RemedyKind.Plate, "put a plate under them", Look(new TextStyle(Plate: low / 20.0)));
         }
     }
 

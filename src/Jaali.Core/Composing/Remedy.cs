@@ -1,6 +1,3 @@
-using Jaali.Core.Editing;
-using Jaali.Core.Legibility;
-
 namespace Jaali.Core.Composing;
 
 /// <summary>What may be done so that words read.</summary>

@@ -1,7 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-using Jaali.Core.Scenes;
-
 namespace Jaali.Core.Composing;
 
 /// <summary>Turns slides into scenes. A pure function of the deck and the facts about its photos; what an item looks
@@ -13,11 +9,6 @@ public static class SceneBuilder
     public static IReadOnlyList<Scene> Build(Deck deck, Slide slide, ISceneFacts facts) =>
         slide.Kind == SlideKind.Credits ? CreditsPages.Build(deck, slide, facts) : [One(deck, slide, facts)];
 
-    /// <summary>All scenes of a deck, in order. Slides are independent of each other, and are composed at the same
-    /// time.</summary>
-    public static IReadOnlyList<Scene> BuildAll(Deck deck, ISceneFacts facts) =>
-        [.. deck.Slides.AsParallel().AsOrdered().Select(s => Build(deck, s, facts)).AsSequential().SelectMany(s => s)];
-
     /// <summary>What one item tells of itself when the slide is composed so far; null where it tells nothing.</summary>
     internal static ScenePart? Part(Deck deck, Slide slide, Guid itemId, ISceneFacts facts)
     {
@@ -25,7 +16,7 @@ public static class SceneBuilder
             return null;
         Composition scene = Below(deck, slide, item, facts);
         scene.Item(item, () => ItemKinds.Of(item).Compose(item, scene));
-        return scene.Told.FirstOrDefault(p => p.ItemId == itemId);
+        return scene.Parts.FirstOrDefault(p => p.ItemId == itemId);
     }
 
     /// <summary>A slide with everything that lies below an item, for finding where and how it reads.</summary>
@@ -43,7 +34,7 @@ public static class SceneBuilder
         foreach (Item item in slide.Items)
         {
             scene.Item(item, () => ItemKinds.Of(item).Compose(item, scene));
-            if (item.Leads is { } leads && Leading.On(deck, slide, leads) is { } to)
+            if (item.Link is { } leads && LinkTarget.On(deck, slide, leads) is { } to)
                 scene.Link(new(item.At.Rect, to, ItemKinds.Of(item).Describe(item, new(deck, slide, facts))));
         }
         CreditLine.Add(scene);

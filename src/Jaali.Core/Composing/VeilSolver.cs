@@ -1,8 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-
 namespace Jaali.Core.Composing;
 
 /// <summary>A veil that is enough for some words.</summary>

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 
 namespace Jaali.Core.Decks;
@@ -20,7 +19,7 @@ public enum CueAct
 }
 
 /// <summary>How a cue does it.</summary>
-public enum CueWay
+public enum CueEffect
 {
     /// <summary>At once.</summary>
     Appear,
@@ -64,41 +63,41 @@ public enum CueStart
 /// <param name="Id">Identity, once on each slide.</param>
 /// <param name="Act">What it does.</param>
 /// <param name="ItemId">The thing; null where several take turns.</param>
-/// <param name="Way">How.</param>
+/// <param name="Effect">How.</param>
 /// <param name="Start">What sets it going.</param>
-/// <param name="Seconds">How long it takes, 0 to <see cref="Coming.Longest"/>.</param>
-/// <param name="Delay">How long after that which sets it going, 0 to <see cref="Coming.Longest"/> seconds.</param>
+/// <param name="Seconds">How long it takes, 0 to <see cref="Transition.Longest"/>.</param>
+/// <param name="Delay">How long after that which sets it going, 0 to <see cref="Transition.Longest"/> seconds.</param>
 /// <param name="PartByPart">Its parts do it one by one: paragraphs of words, parts of a table.</param>
-/// <param name="Turns">Things that take turns, in order; null where one thing is named.</param>
+/// <param name="Sequence">Things that take turns, in order; null where one thing is named.</param>
 /// <param name="Newcomers">Photos that come onto the slide later take their turn too, at the end.</param>
 public sealed record Cue(
     Guid Id,
     CueAct Act,
     Guid? ItemId = null,
-    CueWay Way = CueWay.Dissolve,
+    CueEffect Effect = CueEffect.Dissolve,
     CueStart Start = CueStart.OnPress,
-    double Seconds = Coming.Brisk,
+    double Seconds = Transition.Brisk,
     double Delay = 0,
     bool PartByPart = false,
-    ImmutableList<Guid>? Turns = null,
+    ImmutableList<Guid>? Sequence = null,
     bool Newcomers = false
 )
 {
     /// <summary>The things that it names.</summary>
     [JsonIgnore]
-    public IEnumerable<Guid> Things => Turns ?? (ItemId is { } one ? [one] : (IEnumerable<Guid>)[]);
+    public IEnumerable<Guid> Things => Sequence ?? (ItemId is { } one ? [one] : (IEnumerable<Guid>)[]);
 
     /// <summary>The ways there are for what is done.</summary>
-    public static IReadOnlyList<CueWay> WaysOf(CueAct act) =>
+    public static IReadOnlyList<CueEffect> WaysOf(CueAct act) =>
         act switch
         {
-            CueAct.ComesIn or CueAct.GoesOut => Enum.GetValues<CueWay>(),
-            CueAct.StandsOut => [CueWay.Dissolve, CueWay.Appear, CueWay.Grow],
-            _ => [CueWay.Grow],
+            CueAct.ComesIn or CueAct.GoesOut => Enum.GetValues<CueEffect>(),
+            CueAct.StandsOut => [CueEffect.Dissolve, CueEffect.Appear, CueEffect.Grow],
+            _ => [CueEffect.Grow],
         };
 
     /// <summary>The cue with a way that there is for what it does.</summary>
-    public Cue Sound() => WaysOf(Act).Contains(Way) ? this : this with { Way = WaysOf(Act)[0] };
+    public Cue Sound() => WaysOf(Act).Contains(Effect) ? this : this with { Effect = WaysOf(Act)[0] };
 
     /// <summary>The things of a slide whose parts move one by one, as one text.</summary>
     public static string PartByPartOf(Slide slide) =>
@@ -107,20 +106,20 @@ public sealed record Cue(
     /// <summary>What is wrong with it on a slide, or null.</summary>
     public Refusal? Fault(Slide slide)
     {
-        if (Seconds is not (>= 0 and <= Coming.Longest) || Delay is not (>= 0 and <= Coming.Longest))
+        if (Seconds is not (>= 0 and <= Transition.Longest) || Delay is not (>= 0 and <= Transition.Longest))
             return new(
                 "bad-duration",
-                $"A move takes 0 to {Coming.Longest} seconds, and waits as long at most. Give a time between."
+                $"A move takes 0 to {Transition.Longest} seconds, and waits as long at most. Give a time between."
             );
-        if (!WaysOf(Act).Contains(Way))
+        if (!WaysOf(Act).Contains(Effect))
             return new("bad-way", "There is no such way for this move. Choose one that is offered.");
-        if ((Act == CueAct.InTurn) != (Turns is not null) || (Turns is null) != (ItemId is not null))
+        if ((Act == CueAct.InTurn) != (Sequence is not null) || (Sequence is null) != (ItemId is not null))
             return new("no-thing", "A move names what moves. Choose a thing on the slide.");
         if (Things.Any(t => slide.Item(t) is null))
             return new("no-item", "What should move is no longer on the slide. Choose another thing.");
-        if (Act == CueAct.InTurn && (Turns!.IsEmpty || Turns.Distinct().Count() != Turns.Count))
+        if (Act == CueAct.InTurn && (Sequence!.IsEmpty || Sequence.Distinct().Count() != Sequence.Count))
             return new("no-turns", "At least one thing takes its turn, and each once. Choose the things again.");
-        return Act == CueAct.InTurn && Turns!.Any(t => slide.Item(t)!.At.IsGround)
+        return Act == CueAct.InTurn && Sequence!.Any(t => slide.Item(t)!.At.IsGround)
             ? new("ground-in-turn", "The ground lies under everything and cannot come forward. Make it a frame first.")
             : null;
     }

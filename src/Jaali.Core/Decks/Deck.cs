@@ -1,9 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
 
 namespace Jaali.Core.Decks;
 
@@ -99,13 +94,13 @@ public sealed record Deck(
     public const double UsualWordsPerMinute = 130;
 
     /// <summary>Run-throughs that were kept, the latest last.</summary>
-    public ImmutableList<RunThrough> Runs { get; init; } = [];
+    public ImmutableList<RunThrough> RunThroughs { get; init; } = [];
 
     /// <summary>The grid of a slide: its own, else the deck's.</summary>
     public SlideGrid GridOf(Slide slide) => slide.OwnGrid ?? Grid;
 
     /// <summary>How a slide comes in: as was chosen for it, else as the house has it.</summary>
-    public Coming ComingOf(Slide slide) => slide.OwnComing ?? House.Coming;
+    public Transition TransitionOf(Slide slide) => slide.OwnTransition ?? House.Transition;
 
     /// <summary>The opening, then the points.</summary>
     [JsonIgnore]
@@ -124,19 +119,19 @@ public sealed record Deck(
     public Slide? Slide(Guid id) => PlaceOf(id) is >= 0 and int at ? Slides[at] : null;
 
     /// <summary>The place of the slide with this identity among <see cref="Slides"/>, or -1.</summary>
-    public int PlaceOf(Guid slideId) => Places<Slide>.Of(Slides, slideId, s => s.Id);
+    public int PlaceOf(Guid slideId) => IdentityIndex<Slide>.Of(Slides, slideId, s => s.Id);
 
     /// <summary>The point with this identity, or null; the opening has that of the deck.</summary>
     public Point? Point(Guid id) =>
         id == Id ? Opening
-        : Places<Point>.Of(Points, id, p => p.Id) is >= 0 and int at ? Points[at]
+        : IdentityIndex<Point>.Of(Points, id, p => p.Id) is >= 0 and int at ? Points[at]
         : null;
 
     /// <summary>The deck with one slide changed; the slide must be in it.</summary>
     public Deck With(Slide slide) =>
         this with
         {
-            SettledSlides = Places<Slide>.Set(Slides, PlaceOf(slide.Id), Settled(slide, Shape.Bounds(), Id)),
+            SettledSlides = IdentityIndex<Slide>.Set(Slides, PlaceOf(slide.Id), Settled(slide, Shape.Bounds(), Id)),
         };
 
     /// <summary>The deck with one point changed; the point must be in it.</summary>
@@ -144,7 +139,10 @@ public sealed record Deck(
     {
         if (point.Id == Id)
             return this with { OwnOpening = point };
-        return this with { Points = Places<Point>.Set(Points, Places<Point>.Of(Points, point.Id, p => p.Id), point) };
+        return this with
+        {
+            Points = IdentityIndex<Point>.Set(Points, IdentityIndex<Point>.Of(Points, point.Id, p => p.Id), point),
+        };
     }
 
     /// <summary>The slides that are new or differ from those of an earlier deck, each with what it was; null for a new
@@ -156,12 +154,12 @@ public sealed record Deck(
     /// <summary>The slides that differ from those of an earlier deck; null where slides came, went or changed
     /// places.</summary>
     internal IReadOnlyList<(Slide Before, Slide Now)>? SameSlidesSince(Deck before) =>
-        Places<Slide>.Differing(before.Slides, Slides, s => s.Id);
+        IdentityIndex<Slide>.Differing(before.Slides, Slides, s => s.Id);
 
     /// <summary>The points that differ from those of an earlier deck; null where points came, went or changed
     /// places.</summary>
     internal IReadOnlyList<(Point Before, Point Now)>? SamePointsSince(Deck before) =>
-        Places<Point>.Differing(before.Points, Points, p => p.Id);
+        IdentityIndex<Point>.Differing(before.Points, Points, p => p.Id);
 
     private static ImmutableList<Slide> Settled(ImmutableList<Slide> slides, SlideShape shape, Guid id)
     {
@@ -189,14 +187,14 @@ public sealed record Deck(
 /// <param name="Facts">What stands behind it, each with where it came from.</param>
 /// <param name="Seconds">Time planned for it.</param>
 /// <param name="SearchWords">What to look for in the collections.</param>
-/// <param name="Kept">The shortlist: photos kept for this point, best first, by their SHA-256.</param>
+/// <param name="Shortlist">The shortlist: photos kept for this point, best first, by their SHA-256.</param>
 public sealed record Point(
     Guid Id,
     string Wording,
     ImmutableList<Fact> Facts,
     double Seconds,
     ImmutableList<string> SearchWords,
-    ImmutableList<string> Kept
+    ImmutableList<string> Shortlist
 )
 {
     /// <summary>The facts that say something.</summary>

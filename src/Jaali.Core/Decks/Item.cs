@@ -1,6 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Jaali.Core.Geometry;
 
 namespace Jaali.Core.Decks;
 
@@ -14,7 +12,7 @@ public abstract record Item(Guid Id, Placement At)
 {
     /// <summary>Where it leads when it is pressed in the show or in a file: an address or a slide; null for
     /// nowhere.</summary>
-    public string? Leads { get; init; }
+    public string? Link { get; init; }
 }
 
 /// <summary>Where and how an item lies on its slide.</summary>
@@ -41,5 +39,5 @@ public abstract record ItemEdit
 {
     /// <summary>What it does, in words that fit behind "Taken back:".</summary>
     [JsonIgnore]
-    public virtual string Deed => "changing a thing on a slide";
+    public virtual string UndoLabel => "changing a thing on a slide";
 }

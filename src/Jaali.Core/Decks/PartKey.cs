@@ -36,7 +36,7 @@ public enum PartKind
     Rate,
 
     /// <summary>Run-throughs that were kept.</summary>
-    Runs,
+    RunThroughs,
 
     /// <summary>The order of the points.</summary>
     Points,
@@ -66,10 +66,10 @@ public enum PartKind
     SlideGrid,
 
     /// <summary>The arrangement that a slide's photos follow.</summary>
-    SlideArranged,
+    SlideArrangement,
 
     /// <summary>How a slide comes in.</summary>
-    SlideComing,
+    SlideTransition,
 
     /// <summary>What moves on a slide.</summary>
     SlideCues,
@@ -78,8 +78,8 @@ public enum PartKind
 /// <summary>
 /// The name of a part of a deck. Edits that touch different parts merge. Written as <c>title</c>, <c>point/ID</c>,
 /// <c>slide/ID</c>, <c>slide/ID/items</c>, <c>slide/ID/item/ID</c>,
-/// <c>slide/ID/notes</c>, <c>slide/ID/seconds</c>, <c>slide/ID/grid</c>, <c>slide/ID/arranged</c>,
-/// <c>slide/ID/coming</c>, <c>slide/ID/cues</c>.
+/// <c>slide/ID/notes</c>, <c>slide/ID/seconds</c>, <c>slide/ID/grid</c>, <c>slide/ID/arrangement</c>,
+/// <c>slide/ID/transition</c>, <c>slide/ID/cues</c>.
 /// </summary>
 /// <param name="Kind">What it is.</param>
 /// <param name="Of">The point or slide; empty for parts of the deck itself.</param>
@@ -98,7 +98,7 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
         ["house"] = PartKind.House,
         ["room"] = PartKind.Room,
         ["rate"] = PartKind.Rate,
-        ["runs"] = PartKind.Runs,
+        ["run-throughs"] = PartKind.RunThroughs,
         ["points"] = PartKind.Points,
         ["slides"] = PartKind.Slides,
     };
@@ -121,8 +121,8 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
                 ("slide", "notes", 3) => new(PartKind.SlideNotes, of),
                 ("slide", "seconds", 3) => new(PartKind.SlideSeconds, of),
                 ("slide", "grid", 3) => new(PartKind.SlideGrid, of),
-                ("slide", "arranged", 3) => new(PartKind.SlideArranged, of),
-                ("slide", "coming", 3) => new(PartKind.SlideComing, of),
+                ("slide", "arrangement", 3) => new(PartKind.SlideArrangement, of),
+                ("slide", "transition", 3) => new(PartKind.SlideTransition, of),
                 ("slide", "cues", 3) => new(PartKind.SlideCues, of),
                 ("slide", "item", 4) when Guid.TryParse(path[3], out Guid item) => new(PartKind.SlideItem, of, item),
                 _ => null,
@@ -149,8 +149,8 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
             PartKind.SlideNotes => $"slide/{Of}/notes",
             PartKind.SlideSeconds => $"slide/{Of}/seconds",
             PartKind.SlideGrid => $"slide/{Of}/grid",
-            PartKind.SlideArranged => $"slide/{Of}/arranged",
-            PartKind.SlideComing => $"slide/{Of}/coming",
+            PartKind.SlideArrangement => $"slide/{Of}/arrangement",
+            PartKind.SlideTransition => $"slide/{Of}/transition",
             PartKind.SlideCues => $"slide/{Of}/cues",
             _ => Names[Kind],
         };

@@ -1,5 +1,3 @@
-using System.Collections.Immutable;
-
 namespace Jaali.Core.Decks;
 
 /// <summary>A run-through of the talk, with the time that each slide took.</summary>

@@ -1,6 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Jaali.Core.Geometry;
 
 namespace Jaali.Core.Decks;
 
@@ -33,10 +31,10 @@ public sealed record Slide(
 
     /// <summary>The arrangement that its photos follow: when one comes, goes or is swapped, they are set anew. Null
     /// where they stand as they were put.</summary>
-    public ArrangementForm? Arranged { get; init; }
+    public ArrangementForm? Arrangement { get; init; }
 
     /// <summary>How it comes in; null for as the house has it.</summary>
-    public Coming? OwnComing { get; init; }
+    public Transition? OwnTransition { get; init; }
 
     /// <summary>What moves on it, in the order of the presses.</summary>
     public ImmutableList<Cue> Cues { get; init; } = [];

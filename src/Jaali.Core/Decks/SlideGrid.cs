@@ -1,6 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Jaali.Core.Geometry;
 
 namespace Jaali.Core.Decks;
 

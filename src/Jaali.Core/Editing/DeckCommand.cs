@@ -1,6 +1,4 @@
 using System.Text.Json.Serialization;
-using Jaali.Core.Decks;
-using Jaali.Core.Photos;
 
 namespace Jaali.Core.Editing;
 
@@ -17,7 +15,7 @@ public abstract record DeckCommand
 {
     /// <summary>What it does, in words that fit behind "Taken back:".</summary>
     [JsonIgnore]
-    public abstract string Deed { get; }
+    public abstract string UndoLabel { get; }
 
     /// <summary>The deck after the command, or why it is refused. Never throws for what a user can do.</summary>
     internal abstract Change Apply(Deck deck, IEditFacts facts);

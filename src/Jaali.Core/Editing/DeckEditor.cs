@@ -1,6 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json;
-using Jaali.Core.Decks;
 
 namespace Jaali.Core.Editing;
 
@@ -22,7 +20,7 @@ public static class DeckEditor
     /// <summary>Applies a command. Never throws for what a user can do; a refusal says why in words.</summary>
     public static EditOutcome Apply(Deck deck, DeckCommand command, IEditFacts facts)
     {
-        if (Entry.Fault(command) is { } fault)
+        if (CommandValidator.Fault(command) is { } fault)
             return new Rejected(fault);
         Change change = command.Apply(deck, facts);
         if (change.Refusal is { } no)

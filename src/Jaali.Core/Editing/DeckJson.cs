@@ -1,8 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
 
 namespace Jaali.Core.Editing;
 
@@ -33,6 +31,10 @@ public static class DeckJson
 
     private static void Kinds(JsonTypeInfo type)
     {
+        // What an edit is called is said by its kind; it is no part of it.
+        if (type.Type.IsSubclassOf(typeof(DeckCommand)) || type.Type.IsSubclassOf(typeof(ItemEdit)))
+            foreach (JsonPropertyInfo label in type.Properties.Where(p => p.Name == "undoLabel").ToArray())
+                type.Properties.Remove(label);
         IEnumerable<(Type Type, string Name)>? kinds =
             type.Type == typeof(Item) ? ItemKinds.All.Select(k => (k.ItemType, k.Name))
             : type.Type == typeof(ItemEdit) ? ItemKinds.All.Select(k => (k.EditType, k.Name))

@@ -1,9 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Rights;
 
 namespace Jaali.Core.Editing;
 
@@ -31,8 +26,8 @@ public static class DeckParts
         Put(new(PartKind.Room), from.Room, to.Room);
         if (from.WordsPerMinute != to.WordsPerMinute)
             Put(new(PartKind.Rate), (double?)from.WordsPerMinute, to.WordsPerMinute);
-        if (!ReferenceEquals(from.Runs, to.Runs))
-            Put(new(PartKind.Runs), from.Runs, to.Runs);
+        if (!ReferenceEquals(from.RunThroughs, to.RunThroughs))
+            Put(new(PartKind.RunThroughs), from.RunThroughs, to.RunThroughs);
         Put(new(PartKind.Point, to.Id), from.OwnOpening, to.OwnOpening);
         // Nearly always nothing came, went or changed places.
         if (to.SamePointsSince(from) is { } points)
@@ -76,11 +71,11 @@ public static class DeckParts
             if (a?.Seconds != b?.Seconds)
                 Put(new(PartKind.SlideSeconds, id), a?.Seconds, b?.Seconds);
             Put(new(PartKind.SlideGrid, id), a?.OwnGrid, b?.OwnGrid);
-            Put(new(PartKind.SlideComing, id), a?.OwnComing, b?.OwnComing);
+            Put(new(PartKind.SlideTransition, id), a?.OwnTransition, b?.OwnTransition);
             if (!ReferenceEquals(a?.Cues, b?.Cues))
                 Put(new(PartKind.SlideCues, id), Moves(a), Moves(b));
-            if (a?.Arranged != b?.Arranged)
-                Put(new(PartKind.SlideArranged, id), a?.Arranged, b?.Arranged);
+            if (a?.Arrangement != b?.Arrangement)
+                Put(new(PartKind.SlideArrangement, id), a?.Arrangement, b?.Arrangement);
             if (ReferenceEquals(a?.Items, b?.Items))
                 return;
             Order(PartKind.SlideItems, id, a?.Items.Select(i => i.Id), b?.Items.Select(i => i.Id));
@@ -136,8 +131,8 @@ public static class DeckParts
                 case PartKind.Rate:
                     deck = deck with { WordsPerMinute = Read<double>(value) };
                     break;
-                case PartKind.Runs:
-                    deck = deck with { Runs = Read<ImmutableList<RunThrough>>(value) };
+                case PartKind.RunThroughs:
+                    deck = deck with { RunThroughs = Read<ImmutableList<RunThrough>>(value) };
                     break;
                 case PartKind.Points:
                     pointOrder = Read<Guid[]>(value);
@@ -241,14 +236,14 @@ public static class DeckParts
                 case PartKind.SlideGrid:
                     _slide = _slide with { OwnGrid = value is null ? null : Read<SlideGrid>(value) };
                     break;
-                case PartKind.SlideComing:
-                    _slide = _slide with { OwnComing = value is null ? null : Read<Coming>(value) };
+                case PartKind.SlideTransition:
+                    _slide = _slide with { OwnTransition = value is null ? null : Read<Transition>(value) };
                     break;
                 case PartKind.SlideCues:
                     _slide = _slide with { Cues = value is null ? [] : Read<ImmutableList<Cue>>(value) };
                     break;
-                case PartKind.SlideArranged:
-                    _slide = _slide with { Arranged = value is null ? null : Read<ArrangementForm>(value) };
+                case PartKind.SlideArrangement:
+                    _slide = _slide with { Arrangement = value is null ? null : Read<ArrangementForm>(value) };
                     break;
                 case PartKind.SlideItems:
                     _order = value is null ? [] : Read<Guid[]>(value);

@@ -1,9 +1,7 @@
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Which way an edit went.</summary>
-public enum EditWay
+public enum EditDirection
 {
     /// <summary>A command.</summary>
     Do,
@@ -23,7 +21,7 @@ public enum EditWay
 /// <param name="Touched">The parts it changed.</param>
 public sealed record LoggedEdit(
     int Revision,
-    EditWay Way,
+    EditDirection Way,
     string Author,
     int? Of,
     IReadOnlyCollection<PartKey> Touched
@@ -63,7 +61,7 @@ public sealed class History
 
     /// <summary>True where an edit does not say what it took back, as in logs of format 1: that follows from all before
     /// it.</summary>
-    public bool NeedsAll => After > 0 && _log.Exists(e => e is { Way: not EditWay.Do, Of: null });
+    public bool NeedsAll => After > 0 && _log.Exists(e => e is { Way: not EditDirection.Do, Of: null });
 
     /// <summary>The same with older edits before it.</summary>
     /// <param name="older">In the order of their revisions, up to <see cref="After"/>.</param>
@@ -86,18 +84,18 @@ public sealed class History
                     edit.Of
                     ?? edit.Way switch
                     {
-                        EditWay.Undo when _done.TryPeek(out int last) => last,
-                        EditWay.Redo when _undone.TryPeek(out int last) => last,
+                        EditDirection.Undo when _done.TryPeek(out int last) => last,
+                        EditDirection.Redo when _undone.TryPeek(out int last) => last,
                         _ => null,
                     },
             };
         switch (edit.Way)
         {
-            case EditWay.Undo:
+            case EditDirection.Undo:
                 _done.TryPop(out _);
                 _undone.Push(edit.Revision);
                 break;
-            case EditWay.Redo:
+            case EditDirection.Redo:
                 _undone.TryPop(out _);
                 _done.Push(edit.Revision);
                 break;
@@ -115,7 +113,7 @@ public sealed class History
     public HistoryStep Undo(string author) =>
         Step(
             _log.FindLast(e =>
-                e.Way != EditWay.Undo && IsOwn(e, author) && !_takenBack.Contains(e.Revision) && !Passed(e)
+                e.Way != EditDirection.Undo && IsOwn(e, author) && !_takenBack.Contains(e.Revision) && !Passed(e)
             ),
             author,
             new Refusal("nothing-to-undo", "There is nothing of yours to take back."),
@@ -125,10 +123,10 @@ public sealed class History
     /// <summary>What redo acts on for a person: what they took back and have not edited after.</summary>
     public HistoryStep Redo(string author)
     {
-        int last = _log.FindLast(e => e.Way == EditWay.Do && IsOwn(e, author))?.Revision ?? 0;
+        int last = _log.FindLast(e => e.Way == EditDirection.Do && IsOwn(e, author))?.Revision ?? 0;
         return Step(
             _log.FindLast(e =>
-                e.Way == EditWay.Undo
+                e.Way == EditDirection.Undo
                 && e.Revision > last
                 && IsOwn(e, author)
                 && !_takenBack.Contains(e.Revision)
@@ -157,7 +155,7 @@ public sealed class History
         bool builtOn = _log.Exists(e =>
             e.Revision > edit.Revision
             && !IsOwn(e, author)
-            && e.Way != EditWay.Undo
+            && e.Way != EditDirection.Undo
             && !_takenBack.Contains(e.Revision)
             && parts.Overlaps(e.Touched)
         );

@@ -1,8 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Layout;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>
@@ -17,16 +12,16 @@ internal static class LiveArrangements
             return after;
         foreach ((Slide? earlier, Slide slide) in after.SlidesSince(before).ToArray())
         {
-            if (slide.Arranged is not { } form || earlier is not { } was)
+            if (slide.Arrangement is not { } form || earlier is not { } was)
                 continue;
             // What has just been arranged is as it was wanted.
-            if (command is ArrangeItems or SetGrid or SetSlideGrid or SetShape || was.Arranged is null)
+            if (command is ArrangeItems or SetGrid or SetSlideGrid or SetShape || was.Arrangement is null)
                 continue;
             (Guid, string)[] now = Order(slide);
             if (!now.SequenceEqual(Order(was)) || Marks(slide) != Marks(was))
                 after = Solved(after, slide, form, facts);
             else if (!Places(slide).SequenceEqual(Places(was)))
-                after = after.With(slide with { Arranged = null });
+                after = after.With(slide with { Arrangement = null });
         }
         return after;
     }
@@ -35,12 +30,12 @@ internal static class LiveArrangements
         Arrangements.Solved(deck, slide, facts, form) is { } places
         && new ArrangeItems(slide.Id, [.. places], form).Apply(deck, facts).Deck is { } arranged
             ? arranged
-            : deck.With(slide with { Arranged = null });
+            : deck.With(slide with { Arrangement = null });
 
     private static (Guid, string)[] Order(Slide slide) =>
         [.. Arrangements.Taking(slide).Select(f => (f.Id, f.PhotoId))];
 
-    private static int Marks(Slide slide) => Arrangements.Taking(slide).Sum(f => f.Marks.Count);
+    private static int Marks(Slide slide) => Arrangements.Taking(slide).Sum(f => f.ProtectedRegions.Count);
 
     private static IEnumerable<(SlideRect, double, bool)> Places(Slide slide) =>
         Arrangements.Taking(slide).Select(f => (f.At.Rect, f.At.Turn, f.At.IsGround));

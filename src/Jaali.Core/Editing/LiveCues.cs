@@ -1,7 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>
@@ -74,14 +70,14 @@ public static class LiveCues
             .. slide
                 .Cues.Select(c =>
                 {
-                    if (c.Turns is not { } turns)
+                    if (c.Sequence is not { } turns)
                         return c;
                     ImmutableList<Guid> kept = turns.RemoveAll(t => slide.Item(t) is not { At.IsGround: false });
                     if (c.Newcomers)
                         kept = kept.AddRange(fresh.Except(kept));
-                    return kept.SequenceEqual(turns) ? c : c with { Turns = kept };
+                    return kept.SequenceEqual(turns) ? c : c with { Sequence = kept };
                 })
-                .Where(c => c.Turns is { } t ? t.Count > 0 : slide.Item(c.ItemId ?? default) is not null),
+                .Where(c => c.Sequence is { } t ? t.Count > 0 : slide.Item(c.ItemId ?? default) is not null),
         ];
     }
 }

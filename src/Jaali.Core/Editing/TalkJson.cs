@@ -1,19 +1,17 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
 
 namespace Jaali.Core.Editing;
 
 /// <summary>A whole talk as one document of JSON, for keeping and for other machines: its state, and nothing of how it
-/// came to be. <c>docs/schemas/talk-1.json</c> is its schema.</summary>
+/// came to be. <c>docs/schemas/talk-2.json</c> is its schema.</summary>
 public static class TalkJson
 {
     /// <summary>The name of the format.</summary>
     public const string Format = "jaali-talk";
 
     /// <summary>The version that is written.</summary>
-    public const int Version = 1;
+    public const int Version = 2;
 
     private const string ItemFormat = "format";
 
@@ -51,7 +49,7 @@ public static class TalkJson
                 throw new FormatException(
                     $"This talk was written by a later version of Jaali (format {version}). Install that one to open it."
                 );
-            deck = (JsonObject)deck.DeepClone();
+            deck = version < 2 ? EarlierNames.Talk(deck) : (JsonObject)deck.DeepClone();
             if (deck["shape"] is null)
                 throw new FormatException("The slides of this talk have no shape.");
             SlideShape shape = deck["shape"].Deserialize<SlideShape>(DeckJson.Options);

@@ -1,6 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Items;
 
 /// <summary>In what two decks may differ, by what each thing follows.</summary>
@@ -43,7 +40,7 @@ public sealed record DeckDifference(
             (from.OwnOpening, to.OwnOpening),
             .. (planned ?? []).Select(p => ((Point?)p.Before, (Point?)p.Now)),
         ];
-        bool sameKept = samePoints && points.All(p => ReferenceEquals(p.Before?.Kept, p.Now?.Kept)),
+        bool sameKept = samePoints && points.All(p => ReferenceEquals(p.Before?.Shortlist, p.Now?.Shortlist)),
             sameFacts = samePoints && points.All(p => ReferenceEquals(p.Before?.Facts, p.Now?.Facts));
         List<(Slide? Before, Slide Now)> changed = [.. to.SlidesSince(from)];
         bool sameUses = sameSlides && changed.TrueForAll(c => Same(c, (a, b) => a == b)),

@@ -1,6 +1,4 @@
-using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
-using Jaali.Core.Decks;
 
 namespace Jaali.Core.Items;
 
@@ -33,13 +31,13 @@ public static class DeckFonts
     {
         if (slide.Kind == SlideKind.Credits)
             return [Family(deck, WordsRole.Heading, null), Family(deck, WordsRole.Credit, null)];
-        if (Known.TryGetValue(slide.Items, out Set? known) && ReferenceEquals(known.House, deck.House))
+        if (Known.TryGetValue(slide.Items, out TypefaceUse? known) && ReferenceEquals(known.House, deck.House))
             return known.Families;
         string[] families =
         [
             .. slide
                 .Items.OfType<Words>()
-                .Select(w => Family(deck, w.Role, w.Look))
+                .Select(w => Family(deck, w.Role, w.Style))
                 .Concat(ItemKinds.Shows(slide) ? [Family(deck, WordsRole.Credit, null)] : [])
                 .Distinct(),
         ];
@@ -47,10 +45,10 @@ public static class DeckFonts
         return families;
     }
 
-    private static readonly ConditionalWeakTable<ImmutableList<Item>, Set> Known = [];
+    private static readonly ConditionalWeakTable<ImmutableList<Item>, TypefaceUse> Known = [];
 
-    private sealed record Set(HouseStyle House, string[] Families);
+    private sealed record TypefaceUse(HouseStyle House, string[] Families);
 
-    private static string Family(Deck deck, WordsRole role, WordsLook? own) =>
-        own?.Family ?? deck.House.Look(role).Family!;
+    private static string Family(Deck deck, WordsRole role, TextStyle? own) =>
+        own?.Family ?? deck.House.StyleOf(role).Family!;
 }

@@ -1,10 +1,4 @@
 using System.Text.Json.Nodes;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-using Jaali.Core.Scenes;
 
 namespace Jaali.Core.Items;
 
@@ -120,7 +114,7 @@ public abstract class ItemKind
     public abstract string Describe(Item item, ItemPlace at);
 
     /// <summary>What it is called within a sentence, such as “the photo “Low water””.</summary>
-    public virtual string Called(Item item, ItemPlace at) =>
+    public virtual string NameInSentence(Item item, ItemPlace at) =>
         Describe(item, at) is { Length: > 0 } words ? $"“{Few(words)}”" : $"the {Name}";
 
     /// <summary>The first few words of a text.</summary>
@@ -138,7 +132,7 @@ public abstract class ItemKind
     /// <param name="nodes">What it became, before it was turned.</param>
     /// <param name="scene">The finished scene it stands on.</param>
     /// <param name="at">Where it is.</param>
-    public virtual IReadOnlyList<HandedThing>? Hand(
+    public virtual IReadOnlyList<ExportItem>? Export(
         Item item,
         IReadOnlyList<SceneNode> nodes,
         Scene scene,

@@ -1,16 +1,13 @@
-using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Photos;
 
 namespace Jaali.Core.Items;
 
 /// <summary>All kinds of items there are: the only list.</summary>
 public static class ItemKinds
 {
-    /// <summary>The format in which items are written. 1 was a ground and a list of words.</summary>
-    public const int Format = 2;
+    /// <summary>The format in which items are written: 1 was a ground and a list of words, 2 had covers in fractions of
+    /// frames, 3 had other names.</summary>
+    public const int Format = 4;
 
     /// <summary>Every kind.</summary>
     public static IReadOnlyList<ItemKind> All { get; } = [new FrameKind(), new VeilKind(), new WordsKind()];

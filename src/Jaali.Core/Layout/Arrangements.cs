@@ -1,14 +1,9 @@
 using System.Globalization;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Photos;
-using Jaali.Core.Scenes;
 
 namespace Jaali.Core.Layout;
 
 /// <summary>Where one item comes.</summary>
-public sealed record ItemPlaced(Guid ItemId, SlideRect Rect);
+public sealed record ItemPosition(Guid ItemId, SlideRect Rect);
 
 /// <summary>A proposal for the photos of a slide.</summary>
 /// <param name="Form">What it is built like.</param>
@@ -19,7 +14,7 @@ public sealed record ItemPlaced(Guid ItemId, SlideRect Rect);
 /// sharp.</param>
 public sealed record Arrangement(
     ArrangementForm Form,
-    IReadOnlyList<ItemPlaced> Places,
+    IReadOnlyList<ItemPosition> Places,
     string GivesUp,
     double Cropped,
     double Score
@@ -66,7 +61,7 @@ public static class Arrangements
     }
 
     /// <summary>Where the photos of a slide come in one form; null where there are none, or too many for it.</summary>
-    public static IReadOnlyList<ItemPlaced>? Solved(Deck deck, Slide slide, IPhotoFacts photos, ArrangementForm form)
+    public static IReadOnlyList<ItemPosition>? Solved(Deck deck, Slide slide, IPhotoFacts photos, ArrangementForm form)
     {
         Part[] parts = Parts(slide, photos);
         if (parts.Length is 0 or > Mosaics.Most)
@@ -80,7 +75,7 @@ public static class Arrangements
         IReadOnlyList<SlideRect>? rects =
             all.FirstOrDefault(f => f.Form == form).Rects
             ?? all.FirstOrDefault(f => f.Form == ArrangementForm.Whole).Rects;
-        return rects is null ? null : [.. Holding(rects, parts).Select((r, i) => new ItemPlaced(parts[i].Id, r))];
+        return rects is null ? null : [.. Holding(rects, parts).Select((r, i) => new ItemPosition(parts[i].Id, r))];
     }
 
     /// <summary>The frames that take part in the arrangement of a slide, in order: all that are not held.</summary>
@@ -91,7 +86,7 @@ public static class Arrangements
             .. Taking(slide)
                 .Select(f => (Frame: f, Photo: photos.Photo(f.PhotoId)))
                 .Where(f => f.Photo is not null)
-                .Select(f => new Part(f.Frame.Id, f.Photo!.Aspect, f.Photo.Width, f.Frame.Marks)),
+                .Select(f => new Part(f.Frame.Id, f.Photo!.Aspect, f.Photo.Width, f.Frame.ProtectedRegions)),
         ];
 
     // What is left between the margins of the grid when the words have their room at the head; a credit stands at the
@@ -105,17 +100,17 @@ public static class Arrangements
             side = Math.Max(room.X, 24),
             foot =
                 house.CreditMargin
-                + Lines(house.Look(WordsRole.Credit), CreditLetters * ItemKinds.Photos(slide).Count, CreditPerUnit);
+                + Lines(house.StyleOf(WordsRole.Credit), CreditLetters * ItemKinds.Photos(slide).Count, CreditPerUnit);
         if (slide.Items.OfType<Words>().FirstOrDefault() is { } words)
             top = Math.Max(
                 top,
-                house.MarginY + Lines(house.Look(WordsRole.Heading), words.Say(deck, slide).Length, LettersPerUnit)
+                house.MarginY + Lines(house.StyleOf(WordsRole.Heading), words.Say(deck, slide).Length, LettersPerUnit)
             );
         foot = Math.Max(foot, bounds.Bottom - room.Bottom);
         return new(side, top, bounds.Width - 2 * side, Math.Max(200, bounds.Height - top - foot));
 
         // As high as so many letters stand, and clear of the photos.
-        double Lines(WordsLook how, double letters, double perUnit) =>
+        double Lines(TextStyle how, double letters, double perUnit) =>
             Clear
             + how.Size!.Value * how.Leading!.Value * Math.Clamp(Math.Ceiling(letters / (perUnit * bounds.Width)), 1, 6);
     }
@@ -265,7 +260,7 @@ public static class Arrangements
             + .1 * Math.Min(1, sharp.Min());
         return new(
             form,
-            [.. rects.Select((r, i) => new ItemPlaced(parts[i].Id, r))],
+            [.. rects.Select((r, i) => new ItemPosition(parts[i].Id, r))],
             Says(form, lost, sharp, filled),
             cropped < 1e-6 ? 0 : cropped,
             Math.Clamp(score, 0, 1)

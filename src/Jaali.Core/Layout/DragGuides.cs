@@ -1,7 +1,3 @@
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Photos;
-
 namespace Jaali.Core.Layout;
 
 /// <summary>A line that a dragged photo may catch on.</summary>
@@ -59,7 +55,7 @@ public sealed record DragGuides(
         }
         Add("x", r.X + r.Width / 2, image.Width / 2, r.Right - image.Width, r.X, "photo in the middle");
         Add("y", r.Y + r.Height / 2, image.Height / 2, r.Bottom - image.Height, r.Y, "photo in the middle");
-        CropWindow? kept = frame.Marks.Count > 0 ? CropFinder.Union(frame.Marks) : null;
+        CropWindow? kept = frame.ProtectedRegions.Count > 0 ? CropFinder.Union(frame.ProtectedRegions) : null;
         double closest = kept is { } k
             ? Math.Min(r.Width / (k.Width * image.Width), r.Height / (k.Height * image.Height))
             : double.MaxValue;

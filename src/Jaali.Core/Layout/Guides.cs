@@ -1,6 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Layout;
 
 /// <summary>A line of the slide that an edge or the middle of a thing catches on while a hand moves or resizes

@@ -1,11 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-using Jaali.Core.Typesetting;
-
 namespace Jaali.Core.Layout;
 
 /// <summary>What a slide of words is set as.</summary>
@@ -40,7 +32,7 @@ public enum SlideLayout
 /// <param name="Layout">The layout.</param>
 /// <param name="Why">Why it is proposed, in one line.</param>
 /// <param name="Fits">What is on the slide asks for it.</param>
-public sealed record LayoutIdea(SlideLayout Layout, string Why, bool Fits);
+public sealed record LayoutProposal(SlideLayout Layout, string Why, bool Fits);
 
 /// <summary>
 /// Layouts for slides of words: each takes what the slide says, and what the plan knows, into roles of its own; nothing
@@ -57,7 +49,7 @@ public static class SlideLayouts
         SlideRect Rect,
         WordsSource Source,
         ImmutableList<Paragraph> Body,
-        WordsLook? Look = null
+        TextStyle? Look = null
     );
 
     /// <summary>What a slide says: words that follow something, or a stretch of typed paragraphs.</summary>
@@ -67,7 +59,7 @@ public static class SlideLayouts
     }
 
     /// <summary>All layouts for a slide, those that what it says asks for first.</summary>
-    public static IReadOnlyList<LayoutIdea> For(Deck deck, Slide slide)
+    public static IReadOnlyList<LayoutProposal> For(Deck deck, Slide slide)
     {
         ImmutableList<Chunk> said = Said(deck, slide);
         string text = string.Join('\n', said.Select(c => c.Plain)).Trim();
@@ -81,7 +73,7 @@ public static class SlideLayouts
         return
         [
             .. Enum.GetValues<SlideLayout>()
-                .Select(l => Reason(l) is { } why ? new LayoutIdea(l, why, true) : new(l, Usual(l), false))
+                .Select(l => Reason(l) is { } why ? new LayoutProposal(l, why, true) : new(l, Usual(l), false))
                 .OrderByDescending(i => i.Fits),
         ];
 
@@ -89,13 +81,14 @@ public static class SlideLayouts
             layout switch
             {
                 SlideLayout.Opening when first => "It opens the talk: title and speaker.",
-                SlideLayout.Quotation when Saying.Quotation(text) is { } q => q.By.Length > 0
+                SlideLayout.Quotation when ContentPattern.FindQuotation(text) is { } q => q.By.Length > 0
                     ? $"Its words are those of {q.By}."
                     : "Its words stand in quotation marks.",
-                SlideLayout.Number when lines == 1 && Saying.Number(text) is { Strong: true } n =>
+                SlideLayout.Number when lines == 1 && ContentPattern.FindNumber(text) is { Strong: true } n =>
                     $"It says one number: {n.Figure}.",
                 SlideLayout.List when lines > 2 => $"{lines} paragraphs are sooner read as a list.",
-                SlideLayout.List when Saying.List(text) is { } l => $"It counts up {l.Entries.Count} things.",
+                SlideLayout.List when ContentPattern.FindList(text) is { } l =>
+                    $"It counts up {l.Entries.Count} things.",
                 SlideLayout.List when facts > 1 && slide.Kind == SlideKind.Point =>
                     $"{facts} facts stand behind this point.",
                 SlideLayout.Sources when sources > 0 && lines == 0 && bare && last => sources == 1
@@ -104,7 +97,7 @@ public static class SlideLayouts
                 SlideLayout.Contents when own.Length > 4 && lines == 0 && bare && own[1].Id == slide.Id =>
                     "It follows the opening: it can say what is to come.",
                 SlideLayout.Closing when last => "It is the last slide before the credits.",
-                SlideLayout.Section when bare && !first && lines == 1 && Saying.Words(text) <= 6 =>
+                SlideLayout.Section when bare && !first && lines == 1 && ContentPattern.Words(text) <= 6 =>
                     "Few words and no photo: they can open a part of the talk.",
                 _ => null,
             };
@@ -135,11 +128,11 @@ public static class SlideLayouts
             Words? same = free.Find(w => w.Role == slot.Role);
             if (same is not null)
                 free.Remove(same);
-            WordsLook? look = slot.Look is { } its
-                ? same?.Look is { } hand
+            TextStyle? look = slot.Look is { } its
+                ? same?.Style is { } hand
                     ? its.Over(hand)
                     : its
-                : same?.Look;
+                : same?.Style;
             items = items.Add(
                 new Words(
                     same?.Id ?? newId(),
@@ -151,7 +144,7 @@ public static class SlideLayouts
                 )
                 {
                     Body = slot.Source == WordsSource.Typed ? Paragraph.Kept(slot.Body) : null,
-                    Look = look,
+                    Style = look,
                 }
             );
         }
@@ -218,13 +211,16 @@ public static class SlideLayouts
                     yield return Put(WordsRole.Subtitle, Part(0, .84, .8, .16), Joined(rest));
                 break;
             case SlideLayout.Quotation:
-                if (said.Count > 0 && Saying.Quotation(string.Join('\n', said.Select(c => c.Plain))) is { } q)
+                if (
+                    said.Count > 0
+                    && ContentPattern.FindQuotation(string.Join('\n', said.Select(c => c.Plain))) is { } q
+                )
                     (main, rest) = (Typed(q.Words), q.By.Length > 0 ? [Typed("— " + q.By)] : []);
                 yield return Put(WordsRole.Quotation, Part(.05, .08, .84, .6), main);
                 yield return Put(WordsRole.Caption, Part(.05, .74, .7, .2), Joined(rest));
                 break;
             case SlideLayout.Number:
-                if (Saying.Number(main.Plain) is { } n)
+                if (ContentPattern.FindNumber(main.Plain) is { } n)
                 {
                     rest =
                         n.Rest == main.Plain ? rest.Insert(0, main)
@@ -243,7 +239,7 @@ public static class SlideLayouts
                 break;
             case SlideLayout.List:
                 Chunk entries;
-                if (rest.Count == 0 && Saying.List(main.Plain) is { } listed)
+                if (rest.Count == 0 && ContentPattern.FindList(main.Plain) is { } listed)
                     (main, entries) = (
                         Typed(listed.Lead),
                         new(WordsSource.Typed, Points(listed.Entries.Select(e => new Paragraph([new(e)]))))
@@ -287,14 +283,14 @@ public static class SlideLayouts
         SlideRect Part(double x, double y, double w, double h) =>
             new(a.X + x * a.Width, a.Y + y * a.Height, w * a.Width, h * a.Height);
 
-        static Slot Put(WordsRole role, SlideRect rect, Chunk chunk, WordsLook? look = null) =>
+        static Slot Put(WordsRole role, SlideRect rect, Chunk chunk, TextStyle? look = null) =>
             new(role, rect, chunk.Source, chunk.Body, look);
 
-        static WordsLook? Columns(int entries) => entries > MostInColumn ? new WordsLook(Columns: 2) : null;
+        static TextStyle? Columns(int entries) => entries > MostInColumn ? new TextStyle(Columns: 2) : null;
     }
 
     private static Chunk Typed(string text) =>
-        new(WordsSource.Typed, text.Length == 0 ? [] : [new Paragraph([new Run(text)])]);
+        new(WordsSource.Typed, text.Length == 0 ? [] : [new Paragraph([new TextRun(text)])]);
 
     // The first paragraph of what is said, or all of words that follow something; and what is left.
     private static (Chunk Main, ImmutableList<Chunk> Others) First(ImmutableList<Chunk> said)
@@ -305,7 +301,7 @@ public static class SlideLayouts
         if (first.Source != WordsSource.Typed || first.Body.Count == 1)
             return (first, said.RemoveAt(0));
         return (
-            new(WordsSource.Typed, [first.Body[0] with { List = ListMark.None, Level = 0 }]),
+            new(WordsSource.Typed, [first.Body[0] with { List = ListMarker.None, Level = 0 }]),
             said.SetItem(0, new(WordsSource.Typed, first.Body.RemoveAt(0)))
         );
     }
@@ -317,7 +313,9 @@ public static class SlideLayouts
     private static ImmutableList<Paragraph> Points(IEnumerable<Paragraph> paragraphs)
     {
         ImmutableList<Paragraph> all = [.. paragraphs];
-        return all.Exists(p => p.List != ListMark.None) ? all : all.ConvertAll(p => p with { List = ListMark.Point });
+        return all.Exists(p => p.List != ListMarker.None)
+            ? all
+            : all.ConvertAll(p => p with { List = ListMarker.Point });
     }
 
     // Where words may stand: the slide within the margins of the house; beside a photo that leaves enough room; over a

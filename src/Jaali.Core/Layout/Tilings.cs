@@ -1,6 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Layout;
 
 /// <summary>

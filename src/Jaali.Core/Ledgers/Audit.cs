@@ -1,5 +1,3 @@
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Ledgers;
 
 /// <summary>A use that the talk might be put to.</summary>

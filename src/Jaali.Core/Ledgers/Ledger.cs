@@ -1,8 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Ledgers;
 
 /// <summary>A photo as the ledger and the credits list it: once, with all slides that show it.</summary>

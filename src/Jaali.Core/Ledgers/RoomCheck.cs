@@ -1,11 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-using Jaali.Core.Scenes;
-using Jaali.Core.Typesetting;
-
 namespace Jaali.Core.Ledgers;
 
 /// <summary>What is looked at before a talk is given.</summary>
@@ -88,7 +80,7 @@ public static class RoomCheck
             Words([.. parts.Where(p => p.Part.Reads == false).Select(p => p.Slide)]),
             Size([.. parts.Where(p => p.Part.Reading?.SmallForTheBackRow == true).Select(p => p.Slide)]),
             Letters(deck, parts, fonts),
-            Sharpness([.. parts.Where(p => p.Part.Sharp == Sharp.Soft).Select(p => p.Slide)]),
+            SharpnessLines([.. parts.Where(p => p.Part.Sharp == Sharpness.Soft).Select(p => p.Slide)]),
             Points(deck),
             Time(deck),
             Moves(deck, number, flashing ?? new HashSet<Guid>()),
@@ -259,7 +251,7 @@ public static class RoomCheck
         );
     }
 
-    private static RoomLine Sharpness(IReadOnlyList<int> slides) =>
+    private static RoomLine SharpnessLines(IReadOnlyList<int> slides) =>
         slides.Count == 0
             ? new(
                 RoomConcern.Sharpness,
@@ -321,7 +313,7 @@ public static class RoomCheck
     {
         double planned = Pace.Planned(deck),
             slot = deck.SlotMinutes * 60;
-        double? ran = deck.Runs.LastOrDefault()?.Seconds();
+        double? ran = deck.RunThroughs.LastOrDefault()?.Seconds();
         double over = Math.Max(planned, ran ?? 0) - slot;
         string times = ran is { } r
             ? $"{Clock(planned)} planned, {Clock(r)} run through, of {Clock(slot)}"

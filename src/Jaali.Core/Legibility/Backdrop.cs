@@ -1,5 +1,3 @@
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Legibility;
 
 /// <summary>What one painted thing shows at a place.</summary>

@@ -1,5 +1,3 @@
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Legibility;
 
 /// <summary>How much of a slide has room for words.</summary>

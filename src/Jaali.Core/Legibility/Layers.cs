@@ -1,5 +1,3 @@
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Legibility;
 
 /// <summary>A whole photo in a rectangle, as its tone map has it.</summary>

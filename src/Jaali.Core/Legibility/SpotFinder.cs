@@ -1,5 +1,3 @@
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Legibility;
 
 /// <summary>A place for words, with what it was chosen by.</summary>
@@ -10,7 +8,7 @@ public sealed record FoundSpot(Spot Spot, SlideRect Box, Ink Ink);
 /// <param name="Height">Their height.</param>
 /// <param name="MarginX">Distance from the left and right edges.</param>
 /// <param name="MarginY">Distance from the top and bottom edges.</param>
-public readonly record struct WordsRoom(double Width, double Height, double MarginX, double MarginY);
+public readonly record struct TextExtent(double Width, double Height, double MarginX, double MarginY);
 
 /// <summary>What words are placed against.</summary>
 /// <param name="Slide">The slide.</param>
@@ -24,7 +22,7 @@ public sealed record Surroundings(
     Backdrop Under,
     IReadOnlyList<SlideRect> Taken,
     IReadOnlyList<SlidePoint> Subjects,
-    IReadOnlyList<Rim> Rims,
+    IReadOnlyList<PhotoEdge> Rims,
     InkPair Inks
 )
 {
@@ -36,7 +34,7 @@ public sealed record Surroundings(
 /// <param name="Outline">Before it is turned.</param>
 /// <param name="Turn">Degrees clockwise.</param>
 /// <param name="About">What stays in its place.</param>
-public sealed record Rim(Path Outline, double Turn, SlidePoint About)
+public sealed record PhotoEdge(Path Outline, double Turn, SlidePoint About)
 {
     // How far apart places are looked at, at most, in slide units: no photo is so narrow that it falls between.
     private const double Step = 24;
@@ -106,7 +104,7 @@ public static class SpotFinder
     /// <param name="preferred">The order of taste; null for the lower corners first.</param>
     public static FoundSpot Corner(
         Surroundings around,
-        WordsRoom room,
+        TextExtent room,
         double wanted,
         IReadOnlyList<Spot>? preferred = null
     )
@@ -140,7 +138,7 @@ public static class SpotFinder
     /// <param name="around">What lies there.</param>
     /// <param name="room">The room that the credit needs.</param>
     /// <param name="wanted">The contrast that is needed without a plate.</param>
-    public static FoundSpot Foot(Surroundings around, WordsRoom room, double wanted)
+    public static FoundSpot Foot(Surroundings around, TextExtent room, double wanted)
     {
         bool Free(Spot spot) => !around.Taken.Any(t => t.Grown(Apart).Overlaps(BoxAt(spot, around.Slide, room)));
         foreach (Spot spot in Corners.Where(Free))
@@ -179,11 +177,11 @@ public static class SpotFinder
     /// The calmest place for words inside one of the photos that end within the slide, wholly inside and away from the
     /// subject; null where they fit into none.
     /// </summary>
-    public static FoundSpot? Inside(Surroundings around, WordsRoom room, double wanted)
+    public static FoundSpot? Inside(Surroundings around, TextExtent room, double wanted)
     {
         FoundSpot? best = null;
         double bestCost = double.MaxValue;
-        foreach (Rim rim in around.Rims)
+        foreach (PhotoEdge rim in around.Rims)
         foreach (double down in (ReadOnlySpan<double>)[.12, .22, .5, .68, .8, .93])
         {
             SlideRect b = rim.Bounds;
@@ -214,7 +212,7 @@ public static class SpotFinder
     }
 
     /// <summary>The box of words of this size in a corner.</summary>
-    public static SlideRect BoxAt(Spot spot, SlideRect slide, WordsRoom room)
+    public static SlideRect BoxAt(Spot spot, SlideRect slide, TextExtent room)
     {
         bool right = spot is Spot.TopRight or Spot.BottomRight,
             bottom = spot is Spot.BottomLeft or Spot.BottomRight;

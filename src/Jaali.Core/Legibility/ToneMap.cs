@@ -1,5 +1,3 @@
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Legibility;
 
 /// <summary>A small picture of a photo's colours, from which legibility is measured. Values are sRGB, 8 bits, three a

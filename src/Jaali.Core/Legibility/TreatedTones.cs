@@ -1,5 +1,4 @@
 using System.Runtime.CompilerServices;
-using Jaali.Core.Photos;
 
 namespace Jaali.Core.Legibility;
 

@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using Jaali.Core.Geometry;
 
 namespace Jaali.Core.Legibility;
 

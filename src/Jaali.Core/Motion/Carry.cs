@@ -1,10 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Photos;
-using Jaali.Core.Scenes;
 
 namespace Jaali.Core.Motion;
 
@@ -305,7 +300,7 @@ public static class Carry
 
     private static PhotoNode? Single(Frame frame, GroupNode group)
     {
-        if (frame.Merged is not null || frame.Edge is { Soft: > 0 })
+        if (frame.Blend is not null || frame.Edge is { Soft: > 0 })
             return null;
         PhotoNode[] all = [.. Photos(group).Take(2)];
         return all.Length == 1 ? all[0] : null;

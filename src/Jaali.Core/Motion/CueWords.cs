@@ -1,7 +1,4 @@
 using System.Globalization;
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-using Jaali.Core.Photos;
 
 namespace Jaali.Core.Motion;
 
@@ -53,14 +50,14 @@ public static class CueWords
             there.Length == 0 ? "what should move is no longer on the slide"
             : cue.Act == CueAct.InTurn
                 ? $"{InTurn(there, place)} forward in turn{Times(cue)}, as large as margins and pixels allow"
-            : Does(cue, ItemKinds.Of(there[0]).Called(there[0], place)) + Times(cue);
+            : Does(cue, ItemKinds.Of(there[0]).NameInSentence(there[0], place)) + Times(cue);
         return new(cue.Id, presses, when, what, there.Length > 0);
     }
 
     private static string InTurn(Item[] items, ItemPlace place)
     {
         if (items.Length == 1)
-            return ItemKinds.Of(items[0]).Called(items[0], place) + " comes";
+            return ItemKinds.Of(items[0]).NameInSentence(items[0], place) + " comes";
         bool photos = items.All(i => ItemKinds.Of(i).Photos(i).Any());
         string[] numbers = ["two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
         string many =
@@ -72,30 +69,30 @@ public static class CueWords
 
     private static string Does(Cue cue, string name)
     {
-        string does = (cue.Act, cue.Way) switch
+        string does = (cue.Act, cue.Effect) switch
         {
-            (CueAct.ComesIn, CueWay.Appear) => "appears",
-            (CueAct.ComesIn, CueWay.Dissolve) => "dissolves in",
-            (CueAct.ComesIn, CueWay.Rise) => "rises",
-            (CueAct.ComesIn, CueWay.Drop) => "drops in",
-            (CueAct.ComesIn, CueWay.Grow) => "grows",
-            (CueAct.ComesIn, CueWay.Wipe) => "is wiped in",
+            (CueAct.ComesIn, CueEffect.Appear) => "appears",
+            (CueAct.ComesIn, CueEffect.Dissolve) => "dissolves in",
+            (CueAct.ComesIn, CueEffect.Rise) => "rises",
+            (CueAct.ComesIn, CueEffect.Drop) => "drops in",
+            (CueAct.ComesIn, CueEffect.Grow) => "grows",
+            (CueAct.ComesIn, CueEffect.Wipe) => "is wiped in",
             (CueAct.ComesIn, _) => "turns in",
-            (CueAct.GoesOut, CueWay.Appear) => "goes at once",
-            (CueAct.GoesOut, CueWay.Dissolve) => "dissolves away",
-            (CueAct.GoesOut, CueWay.Rise) => "sinks away",
-            (CueAct.GoesOut, CueWay.Drop) => "lifts away",
-            (CueAct.GoesOut, CueWay.Grow) => "shrinks away",
-            (CueAct.GoesOut, CueWay.Wipe) => "is wiped out",
+            (CueAct.GoesOut, CueEffect.Appear) => "goes at once",
+            (CueAct.GoesOut, CueEffect.Dissolve) => "dissolves away",
+            (CueAct.GoesOut, CueEffect.Rise) => "sinks away",
+            (CueAct.GoesOut, CueEffect.Drop) => "lifts away",
+            (CueAct.GoesOut, CueEffect.Grow) => "shrinks away",
+            (CueAct.GoesOut, CueEffect.Wipe) => "is wiped out",
             (CueAct.GoesOut, _) => "turns away",
-            (_, CueWay.Grow) => "stands out and grows",
+            (_, CueEffect.Grow) => "stands out and grows",
             _ => "stands out",
         };
         return cue.PartByPart ? $"{name} {does}, part by part" : $"{name} {does}";
     }
 
     private static string Times(Cue cue) =>
-        (cue.Way == CueWay.Appear || cue.Seconds == 0 ? "" : $" in {Seconds(cue.Seconds)}")
+        (cue.Effect == CueEffect.Appear || cue.Seconds == 0 ? "" : $" in {Seconds(cue.Seconds)}")
         + (cue.Delay == 0 ? "" : $", {Seconds(cue.Delay)} later");
 
     private static string Seconds(double s) =>

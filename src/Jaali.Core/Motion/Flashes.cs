@@ -1,7 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Photos;
-using Jaali.Core.Scenes;
-
 namespace Jaali.Core.Motion;
 
 /// <summary>
@@ -37,14 +33,14 @@ public static class Flashes
     /// <param name="area">Of the slide, in square units.</param>
     public static bool In(Timeline timeline, double area)
     {
-        HashSet<ThingName> large =
+        HashSet<ItemPart> large =
         [
             .. timeline.Things.Where(t => t.Box.Width * t.Box.Height >= SmallArea * area).Select(t => t.Name),
         ];
         return timeline.Steps.Any(s => s.Tracks.Any(t => large.Contains(t.Thing) && Flash(t)));
     }
 
-    private static bool Flash(ThingTrack track)
+    private static bool Flash(ItemTrack track)
     {
         List<(double At, int Sign)> turns = [];
         for (int i = 1; i < track.Keys.Count; i++)

@@ -1,8 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Scenes;
-
 namespace Jaali.Core.Motion;
 
 /// <summary>Where a thing stands when it comes forward: as large as the margins and its pixels allow, clear of the
@@ -21,7 +16,7 @@ public static class InTurnPlaces
     /// <param name="scene">The slide's scene.</param>
     /// <param name="item">The thing.</param>
     /// <param name="box">The room it takes in its place.</param>
-    public static ThingState Forward(Deck deck, Slide slide, Scene scene, Item item, SlideRect box)
+    public static ItemState Forward(Deck deck, Slide slide, Scene scene, Item item, SlideRect box)
     {
         // A frame is seen upright and by its own rectangle; its shadow may reach beyond.
         SlideRect own = item.At.Turn != 0 || ItemKinds.Of(item).Photos(item).Any() ? item.At.Rect : box,

@@ -1,5 +1,3 @@
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Motion;
 
 /// <summary>What moves while one slide gives way to the next.</summary>
@@ -21,7 +19,7 @@ public enum MotionLayer
 /// <param name="CutTop">At its head, as a share of its height.</param>
 /// <param name="CutRight">At its right.</param>
 /// <param name="CutBottom">At its foot.</param>
-public sealed record MotionState(
+public sealed record LayerKeyframe(
     double At,
     double Opacity = 1,
     double X = 0,
@@ -33,7 +31,7 @@ public sealed record MotionState(
 );
 
 /// <summary>The way of one layer: linear between its states, in the time that the easing gives.</summary>
-public sealed record MotionTrack(MotionLayer Layer, IReadOnlyList<MotionState> States);
+public sealed record MotionTrack(MotionLayer Layer, IReadOnlyList<LayerKeyframe> States);
 
 /// <summary>A cubic curve of time (CSS Easing Functions Level 1, <c>cubic-bezier</c>).</summary>
 /// <param name="X1">Of the first handle, 0 to 1.</param>
@@ -84,28 +82,28 @@ public sealed record SlideMotion(double Seconds, Easing Easing, string? Under, I
     public static SlideMotion AtOnce { get; } = new(0, Easing.Even, null, []);
 
     /// <summary>How a slide of a deck comes in.</summary>
-    public static SlideMotion Of(Deck deck, Slide slide) => Of(deck.ComingOf(slide), deck.House.Paper);
+    public static SlideMotion Of(Deck deck, Slide slide) => Of(deck.TransitionOf(slide), deck.House.Paper);
 
     /// <summary>A way of coming in as tracks.</summary>
     /// <param name="coming">The way.</param>
     /// <param name="paper">Colour of the paper, as <c>#RRGGBB</c>.</param>
-    public static SlideMotion Of(Coming coming, string paper)
+    public static SlideMotion Of(Transition coming, string paper)
     {
-        if (coming.Change == SlideChange.Cut || coming.Seconds <= 0)
+        if (coming.Change == TransitionKind.Cut || coming.Seconds <= 0)
             return AtOnce;
         (double x, double y) = coming.From switch
         {
-            SlideSide.Left => (-1.0, 0.0),
-            SlideSide.Right => (1.0, 0.0),
-            SlideSide.Top => (0.0, -1.0),
+            SlideEdge.Left => (-1.0, 0.0),
+            SlideEdge.Right => (1.0, 0.0),
+            SlideEdge.Top => (0.0, -1.0),
             _ => (0.0, 1.0),
         };
         return coming.Change switch
         {
             // What is carried is said apart; where nothing can be, the slide dissolves.
-            SlideChange.Carry => Run(Easing.InOut, null, (MotionLayer.Coming, [new(0, 0), new(1)])),
-            SlideChange.Dissolve => Run(Easing.Even, null, (MotionLayer.Coming, [new(0, 0), new(1)])),
-            SlideChange.Wipe => Run(
+            TransitionKind.Carry => Run(Easing.InOut, null, (MotionLayer.Coming, [new(0, 0), new(1)])),
+            TransitionKind.Dissolve => Run(Easing.Even, null, (MotionLayer.Coming, [new(0, 0), new(1)])),
+            TransitionKind.Wipe => Run(
                 Easing.InOut,
                 null,
                 (
@@ -114,23 +112,23 @@ public sealed record SlideMotion(double Seconds, Easing Easing, string? Under, I
                         // What is farthest from the side it comes from is uncovered last.
                         coming.From switch
                         {
-                            SlideSide.Left => new(0, CutRight: 1),
-                            SlideSide.Right => new(0, CutLeft: 1),
-                            SlideSide.Top => new(0, CutBottom: 1),
+                            SlideEdge.Left => new(0, CutRight: 1),
+                            SlideEdge.Right => new(0, CutLeft: 1),
+                            SlideEdge.Top => new(0, CutBottom: 1),
                             _ => new(0, CutTop: 1),
                         },
                         new(1),
                     ]
                 )
             ),
-            SlideChange.Push => Run(
+            TransitionKind.Push => Run(
                 Easing.InOut,
                 null,
                 (MotionLayer.Going, [new(0), new(1, X: -x, Y: -y)]),
                 (MotionLayer.Coming, [new(0, X: x, Y: y), new(1)])
             ),
-            SlideChange.ThroughBlack => Through("#000000"),
-            SlideChange.ThroughPaper => Through(paper),
+            TransitionKind.ThroughBlack => Through("#000000"),
+            TransitionKind.ThroughPaper => Through(paper),
             _ => throw new ArgumentOutOfRangeException(nameof(coming)),
         };
 
@@ -143,7 +141,7 @@ public sealed record SlideMotion(double Seconds, Easing Easing, string? Under, I
                 (MotionLayer.Coming, [new(0, 0), new(.5, 0), new(1)])
             );
 
-        SlideMotion Run(Easing easing, string? under, params (MotionLayer Layer, MotionState[] States)[] tracks) =>
+        SlideMotion Run(Easing easing, string? under, params (MotionLayer Layer, LayerKeyframe[] States)[] tracks) =>
             new(coming.Seconds, easing, under, [.. tracks.Select(t => new MotionTrack(t.Layer, t.States))]);
     }
 }

@@ -1,7 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Photos;
-using Jaali.Core.Scenes;
-
 namespace Jaali.Core.Motion;
 
 /// <summary>Everything that a player needs to show a slide, besides its scenes.</summary>
@@ -27,7 +23,7 @@ public sealed record SlidePlay(Guid SlideId, SlideMotion Coming, IReadOnlyList<C
 
         IReadOnlyList<CarryLayer>? Carried()
         {
-            if (deck.ComingOf(slide) is not { Change: SlideChange.Carry, Seconds: > 0 } || at == 0)
+            if (deck.TransitionOf(slide) is not { Change: TransitionKind.Carry, Seconds: > 0 } || at == 0)
                 return null;
             Slide before = deck.Slides[at - 1];
             if (scenes(before) is not [.., var going] || scenes(slide) is not [var coming, ..])

@@ -1,6 +1,3 @@
-using Jaali.Core.Geometry;
-using Jaali.Core.Scenes;
-
 namespace Jaali.Core.Motion;
 
 /// <summary>A slide as it stands after a press, for painters that stand still: a page of a file, a picture.</summary>
@@ -12,7 +9,7 @@ public static class StepScenes
     /// <param name="step">0 for the slide as it comes in.</param>
     public static Scene After(Scene scene, Timeline timeline, int step)
     {
-        Dictionary<ThingName, MovingThing> things = timeline.Things.ToDictionary(t => t.Name);
+        Dictionary<ItemPart, MovingItem> things = timeline.Things.ToDictionary(t => t.Name);
         List<SceneNode> nodes = [];
         SceneNode? front = null;
         HashSet<Guid> gone = [];
@@ -50,14 +47,14 @@ public static class StepScenes
             Parts = [.. scene.Parts.Where(p => p.ItemId is not { } id || !gone.Contains(id))],
         };
 
-        GroupNode? Standing(GroupNode node, ThingName name, GroupNode? inside = null)
+        GroupNode? Standing(GroupNode node, ItemPart name, GroupNode? inside = null)
         {
-            if (!things.TryGetValue(name, out MovingThing? thing))
+            if (!things.TryGetValue(name, out MovingItem? thing))
                 return node;
-            ThingState s = timeline.After(name, step);
+            ItemState s = timeline.After(name, step);
             if (s.Opacity <= 0)
                 return null;
-            if (s == ThingState.Rest)
+            if (s == ItemState.Rest)
                 return node;
             SlidePoint middle = Composition.Middle(thing.Box);
             // A part is moved in the measure of the thing that it is of.

@@ -1,5 +1,3 @@
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Motion;
 
 /// <summary>A thing that moves on a slide.</summary>
@@ -7,7 +5,7 @@ namespace Jaali.Core.Motion;
 /// <param name="Box">The room it takes in its place, turned as it is.</param>
 /// <param name="Begins">How it stands before anything has moved.</param>
 /// <param name="Largest">The largest scale it comes to: its photo is wanted that much larger.</param>
-public sealed record MovingThing(ThingName Name, SlideRect Box, ThingState Begins, double Largest);
+public sealed record MovingItem(ItemPart Name, SlideRect Box, ItemState Begins, double Largest);
 
 /// <summary>What one press sets going; the first of a slide is its coming.</summary>
 /// <param name="Seconds">How long all of it takes.</param>
@@ -17,7 +15,7 @@ public sealed record MovingThing(ThingName Name, SlideRect Box, ThingState Begin
 /// <param name="Says">What happens, in words that follow "next press:"; empty for nothing.</param>
 public sealed record CueStep(
     double Seconds,
-    IReadOnlyList<ThingTrack> Tracks,
+    IReadOnlyList<ItemTrack> Tracks,
     Guid? Front,
     IReadOnlyList<Guid> Cues,
     string Says
@@ -26,7 +24,7 @@ public sealed record CueStep(
 /// <summary>Everything that moves on a slide while it is shown.</summary>
 /// <param name="Things">What moves at all.</param>
 /// <param name="Steps">What happens when the slide has come in, then at each press.</param>
-public sealed record Timeline(IReadOnlyList<MovingThing> Things, IReadOnlyList<CueStep> Steps)
+public sealed record Timeline(IReadOnlyList<MovingItem> Things, IReadOnlyList<CueStep> Steps)
 {
     /// <summary>A slide on which nothing moves.</summary>
     public static Timeline Still { get; } = new([], [new(0, [], null, [], "")]);
@@ -35,11 +33,11 @@ public sealed record Timeline(IReadOnlyList<MovingThing> Things, IReadOnlyList<C
     public int Presses => Steps.Count - 1;
 
     /// <summary>How a thing stands when everything of a step, and of those before it, has come to rest.</summary>
-    public ThingState After(ThingName thing, int step)
+    public ItemState After(ItemPart thing, int step)
     {
         for (int i = Math.Min(step, Steps.Count - 1); i >= 0; i--)
             if (Steps[i].Tracks.FirstOrDefault(t => t.Thing == thing) is { } track)
                 return track.End;
-        return Things.FirstOrDefault(t => t.Name == thing)?.Begins ?? ThingState.Rest;
+        return Things.FirstOrDefault(t => t.Name == thing)?.Begins ?? ItemState.Rest;
     }
 }

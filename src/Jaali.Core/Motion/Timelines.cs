@@ -1,9 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Photos;
-using Jaali.Core.Scenes;
-
 namespace Jaali.Core.Motion;
 
 /// <summary>Turns the moves of a slide into what every thing does at every press.</summary>
@@ -34,19 +28,19 @@ public static class Timelines
         Cue[] cues = [.. slide.Cues.Where(c => c.Things.Any(t => slide.Item(t) is not null))];
         return cues.Length == 0 || slide.Kind == SlideKind.Credits
             ? Timeline.Still
-            : new Builder(deck, slide, scene, item => ItemKinds.Of(item).Called(item, place)).Build(cues);
+            : new Builder(deck, slide, scene, item => ItemKinds.Of(item).NameInSentence(item, place)).Build(cues);
     }
 
     private sealed class Builder(Deck deck, Slide slide, Scene scene, Func<Item, string> name)
     {
-        private readonly Dictionary<ThingName, SlideRect> _boxes = [];
-        private readonly Dictionary<ThingName, ThingState> _begins = [];
-        private readonly Dictionary<ThingName, ThingState> _now = [];
-        private readonly Dictionary<ThingName, double> _largest = [];
+        private readonly Dictionary<ItemPart, SlideRect> _boxes = [];
+        private readonly Dictionary<ItemPart, ItemState> _begins = [];
+        private readonly Dictionary<ItemPart, ItemState> _now = [];
+        private readonly Dictionary<ItemPart, double> _largest = [];
         private readonly List<CueStep> _steps = [];
 
         // Of the step that is made.
-        private readonly Dictionary<ThingName, List<ThingKey>> _tracks = [];
+        private readonly Dictionary<ItemPart, List<ItemKeyframe>> _tracks = [];
         private readonly List<Guid> _cues = [];
         private readonly List<string> _says = [];
         private Guid? _front;
@@ -68,12 +62,12 @@ public static class Timelines
                     One(cue);
             }
             Close();
-            HashSet<ThingName> moving = [.. _steps.SelectMany(s => s.Tracks.Select(t => t.Thing))];
+            HashSet<ItemPart> moving = [.. _steps.SelectMany(s => s.Tracks.Select(t => t.Thing))];
             return new(
                 [
                     .. moving
                         .Where(_boxes.ContainsKey)
-                        .Select(t => new MovingThing(t, _boxes[t], _begins[t], _largest.GetValueOrDefault(t, 1))),
+                        .Select(t => new MovingItem(t, _boxes[t], _begins[t], _largest.GetValueOrDefault(t, 1))),
                 ],
                 _steps
             );
@@ -93,19 +87,19 @@ public static class Timelines
                         NodeBounds.Turned(own, group.About ?? default, group.Turn, group.Scale)
                     );
 
-            void Put(ThingName thing, SlideRect box)
+            void Put(ItemPart thing, SlideRect box)
             {
                 _boxes[thing] = box;
-                _begins[thing] = _now[thing] = ThingState.Rest;
+                _begins[thing] = _now[thing] = ItemState.Rest;
             }
         }
 
-        private ThingName[] PartsOf(Guid itemId) =>
+        private ItemPart[] PartsOf(Guid itemId) =>
             [.. _boxes.Keys.Where(t => t.ItemId == itemId && t.Part is not null).OrderBy(t => t.Part)];
 
-        private ThingName[] Of(Cue cue)
+        private ItemPart[] Of(Cue cue)
         {
-            ThingName whole = new(cue.ItemId!.Value);
+            ItemPart whole = new(cue.ItemId!.Value);
             return cue.PartByPart && PartsOf(whole.ItemId) is { Length: > 0 } parts ? parts
                 : _boxes.ContainsKey(whole) ? [whole]
                 : [];
@@ -114,16 +108,16 @@ public static class Timelines
         // What comes in before anything else is done to it is not there to begin with.
         private void Hide(Cue[] cues)
         {
-            HashSet<ThingName> known = [];
+            HashSet<ItemPart> known = [];
             foreach (Cue cue in cues.Where(c => c.Act is CueAct.ComesIn or CueAct.GoesOut))
-            foreach (ThingName thing in Of(cue).Where(known.Add))
+            foreach (ItemPart thing in Of(cue).Where(known.Add))
                 if (cue.Act == CueAct.ComesIn)
-                    _begins[thing] = _now[thing] = ThingState.Gone;
+                    _begins[thing] = _now[thing] = ItemState.Gone;
         }
 
         private void One(Cue cue)
         {
-            ThingName[] things = Of(cue);
+            ItemPart[] things = Of(cue);
             string does = cue.Act switch
             {
                 CueAct.ComesIn => "comes in",
@@ -132,7 +126,7 @@ public static class Timelines
             };
             for (int i = 0; i < things.Length; i++)
             {
-                ThingName thing = things[i];
+                ItemPart thing = things[i];
                 CueStart start = i == 0 || cue.Start == CueStart.OnPress ? cue.Start : CueStart.AfterBefore;
                 double at = Begin(cue, start, stands: cue.Act == CueAct.StandsOut);
                 _says.Add(
@@ -143,23 +137,23 @@ public static class Timelines
                 switch (cue.Act)
                 {
                     case CueAct.ComesIn:
-                        Jump(thing, at, From(cue.Way, thing));
-                        Go(thing, at, cue, ThingState.Rest);
+                        Jump(thing, at, From(cue.Effect, thing));
+                        Go(thing, at, cue, ItemState.Rest);
                         break;
                     case CueAct.GoesOut:
-                        ThingState gone = From(cue.Way, thing);
+                        ItemState gone = From(cue.Effect, thing);
                         Go(thing, at, cue, gone);
                         if (gone.Opacity > 0)
-                            Jump(thing, at + cue.Seconds, ThingState.Gone);
+                            Jump(thing, at + cue.Seconds, ItemState.Gone);
                         break;
                     default:
-                        foreach (ThingName other in Others(thing))
+                        foreach (ItemPart other in Others(thing))
                             Go(other, at, cue, _now[other] with { Opacity = Dimmed });
                         Go(
                             thing,
                             at,
                             cue,
-                            cue.Way == CueWay.Grow ? ThingState.Rest with { Scale = Out } : ThingState.Rest
+                            cue.Effect == CueEffect.Grow ? ItemState.Rest with { Scale = Out } : ItemState.Rest
                         );
                         break;
                 }
@@ -167,24 +161,24 @@ public static class Timelines
         }
 
         // Where a thing comes from; and, to go out, where it goes.
-        private ThingState From(CueWay way, ThingName thing) =>
+        private ItemState From(CueEffect way, ItemPart thing) =>
             way switch
             {
-                CueWay.Appear or CueWay.Dissolve => ThingState.Gone,
-                CueWay.Rise => new(0, Y: Way),
-                CueWay.Drop => new(0, Y: -Way),
-                CueWay.Grow => new(0, Scale: Small),
-                CueWay.TurnIn => new(0, Scale: .9, Turn: Turned),
+                CueEffect.Appear or CueEffect.Dissolve => ItemState.Gone,
+                CueEffect.Rise => new(0, Y: Way),
+                CueEffect.Drop => new(0, Y: -Way),
+                CueEffect.Grow => new(0, Scale: Small),
+                CueEffect.TurnIn => new(0, Scale: .9, Turn: Turned),
                 // Uncovered, not melted: it is whole in what is seen of it.
-                CueWay.Wipe => IsRightToLeft(thing) ? new(1, CutLeft: 1) : new(1, CutRight: 1),
+                CueEffect.Wipe => IsRightToLeft(thing) ? new(1, CutLeft: 1) : new(1, CutRight: 1),
                 _ => throw new ArgumentOutOfRangeException(nameof(way)),
             };
 
-        private bool IsRightToLeft(ThingName thing) =>
+        private bool IsRightToLeft(ItemPart thing) =>
             scene.NodesOf(thing.ItemId).OfType<TextNode>().Any(t => t.IsRightToLeft);
 
         // What is dimmed while a thing stands out: of a part the other parts, of a thing the other things but the ground.
-        private IEnumerable<ThingName> Others(ThingName thing)
+        private IEnumerable<ItemPart> Others(ItemPart thing)
         {
             double whole = scene.Width * scene.Height;
             return _boxes
@@ -198,32 +192,35 @@ public static class Timelines
                 .ToArray();
         }
 
-        private bool ShowsPhotos(ThingName thing) =>
+        private bool ShowsPhotos(ItemPart thing) =>
             slide.Item(thing.ItemId) is { } item && ItemKinds.Of(item).Photos(item).Any();
 
         private void Turns(Cue cue)
         {
-            Item[] items = [.. cue.Turns!.Select(slide.Item).OfType<Item>().Where(i => _boxes.ContainsKey(new(i.Id)))];
-            ThingName? last = null;
+            Item[] items =
+            [
+                .. cue.Sequence!.Select(slide.Item).OfType<Item>().Where(i => _boxes.ContainsKey(new(i.Id))),
+            ];
+            ItemPart? last = null;
             for (int i = 0; i <= items.Length && items.Length > 0; i++)
             {
                 double at = Begin(cue, i == 0 ? cue.Start : CueStart.OnPress, stands: i < items.Length);
                 if (i == items.Length)
                 {
-                    Go(last!.Value, at, cue, ThingState.Rest);
+                    Go(last!.Value, at, cue, ItemState.Rest);
                     _says.Add($"{name(items[^1])} goes back to its place");
                     break;
                 }
-                var thing = new ThingName(items[i].Id);
+                var thing = new ItemPart(items[i].Id);
                 // Titles and other words stay as they are.
                 foreach (
-                    ThingName other in Others(thing)
-                        .Where(o => o != last && (cue.Turns!.Contains(o.ItemId) || ShowsPhotos(o)))
+                    ItemPart other in Others(thing)
+                        .Where(o => o != last && (cue.Sequence!.Contains(o.ItemId) || ShowsPhotos(o)))
                 )
                     Go(other, at, cue, _now[other] with { Opacity = Dimmed });
                 if (last is { } dimmed)
-                    Go(dimmed, at, cue, ThingState.Rest with { Opacity = Dimmed });
-                ThingState forward = InTurnPlaces.Forward(deck, slide, scene, items[i], _boxes[thing]);
+                    Go(dimmed, at, cue, ItemState.Rest with { Opacity = Dimmed });
+                ItemState forward = InTurnPlaces.Forward(deck, slide, scene, items[i], _boxes[thing]);
                 Go(thing, at, cue, forward);
                 _largest[thing] = Math.Max(_largest.GetValueOrDefault(thing, 1), forward.Scale);
                 _front = thing.ItemId;
@@ -240,10 +237,10 @@ public static class Timelines
                 Close();
                 (_begun, _ended) = (0, 0);
                 if (_standing)
-                    foreach (ThingName thing in _boxes.Keys)
+                    foreach (ItemPart thing in _boxes.Keys)
                         // What has gone stays away.
-                        if (_now[thing] != ThingState.Rest && _now[thing].Opacity > 0)
-                            Go(thing, 0, stands ? cue.Seconds : Release, Easing.InOut, ThingState.Rest);
+                        if (_now[thing] != ItemState.Rest && _now[thing].Opacity > 0)
+                            Go(thing, 0, stands ? cue.Seconds : Release, Easing.InOut, ItemState.Rest);
                 _standing = false;
             }
             _standing |= stands;
@@ -259,7 +256,7 @@ public static class Timelines
             _steps.Add(
                 new(
                     _length,
-                    [.. _tracks.Select(t => new ThingTrack(t.Key, t.Value))],
+                    [.. _tracks.Select(t => new ItemTrack(t.Key, t.Value))],
                     _front,
                     [.. _cues],
                     string.Join("; ", _says)
@@ -271,19 +268,19 @@ public static class Timelines
             (_front, _length) = (null, 0);
         }
 
-        private void Go(ThingName thing, double at, Cue cue, ThingState to) =>
-            Go(thing, at, cue.Way == CueWay.Appear ? 0 : cue.Seconds, Easing.InOut, to);
+        private void Go(ItemPart thing, double at, Cue cue, ItemState to) =>
+            Go(thing, at, cue.Effect == CueEffect.Appear ? 0 : cue.Seconds, Easing.InOut, to);
 
-        private void Jump(ThingName thing, double at, ThingState to) => Go(thing, at, 0, Easing.Even, to);
+        private void Jump(ItemPart thing, double at, ItemState to) => Go(thing, at, 0, Easing.Even, to);
 
         // What a thing was about to do is broken off where something else begins.
-        private void Go(ThingName thing, double at, double seconds, Easing easing, ThingState to)
+        private void Go(ItemPart thing, double at, double seconds, Easing easing, ItemState to)
         {
             if (!_boxes.ContainsKey(thing))
                 return;
-            if (!_tracks.TryGetValue(thing, out List<ThingKey>? keys))
+            if (!_tracks.TryGetValue(thing, out List<ItemKeyframe>? keys))
                 _tracks[thing] = keys = [new(0, _now[thing], Easing.Even)];
-            ThingState from = ThingTrack.At(keys, at);
+            ItemState from = ItemTrack.At(keys, at);
             keys.RemoveAll(k => k.At > at);
             if (keys[^1] is { } before && before.At == at && before.State == from)
                 keys[^1] = before with { Easing = easing };

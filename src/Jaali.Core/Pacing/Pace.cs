@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text;
-using Jaali.Core.Decks;
 
 namespace Jaali.Core.Pacing;
 

@@ -1,5 +1,3 @@
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Pacing;
 
 /// <summary>The time of a slide, seen four ways.</summary>

@@ -1,5 +1,3 @@
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Photos;
 
 /// <summary>A search result that has not been taken.</summary>

@@ -9,8 +9,8 @@ public sealed record Evidence(string Text, string Address, DateTimeOffset ReadAt
 {
     /// <summary>Evidence of a text, hashed; what is longer than any source says of a photo is cut.</summary>
     public static Evidence Of(string text, string address, DateTimeOffset readAt) =>
-        text.Length > Limits.OfDocuments.WordsOfEvidence
-            ? Hashed(text[..Limits.OfDocuments.WordsOfEvidence] + "\n… (cut here: it is longer)", address, readAt)
+        text.Length > Limits.Documents.WordsOfEvidence
+            ? Hashed(text[..Limits.Documents.WordsOfEvidence] + "\n… (cut here: it is longer)", address, readAt)
             : Hashed(text, address, readAt);
 
     private static Evidence Hashed(string text, string address, DateTimeOffset readAt) =>

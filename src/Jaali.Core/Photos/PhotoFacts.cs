@@ -1,6 +1,3 @@
-using Jaali.Core.Geometry;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Photos;
 
 /// <summary>What the rules need to know of a taken photo.</summary>

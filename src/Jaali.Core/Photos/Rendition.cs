@@ -1,5 +1,3 @@
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Photos;
 
 /// <summary>One size in which a collection offers a photo.</summary>

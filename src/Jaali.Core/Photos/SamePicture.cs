@@ -2,21 +2,6 @@ using System.Numerics;
 
 namespace Jaali.Core.Photos;
 
-/// <summary>What a look at a candidate's picture told.</summary>
-/// <param name="Hash">Perceptual hash.</param>
-/// <param name="Width">Width of what was looked at, in pixels, after orientation.</param>
-/// <param name="Height">Height of what was looked at, in pixels, after orientation.</param>
-/// <param name="Lightness">Mean perceived lightness, 0 to 1 (the cube root of luminance, after CIE L*).</param>
-/// <param name="Calm">Share of a full slide's area that is calm enough for words, 0 to 1.</param>
-public sealed record Look(ulong Hash, int Width, int Height, double Lightness, double Calm)
-{
-    /// <summary>Light enough for dark words.</summary>
-    public bool IsLight => Lightness >= .62;
-
-    /// <summary>Dark enough for light words.</summary>
-    public bool IsDark => Lightness <= .5;
-}
-
 /// <summary>Tells whether two candidates are the same picture.</summary>
 public static class SamePicture
 {
@@ -54,7 +39,7 @@ public static class SamePicture
     /// True where their pictures look the same and have the same proportions, or the addresses of their source pages
     /// are the same and they do not look otherwise. Two photos that one collection found on one page are two.
     /// </summary>
-    public static bool Is(Candidate a, Look? lookA, Candidate b, Look? lookB)
+    public static bool Is(Candidate a, ThumbnailMetrics? lookA, Candidate b, ThumbnailMetrics? lookB)
     {
         if (a.Rights.SourceUrl is { } one && b.Rights.SourceUrl is { } other && Plain(one) == Plain(other))
             return lookA is not null && lookB is not null

@@ -1,6 +1,4 @@
-using System.Collections.Immutable;
 using System.Globalization;
-using Jaali.Core.Geometry;
 
 namespace Jaali.Core.Photos;
 

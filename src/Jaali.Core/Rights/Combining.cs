@@ -10,21 +10,21 @@ public static class Combining
     /// <summary>True where works under the two may be made into one new work.</summary>
     public static bool May(LicenceFamily a, LicenceFamily b)
     {
-        if (Family(a).HasFlag(Ask.NoChanges) || Family(b).HasFlag(Ask.NoChanges))
+        if (Family(a).HasFlag(Duty.NoChanges) || Family(b).HasFlag(Duty.NoChanges))
             return false;
-        bool aSa = Family(a).HasFlag(Ask.ShareAlike),
-            bSa = Family(b).HasFlag(Ask.ShareAlike);
+        bool aSa = Family(a).HasFlag(Duty.ShareAlike),
+            bSa = Family(b).HasFlag(Duty.ShareAlike);
         if (aSa && bSa)
             return a == b;
         // What is made carries the share-alike licence, so that it must not allow what the other forbids.
         if (aSa)
-            return !Family(b).HasFlag(Ask.NoCommerce) || Family(a).HasFlag(Ask.NoCommerce);
+            return !Family(b).HasFlag(Duty.NoCommerce) || Family(a).HasFlag(Duty.NoCommerce);
         if (bSa)
-            return !Family(a).HasFlag(Ask.NoCommerce) || Family(b).HasFlag(Ask.NoCommerce);
+            return !Family(a).HasFlag(Duty.NoCommerce) || Family(b).HasFlag(Duty.NoCommerce);
         return true;
     }
 
-    private static Ask Family(LicenceFamily f) => Families.Of(f).Asks;
+    private static Duty Family(LicenceFamily f) => LicenceFamilies.Of(f).Asks;
 }
 
 /// <summary>Under which licences an adaptation of a share-alike work may be shared (by version: the table of

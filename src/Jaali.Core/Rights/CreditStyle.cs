@@ -1,5 +1,3 @@
-using System.Collections.Immutable;
-
 namespace Jaali.Core.Rights;
 
 /// <summary>Where credits stand.</summary>

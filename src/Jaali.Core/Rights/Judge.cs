@@ -26,7 +26,7 @@ public static class Judge
             return new Judgement(
                 [],
                 [
-                    Owing.Credited(
+                    Obligations.Credited(
                         r,
                         style,
                         new Reason("The rights holder allowed it.", "", $"permission of {p.From}, {p.On:d MMMM yyyy}")
@@ -61,7 +61,7 @@ public static class Judge
                         "This licence asks for the maker's name, and none was found.",
                         new(
                             "The creator is named, if supplied.",
-                            Owing.Section(l, LicenceClauses.Of(l).Credit),
+                            Obligations.Section(l, LicenceClauses.Of(l).Credit),
                             "the record has no maker"
                         ),
                         [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]
@@ -95,11 +95,11 @@ public static class Judge
             : "";
         return new Judgement(
             ranked,
-            r.Licence is { } licence ? Owing.Of(r, licence, changes, use, style)
+            r.Licence is { } licence ? Obligations.Of(r, licence, changes, use, style)
                 : r.Terms is { AsksCredit: true } own
                     ?
                     [
-                        Owing.Credited(
+                        Obligations.Credited(
                             r,
                             style,
                             new Reason("Name the maker.", own.Name, r.Maker.Length > 0 ? r.Maker : "no maker is known")
@@ -285,7 +285,7 @@ public static class Judge
                 "The talk is marked as paid. This licence is not for paid use.",
                 new(
                     "Not primarily intended for or directed towards commercial advantage or monetary compensation.",
-                    Owing.Section(l, LicenceClauses.Of(l).Commerce),
+                    Obligations.Section(l, LicenceClauses.Of(l).Commerce),
                     "the talk is paid"
                 ),
                 [Fix.MakeFree, Fix.Swap, Fix.RecordPermission, Fix.Remove]
@@ -323,7 +323,7 @@ public static class Judge
                     + "Show the photo whole, or swap it.",
                 new(
                     "Altered copies may not be shared; public display is sharing.",
-                    Owing.Section(l, four ? "s.1 and s.2(a)(1)(B)" : "s.3"),
+                    Obligations.Section(l, four ? "s.1 and s.2(a)(1)(B)" : "s.3"),
                     trigger
                 ),
                 fixes
@@ -341,7 +341,7 @@ public static class Judge
                     four
                         ? "It may be shared in whole or in part, but not in altered form."
                         : "No right to make an altered copy is granted.",
-                    Owing.Section(l, four ? "s.2(a)(1)(A) and (B)" : "s.3"),
+                    Obligations.Section(l, four ? "s.2(a)(1)(A) and (B)" : "s.3"),
                     trigger
                 ),
                 [Fix.ShowWhole, Fix.Decide, .. fixes[1..]]

@@ -9,28 +9,28 @@ namespace Jaali.Core.Rights;
 public sealed record Licence(LicenceFamily Family, string Version, string Port)
 {
     [JsonIgnore]
-    private Family Terms => Families.Of(Family);
+    private FamilyTerms Terms => LicenceFamilies.Of(Family);
 
     /// <summary>True where the maker must be named.</summary>
     [JsonIgnore]
-    public bool AsksForCredit => Terms.Asks.HasFlag(Ask.Credit);
+    public bool AsksForCredit => Terms.Asks.HasFlag(Duty.Credit);
 
     /// <summary>True where it forbids commercial use.</summary>
     [JsonIgnore]
-    public bool ForbidsCommerce => Terms.Asks.HasFlag(Ask.NoCommerce);
+    public bool ForbidsCommerce => Terms.Asks.HasFlag(Duty.NoCommerce);
 
     /// <summary>True where altered copies may not be shared.</summary>
     [JsonIgnore]
-    public bool ForbidsChanges => Terms.Asks.HasFlag(Ask.NoChanges);
+    public bool ForbidsChanges => Terms.Asks.HasFlag(Duty.NoChanges);
 
     /// <summary>True where adaptations must carry the same terms.</summary>
     [JsonIgnore]
-    public bool SharesAlike => Terms.Asks.HasFlag(Ask.ShareAlike);
+    public bool SharesAlike => Terms.Asks.HasFlag(Duty.ShareAlike);
 
     /// <summary>True where nothing is asked: CC0, the mark, the old dedication, works of the US government, no known
     /// copyright.</summary>
     [JsonIgnore]
-    public bool AsksNothing => Terms is { Grant: Grant.Open, Asks: Ask.Nothing };
+    public bool AsksNothing => Terms is { Grant: Grant.Open, Asks: Duty.Nothing };
 
     /// <summary>How far it lets anyone use the work.</summary>
     [JsonIgnore]

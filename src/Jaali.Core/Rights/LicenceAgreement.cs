@@ -1,5 +1,3 @@
-using System.Collections.Immutable;
-
 namespace Jaali.Core.Rights;
 
 /// <summary>What all that a source says of a photo's terms comes to.</summary>
@@ -25,23 +23,24 @@ public static class LicenceAgreement
     public static Agreement Of(IEnumerable<string?> sayings, IEnumerable<LicenceOffer>? beside = null)
     {
         string[] said = [.. sayings.Select(s => s?.Trim() ?? "").Where(s => s.Length > 0).Distinct()];
-        LicenceSaying[] read = [.. said.Select(LicenceReader.Say)];
+        LicenceStatement[] read = [.. said.Select(LicenceReader.Say)];
         Licence[] named = [.. read.Select(s => s.Licence).OfType<Licence>().Distinct()];
         Licence? fullest = named.OrderByDescending(l => l.Version.Length + l.Port.Length).FirstOrDefault();
         // What keeps all rights is not made any freer by what is not understood.
-        bool clear = fullest is { Grant: Grant.Closed } || Array.TrueForAll(read, s => s.Kind != SayingKind.Unclear);
+        bool clear =
+            fullest is { Grant: Grant.Closed } || Array.TrueForAll(read, s => s.Kind != LicenceStatementKind.Unclear);
         Licence? agreed = clear && named.All(l => Agree(l, fullest!)) ? fullest : null;
         LicenceOffer[] offers =
             agreed is not null ? []
             : Choice(said, read) is { Length: > 0 } choice ? choice
-            : Array.TrueForAll(read, s => s.Kind == SayingKind.Harmless)
+            : Array.TrueForAll(read, s => s.Kind == LicenceStatementKind.Harmless)
                 ? [.. (beside ?? []).DistinctBy(o => o.Licence)]
             : [];
         return new Agreement(agreed, string.Join(" | ", said), offers.Length > 0 ? [.. offers] : null);
     }
 
     // One saying offers a choice, and the others only name licences that are among it.
-    private static LicenceOffer[] Choice(string[] said, LicenceSaying[] read)
+    private static LicenceOffer[] Choice(string[] said, LicenceStatement[] read)
     {
         int at = Array.FindIndex(read, s => s.Choices.Count > 0);
         if (at < 0)
@@ -49,7 +48,7 @@ public static class LicenceAgreement
         IReadOnlyList<Licence> among = read[at].Choices;
         bool alone = read.Where((_, i) => i != at)
             .All(s =>
-                s.Kind == SayingKind.Harmless
+                s.Kind == LicenceStatementKind.Harmless
                 || s.Licence is { } l && among.Any(c => Agree(l, c) || Agree(c, l))
                 || s.Choices.Count > 0 && s.Choices.SequenceEqual(among)
             );

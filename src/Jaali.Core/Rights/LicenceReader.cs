@@ -13,24 +13,24 @@ public static partial class LicenceReader
     public static Licence? Read(string? text) => Say(text).Licence;
 
     /// <summary>Reads a saying: a licence, nothing that matters, or why it is unclear.</summary>
-    public static LicenceSaying Say(string? text)
+    public static LicenceStatement Say(string? text)
     {
         if (string.IsNullOrWhiteSpace(text))
-            return LicenceSaying.Nothing;
-        if (text.Length > Limits.OfDocuments.SayingCharacters)
-            return LicenceSaying.Doubt($"it has {text.Length} characters");
+            return LicenceStatement.Nothing;
+        if (text.Length > Limits.Documents.SayingCharacters)
+            return LicenceStatement.Doubt($"it has {text.Length} characters");
         string plain = text;
         if (plain.Contains('&', StringComparison.Ordinal))
             plain = WebUtility.HtmlDecode(plain);
         if (StruckOut().IsMatch(plain))
-            return LicenceSaying.Doubt("part of it is struck out");
+            return LicenceStatement.Doubt("part of it is struck out");
         List<Licence> addressed = [];
         // From the last to the first, so that places stay what they are.
         foreach (Match m in LicenceAddress.In(plain).Reverse())
         {
             (Licence? licence, string? doubt) = LicenceAddress.Read(m.Value);
             if (doubt is not null)
-                return LicenceSaying.Doubt(doubt);
+                return LicenceStatement.Doubt(doubt);
             if (licence is not null)
                 addressed.Add(licence);
             plain = string.Concat(plain.AsSpan(0, m.Index), " ¦ ", plain.AsSpan(m.Index + m.Length));
@@ -42,13 +42,13 @@ public static partial class LicenceReader
         plain = Permission().Replace(plain, m => $" GFDL {m.Groups[1].Value} ");
         plain = Titled().Replace(plain, "");
         if (Statement(plain) is { } statement && addressed.Count == 0)
-            return LicenceSaying.Of(statement);
+            return LicenceStatement.Of(statement);
         (IReadOnlyList<LicenceToken> tokens, string? no) = LicenceTokens.Of(plain);
         if (no is not null)
-            return LicenceSaying.Doubt(no);
-        LicenceSaying said = new LicenceGrammar(tokens).Read(addressed);
+            return LicenceStatement.Doubt(no);
+        LicenceStatement said = new LicenceGrammar(tokens).Read(addressed);
         return said is { Licence.Grant: not Grant.Closed } && Asks().IsMatch(plain)
-            ? LicenceSaying.Doubt("it asks more than it says")
+            ? LicenceStatement.Doubt("it asks more than it says")
             : said;
     }
 
@@ -57,7 +57,7 @@ public static partial class LicenceReader
     {
         string plain = Letters(text);
         foreach (LicenceFamily family in Enum.GetValues<LicenceFamily>())
-            if (family >= LicenceFamily.InCopyright && plain == Letters(Families.Of(family).Name))
+            if (family >= LicenceFamily.InCopyright && plain == Letters(LicenceFamilies.Of(family).Name))
                 return new Licence(family, "", "");
         return null;
 

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 
 namespace Jaali.Core.Rights;
@@ -56,19 +55,19 @@ public sealed record RightsRecord(
     public RightsRecord Bounded() =>
         this with
         {
-            Title = Cut(Title, Limits.OfDocuments.NameCharacters),
-            Maker = Cut(Maker, Limits.OfDocuments.NameCharacters),
+            Title = Cut(Title, Limits.Documents.NameCharacters),
+            Maker = Cut(Maker, Limits.Documents.NameCharacters),
             MakerUrl = Address(MakerUrl),
             SourceUrl = Address(SourceUrl),
             PictureUrl = Address(PictureUrl),
-            Collection = Cut(Collection, Limits.OfDocuments.NameCharacters),
-            LicenceAsFound = Cut(LicenceAsFound, Limits.OfDocuments.SayingCharacters),
-            Notice = Cut(Notice, Limits.OfDocuments.SayingCharacters),
-            Statement = Cut(Statement, Limits.OfDocuments.SayingCharacters),
-            EarlierChanges = Cut(EarlierChanges, Limits.OfDocuments.SayingCharacters),
+            Collection = Cut(Collection, Limits.Documents.NameCharacters),
+            LicenceAsFound = Cut(LicenceAsFound, Limits.Documents.SayingCharacters),
+            Notice = Cut(Notice, Limits.Documents.SayingCharacters),
+            Statement = Cut(Statement, Limits.Documents.SayingCharacters),
+            EarlierChanges = Cut(EarlierChanges, Limits.Documents.SayingCharacters),
         };
 
-    private static string? Address(string? url) => url?.Length > Limits.OfDocuments.AddressCharacters ? null : url;
+    private static string? Address(string? url) => url?.Length > Limits.Documents.AddressCharacters ? null : url;
 
     private static string Cut(string text, int most) =>
         text.Length <= most ? text : text[..(char.IsHighSurrogate(text[most - 1]) ? most - 1 : most)] + "…";
@@ -95,10 +94,10 @@ public enum MakerKind
 /// <summary>One field of a record about which sources disagree.</summary>
 /// <param name="Field">"title", "maker" or "licence".</param>
 /// <param name="Said">What each said, with the name of who said it.</param>
-public sealed record Conflict(string Field, ImmutableList<Saying> Said);
+public sealed record Conflict(string Field, ImmutableList<SourceStatement> Said);
 
 /// <summary>What one source says.</summary>
-public sealed record Saying(string Source, string Value);
+public sealed record SourceStatement(string Source, string Value);
 
 /// <summary>A permission that a rights holder gave.</summary>
 /// <param name="From">Who gave it.</param>

@@ -1,5 +1,4 @@
 using System.Globalization;
-using Jaali.Core.Geometry;
 
 namespace Jaali.Core.Rights;
 
@@ -7,7 +6,7 @@ namespace Jaali.Core.Rights;
 /// <param name="Rights">Its record.</param>
 /// <param name="Changes">What its placement does.</param>
 /// <param name="Rect">Where it lies.</param>
-public sealed record Placed(RightsRecord Rights, Changes Changes, SlideRect Rect);
+public sealed record PlacedPhoto(RightsRecord Rights, Changes Changes, SlideRect Rect);
 
 /// <summary>The credits of all photos of one slide as one.</summary>
 public static class SlideCredits
@@ -16,7 +15,7 @@ public static class SlideCredits
     /// Short credits, told apart by place ("left", "top right") where there are several, or by number where two have
     /// the same place; photos of one maker under one licence are named together.
     /// </summary>
-    public static Credit Compose(IReadOnlyList<Placed> photos, SlideRect slide, string language = "en")
+    public static Credit Compose(IReadOnlyList<PlacedPhoto> photos, SlideRect slide, string language = "en")
     {
         if (photos.Count == 1)
             return Credit.Short(photos[0].Rights, photos[0].Changes, language);

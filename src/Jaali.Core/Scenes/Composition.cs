@@ -1,8 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-
 namespace Jaali.Core.Scenes;
 
 /// <summary>
@@ -17,7 +12,7 @@ public sealed class Composition
     private readonly List<ScenePart> _parts = [];
     private readonly List<SlideRect> _taken = [];
     private readonly List<SlidePoint> _subjects = [];
-    private readonly List<Rim> _rims = [];
+    private readonly List<PhotoEdge> _rims = [];
     private List<SceneNode> _open;
     private Item? _item;
 
@@ -109,7 +104,7 @@ public sealed class Composition
     public void Tell(ScenePart part) => _parts.Add(part);
 
     /// <summary>What was told so far.</summary>
-    internal IReadOnlyList<ScenePart> Told => _parts;
+    internal IReadOnlyList<ScenePart> Parts => _parts;
 
     /// <summary>A place that leads to an address.</summary>
     public void Link(SceneLink link) => _links.Add(link);

@@ -1,7 +1,4 @@
 using System.Text.Json.Serialization;
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Scenes;
 
@@ -174,7 +171,7 @@ public sealed record MediaNode(string Source, SlideRect Rect, string? PosterId, 
 
 /// <summary>A place that leads somewhere.</summary>
 /// <param name="Rect">The place.</param>
-/// <param name="Href">An address, or <see cref="Decks.Leading.ToSlide"/> and the identity of a slide of the deck.</param>
+/// <param name="Href">An address, or <see cref="Decks.LinkTarget.ToSlide"/> and the identity of a slide of the deck.</param>
 /// <param name="Label">What stands there.</param>
 public sealed record SceneLink(SlideRect Rect, string Href, string Label);
 
@@ -197,9 +194,9 @@ public sealed record ScenePart(
     double? Contrast = null,
     bool? Reads = null,
     double? Sharpness = null,
-    Sharp? Sharp = null,
+    Sharpness? Sharp = null,
     WordsReading? Reading = null,
-    SetWords? Set = null
+    WordsSetting? Set = null
 );
 
 /// <summary>How words were set: what an editor in their place needs to look the same.</summary>
@@ -220,7 +217,7 @@ public sealed record ScenePart(
 /// <param name="Missing">Letters that no face at hand has.</param>
 /// <param name="Others">Families that lent letters.</param>
 /// <param name="Lines">Where their lines end.</param>
-public sealed record SetWords(
+public sealed record WordsSetting(
     string Face,
     string BoldFace,
     string ItalicFace,
@@ -248,7 +245,7 @@ public sealed record SetWords(
 public sealed record SetLineEnds(int Paragraph, int Start, int End, double X);
 
 /// <summary>How sharp a photo will be in the room.</summary>
-public enum Sharp
+public enum Sharpness
 {
     /// <summary>A pixel for each one shown, or nearly.</summary>
     Sharp,

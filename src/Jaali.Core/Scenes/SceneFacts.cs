@@ -1,7 +1,3 @@
-using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-using Jaali.Core.Typesetting;
-
 namespace Jaali.Core.Scenes;
 
 /// <summary>What scenes need to know from outside the deck.</summary>

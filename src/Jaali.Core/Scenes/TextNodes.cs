@@ -1,6 +1,4 @@
 using System.Globalization;
-using Jaali.Core.Geometry;
-using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Scenes;
 

@@ -1,6 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Typesetting;
-
 namespace Jaali.Core.Scenes;
 
 /// <summary>The look of a deck as it is set: its house style in the faces that are at hand.</summary>
@@ -21,17 +18,17 @@ public sealed class Theme(HouseStyle house, IFonts fonts)
     public const double ListGap = 12;
 
     /// <summary>Entries of a list at the end.</summary>
-    public TypeSetting List => Setting(WordsRole.Credit, new WordsLook(Size: 27, Leading: 40.0 / 27));
+    public TypeSetting List => Setting(WordsRole.Credit, new TextStyle(Size: 27, Leading: 40.0 / 27));
 
     /// <summary>The heading of a list at the end.</summary>
-    public TypeSetting ListTitle => Setting(WordsRole.Heading, new WordsLook(Size: 64, Grows: false));
+    public TypeSetting ListTitle => Setting(WordsRole.Heading, new TextStyle(Size: 64, Grows: false));
 
     /// <summary>How words of a role are set.</summary>
     /// <param name="role">What they are for.</param>
     /// <param name="own">What was set by hand; null for nothing.</param>
-    public TypeSetting Setting(WordsRole role, WordsLook? own = null)
+    public TypeSetting Setting(WordsRole role, TextStyle? own = null)
     {
-        WordsLook look = Look(role, own);
+        TextStyle look = StyleOf(role, own);
         bool headed = role is WordsRole.Opening or WordsRole.Heading;
         double size = look.Size!.Value;
         return new(
@@ -58,6 +55,6 @@ public sealed class Theme(HouseStyle house, IFonts fonts)
     /// <summary>The whole look of words of a role.</summary>
     /// <param name="role">What they are for.</param>
     /// <param name="own">What was set by hand; null for nothing.</param>
-    public WordsLook Look(WordsRole role, WordsLook? own = null) =>
-        own is null ? house.Look(role) : own.Over(house.Look(role));
+    public TextStyle StyleOf(WordsRole role, TextStyle? own = null) =>
+        own is null ? house.StyleOf(role) : own.Over(house.StyleOf(role));
 }

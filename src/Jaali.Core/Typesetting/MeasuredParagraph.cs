@@ -30,7 +30,7 @@ internal sealed class MeasuredParagraph
             this with { Start = next.Start, End = next.End } == next && End == next.Start;
     }
 
-    private readonly IReadOnlyList<Run> _runs;
+    private readonly IReadOnlyList<TextRun> _runs;
     private readonly string _text;
     private readonly TypeSetting _how;
     private readonly IFonts _fonts;
@@ -179,7 +179,7 @@ internal sealed class MeasuredParagraph
         List<SetSpan> spans = [];
         double[]? far = null;
         int at = 0;
-        foreach (Run run in _runs)
+        foreach (TextRun run in _runs)
         {
             int first = Math.Max(at, from),
                 after = Math.Min(at + run.Text.Length, to);
@@ -204,7 +204,7 @@ internal sealed class MeasuredParagraph
         foreach (BidiRun run in directions.Where(r => r.IsRightToLeft))
             Array.Fill(right, true, run.Start, run.End - run.Start);
         int at = 0;
-        foreach (Run run in paragraph.Runs)
+        foreach (TextRun run in paragraph.Runs)
         {
             int to = at + run.Text.Length;
             Face wanted = _fonts.Find(_how.Face.Family, _how.Face.Bold || run.Bold, _how.Face.Italic || run.Italic);

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Globalization;
 
 namespace Jaali.Core.Typesetting;
@@ -26,7 +25,7 @@ public enum BaselineShift
 /// <param name="Shift">Raised or lowered.</param>
 /// <param name="Link">Where they lead: an address, or <c>slide:</c> and the identity of a slide; null for nowhere.</param>
 /// <param name="Ink">Their own colour as <c>#RRGGBB</c>; null for that of the words.</param>
-public sealed record Run(
+public sealed record TextRun(
     string Text,
     bool Bold = false,
     bool Italic = false,
@@ -39,11 +38,11 @@ public sealed record Run(
 )
 {
     /// <summary>True where it says nothing of its look.</summary>
-    internal bool IsPlain => this == new Run(Text);
+    internal bool IsPlain => this == new TextRun(Text);
 }
 
 /// <summary>What stands before a paragraph.</summary>
-public enum ListMark
+public enum ListMarker
 {
     /// <summary>Nothing.</summary>
     None,
@@ -59,7 +58,7 @@ public enum ListMark
 /// <param name="Runs">Its words, in the order of reading; a line feed in them begins a new line.</param>
 /// <param name="List">What stands before it.</param>
 /// <param name="Level">How far it is set in: 0 to <see cref="Deepest"/>.</param>
-public sealed record Paragraph(ImmutableList<Run> Runs, ListMark List = ListMark.None, int Level = 0)
+public sealed record Paragraph(ImmutableList<TextRun> Runs, ListMarker List = ListMarker.None, int Level = 0)
 {
     /// <summary>The deepest level of a list.</summary>
     public const int Deepest = 3;
@@ -69,7 +68,7 @@ public sealed record Paragraph(ImmutableList<Run> Runs, ListMark List = ListMark
 
     /// <summary>Plain words as paragraphs, one a line.</summary>
     public static ImmutableList<Paragraph> Of(string text) =>
-        [.. text.ReplaceLineEndings("\n").Split('\n').Select(l => new Paragraph([new Run(l)]))];
+        [.. text.ReplaceLineEndings("\n").Split('\n').Select(l => new Paragraph([new TextRun(l)]))];
 
     /// <summary>Paragraphs as plain words, one a line.</summary>
     public static string Plain(IEnumerable<Paragraph> paragraphs) =>
@@ -80,18 +79,18 @@ public sealed record Paragraph(ImmutableList<Run> Runs, ListMark List = ListMark
     public static ImmutableList<Paragraph>? Kept(IEnumerable<Paragraph> paragraphs)
     {
         ImmutableList<Paragraph> kept = [.. paragraphs.Select(p => p with { Runs = Joined(p.Runs) })];
-        return kept.All(p => p is { List: ListMark.None, Level: 0 } && p.Runs.All(r => r.IsPlain)) ? null : kept;
+        return kept.All(p => p is { List: ListMarker.None, Level: 0 } && p.Runs.All(r => r.IsPlain)) ? null : kept;
     }
 
-    private static ImmutableList<Run> Joined(ImmutableList<Run> runs)
+    private static ImmutableList<TextRun> Joined(ImmutableList<TextRun> runs)
     {
-        List<Run> joined = [];
-        foreach (Run run in runs.Where(r => r.Text.Length > 0))
+        List<TextRun> joined = [];
+        foreach (TextRun run in runs.Where(r => r.Text.Length > 0))
             if (joined.Count > 0 && joined[^1] with { Text = run.Text } == run)
                 joined[^1] = run with { Text = joined[^1].Text + run.Text };
             else
                 joined.Add(run);
-        return joined.Count == 0 ? [new Run("")] : [.. joined];
+        return joined.Count == 0 ? [new TextRun("")] : [.. joined];
     }
 
     /// <summary>The numbers of numbered paragraphs, by their place among all; others have none.</summary>
@@ -102,15 +101,15 @@ public sealed record Paragraph(ImmutableList<Run> Runs, ListMark List = ListMark
         foreach (Paragraph p in paragraphs)
         {
             int level = Math.Clamp(p.Level, 0, Deepest);
-            if (p.List == ListMark.None)
+            if (p.List == ListMarker.None)
                 Array.Clear(counts);
             else
                 Array.Clear(counts, level + 1, Deepest - level);
             labels.Add(
                 p.List switch
                 {
-                    ListMark.Point => level % 2 == 0 ? "•" : "–",
-                    ListMark.Number => string.Create(CultureInfo.InvariantCulture, $"{++counts[level]}."),
+                    ListMarker.Point => level % 2 == 0 ? "•" : "–",
+                    ListMarker.Number => string.Create(CultureInfo.InvariantCulture, $"{++counts[level]}."),
                     _ => "",
                 }
             );

@@ -27,7 +27,7 @@ public sealed record SetPiece(
 /// <param name="X">From the left edge of the piece to its own.</param>
 /// <param name="Width">In units.</param>
 /// <param name="Text">Its words.</param>
-public sealed record SetSpan(Run Run, double X, double Width, string Text);
+public sealed record SetSpan(TextRun Run, double X, double Width, string Text);
 
 /// <summary>A line.</summary>
 /// <param name="Paragraph">The paragraph it is of, counted from 0.</param>

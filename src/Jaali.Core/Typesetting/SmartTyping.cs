@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Text;
 
 namespace Jaali.Core.Typesetting;
@@ -35,7 +34,7 @@ public static class SmartTyping
             .. paragraphs.Select(p =>
             {
                 char before = ' ';
-                ImmutableList<Run> runs =
+                ImmutableList<TextRun> runs =
                 [
                     .. p.Runs.Select(r =>
                     {

@@ -193,7 +193,7 @@ public static class BundleReader
         try
         {
             return zip.Bytes(name) is { } bytes
-                ? JsonNode.Parse(bytes, documentOptions: new() { MaxDepth = Limits.OfDocuments.JsonDepth })
+                ? JsonNode.Parse(bytes, documentOptions: new() { MaxDepth = Limits.Documents.JsonDepth })
                 : null;
         }
         catch (JsonException e)

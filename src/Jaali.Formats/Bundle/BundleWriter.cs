@@ -154,7 +154,7 @@ public static class BundleWriter
             .. Core
                 .Items.ItemKinds.Photos(deck)
                 .Select(p => p.Use.PhotoId)
-                .Concat(deck.AllPoints.SelectMany(p => p.Kept))
+                .Concat(deck.AllPoints.SelectMany(p => p.Shortlist))
                 .Concat(
                     deck.Slides.SelectMany(s => s.Items)
                         .OfType<Core.Items.Frame>()

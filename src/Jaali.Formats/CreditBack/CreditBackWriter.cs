@@ -59,7 +59,7 @@ public static class CreditBackWriter
                 Put(name, anew);
             else if (
                 byName.TryGetValue(name, out CreditBack? credit)
-                && zip.Bytes(name, Core.Limits.OfPhotos.Bytes) is { } photo
+                && zip.Bytes(name, Core.Limits.Photos.Bytes) is { } photo
             )
                 Put(
                     name,

@@ -13,7 +13,7 @@ namespace Jaali.Formats;
 /// its other pages stay as they are.</summary>
 /// <param name="painter">Paints the pages.</param>
 /// <param name="fonts">Typefaces.</param>
-public sealed class PdfCredits(ScenePainter painter, FontShelf fonts)
+public sealed class PdfCredits(ScenePainter painter, FontLibrary fonts)
 {
     /// <summary>Writes the copy.</summary>
     /// <param name="file">The PDF.</param>
@@ -40,7 +40,7 @@ public sealed class PdfCredits(ScenePainter painter, FontShelf fonts)
             side = width * .07;
         var how = new TypeSetting(fonts.Find("Spline Sans"), size, 1.4, size, false) { ParagraphGap = .4 };
         var head = new TypeSetting(fonts.Find("Anek Latin", true), size * 2, 1.2, size * 2, false);
-        Paragraph[] lines = [.. credits.Select(c => new Paragraph([new Run(c.Line, Link: c.Parts.SourceUrl)]))];
+        Paragraph[] lines = [.. credits.Select(c => new Paragraph([new TextRun(c.Line, Link: c.Parts.SourceUrl)]))];
         SetText set = Typesetter.Break(lines, how, width - 2 * side, fonts);
         using SKDocument pdf = SKDocument.CreatePdf(to);
         for (int at = 0; at < set.Lines.Count; )

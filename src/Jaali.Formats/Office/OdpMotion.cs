@@ -10,26 +10,26 @@ namespace Jaali.Formats.Office;
 internal static class OdpMotion
 {
     /// <summary>Writes how a slide comes in into the properties of its page.</summary>
-    internal static void Coming(XElement page, Coming coming)
+    internal static void Coming(XElement page, Transition coming)
     {
-        if (coming.Change == SlideChange.Cut)
+        if (coming.Change == TransitionKind.Cut)
             return;
-        bool across = coming.From is SlideSide.Left or SlideSide.Right,
-            back = coming.From is SlideSide.Right or SlideSide.Bottom;
+        bool across = coming.From is SlideEdge.Left or SlideEdge.Right,
+            back = coming.From is SlideEdge.Right or SlideEdge.Bottom;
         (string type, string subtype) = coming.Change switch
         {
-            SlideChange.Wipe => ("barWipe", across ? "leftToRight" : "topToBottom"),
-            SlideChange.Push => (
+            TransitionKind.Wipe => ("barWipe", across ? "leftToRight" : "topToBottom"),
+            TransitionKind.Push => (
                 "pushWipe",
                 coming.From switch
                 {
-                    SlideSide.Left => "fromLeft",
-                    SlideSide.Right => "fromRight",
-                    SlideSide.Top => "fromTop",
+                    SlideEdge.Left => "fromLeft",
+                    SlideEdge.Right => "fromRight",
+                    SlideEdge.Top => "fromTop",
                     _ => "fromBottom",
                 }
             ),
-            SlideChange.ThroughBlack => ("fade", "fadeOverColor"),
+            TransitionKind.ThroughBlack => ("fade", "fadeOverColor"),
             _ => ("fade", "crossfade"),
         };
         page.SetAttributeValue(Presentation + "transition-type", "manual");
@@ -41,9 +41,9 @@ internal static class OdpMotion
         );
         page.SetAttributeValue(Smil + "type", type);
         page.SetAttributeValue(Smil + "subtype", subtype);
-        if (coming.Change == SlideChange.Wipe && back)
+        if (coming.Change == TransitionKind.Wipe && back)
             page.SetAttributeValue(Smil + "direction", "reverse");
-        if (coming.Change == SlideChange.ThroughBlack)
+        if (coming.Change == TransitionKind.ThroughBlack)
             page.SetAttributeValue(Smil + "fadeColor", "#000000");
     }
 
@@ -101,7 +101,7 @@ internal static class OdpMotion
                 CueAct.GoesOut => "exit",
                 _ => "emphasis",
             },
-            takes = Seconds(cue.Way == CueWay.Appear ? 0.001 : Math.Max(.001, cue.Seconds));
+            takes = Seconds(cue.Effect == CueEffect.Appear ? 0.001 : Math.Max(.001, cue.Seconds));
         XElement effect = new(
             Anim + "par",
             new XAttribute(Smil + "begin", Seconds(cue.Delay)),
@@ -131,14 +131,14 @@ internal static class OdpMotion
                     new XAttribute(Smil + "to", comes ? "visible" : "hidden")
                 )
             );
-            if (cue.Way != CueWay.Appear)
+            if (cue.Effect != CueEffect.Appear)
                 effect.Add(
                     new XElement(
                         Anim + "transitionFilter",
                         new XAttribute(Smil + "dur", takes),
                         new XAttribute(Smil + "targetElement", shape),
-                        new XAttribute(Smil + "type", cue.Way == CueWay.Wipe ? "barWipe" : "fade"),
-                        new XAttribute(Smil + "subtype", cue.Way == CueWay.Wipe ? "leftToRight" : "crossfade"),
+                        new XAttribute(Smil + "type", cue.Effect == CueEffect.Wipe ? "barWipe" : "fade"),
+                        new XAttribute(Smil + "subtype", cue.Effect == CueEffect.Wipe ? "leftToRight" : "crossfade"),
                         comes ? null : new XAttribute(Smil + "mode", "out")
                     )
                 );

@@ -12,7 +12,7 @@ namespace Jaali.Formats.Office;
 /// <summary>One page of an OpenDocument presentation.</summary>
 internal sealed class OdpPage(
     Deck deck,
-    HandedSlide slide,
+    ExportSlide slide,
     OfficeSources from,
     OfficeMedia media,
     OdpStyles styles,
@@ -31,7 +31,7 @@ internal sealed class OdpPage(
     {
         string prefix = name + "-";
         List<XElement> shapes = [];
-        foreach (HandedThing thing in slide.Things)
+        foreach (ExportItem thing in slide.Things)
         {
             if (Thing(thing) is not { } made)
                 continue;
@@ -45,10 +45,10 @@ internal sealed class OdpPage(
             {
                 if (!_shapes.TryGetValue(item, out var own))
                     _shapes[item] = own = [];
-                own.Add((id, thing is HandedWords w ? w.Paragraphs.Count : 0));
+                own.Add((id, thing is ExportWords w ? w.Paragraphs.Count : 0));
             }
             shapes.Add(
-                thing.Leads is { } to && Address(to) is { } address
+                thing.Link is { } to && Address(to) is { } address
                     ? new XElement(
                         Draw + "a",
                         new XAttribute(XLink + "type", "simple"),
@@ -89,7 +89,7 @@ internal sealed class OdpPage(
             new XAttribute(Draw + "fill", "solid"),
             new XAttribute(Draw + "fill-color", slide.Scene.Background)
         );
-        OdpMotion.Coming(how, deck.ComingOf(slide.Slide));
+        OdpMotion.Coming(how, deck.TransitionOf(slide.Slide));
         return styles.Of("drawing-page", how);
     }
 
@@ -122,18 +122,18 @@ internal sealed class OdpPage(
             )
         );
 
-    private XElement? Thing(HandedThing thing) =>
+    private XElement? Thing(ExportItem thing) =>
         thing switch
         {
-            HandedPicture { Outline: HandedOutline.Box } p => Picture(p),
-            HandedPicture p => Cut(p),
-            HandedPainting p => Framed(p, media.Painting(p.Nodes, p.Box).Name, styles.Of("graphic", Plain())),
-            HandedWords w => Words(w),
-            HandedShape s => Shape(s),
+            ExportPicture { Outline: ExportOutline.Box } p => Picture(p),
+            ExportPicture p => Cut(p),
+            ExportBitmap p => Framed(p, media.Painting(p.Nodes, p.Box).Name, styles.Of("graphic", Plain())),
+            ExportWords w => Words(w),
+            ExportShape s => Shape(s),
             _ => throw new NotSupportedException($"{thing.GetType().Name} is nothing that can be written."),
         };
 
-    private XElement? Picture(HandedPicture p)
+    private XElement? Picture(ExportPicture p)
     {
         if (media.Photo(p.Photo, !p.IsGrey) is not var (name, picture))
             return null;
@@ -163,7 +163,7 @@ internal sealed class OdpPage(
     }
 
     // No picture of this format is cut to an outline: the outline is a shape that is filled with what is seen of it.
-    private XElement Cut(HandedPicture p)
+    private XElement Cut(ExportPicture p)
     {
         SlideRect seen = p.Path!.Bounds;
         string name = media.Painting([p.Photo], seen).Name,
@@ -187,7 +187,7 @@ internal sealed class OdpPage(
         return Outline(p, p.Path, seen, styles.Of("graphic", how), true);
     }
 
-    private static void Dress(XElement how, HandedPicture p)
+    private static void Dress(XElement how, ExportPicture p)
     {
         if (p.Line > 0)
         {
@@ -205,7 +205,7 @@ internal sealed class OdpPage(
         }
     }
 
-    private XElement Shape(HandedShape s)
+    private XElement Shape(ExportShape s)
     {
         PathNode d = s.Drawn;
         XElement how = new(Style + "graphic-properties");
@@ -286,7 +286,7 @@ internal sealed class OdpPage(
         return Math.Clamp(1 - stops[last].Offset, 0, 1);
     }
 
-    private static XElement Outline(HandedThing thing, Core.Geometry.Path path, SlideRect box, string style, bool says)
+    private static XElement Outline(ExportItem thing, Core.Geometry.Path path, SlideRect box, string style, bool says)
     {
         var data = new System.Text.StringBuilder();
         foreach ((char letter, SlidePoint[] to) in PathSteps.Of(path))
@@ -320,7 +320,7 @@ internal sealed class OdpPage(
         return drawn;
     }
 
-    private static XElement Framed(HandedThing thing, string file, string style)
+    private static XElement Framed(ExportItem thing, string file, string style)
     {
         XElement frame = new(
             Draw + "frame",
@@ -339,7 +339,7 @@ internal sealed class OdpPage(
         return frame;
     }
 
-    private XElement Words(HandedWords w)
+    private XElement Words(ExportWords w)
     {
         XElement how = Plain();
         if (w.Columns > 1)
@@ -395,8 +395,8 @@ internal sealed class OdpPage(
     }
 
     private string? Address(string to) =>
-        !to.StartsWith(Leading.ToSlide, StringComparison.Ordinal) ? to
-        : Guid.TryParse(to[Leading.ToSlide.Length..], out Guid id) && names.TryGetValue(id, out string? name)
+        !to.StartsWith(LinkTarget.ToSlide, StringComparison.Ordinal) ? to
+        : Guid.TryParse(to[LinkTarget.ToSlide.Length..], out Guid id) && names.TryGetValue(id, out string? name)
             ? "#" + name
         : null;
 }

@@ -8,7 +8,7 @@ namespace Jaali.Formats.Office;
 
 /// <summary>Words as paragraphs and lists of OpenDocument.</summary>
 internal sealed class OdpText(
-    HandedWords words,
+    ExportWords words,
     OfficeSources from,
     OdpStyles styles,
     HashSet<string> faces,
@@ -19,9 +19,9 @@ internal sealed class OdpText(
     {
         for (int i = 0; i < words.Paragraphs.Count; i++)
         {
-            HandedParagraph p = words.Paragraphs[i];
+            ExportParagraph p = words.Paragraphs[i];
             XElement made = Paragraph(p, i > 0);
-            if (p.List == ListMark.None)
+            if (p.List == ListMarker.None)
             {
                 yield return made;
                 continue;
@@ -29,7 +29,7 @@ internal sealed class OdpText(
             // A list as deep as the paragraph stands; numbers go on from the one before.
             string name = styles.List(List(p));
             XElement inner = new(Text + "list-item", made);
-            if (p.List == ListMark.Number)
+            if (p.List == ListMarker.Number)
                 inner.SetAttributeValue(Text + "start-value", Number(i));
             XElement list = new(Text + "list", inner);
             for (int level = 0; level < p.Level; level++)
@@ -46,20 +46,20 @@ internal sealed class OdpText(
             number = 1;
         for (int i = index - 1; i >= 0; i--)
         {
-            HandedParagraph before = words.Paragraphs[i];
-            if (before.List == ListMark.None || before.Level < level)
+            ExportParagraph before = words.Paragraphs[i];
+            if (before.List == ListMarker.None || before.Level < level)
                 break;
-            if (before.Level == level && before.List == ListMark.Number)
+            if (before.Level == level && before.List == ListMarker.Number)
                 number++;
         }
         return number;
     }
 
-    private static XElement List(HandedParagraph p)
+    private static XElement List(ExportParagraph p)
     {
         double size = p.Runs.Count > 0 ? p.Runs.Max(r => r.Size) : 32;
         XElement level =
-            p.List == ListMark.Number
+            p.List == ListMarker.Number
                 ? new(
                     Text + "list-level-style-number",
                     new XAttribute(Style + "num-format", "1"),
@@ -80,7 +80,7 @@ internal sealed class OdpText(
         return new(Text + "list-style", level);
     }
 
-    private XElement Paragraph(HandedParagraph p, bool below)
+    private XElement Paragraph(ExportParagraph p, bool below)
     {
         XElement how = new(
             Style + "paragraph-properties",
@@ -98,7 +98,7 @@ internal sealed class OdpText(
             new XAttribute(Style + "writing-mode", words.IsRightToLeft ? "rl-tb" : "lr-tb")
         );
         XElement made = new(Text + "p", new XAttribute(Text + "style-name", styles.Of("paragraph", how)));
-        foreach (HandedRun run in p.Runs)
+        foreach (ExportRun run in p.Runs)
         {
             XElement span = new(Text + "span", new XAttribute(Text + "style-name", styles.Of("text", Look(run))));
             string[] lines = run.Text.Split('\n');
@@ -122,7 +122,7 @@ internal sealed class OdpText(
         return made;
     }
 
-    private XElement Look(HandedRun r)
+    private XElement Look(ExportRun r)
     {
         faces.Add(r.Face);
         Core.Typesetting.Face? face = from.Fonts.Faces.FirstOrDefault(f => f.Id == r.Face);

@@ -28,7 +28,7 @@ public sealed class OdpWriter(OfficeSources from)
     public void Write(
         Stream output,
         Deck deck,
-        IReadOnlyList<HandedSlide> slides,
+        IReadOnlyList<ExportSlide> slides,
         OfficeAbout about,
         Action<int>? progress = null,
         CancellationToken cancel = default
@@ -80,7 +80,7 @@ public sealed class OdpWriter(OfficeSources from)
         );
     }
 
-    private static string PageName(int index, HandedSlide slide) =>
+    private static string PageName(int index, ExportSlide slide) =>
         string.Create(
             CultureInfo.InvariantCulture,
             $"{(slide.Slide.Kind == SlideKind.Credits ? PptxSlide.Computed : "page")}{index + 1}"

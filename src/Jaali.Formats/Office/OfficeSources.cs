@@ -12,7 +12,7 @@ namespace Jaali.Formats.Office;
 /// <param name="Credited">The bytes of a picture with the credits of the photos in it, named by their SHA-256, written
 /// into them.</param>
 public sealed record OfficeSources(
-    FontShelf Fonts,
+    FontLibrary Fonts,
     ScenePainter Painter,
     Func<string, byte[]?> Photo,
     Func<IReadOnlyList<string>, byte[], byte[]> Credited
@@ -38,7 +38,7 @@ public sealed record OfficeSources(
     }
 
     /// <summary>Something painted, as a picture as sharp as the photos in it; with its credits inside.</summary>
-    public OfficePicture Painted(HandedPainting painting) => Painted(painting.Nodes, painting.Box);
+    public OfficePicture Painted(ExportBitmap painting) => Painted(painting.Nodes, painting.Box);
 
     /// <summary>Nodes painted, as a picture as sharp as the photos in it.</summary>
     public OfficePicture Painted(IReadOnlyList<SceneNode> nodes, Core.Geometry.SlideRect box)

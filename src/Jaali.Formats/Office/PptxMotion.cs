@@ -9,16 +9,16 @@ namespace Jaali.Formats.Office;
 internal static class PptxMotion
 {
     /// <summary>How a slide comes in; null for at once.</summary>
-    internal static XElement? Transition(Coming coming)
+    internal static XElement? Transition(Transition coming)
     {
-        if (coming.Change == SlideChange.Cut)
+        if (coming.Change == TransitionKind.Cut)
             return null;
         string side = coming.From switch
         {
             // It is told where a move goes, not where it comes from.
-            SlideSide.Left => "r",
-            SlideSide.Right => "l",
-            SlideSide.Top => "d",
+            SlideEdge.Left => "r",
+            SlideEdge.Right => "l",
+            SlideEdge.Top => "d",
             _ => "u",
         };
         return new(
@@ -31,9 +31,9 @@ internal static class PptxMotion
             ),
             coming.Change switch
             {
-                SlideChange.Wipe => new XElement(P + "wipe", new XAttribute("dir", side)),
-                SlideChange.Push => new XElement(P + "push", new XAttribute("dir", side)),
-                SlideChange.ThroughBlack => new XElement(P + "fade", new XAttribute("thruBlk", 1)),
+                TransitionKind.Wipe => new XElement(P + "wipe", new XAttribute("dir", side)),
+                TransitionKind.Push => new XElement(P + "push", new XAttribute("dir", side)),
+                TransitionKind.ThroughBlack => new XElement(P + "fade", new XAttribute("thruBlk", 1)),
                 _ => new XElement(P + "fade"),
             }
         );
@@ -204,14 +204,14 @@ internal static class PptxMotion
             (int preset, string kind) = cue.Act switch
             {
                 CueAct.ComesIn => (
-                    cue.Way == CueWay.Appear ? 1
-                    : cue.Way == CueWay.Wipe ? 22
+                    cue.Effect == CueEffect.Appear ? 1
+                    : cue.Effect == CueEffect.Wipe ? 22
                     : 10,
                     "entr"
                 ),
                 CueAct.GoesOut => (
-                    cue.Way == CueWay.Appear ? 1
-                    : cue.Way == CueWay.Wipe ? 22
+                    cue.Effect == CueEffect.Appear ? 1
+                    : cue.Effect == CueEffect.Wipe ? 22
                     : 10,
                     "exit"
                 ),
@@ -252,20 +252,20 @@ internal static class PptxMotion
 
         private IEnumerable<XElement> Behaviours(Cue cue, int shape, int? paragraph)
         {
-            int takes = Milliseconds(cue.Way == CueWay.Appear ? 0 : cue.Seconds);
+            int takes = Milliseconds(cue.Effect == CueEffect.Appear ? 0 : cue.Seconds);
             switch (cue.Act)
             {
                 case CueAct.ComesIn:
                     yield return Visible(true, 0);
-                    if (cue.Way != CueWay.Appear)
+                    if (cue.Effect != CueEffect.Appear)
                         yield return Melt("in");
-                    if (cue.Way is CueWay.Rise or CueWay.Drop)
-                        yield return Slide(cue.Way == CueWay.Rise ? "#ppt_y+.05" : "#ppt_y-.05");
+                    if (cue.Effect is CueEffect.Rise or CueEffect.Drop)
+                        yield return Slide(cue.Effect == CueEffect.Rise ? "#ppt_y+.05" : "#ppt_y-.05");
                     break;
                 case CueAct.GoesOut:
-                    if (cue.Way != CueWay.Appear)
+                    if (cue.Effect != CueEffect.Appear)
                         yield return Melt("out");
-                    yield return Visible(false, cue.Way == CueWay.Appear ? 0 : takes - 1);
+                    yield return Visible(false, cue.Effect == CueEffect.Appear ? 0 : takes - 1);
                     break;
                 default:
                     yield return new XElement(
@@ -332,7 +332,7 @@ internal static class PptxMotion
                 new(
                     P + "animEffect",
                     new XAttribute("transition", way),
-                    new XAttribute("filter", cue.Way == CueWay.Wipe ? "wipe(left)" : "fade"),
+                    new XAttribute("filter", cue.Effect == CueEffect.Wipe ? "wipe(left)" : "fade"),
                     new XElement(
                         P + "cBhvr",
                         new XElement(P + "cTn", new XAttribute("id", _next++), new XAttribute("dur", takes)),

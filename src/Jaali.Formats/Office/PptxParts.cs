@@ -75,8 +75,8 @@ internal static class PptxParts
                 new XElement(
                     A + "fontScheme",
                     new XAttribute("name", Clean(house.Name)),
-                    Font("majorFont", house.Look(WordsRole.Heading).Family!),
-                    Font("minorFont", house.Look(WordsRole.Body).Family!)
+                    Font("majorFont", house.StyleOf(WordsRole.Heading).Family!),
+                    Font("minorFont", house.StyleOf(WordsRole.Body).Family!)
                 ),
                 new XElement(
                     A + "fmtScheme",

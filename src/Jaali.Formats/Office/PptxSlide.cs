@@ -12,7 +12,7 @@ namespace Jaali.Formats.Office;
 /// <summary>One slide of an Office Open XML presentation.</summary>
 internal sealed class PptxSlide(
     Deck deck,
-    HandedSlide slide,
+    ExportSlide slide,
     OfficeSources from,
     OfficeMedia media,
     PptxWriter.Relations links,
@@ -28,13 +28,13 @@ internal sealed class PptxSlide(
     private readonly Dictionary<Guid, List<(int Shape, int Paragraphs)>> _shapes = [];
 
     /// <summary>True where words on it are its title.</summary>
-    internal static bool HasTitle(HandedSlide slide) => TitleOf(slide) is not null;
+    internal static bool HasTitle(ExportSlide slide) => TitleOf(slide) is not null;
 
-    private static HandedWords? TitleOf(HandedSlide slide) =>
-        slide.Things.OfType<HandedWords>().FirstOrDefault(w => w.Role is WordsRole.Opening or WordsRole.Heading)
+    private static ExportWords? TitleOf(ExportSlide slide) =>
+        slide.Things.OfType<ExportWords>().FirstOrDefault(w => w.Role is WordsRole.Opening or WordsRole.Heading)
         ?? (
             slide.Slide.Kind == SlideKind.Credits
-                ? slide.Things.OfType<HandedWords>().MaxBy(w => w.Paragraphs.SelectMany(p => p.Runs).Max(r => r.Size))
+                ? slide.Things.OfType<ExportWords>().MaxBy(w => w.Paragraphs.SelectMany(p => p.Runs).Max(r => r.Size))
                 : null
         );
 
@@ -59,7 +59,7 @@ internal sealed class PptxSlide(
                 )
             )
         );
-        foreach (HandedThing thing in slide.Things)
+        foreach (ExportItem thing in slide.Things)
         {
             int id = _next;
             if (Thing(thing) is not { } made)
@@ -69,7 +69,7 @@ internal sealed class PptxSlide(
             {
                 if (!_shapes.TryGetValue(item, out var own))
                     _shapes[item] = own = [];
-                own.Add((id, thing is HandedWords w ? w.Paragraphs.Count : 0));
+                own.Add((id, thing is ExportWords w ? w.Paragraphs.Count : 0));
             }
         }
         return new XElement(
@@ -87,22 +87,22 @@ internal sealed class PptxSlide(
                 tree
             ),
             new XElement(P + "clrMapOvr", new XElement(A + "masterClrMapping")),
-            PptxMotion.Transition(deck.ComingOf(slide.Slide)),
+            PptxMotion.Transition(deck.TransitionOf(slide.Slide)),
             slide.Scene.Page == 0 ? PptxMotion.Timing(slide.Slide, _shapes) : null
         );
     }
 
-    private XElement? Thing(HandedThing thing) =>
+    private XElement? Thing(ExportItem thing) =>
         thing switch
         {
-            HandedPicture p => Picture(p),
-            HandedPainting p => Painted(p),
-            HandedWords w => Words(w),
-            HandedShape s => Shape(s),
+            ExportPicture p => Picture(p),
+            ExportBitmap p => Painted(p),
+            ExportWords w => Words(w),
+            ExportShape s => Shape(s),
             _ => throw new NotSupportedException($"{thing.GetType().Name} is nothing that can be written."),
         };
 
-    private XElement? Picture(HandedPicture p)
+    private XElement? Picture(ExportPicture p)
     {
         if (media.Photo(p.Photo, !p.IsGrey) is not var (name, _))
             return null;
@@ -136,7 +136,7 @@ internal sealed class PptxSlide(
         return Framed(p, "Photo", name, p.IsGrey, source, properties);
     }
 
-    private XElement Painted(HandedPainting p) =>
+    private XElement Painted(ExportBitmap p) =>
         Framed(
             p,
             "Picture",
@@ -147,7 +147,7 @@ internal sealed class PptxSlide(
         );
 
     private XElement Framed(
-        HandedThing thing,
+        ExportItem thing,
         string called,
         string file,
         bool grey,
@@ -175,7 +175,7 @@ internal sealed class PptxSlide(
             properties
         );
 
-    private XElement Shape(HandedShape s)
+    private XElement Shape(ExportShape s)
     {
         PathNode d = s.Drawn;
         XElement properties = new(
@@ -199,7 +199,7 @@ internal sealed class PptxSlide(
         );
     }
 
-    private XElement Words(HandedWords w)
+    private XElement Words(ExportWords w)
     {
         bool title = !_titled && ReferenceEquals(w, TitleOf(slide));
         _titled |= title;
@@ -232,10 +232,10 @@ internal sealed class PptxSlide(
         );
     }
 
-    private XElement Paragraph(HandedParagraph p, HandedWords w, bool below)
+    private XElement Paragraph(ExportParagraph p, ExportWords w, bool below)
     {
         double size = p.Runs.Count > 0 ? p.Runs.Max(r => r.Size) : 32,
-            indent = p.List == ListMark.None ? 0 : size * 1.1;
+            indent = p.List == ListMarker.None ? 0 : size * 1.1;
         XElement how = new(
             A + "pPr",
             new XAttribute("marL", Emu(size * 1.1 * p.Level + indent)),
@@ -255,12 +255,12 @@ internal sealed class PptxSlide(
             new XElement(A + "spcBef", new XElement(A + "spcPts", Points(below ? w.Gap : 0))),
             p.List switch
             {
-                ListMark.Point => new object[]
+                ListMarker.Point => new object[]
                 {
                     new XElement(A + "buFont", new XAttribute("typeface", "Arial")),
                     new XElement(A + "buChar", new XAttribute("char", p.Level % 2 == 0 ? "•" : "–")),
                 },
-                ListMark.Number => new object[]
+                ListMarker.Number => new object[]
                 {
                     new XElement(A + "buFont", new XAttribute("typeface", "+mj-lt")),
                     new XElement(A + "buAutoNum", new XAttribute("type", "arabicPeriod")),
@@ -269,7 +269,7 @@ internal sealed class PptxSlide(
             }
         );
         XElement made = new(A + "p", how);
-        foreach (HandedRun run in p.Runs)
+        foreach (ExportRun run in p.Runs)
         {
             string[] lines = run.Text.Split('\n');
             for (int i = 0; i < lines.Length; i++)
@@ -285,7 +285,7 @@ internal sealed class PptxSlide(
         XAttribute Points(double units) => new("val", Math.Clamp((int)Math.Round(units / 2 * 100), 0, 158_400));
     }
 
-    private XElement Look(HandedRun r, HandedWords w)
+    private XElement Look(ExportRun r, ExportWords w)
     {
         faces.Add(r.Face);
         Core.Typesetting.Face? face = from.Fonts.Faces.FirstOrDefault(f => f.Id == r.Face);
@@ -331,9 +331,9 @@ internal sealed class PptxSlide(
 
     private XElement? Link(string to)
     {
-        if (!to.StartsWith(Leading.ToSlide, StringComparison.Ordinal))
+        if (!to.StartsWith(LinkTarget.ToSlide, StringComparison.Ordinal))
             return new(A + "hlinkClick", new XAttribute(R + "id", links.Out(to)));
-        return Guid.TryParse(to[Leading.ToSlide.Length..], out Guid id) && numbers.TryGetValue(id, out int number)
+        return Guid.TryParse(to[LinkTarget.ToSlide.Length..], out Guid id) && numbers.TryGetValue(id, out int number)
             ? new(
                 A + "hlinkClick",
                 new XAttribute(R + "id", links.To("slide", $"slide{number}.xml")),
@@ -342,7 +342,7 @@ internal sealed class PptxSlide(
             : null;
     }
 
-    private XElement Named(HandedThing thing, string called)
+    private XElement Named(ExportItem thing, string called)
     {
         int id = _next++;
         XElement named = new(
@@ -353,12 +353,12 @@ internal sealed class PptxSlide(
         // What is computed is told apart, so that it is not taken for words of somebody's own when the file comes back.
         if (thing.ItemId is null)
             named.Add(new XAttribute("title", Computed));
-        if (thing.Says.Length > 0 && thing is not HandedWords)
+        if (thing.Says.Length > 0 && thing is not ExportWords)
             named.Add(new XAttribute("descr", Clean(thing.Says)));
-        if (thing.Leads is { } to && Link(to) is { } link)
+        if (thing.Link is { } to && Link(to) is { } link)
             named.Add(link);
         // Veils and plates show nothing: readers aloud pass over them.
-        if (thing is HandedShape)
+        if (thing is ExportShape)
             named.Add(
                 new XElement(
                     A + "extLst",
@@ -391,16 +391,16 @@ internal sealed class PptxSlide(
         return place;
     }
 
-    private static XElement Geometry(HandedPicture p) =>
+    private static XElement Geometry(ExportPicture p) =>
         p.Outline switch
         {
-            HandedOutline.Ellipse => Preset("ellipse"),
-            HandedOutline.Rounded => Preset(
+            ExportOutline.Ellipse => Preset("ellipse"),
+            ExportOutline.Rounded => Preset(
                 "roundRect",
                 // Of the shorter side, in hundred-thousandths (presetShapeDefinitions, roundRect).
                 (int)Math.Round(p.Rounding / Math.Min(p.Box.Width, p.Box.Height) * 100_000)
             ),
-            HandedOutline.Own when p.Path is { } path => Own(path, p.Box),
+            ExportOutline.Own when p.Path is { } path => Own(path, p.Box),
             _ => Preset("rect"),
         };
 

@@ -32,7 +32,7 @@ public sealed class PptxWriter(OfficeSources from)
     public void Write(
         Stream output,
         Deck deck,
-        IReadOnlyList<HandedSlide> slides,
+        IReadOnlyList<ExportSlide> slides,
         OfficeAbout about,
         Action<int>? progress = null,
         CancellationToken cancel = default
@@ -49,7 +49,7 @@ public sealed class PptxWriter(OfficeSources from)
         for (int i = 0; i < slides.Count; i++)
         {
             cancel.ThrowIfCancellationRequested();
-            HandedSlide slide = slides[i];
+            ExportSlide slide = slides[i];
             var links = new Relations();
             links.To("slideLayout", $"../slideLayouts/slideLayout{(PptxSlide.HasTitle(slide) ? 1 : 2)}.xml");
             XElement xml = new PptxSlide(deck, slide, from, media, links, numbers, faces).Write();
@@ -87,7 +87,7 @@ public sealed class PptxWriter(OfficeSources from)
     private void Presentation(
         Package package,
         Deck deck,
-        IReadOnlyList<HandedSlide> slides,
+        IReadOnlyList<ExportSlide> slides,
         IEnumerable<string> faces,
         bool notes
     )

@@ -29,7 +29,7 @@ public static partial class PdfFinish
     /// <param name="deck">The talk.</param>
     /// <param name="pages">What stands on each page.</param>
     /// <param name="about">Credits, licence, notes.</param>
-    public static void Run(string file, Deck deck, IReadOnlyList<PdfPageTold> pages, PdfAbout about)
+    public static void Run(string file, Deck deck, IReadOnlyList<PdfPageContents> pages, PdfAbout about)
     {
         using PdfDocument document = PdfReader.Open(file, PdfDocumentOpenMode.Modify);
         PdfDictionary root = document.Internals.Catalog;
@@ -45,7 +45,7 @@ public static partial class PdfFinish
         Metadata(file, deck, about);
     }
 
-    private static void Structure(PdfDocument document, PdfDictionary root, IReadOnlyList<PdfPageTold> pages)
+    private static void Structure(PdfDocument document, PdfDictionary root, IReadOnlyList<PdfPageContents> pages)
     {
         PdfDictionary tree = New(document, "/StructTreeRoot"),
             whole = Element(document, tree, "Document");
@@ -106,7 +106,7 @@ public static partial class PdfFinish
     private static (PdfArray ByMark, List<(PdfMark, PdfDictionary)> Made) Marked(
         PdfDocument document,
         PdfPage page,
-        PdfPageTold told,
+        PdfPageContents told,
         PdfDictionary section
     )
     {
@@ -178,7 +178,7 @@ public static partial class PdfFinish
     private static void Links(
         PdfDocument document,
         PdfPage page,
-        PdfPageTold told,
+        PdfPageContents told,
         PdfDictionary section,
         PdfArray kids,
         List<(int, PdfDictionary)> links,
@@ -215,7 +215,7 @@ public static partial class PdfFinish
         }
     }
 
-    private static void Bookmarks(PdfDocument document, Deck deck, IReadOnlyList<PdfPageTold> pages)
+    private static void Bookmarks(PdfDocument document, Deck deck, IReadOnlyList<PdfPageContents> pages)
     {
         Guid? last = null;
         for (int i = 0; i < pages.Count && i < document.PageCount; i++)
@@ -244,7 +244,7 @@ public static partial class PdfFinish
     }
 
     // Notes stand on the first page of their slide (ISO 32000-1, 12.5.6.4).
-    private static void Notes(PdfDocument document, Deck deck, IReadOnlyList<PdfPageTold> pages)
+    private static void Notes(PdfDocument document, Deck deck, IReadOnlyList<PdfPageContents> pages)
     {
         HashSet<Guid> done = [];
         for (int i = 0; i < pages.Count && i < document.PageCount; i++)

@@ -26,7 +26,7 @@ public sealed class PdfWriter(ScenePainter painter)
     /// <param name="cancel">Stops between pages.</param>
     /// <returns>What stands on each page, in the order of painting.</returns>
     /// <exception cref="IOException">The stream takes no more, for example for want of room.</exception>
-    public IReadOnlyList<PdfPageTold> Write(
+    public IReadOnlyList<PdfPageContents> Write(
         Stream output,
         Deck deck,
         IReadOnlyList<Scene> scenes,
@@ -59,7 +59,7 @@ public sealed class PdfWriter(ScenePainter painter)
     /// <param name="cancel">Stops between pages.</param>
     /// <returns>What stands on each page, in the order of painting.</returns>
     /// <exception cref="IOException">The stream takes no more, for example for want of room.</exception>
-    public IReadOnlyList<PdfPageTold> Write(
+    public IReadOnlyList<PdfPageContents> Write(
         Stream output,
         Deck deck,
         IReadOnlyList<PdfSheet> sheets,
@@ -73,7 +73,7 @@ public sealed class PdfWriter(ScenePainter painter)
         for (int i = 0; i < sheets.Count; i++)
             foreach (PhotoNode p in sheets[i].Places.SelectMany(x => x.Scene.Photos()))
                 last[Loaded(p)] = i;
-        List<PdfPageTold> told = [];
+        List<PdfPageContents> told = [];
         using var guarded = new GuardedStream(output);
         try
         {
@@ -152,12 +152,12 @@ public sealed class PdfWriter(ScenePainter painter)
             );
             // The first of a slide's pages is where links to it lead.
             if (named.Add(scene.SlideId))
-                canvas.DrawNamedDestinationAnnotation(new SKPoint(0, 0), Leading.ToSlide + scene.SlideId);
+                canvas.DrawNamedDestinationAnnotation(new SKPoint(0, 0), LinkTarget.ToSlide + scene.SlideId);
             foreach (SceneLink link in scene.Links)
             {
                 SlideRect r = link.Rect;
                 var on = new SKRect((float)r.X, (float)r.Y, (float)r.Right, (float)r.Bottom);
-                if (link.Href.StartsWith(Leading.ToSlide, StringComparison.Ordinal))
+                if (link.Href.StartsWith(LinkTarget.ToSlide, StringComparison.Ordinal))
                     canvas.DrawLinkDestinationAnnotation(on, link.Href);
                 else
                     canvas.DrawUrlAnnotation(on, link.Href);
@@ -260,7 +260,7 @@ public sealed record PdfWords(IReadOnlyList<SceneNode> Nodes, string Says)
 /// <summary>What stands on a page.</summary>
 /// <param name="Scenes">The scenes on it.</param>
 /// <param name="Marks">What was painted, in order.</param>
-public sealed record PdfPageTold(IReadOnlyList<Scene> Scenes, IReadOnlyList<PdfMark> Marks);
+public sealed record PdfPageContents(IReadOnlyList<Scene> Scenes, IReadOnlyList<PdfMark> Marks);
 
 /// <summary>Something that was painted.</summary>
 /// <param name="Tag">What it is, a standard structure type (ISO 32000-1, 14.8.4); null for decoration.</param>

@@ -78,7 +78,7 @@ public sealed record ForeignPicture(
 /// <param name="Things">What lies on it, from bottom to top.</param>
 /// <param name="Notes">The speaker's notes.</param>
 /// <param name="Change">How it comes in; null where nothing is said.</param>
-public sealed record ForeignSlide(IReadOnlyList<ForeignThing> Things, string Notes, Coming? Change = null)
+public sealed record ForeignSlide(IReadOnlyList<ForeignThing> Things, string Notes, Transition? Change = null)
 {
     /// <summary>It holds the credits that Jaali computes: it is made anew.</summary>
     public bool IsCredits { get; init; }
@@ -112,7 +112,7 @@ public sealed record ForeignPhoto(
     double Turn,
     string Name,
     CropWindow? Crop,
-    HandedOutline Outline,
+    ExportOutline Outline,
     string Alt,
     bool IsGrey = false,
     bool IsDrawn = false

@@ -118,9 +118,9 @@ public sealed partial class OdpReader
         {
             cancel.ThrowIfCancellationRequested();
             _number++;
-            if (_number > Limits.OfFiles.Pages)
+            if (_number > Limits.Files.Pages)
             {
-                _not.Add($"The file has {pages.Length} slides; those after number {Limits.OfFiles.Pages} are left out");
+                _not.Add($"The file has {pages.Length} slides; those after number {Limits.Files.Pages} are left out");
                 break;
             }
             slides.Add(Slide(one));
@@ -138,19 +138,16 @@ public sealed partial class OdpReader
         );
     }
 
-    private byte[]? Picture(string name) => _drawn.Bytes(name) ?? _zip.Bytes(name, Limits.OfPhotos.Bytes);
+    private byte[]? Picture(string name) => _drawn.Bytes(name) ?? _zip.Bytes(name, Limits.Photos.Bytes);
 
     private ForeignSlide Slide(XElement page)
     {
         List<ForeignThing> things = [];
         Shapes(page, things, 0);
-        if (things.Count > Limits.OfFiles.Things)
+        if (things.Count > Limits.Files.Things)
         {
-            _not.Add(
-                $"it holds {things.Count} things; those after number {Limits.OfFiles.Things} are left out",
-                _number
-            );
-            things.RemoveRange(Limits.OfFiles.Things, things.Count - Limits.OfFiles.Things);
+            _not.Add($"it holds {things.Count} things; those after number {Limits.Files.Things} are left out", _number);
+            things.RemoveRange(Limits.Files.Things, things.Count - Limits.Files.Things);
         }
         if (page.Elements(Anim + "par").Descendants(Anim + "seq").Descendants().Any(e => e.Name.LocalName == "set"))
             _not.Add("what moves on it stands still", _number);
@@ -176,7 +173,7 @@ public sealed partial class OdpReader
         };
     }
 
-    private Coming? Change(XElement page)
+    private Transition? Change(XElement page)
     {
         XElement? how = Properties(
                 "drawing-page",
@@ -190,32 +187,32 @@ public sealed partial class OdpReader
         {
             "slow" => 2,
             "medium" => 1,
-            _ => Coming.Brisk,
+            _ => Transition.Brisk,
         };
         string sub = (string?)how.Attribute(Smil + "subtype") ?? "";
         bool back = (string?)how.Attribute(Smil + "direction") == "reverse";
         return (string?)how.Attribute(Smil + "type") switch
         {
             "barWipe" => new(
-                SlideChange.Wipe,
+                TransitionKind.Wipe,
                 seconds,
-                sub == "topToBottom" ? (back ? SlideSide.Bottom : SlideSide.Top)
-                    : back ? SlideSide.Right
-                    : SlideSide.Left
+                sub == "topToBottom" ? (back ? SlideEdge.Bottom : SlideEdge.Top)
+                    : back ? SlideEdge.Right
+                    : SlideEdge.Left
             ),
             "pushWipe" => new(
-                SlideChange.Push,
+                TransitionKind.Push,
                 seconds,
                 sub switch
                 {
-                    "fromLeft" => SlideSide.Left,
-                    "fromTop" => SlideSide.Top,
-                    "fromBottom" => SlideSide.Bottom,
-                    _ => SlideSide.Right,
+                    "fromLeft" => SlideEdge.Left,
+                    "fromTop" => SlideEdge.Top,
+                    "fromBottom" => SlideEdge.Bottom,
+                    _ => SlideEdge.Right,
                 }
             ),
-            "fade" when sub == "fadeOverColor" => new(SlideChange.ThroughBlack, seconds),
-            _ => new(SlideChange.Dissolve, seconds),
+            "fade" when sub == "fadeOverColor" => new(TransitionKind.ThroughBlack, seconds),
+            _ => new(TransitionKind.Dissolve, seconds),
         };
     }
 
@@ -230,7 +227,7 @@ public sealed partial class OdpReader
                 Frame(e, things);
             else if (e.Name == Draw + "g" || e.Name == Draw + "a")
             {
-                if (depth > Limits.ComingIn.Depth)
+                if (depth > Limits.Incoming.Depth)
                     _not.Add("groups within groups", _number);
                 else
                     Shapes(e, things, depth + 1);
@@ -314,7 +311,7 @@ public sealed partial class OdpReader
                     turn,
                     _drawn.Table(cells, [], box),
                     null,
-                    HandedOutline.Box,
+                    ExportOutline.Box,
                     "A table",
                     IsDrawn: true
                 )
@@ -332,7 +329,7 @@ public sealed partial class OdpReader
             if (
                 Href(image) is { } name
                 && _zip.Has(name)
-                && _zip.Bytes(name, Limits.OfPhotos.Bytes) is { } bytes
+                && _zip.Bytes(name, Limits.Photos.Bytes) is { } bytes
                 && DrawnPictures.IsPicture(bytes)
             )
             {
@@ -346,7 +343,7 @@ public sealed partial class OdpReader
                         turn,
                         name,
                         Crop(how, bytes),
-                        HandedOutline.Box,
+                        ExportOutline.Box,
                         alt,
                         how.Any(p => (string?)p.Attribute(Draw + "color-mode") == "greyscale"),
                         embedded
@@ -412,7 +409,7 @@ public sealed partial class OdpReader
             fill == "bitmap"
             && Said(Draw + "fill-image-name") is { } image
             && _fills.TryGetValue(image, out string? name)
-            && _zip.Bytes(name, Limits.OfPhotos.Bytes) is { } bytes
+            && _zip.Bytes(name, Limits.Photos.Bytes) is { } bytes
             && DrawnPictures.IsPicture(bytes)
         )
         {
@@ -425,9 +422,9 @@ public sealed partial class OdpReader
                     turn,
                     name,
                     CropWindow.Whole,
-                    round ? HandedOutline.Ellipse
-                        : d.Count(c => c == 'C') == 4 ? HandedOutline.Rounded
-                        : HandedOutline.Box,
+                    round ? ExportOutline.Ellipse
+                        : d.Count(c => c == 'C') == 4 ? ExportOutline.Rounded
+                        : ExportOutline.Box,
                     alt
                 )
             );
@@ -492,7 +489,7 @@ public sealed partial class OdpReader
     private void Words(XElement shape, XElement holder, SlideRect box, double turn, List<ForeignThing> things)
     {
         var paragraphs = ImmutableList.CreateBuilder<Paragraph>();
-        Add(holder, ListMark.None, 0, "");
+        Add(holder, ListMarker.None, 0, "");
         while (paragraphs.Count > 0 && paragraphs[^1].Plain().Trim().Length == 0)
             paragraphs.RemoveAt(paragraphs.Count - 1);
         if (paragraphs.Count == 0)
@@ -538,13 +535,13 @@ public sealed partial class OdpReader
             )
         );
 
-        void Add(XElement within, ListMark mark, int level, string list)
+        void Add(XElement within, ListMarker mark, int level, string list)
         {
             foreach (XElement e in within.Elements())
             {
                 if (e.Name == Text + "p" || e.Name == Text + "h")
                     paragraphs.Add(new([.. Runs(e, null, null)], mark, Math.Clamp(level - 1, 0, Paragraph.Deepest)));
-                else if (e.Name == Text + "list" && level < Limits.ComingIn.Depth)
+                else if (e.Name == Text + "list" && level < Limits.Incoming.Depth)
                 {
                     string style = (string?)e.Attribute(Text + "style-name") ?? list;
                     foreach (XElement item in e.Elements(Text + "list-item"))
@@ -554,18 +551,18 @@ public sealed partial class OdpReader
         }
     }
 
-    private ListMark Mark(string style, int level) =>
+    private ListMarker Mark(string style, int level) =>
         _styles.TryGetValue(("list", style), out XElement? list)
         && list.Elements()
             .FirstOrDefault(e => (string?)e.Attribute(Text + "level") == level.ToString(CultureInfo.InvariantCulture))
             is { } l
         && l.Name.LocalName == "list-level-style-number"
             ? (string?)l.Attribute(Style + "num-format") is null or ""
-                ? ListMark.None
-                : ListMark.Number
-            : ListMark.Point;
+                ? ListMarker.None
+                : ListMarker.Number
+            : ListMarker.Point;
 
-    private IEnumerable<Run> Runs(XElement holder, XElement? look, string? link)
+    private IEnumerable<TextRun> Runs(XElement holder, XElement? look, string? link)
     {
         foreach (XNode node in holder.Nodes())
             switch (node)
@@ -575,7 +572,7 @@ public sealed partial class OdpReader
                     break;
                 case XElement e when e.Name == Text + "span":
                     foreach (
-                        Run run in Runs(
+                        TextRun run in Runs(
                             e,
                             Properties("text", (string?)e.Attribute(Text + "style-name"), "text-properties")
                                 .FirstOrDefault()
@@ -588,16 +585,16 @@ public sealed partial class OdpReader
                 case XElement e when e.Name == Text + "a":
                     string? to = Href(e);
                     foreach (
-                        Run run in Runs(
+                        TextRun run in Runs(
                             e,
                             look,
-                            to is not null && !to.StartsWith('#') && Leading.IsSound(to) ? to : link
+                            to is not null && !to.StartsWith('#') && LinkTarget.IsSound(to) ? to : link
                         )
                     )
                         yield return run;
                     break;
                 case XElement e when e.Name == Text + "line-break":
-                    yield return new Run("\n");
+                    yield return new TextRun("\n");
                     break;
                 case XElement e when e.Name == Text + "tab":
                     yield return Looks("\t", look, link);
@@ -615,7 +612,7 @@ public sealed partial class OdpReader
             }
     }
 
-    private static Run Looks(string text, XElement? look, string? link) =>
+    private static TextRun Looks(string text, XElement? look, string? link) =>
         new(
             text,
             Bold: (string?)look?.Attribute(Fo + "font-weight") is "bold" or "600" or "700" or "800" or "900",

@@ -71,7 +71,7 @@ public static partial class OutlineReader
                     not.Add("HTML is left out", slides.Count);
                     break;
                 case CodeBlock code:
-                    Now().Words.Add(new([new Run(code.Lines.ToString())]));
+                    Now().Words.Add(new([new TextRun(code.Lines.ToString())]));
                     break;
                 case ListBlock list when now is null && slides.Count == 0:
                     // An outline that is one list: each of its first entries is a slide.
@@ -93,7 +93,7 @@ public static partial class OutlineReader
                     List(list, 0, Now());
                     break;
                 case ParagraphBlock p:
-                    Add(p, ListMark.None, 0, Now());
+                    Add(p, ListMarker.None, 0, Now());
                     break;
                 case LinkReferenceDefinitionGroup:
                     break;
@@ -102,7 +102,7 @@ public static partial class OutlineReader
                     break;
             }
         }
-        int most = Limits.OfFiles.Pages;
+        int most = Limits.Files.Pages;
         if (slides.Count > most)
             not.Add($"The outline has {slides.Count} slides; those after number {most} are left out");
         return new(
@@ -131,27 +131,32 @@ public static partial class OutlineReader
 
     private static void List(ListBlock list, int level, Draft slide)
     {
-        if (level > Limits.ComingIn.Depth)
+        if (level > Limits.Incoming.Depth)
             return;
         foreach (ListItemBlock item in list.OfType<ListItemBlock>())
         foreach (Block block in item)
             if (block is ParagraphBlock p)
-                Add(p, list.IsOrdered ? ListMark.Number : ListMark.Point, Math.Min(level, Paragraph.Deepest), slide);
+                Add(
+                    p,
+                    list.IsOrdered ? ListMarker.Number : ListMarker.Point,
+                    Math.Min(level, Paragraph.Deepest),
+                    slide
+                );
             else if (block is ListBlock inner)
                 List(inner, level + 1, slide);
     }
 
-    private static void Add(ParagraphBlock block, ListMark mark, int level, Draft slide)
+    private static void Add(ParagraphBlock block, ListMarker mark, int level, Draft slide)
     {
-        List<Run> runs = [];
-        Runs(block.Inline, new Run(""), runs, slide, 0);
+        List<TextRun> runs = [];
+        Runs(block.Inline, new TextRun(""), runs, slide, 0);
         if (string.Concat(runs.Select(r => r.Text)).Trim().Length > 0)
             slide.Words.Add(new([.. runs], mark, level));
     }
 
-    private static void Runs(ContainerInline? inlines, Run look, List<Run> runs, Draft slide, int depth)
+    private static void Runs(ContainerInline? inlines, TextRun look, List<TextRun> runs, Draft slide, int depth)
     {
-        if (inlines is null || depth > Limits.ComingIn.Depth)
+        if (inlines is null || depth > Limits.Incoming.Depth)
             return;
         foreach (Inline inline in inlines)
             switch (inline)
@@ -169,7 +174,7 @@ public static partial class OutlineReader
                     runs.Add(look with { Text = e.Transcoded.ToString() });
                     break;
                 case AutolinkInline a:
-                    runs.Add(look with { Text = a.Url, Link = Core.Decks.Leading.IsSound(a.Url) ? a.Url : null });
+                    runs.Add(look with { Text = a.Url, Link = Core.Decks.LinkTarget.IsSound(a.Url) ? a.Url : null });
                     break;
                 case LinkInline { IsImage: true } image:
                     slide.Pictures.Add((image.Url ?? "", Plain(image)));
@@ -179,7 +184,7 @@ public static partial class OutlineReader
                         link,
                         look with
                         {
-                            Link = link.Url is { } to && Core.Decks.Leading.IsSound(to) ? to : null,
+                            Link = link.Url is { } to && Core.Decks.LinkTarget.IsSound(to) ? to : null,
                         },
                         runs,
                         slide,
@@ -246,14 +251,14 @@ public static partial class OutlineReader
                     0,
                     pictures[i].Address,
                     null,
-                    HandedOutline.Box,
+                    ExportOutline.Box,
                     pictures[i].Alt
                 )
             );
         }
         if (draft.Heading.Length > 0)
             things.Add(
-                new ForeignWords(Title, 0, [new([new Run(draft.Heading)])], TitleSize, null, WordsAlign.Start, true)
+                new ForeignWords(Title, 0, [new([new TextRun(draft.Heading)])], TitleSize, null, WordsAlign.Start, true)
             );
         if (draft.Words.Count > 0)
             things.Add(

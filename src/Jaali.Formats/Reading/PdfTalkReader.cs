@@ -49,10 +49,10 @@ public static partial class PdfTalkReader
             for (int i = 1; i <= document.NumberOfPages; i++)
             {
                 cancel.ThrowIfCancellationRequested();
-                if (i > Limits.OfFiles.Pages)
+                if (i > Limits.Files.Pages)
                 {
                     not.Add(
-                        $"The file has {document.NumberOfPages} pages; those after number {Limits.OfFiles.Pages} are left out"
+                        $"The file has {document.NumberOfPages} pages; those after number {Limits.Files.Pages} are left out"
                     );
                     break;
                 }
@@ -125,13 +125,10 @@ public static partial class PdfTalkReader
             things.Add(Photo(image, place, name, page.Height, fit));
         }
         Drawings(page, number, not);
-        if (things.Count > Limits.OfFiles.Things)
+        if (things.Count > Limits.Files.Things)
         {
-            not.Add(
-                $"it holds {things.Count} pictures; those after number {Limits.OfFiles.Things} are left out",
-                number
-            );
-            things.RemoveRange(Limits.OfFiles.Things, things.Count - Limits.OfFiles.Things);
+            not.Add($"it holds {things.Count} pictures; those after number {Limits.Files.Things} are left out", number);
+            things.RemoveRange(Limits.Files.Things, things.Count - Limits.Files.Things);
         }
         things.AddRange(Words(page, fit));
         string notes = string.Join(
@@ -285,7 +282,7 @@ public static partial class PdfTalkReader
                 0,
                 name,
                 CropWindow.Whole,
-                HandedOutline.Box,
+                ExportOutline.Box,
                 ""
             );
         }
@@ -298,13 +295,13 @@ public static partial class PdfTalkReader
         double wide = Math.Sqrt(ax * ax + ay * ay),
             high = Math.Sqrt(bx * bx + by * by);
         if (Math.Abs(det) < 1e-9 || wide < 1e-6 || high < 1e-6)
-            return new(fit.Rect(0, 0, 1, 1), 0, name, CropWindow.Whole, HandedOutline.Box, "");
+            return new(fit.Rect(0, 0, 1, 1), 0, name, CropWindow.Whole, ExportOutline.Box, "");
         // The outlines in the measure of the picture, whose own is the unit square.
         double left = 0,
             right = 1,
             low = 0,
             top = 1;
-        HandedOutline outline = HandedOutline.Box;
+        ExportOutline outline = ExportOutline.Box;
         foreach ((PdfPoint[] points, int curves, int lines) in place.Clips)
         {
             double[] u = [.. points.Select(p => ((p.X - m.E) * by - (p.Y - m.F) * bx) / det)],
@@ -317,7 +314,7 @@ public static partial class PdfTalkReader
                 || curves > 0
             )
                 outline =
-                    curves >= 4 ? (lines >= 3 ? HandedOutline.Rounded : HandedOutline.Ellipse) : HandedOutline.Box;
+                    curves >= 4 ? (lines >= 3 ? ExportOutline.Rounded : ExportOutline.Ellipse) : ExportOutline.Box;
             (left, right, low, top) = (
                 Math.Max(left, u.Min()),
                 Math.Min(right, u.Max()),
@@ -326,7 +323,7 @@ public static partial class PdfTalkReader
             );
         }
         if (right - left < CropWindow.Smallest || top - low < CropWindow.Smallest)
-            (left, right, low, top, outline) = (0, 1, 0, 1, HandedOutline.Box);
+            (left, right, low, top, outline) = (0, 1, 0, 1, ExportOutline.Box);
         double cu = (left + right) / 2,
             cv = (low + top) / 2,
             cx = m.E + ax * cu + bx * cv,
@@ -364,7 +361,7 @@ public static partial class PdfTalkReader
         if (words.Length == 0)
             return [];
         List<(ForeignWords Words, double Points)> blocks = [];
-        Hyperlink[] links = [.. page.GetHyperlinks().Where(l => Core.Decks.Leading.IsSound(l.Uri ?? ""))];
+        Hyperlink[] links = [.. page.GetHyperlinks().Where(l => Core.Decks.LinkTarget.IsSound(l.Uri ?? ""))];
         foreach (TextBlock block in DocstrumBoundingBoxes.Instance.GetBlocks(words))
         {
             if (block.TextLines.Count == 0)
@@ -406,7 +403,7 @@ public static partial class PdfTalkReader
         return
         [
             .. blocks
-                .Take(Limits.OfFiles.Things)
+                .Take(Limits.Files.Things)
                 .Select(
                     (b, i) =>
                         b.Words with
@@ -443,7 +440,7 @@ public static partial class PdfTalkReader
     {
         var all = ImmutableList.CreateBuilder<Paragraph>();
         string text = "";
-        ListMark mark = ListMark.None;
+        ListMarker mark = ListMarker.None;
         double last = right;
         foreach (TextLine line in lines)
         {
@@ -453,7 +450,7 @@ public static partial class PdfTalkReader
                 End();
             if (bullet.Success)
             {
-                mark = char.IsDigit(words[0]) ? ListMark.Number : ListMark.Point;
+                mark = char.IsDigit(words[0]) ? ListMarker.Number : ListMarker.Point;
                 words = words[bullet.Length..];
             }
             text =
@@ -469,11 +466,11 @@ public static partial class PdfTalkReader
         {
             if (text.Length > 0)
                 all.Add(new([.. Runs(text, links)], mark));
-            (text, mark) = ("", ListMark.None);
+            (text, mark) = ("", ListMarker.None);
         }
     }
 
-    private static IEnumerable<Run> Runs(string text, Hyperlink[] links)
+    private static IEnumerable<TextRun> Runs(string text, Hyperlink[] links)
     {
         int at = 0;
         foreach (Hyperlink link in links)

@@ -66,9 +66,9 @@ public sealed class PptxReader
         {
             cancel.ThrowIfCancellationRequested();
             _number++;
-            if (_number > Limits.OfFiles.Pages)
+            if (_number > Limits.Files.Pages)
             {
-                _not.Add($"The file has {order.Length} slides; those after number {Limits.OfFiles.Pages} are left out");
+                _not.Add($"The file has {order.Length} slides; those after number {Limits.Files.Pages} are left out");
                 break;
             }
             if (Part(at) is { } slide)
@@ -81,7 +81,7 @@ public sealed class PptxReader
         return new(Said("title"), Said("creator"), _fit.Shape, slides, Picture, _not.Told);
     }
 
-    private byte[]? Picture(string name) => _drawn.Bytes(name) ?? _zip.Bytes(name, Limits.OfPhotos.Bytes);
+    private byte[]? Picture(string name) => _drawn.Bytes(name) ?? _zip.Bytes(name, Limits.Photos.Bytes);
 
     private ForeignSlide Slide(string at, XElement slide)
     {
@@ -100,16 +100,13 @@ public sealed class PptxReader
             slide.Element(P + "cSld")?.Element(P + "bg")?.Descendants(A + "blip").FirstOrDefault() is { } ground
             && Embedded(at, ground) is { } name
         )
-            things.Add(new ForeignPhoto(_fit.Shape.Bounds(), 0, name, null, HandedOutline.Box, ""));
+            things.Add(new ForeignPhoto(_fit.Shape.Bounds(), 0, name, null, ExportOutline.Box, ""));
         if (slide.Element(P + "cSld")?.Element(P + "spTree") is { } tree)
             Tree(tree, place, things, 0);
-        if (things.Count > Limits.OfFiles.Things)
+        if (things.Count > Limits.Files.Things)
         {
-            _not.Add(
-                $"it holds {things.Count} things; those after number {Limits.OfFiles.Things} are left out",
-                _number
-            );
-            things.RemoveRange(Limits.OfFiles.Things, things.Count - Limits.OfFiles.Things);
+            _not.Add($"it holds {things.Count} things; those after number {Limits.Files.Things} are left out", _number);
+            things.RemoveRange(Limits.Files.Things, things.Count - Limits.Files.Things);
         }
         if (
             slide.Element(P + "timing")?.Descendants(P + "cTn").Any(c => c.Attribute("presetClass") is not null) == true
@@ -148,7 +145,7 @@ public sealed class PptxReader
             : "";
     }
 
-    private static Coming? Change(XElement slide)
+    private static Transition? Change(XElement slide)
     {
         XElement? transition = slide.Descendants(P + "transition").FirstOrDefault();
         if (transition is null)
@@ -157,23 +154,26 @@ public sealed class PptxReader
         {
             "slow" => 2,
             "med" => 1,
-            _ => Coming.Brisk,
+            _ => Transition.Brisk,
         };
         XElement? kind = transition.Elements().FirstOrDefault();
-        SlideSide side = (string?)kind?.Attribute("dir") switch
+        SlideEdge side = (string?)kind?.Attribute("dir") switch
         {
-            "r" => SlideSide.Left,
-            "d" => SlideSide.Top,
-            "u" => SlideSide.Bottom,
-            _ => SlideSide.Right,
+            "r" => SlideEdge.Left,
+            "d" => SlideEdge.Top,
+            "u" => SlideEdge.Bottom,
+            _ => SlideEdge.Right,
         };
         return kind?.Name.LocalName switch
         {
-            "cut" => new(SlideChange.Cut, 0),
-            "wipe" => new(SlideChange.Wipe, seconds, side),
-            "push" => new(SlideChange.Push, seconds, side),
-            "fade" when (string?)kind.Attribute("thruBlk") is "1" or "true" => new(SlideChange.ThroughBlack, seconds),
-            _ => new(SlideChange.Dissolve, seconds),
+            "cut" => new(TransitionKind.Cut, 0),
+            "wipe" => new(TransitionKind.Wipe, seconds, side),
+            "push" => new(TransitionKind.Push, seconds, side),
+            "fade" when (string?)kind.Attribute("thruBlk") is "1" or "true" => new(
+                TransitionKind.ThroughBlack,
+                seconds
+            ),
+            _ => new(TransitionKind.Dissolve, seconds),
         };
     }
 
@@ -211,7 +211,7 @@ public sealed class PptxReader
                     Shape(e, place, things);
                     break;
                 case "grpSp":
-                    if (depth > Limits.ComingIn.Depth)
+                    if (depth > Limits.Incoming.Depth)
                         _not.Add("groups within groups", _number);
                     else
                         Tree(e, Inside(e, place), things, depth + 1);
@@ -363,9 +363,9 @@ public sealed class PptxReader
             seen,
             outline switch
             {
-                "ellipse" => HandedOutline.Ellipse,
-                "roundRect" => HandedOutline.Rounded,
-                _ => HandedOutline.Box,
+                "ellipse" => ExportOutline.Ellipse,
+                "roundRect" => ExportOutline.Rounded,
+                _ => ExportOutline.Box,
             },
             alt,
             blip.Element(A + "grayscl") is not null
@@ -539,37 +539,37 @@ public sealed class PptxReader
         foreach (XElement p in shape.Elements(P + "txBody").Elements(A + "p"))
         {
             XElement? how = p.Element(A + "pPr");
-            List<Run> runs = [];
+            List<TextRun> runs = [];
             foreach (XElement e in p.Elements())
             {
                 if (e.Name == A + "br")
-                    runs.Add(new Run("\n"));
+                    runs.Add(new TextRun("\n"));
                 else if (e.Name == A + "r" || e.Name == A + "fld")
                     runs.Add(OneRun(e, place));
                 else if (e.Name.LocalName is "m" or "oMath")
                     _not.Add("a formula is left out", _number);
             }
-            ListMark mark =
-                how?.Element(A + "buAutoNum") is not null ? ListMark.Number
-                : how?.Element(A + "buChar") is not null ? ListMark.Point
-                : how?.Element(A + "buNone") is null && bulleted && runs.Count > 0 ? ListMark.Point
-                : ListMark.None;
+            ListMarker mark =
+                how?.Element(A + "buAutoNum") is not null ? ListMarker.Number
+                : how?.Element(A + "buChar") is not null ? ListMarker.Point
+                : how?.Element(A + "buNone") is null && bulleted && runs.Count > 0 ? ListMarker.Point
+                : ListMarker.None;
             all.Add(new([.. runs], mark, Math.Clamp((int)Number(how, "lvl", 0), 0, Paragraph.Deepest)));
         }
         while (all.Count > 0 && all[^1].Plain().Trim().Length == 0)
             all.RemoveAt(all.Count - 1);
         return Core.Typesetting.Paragraph.Kept(all)
-            ?? [.. all.Select(p => p.Runs.Count == 0 ? p with { Runs = [new Run("")] } : p)];
+            ?? [.. all.Select(p => p.Runs.Count == 0 ? p with { Runs = [new TextRun("")] } : p)];
     }
 
-    private Run OneRun(XElement r, Where place)
+    private TextRun OneRun(XElement r, Where place)
     {
         XElement? look = r.Element(A + "rPr");
         string? link = null;
         if (
             look?.Element(A + "hlinkClick") is { } click
             && Target(place.At, (string?)click.Attribute(R + "id")) is { Outside: true } to
-            && Leading.IsSound(to.Target)
+            && LinkTarget.IsSound(to.Target)
         )
             link = to.Target;
         return new(
@@ -621,7 +621,7 @@ public sealed class PptxReader
                     turn,
                     _drawn.Table(cells, widths, box),
                     null,
-                    HandedOutline.Box,
+                    ExportOutline.Box,
                     "A table",
                     IsDrawn: true
                 )
@@ -641,7 +641,7 @@ public sealed class PptxReader
                     turn,
                     _drawn.Chart(ChartData.Of(drawn), box),
                     null,
-                    HandedOutline.Box,
+                    ExportOutline.Box,
                     "A chart",
                     IsDrawn: true
                 )
@@ -652,7 +652,7 @@ public sealed class PptxReader
         // Other objects have a picture of themselves beside them.
         if (data?.Descendants(A + "blip").FirstOrDefault() is { } blip && Embedded(place.At, blip) is { } name)
         {
-            things.Add(new ForeignPhoto(box, turn, name, null, HandedOutline.Box, ""));
+            things.Add(new ForeignPhoto(box, turn, name, null, ExportOutline.Box, ""));
             _not.Add("an embedded object is its picture alone", _number);
             return;
         }
@@ -663,7 +663,7 @@ public sealed class PptxReader
     {
         if (Target(at, (string?)blip.Attribute(R + "embed")) is not { Outside: false } to || !_zip.Has(to.Target))
             return null;
-        if (_zip.Bytes(to.Target, Limits.OfPhotos.Bytes) is { } bytes && !DrawnPictures.IsPicture(bytes))
+        if (_zip.Bytes(to.Target, Limits.Photos.Bytes) is { } bytes && !DrawnPictures.IsPicture(bytes))
         {
             _not.Add(
                 $"a picture is in a format that nobody reads here ({System.IO.Path.GetExtension(to.Target)}) and is left out",

@@ -74,7 +74,7 @@ public sealed class SafeZip : IDisposable
 
     private static Dictionary<string, ZipArchiveEntry> Checked(ZipArchive zip)
     {
-        if (zip.Entries.Count > Limits.OfFiles.Entries)
+        if (zip.Entries.Count > Limits.Files.Entries)
             throw new FileFaultException(
                 "The archive holds more than 20,000 files, which is more than a talk has. Pack the talk alone."
             );
@@ -106,9 +106,9 @@ public sealed class SafeZip : IDisposable
             if (!seen.Add(name.Normalize(System.Text.NormalizationForm.FormC)))
                 throw new FileFaultException($"Two files of this archive have one name, {Short(name)}. Pack it again.");
             total += e.Length;
-            if (total > Limits.OfFiles.Unpacked)
+            if (total > Limits.Files.Unpacked)
                 throw new FileFaultException("Unpacked, this archive would take more than 4 GB. It is not opened.");
-            if (e.Length > 1_048_576 && e.Length / Math.Max(1, e.CompressedLength) > Limits.OfFiles.Ratio)
+            if (e.Length > 1_048_576 && e.Length / Math.Max(1, e.CompressedLength) > Limits.Files.Ratio)
                 throw new FileFaultException("This archive unpacks to far more than it holds. It is not opened.");
             entries[name] = e;
         }
@@ -127,7 +127,7 @@ public sealed class SafeZip : IDisposable
 
     /// <summary>A file's bytes; null where there is none.</summary>
     /// <exception cref="FileFaultException">It is longer than allowed, or damaged.</exception>
-    public byte[]? Bytes(string name, long most = Limits.OfFiles.PartBytes)
+    public byte[]? Bytes(string name, long most = Limits.Files.PartBytes)
     {
         if (!_entries.TryGetValue(name, out ZipArchiveEntry? e))
             return null;
@@ -163,7 +163,7 @@ public sealed class SafeZip : IDisposable
                 {
                     DtdProcessing = DtdProcessing.Prohibit,
                     XmlResolver = null,
-                    MaxCharactersInDocument = Limits.OfFiles.PartBytes,
+                    MaxCharactersInDocument = Limits.Files.PartBytes,
                 }
             );
             int depth = 0;
@@ -174,7 +174,7 @@ public sealed class SafeZip : IDisposable
                 )
             )
                 while (first.Read())
-                    if ((depth = Math.Max(depth, first.Depth)) > Limits.OfDocuments.XmlDepth)
+                    if ((depth = Math.Max(depth, first.Depth)) > Limits.Documents.XmlDepth)
                         throw new FileFaultException("A part of this file is nested deeper than is read here.");
             return XDocument.Load(reader, LoadOptions.PreserveWhitespace).Root;
         }

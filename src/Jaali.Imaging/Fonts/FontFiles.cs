@@ -27,7 +27,7 @@ public static class FontFiles
         List<FontFile> found = [];
         long whole = 0;
         using ZipArchive zip = Opened(file);
-        foreach (ZipArchiveEntry entry in zip.Entries.Take(Limits.OfFonts.Entries))
+        foreach (ZipArchiveEntry entry in zip.Entries.Take(Limits.Fonts.Entries))
         {
             string name = entry.Name.ToUpperInvariant();
             if (
@@ -44,7 +44,7 @@ public static class FontFiles
             for (int read; (read = inside.Read(part)) > 0; )
             {
                 whole += read;
-                if (whole > Limits.OfFonts.Unpacked)
+                if (whole > Limits.Fonts.Unpacked)
                     throw new InvalidDataException("The archive holds more than fonts do.");
                 bytes.Write(part, 0, read);
             }
@@ -78,7 +78,7 @@ public static class FontFiles
         FontFacts facts;
         try
         {
-            bytes = Woff2.Is(file) ? Woff2.Unpack(file, Limits.OfFonts.FontBytes) : file;
+            bytes = Woff2.Is(file) ? Woff2.Unpack(file, Limits.Fonts.FontBytes) : file;
             facts = FontFacts.Read(bytes);
         }
         catch (Exception e) when (e is ArgumentException or OverflowException or IndexOutOfRangeException)

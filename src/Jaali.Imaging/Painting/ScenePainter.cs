@@ -8,7 +8,7 @@ namespace Jaali.Imaging.Painting;
 /// Paints scenes with Skia: to PNG, or onto any canvas, a PDF page's included. It measures nothing and decides
 /// nothing; nodes are painted strictly in their order, and one it does not know is refused.
 /// </summary>
-public sealed class ScenePainter(FontShelf fonts)
+public sealed class ScenePainter(FontLibrary fonts)
 {
     /// <summary>A picture of a scene.</summary>
     /// <param name="scene">The scene.</param>

@@ -11,7 +11,7 @@ internal static class TextPainter
     /// <param name="fonts">The faces.</param>
     /// <param name="inFile">What is painted becomes a file that may carry fonts: those that may not be carried are painted
     /// as outlines.</param>
-    internal static void Paint(TextNode node, SKCanvas canvas, FontShelf fonts, bool inFile)
+    internal static void Paint(TextNode node, SKCanvas canvas, FontLibrary fonts, bool inFile)
     {
         using var font = new SKFont(fonts.Typeface(node.Face), (float)node.Size)
         {

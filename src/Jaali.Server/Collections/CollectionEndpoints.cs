@@ -1,11 +1,10 @@
 using Jaali.Core;
 using Jaali.Core.Rights;
-using Jaali.Server.Gathering;
 using Jaali.Sources;
 using Jaali.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Collections;
 
 /// <summary>A collection that can be searched.</summary>
 /// <param name="Id">Identity.</param>
@@ -60,7 +59,7 @@ public static class CollectionEndpoints
 
     private static async Task<CollectionView[]> ListAsync(
         CollectionStore store,
-        Harvesting harvesting,
+        Harvester harvesting,
         CancellationToken cancel
     )
     {
@@ -70,11 +69,7 @@ public static class CollectionEndpoints
         return [.. views];
     }
 
-    private static async Task<CollectionView> ViewAsync(
-        CollectionRow r,
-        Harvesting harvesting,
-        CancellationToken cancel
-    )
+    private static async Task<CollectionView> ViewAsync(CollectionRow r, Harvester harvesting, CancellationToken cancel)
     {
         Protocol protocol = Enum.Parse<Protocol>(r.Protocol);
         return new CollectionView(
@@ -95,7 +90,7 @@ public static class CollectionEndpoints
     )
     {
         if (WebAddress.Read(request.Address) is not { } address)
-            return WebAddress.Bad();
+            return Problems.Of(WebAddress.Bad);
         try
         {
             RecognisedCollection r = await recogniser.RecogniseAsync(address, cancel);
@@ -110,13 +105,13 @@ public static class CollectionEndpoints
     private static async Task<Results<Ok<CollectionView>, ProblemHttpResult>> AddAsync(
         AddressRequest request,
         CollectionRecogniser recogniser,
-        CollectionShelf shelf,
-        Harvesting harvesting,
+        CollectionRegistry shelf,
+        Harvester harvesting,
         CancellationToken cancel
     )
     {
         if (WebAddress.Read(request.Address) is not { } address)
-            return WebAddress.Bad();
+            return Problems.Of(WebAddress.Bad);
         try
         {
             CollectionRow row = await shelf.AddAsync(
@@ -161,7 +156,7 @@ public static class CollectionEndpoints
             );
         string? url = string.IsNullOrWhiteSpace(terms.Url) ? null : WebAddress.Read(terms.Url)?.AbsoluteUri;
         if (url is null && !string.IsNullOrWhiteSpace(terms.Url))
-            return WebAddress.Bad();
+            return Problems.Of(WebAddress.Bad);
         return await store.SetTermsAsync(id, terms with { Name = terms.Name.Trim(), Url = url }, cancel)
             ? TypedResults.NoContent()
             : Problems.NotFound("collection");
@@ -170,7 +165,7 @@ public static class CollectionEndpoints
     private static async Task<Results<Accepted, ProblemHttpResult>> HarvestAsync(
         string id,
         CollectionStore store,
-        Harvesting harvesting,
+        Harvester harvesting,
         CancellationToken cancel
     )
     {
@@ -182,25 +177,4 @@ public static class CollectionEndpoints
         harvesting.Start(row);
         return TypedResults.Accepted("/api/collections");
     }
-}
-
-/// <summary>Addresses as people give them.</summary>
-internal static class WebAddress
-{
-    /// <summary>An absolute web address; https is taken where none is written.</summary>
-    internal static Uri? Read(string? text)
-    {
-        string t = text?.Trim() ?? "";
-        if (t.Length is 0 or > 2000 || t.Any(char.IsWhiteSpace))
-            return null;
-        if (!t.Contains("://", StringComparison.Ordinal))
-            t = "https://" + t;
-        return
-            Uri.TryCreate(t, UriKind.Absolute, out Uri? uri) && uri.Scheme is "http" or "https" && uri.Host.Length > 0
-            ? new Uri(t)
-            : null;
-    }
-
-    internal static ProblemHttpResult Bad() =>
-        Problems.Of(new Refusal("bad-address", "This is not a web address. It begins with https:// or http://."));
 }

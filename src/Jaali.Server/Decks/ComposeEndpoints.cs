@@ -9,14 +9,19 @@ using Jaali.Core.Scenes;
 using Jaali.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Decks;
 
 /// <summary>A proposal for the photos of a slide, as the slide would look.</summary>
 /// <param name="Form">What it is built like.</param>
 /// <param name="Places">Where each photo comes.</param>
 /// <param name="GivesUp">What it gives up, in one line.</param>
 /// <param name="Scene">The slide so arranged.</param>
-public sealed record ProposalView(ArrangementForm Form, IReadOnlyList<ItemPlaced> Places, string GivesUp, Scene Scene);
+public sealed record ProposalView(
+    ArrangementForm Form,
+    IReadOnlyList<ItemPosition> Places,
+    string GivesUp,
+    Scene Scene
+);
 
 /// <summary>A layout for the words of a slide, as the slide would look.</summary>
 /// <param name="Layout">The layout.</param>
@@ -60,7 +65,7 @@ public static class ComposeEndpoints
         Guid id,
         Guid slideId,
         Guid itemId,
-        DeckDesk desk,
+        DeckEditing desk,
         PhotoStore photos,
         CancellationToken cancel
     ) =>
@@ -73,7 +78,7 @@ public static class ComposeEndpoints
         Guid id,
         Guid slideId,
         Guid itemId,
-        DeckDesk desk,
+        DeckEditing desk,
         CancellationToken cancel,
         Guid[]? also = null
     ) =>
@@ -87,7 +92,7 @@ public static class ComposeEndpoints
         Guid id,
         Guid slideId,
         Guid itemId,
-        DeckDesk desk,
+        DeckEditing desk,
         PhotoStore photos,
         CancellationToken cancel
     ) =>
@@ -100,7 +105,7 @@ public static class ComposeEndpoints
     private static async Task<Results<Ok<GridView>, ProblemHttpResult>> GridAsync(
         Guid id,
         Guid slideId,
-        DeckDesk desk,
+        DeckEditing desk,
         CancellationToken cancel
     )
     {
@@ -115,8 +120,8 @@ public static class ComposeEndpoints
     private static async Task<Results<Ok<IReadOnlyList<ProposalView>>, ProblemHttpResult>> ArrangementsAsync(
         Guid id,
         Guid slideId,
-        DeckDesk desk,
-        SceneShelf scenes,
+        DeckEditing desk,
+        SceneCache scenes,
         CancellationToken cancel
     ) =>
         (await desk.OpenAsync(id, cancel))?.Deck is { } deck && deck.Slide(slideId) is { } slide
@@ -126,15 +131,15 @@ public static class ComposeEndpoints
     private static async Task<Results<Ok<LayoutView[]>, ProblemHttpResult>> LayoutsAsync(
         Guid id,
         Guid slideId,
-        DeckDesk desk,
-        SceneShelf scenes,
+        DeckEditing desk,
+        SceneCache scenes,
         CancellationToken cancel
     ) =>
         (await desk.OpenAsync(id, cancel))?.Deck is { } deck && deck.Slide(slideId) is { } slide
             ? TypedResults.Ok(
                 SlideLayouts
                     .For(deck, slide)
-                    .Select(i => (Idea: i, Edited: desk.Try(deck, new LayOutSlide(slideId, i.Layout)) as Edited))
+                    .Select(i => (Idea: i, Edited: desk.Try(deck, new ApplyLayout(slideId, i.Layout)) as Edited))
                     .Where(i => i.Edited is not null)
                     .Select(i => new LayoutView(
                         i.Idea.Layout,

@@ -12,7 +12,7 @@ using Jaali.Imaging.Painting;
 using Jaali.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Decks;
 
 /// <summary>Asks for a new deck.</summary>
 public sealed record NewDeck(string? Title);
@@ -41,14 +41,14 @@ public static class DeckEndpoints
         decks
             .MapPost(
                 "/{id:guid}/undo",
-                (Guid id, StepRequest? has, DeckDesk desk, HttpContext http, CancellationToken cancel) =>
+                (Guid id, StepRequest? has, DeckEditing desk, HttpContext http, CancellationToken cancel) =>
                     StepAsync(id, false, has, desk, http, cancel)
             )
             .WithName("undo");
         decks
             .MapPost(
                 "/{id:guid}/redo",
-                (Guid id, StepRequest? has, DeckDesk desk, HttpContext http, CancellationToken cancel) =>
+                (Guid id, StepRequest? has, DeckEditing desk, HttpContext http, CancellationToken cancel) =>
                     StepAsync(id, true, has, desk, http, cancel)
             )
             .WithName("redo");
@@ -69,8 +69,8 @@ public static class DeckEndpoints
         CancellationToken cancel
     )
     {
-        if (asked.Title is { Length: > Limits.OfTalks.Title })
-            return Problems.Of(new Refusal("too-long", $"A title may have at most {Limits.OfTalks.Title} characters."));
+        if (asked.Title is { Length: > Limits.Talks.Title })
+            return Problems.Of(new Refusal("too-long", $"A title may have at most {Limits.Talks.Title} characters."));
         Deck deck = Deck.New(Guid.CreateVersion7(), asked.Title?.ReplaceLineEndings(" "));
         await store.CreateAsync(deck, cancel);
         return TypedResults.Created($"/api/decks/{deck.Id}", views.Of(new StoredDeck(deck, 0)));
@@ -78,7 +78,7 @@ public static class DeckEndpoints
 
     private static async Task<Results<Ok<DeckView>, ProblemHttpResult>> ReadAsync(
         Guid id,
-        DeckDesk desk,
+        DeckEditing desk,
         DeckViews views,
         CancellationToken cancel
     ) => await desk.OpenAsync(id, cancel) is { } stored ? TypedResults.Ok(views.Of(stored)) : Problems.NotFound("deck");
@@ -86,9 +86,9 @@ public static class DeckEndpoints
     private static async Task<Results<NoContent, ProblemHttpResult>> RemoveAsync(
         Guid id,
         DeckStore store,
-        DeckDesk desk,
-        SceneShelf scenes,
-        Jobs jobs,
+        DeckEditing desk,
+        SceneCache scenes,
+        JobQueue jobs,
         CancellationToken cancel
     )
     {
@@ -101,7 +101,7 @@ public static class DeckEndpoints
 
     private static async Task<Results<Ok<DeckPatch>, ProblemHttpResult>> ChangesAsync(
         Guid id,
-        DeckDesk desk,
+        DeckEditing desk,
         DeckPatches patches,
         int? since = null,
         string? records = null,
@@ -118,7 +118,7 @@ public static class DeckEndpoints
     private static async Task<Results<Ok<DeckPatch>, ProblemHttpResult>> EditAsync(
         Guid id,
         EditRequest request,
-        DeckDesk desk,
+        DeckEditing desk,
         HttpContext http,
         CancellationToken cancel
     )
@@ -140,7 +140,7 @@ public static class DeckEndpoints
         Guid id,
         bool redo,
         StepRequest? has,
-        DeckDesk desk,
+        DeckEditing desk,
         HttpContext http,
         CancellationToken cancel
     ) =>
@@ -154,22 +154,22 @@ public static class DeckEndpoints
     // The patch leads from the revision that the client has, not from the one before the edit: others may have edited
     // meanwhile.
     private static Results<Ok<DeckPatch>, ProblemHttpResult> Answer(
-        DeckDesk desk,
+        DeckEditing desk,
         int? has,
         HttpContext http,
-        DeskAnswer answer
+        EditResult answer
     ) =>
         answer switch
         {
-            Carried c => TypedResults.Ok(
+            EditSaved c => TypedResults.Ok(
                 desk.PatchSince(c.Now, has, Author.Records(http)) with
                 {
-                    Deed = c.Deed,
+                    UndoLabel = c.UndoLabel,
                     Note = c.Note,
                 }
             ),
-            Refused r => Problems.Of(r.Reason),
-            Stale s => Problems.Of(
+            EditRefused r => Problems.Of(r.Reason),
+            EditStale s => Problems.Of(
                 new Refusal(
                     "stale",
                     $"This was changed elsewhere meanwhile (revision {s.Now.Revision}). "
@@ -182,8 +182,8 @@ public static class DeckEndpoints
 
     private static async Task<Results<Ok<IReadOnlyList<Scene>>, ProblemHttpResult>> ScenesAsync(
         Guid id,
-        DeckDesk desk,
-        SceneShelf scenes,
+        DeckEditing desk,
+        SceneCache scenes,
         CancellationToken cancel
     ) =>
         await desk.OpenAsync(id, cancel) is { } stored
@@ -192,7 +192,7 @@ public static class DeckEndpoints
 
     private static async Task<Results<Ok<LedgerView>, ProblemHttpResult>> LedgerAsync(
         Guid id,
-        DeckDesk desk,
+        DeckEditing desk,
         LedgerViews views,
         CancellationToken cancel
     ) =>
@@ -202,8 +202,8 @@ public static class DeckEndpoints
 
     private static async Task<Results<Ok<RoomView>, ProblemHttpResult>> RoomAsync(
         Guid id,
-        DeckDesk desk,
-        SceneShelf scenes,
+        DeckEditing desk,
+        SceneCache scenes,
         LedgerViews views,
         CancellationToken cancel
     ) =>
@@ -213,7 +213,7 @@ public static class DeckEndpoints
 
     private static async Task<Results<Ok<IReadOnlyList<WhatIfView>>, ProblemHttpResult>> AuditAsync(
         Guid id,
-        DeckDesk desk,
+        DeckEditing desk,
         LedgerViews views,
         CancellationToken cancel
     ) =>
@@ -224,10 +224,10 @@ public static class DeckEndpoints
     private static async Task<IResult> PictureAsync(
         Guid id,
         Guid slideId,
-        DeckDesk desk,
-        SceneShelf scenes,
+        DeckEditing desk,
+        SceneCache scenes,
         ScenePainter painter,
-        LedgerShelf ledger,
+        LedgerCache ledger,
         Renditions renditions,
         int width = 1920,
         int page = 0,

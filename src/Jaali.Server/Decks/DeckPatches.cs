@@ -5,7 +5,7 @@ using Jaali.Core.Items;
 using Jaali.Core.Scenes;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Decks;
 
 /// <summary>
 /// What changed in a deck between two revisions, for who has the first of them. Whatever of it is there, is as it is
@@ -24,7 +24,7 @@ namespace Jaali.Server;
 /// <param name="Photos">Photos that are new.</param>
 /// <param name="SceneSlides">The slides whose scenes differ.</param>
 /// <param name="Scenes">All scenes of those.</param>
-/// <param name="Deed">What was taken back or done again, in words, in the answer to who asked for it.</param>
+/// <param name="UndoLabel">What was taken back or done again, in words, in the answer to who asked for it.</param>
 /// <param name="Note">What went with an edit without being asked for, in a sentence, in the answer to who made it; empty
 /// for nothing.</param>
 public sealed record DeckPatch(
@@ -40,12 +40,12 @@ public sealed record DeckPatch(
     IReadOnlyList<PhotoView> Photos,
     IReadOnlyList<Guid> SceneSlides,
     IReadOnlyList<Scene> Scenes,
-    string Deed = "",
+    string UndoLabel = "",
     string Note = ""
 );
 
 /// <summary>Makes patches.</summary>
-public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore photos)
+public sealed class DeckPatches(DeckViews views, SceneCache scenes, PhotoStore photos)
 {
     private readonly string _start = Guid.NewGuid().ToString("N")[..8];
 
@@ -146,7 +146,7 @@ public sealed class DeckPatches(DeckViews views, SceneShelf scenes, PhotoStore p
         );
     }
 
-    private readonly Remembered<Guid, DeckStep> _last = new(Limits.Kept.Decks);
+    private readonly BoundedCache<Guid, DeckStep> _last = new(Limits.Retention.Decks);
 
     private sealed record DeckStep(StoredDeck Was, StoredDeck Now, DeckPatch Patch);
 

@@ -10,7 +10,7 @@ using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Decks;
 
 /// <summary>A deck for the client: everything but its scenes.</summary>
 public sealed record DeckView(
@@ -95,7 +95,7 @@ public sealed record OpenCounts(int Plan, int Gather, int Compose, int Clear);
 /// <param name="Why">In a sentence.</param>
 /// <param name="OwnGrid">A grid of its own; null for the deck's.</param>
 /// <param name="Arranged">The arrangement that its photos follow; null for none.</param>
-/// <param name="Coming">How it comes in.</param>
+/// <param name="Transition">How it comes in.</param>
 /// <param name="Cues">What moves on it, in the order of the presses.</param>
 public sealed record SlideView(
     Guid Id,
@@ -111,7 +111,7 @@ public sealed record SlideView(
     string Why,
     SlideGrid? OwnGrid,
     ArrangementForm? Arranged,
-    Coming Coming,
+    Transition Transition,
     IReadOnlyList<Cue> Cues
 );
 
@@ -133,7 +133,7 @@ public sealed record ItemView(
 
 /// <summary>Makes views of decks; a slide's view stays the same object for as long as what it is made of stays the
 /// same.</summary>
-public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerShelf ledger)
+public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerCache ledger)
 {
     private readonly System.Runtime.CompilerServices.ConditionalWeakTable<Slide, Made> _made = [];
 
@@ -202,7 +202,7 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
         HashSet<Guid> made = [.. deck.Slides.Select(s => s.PointId).OfType<Guid>()];
         var open = new OpenCounts(
             deck.Points.Count == 0 ? 1 : 0,
-            deck.Points.Count(p => p.Kept.Count == 0 && !shown.Contains(p.Id)),
+            deck.Points.Count(p => p.Shortlist.Count == 0 && !shown.Contains(p.Id)),
             deck.Slides.Count(s => s.Kind == SlideKind.Point && !ItemKinds.Shows(s)),
             NotClear(deck)
         );
@@ -227,7 +227,10 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
 
     /// <summary>The photos that a deck keeps or shows, by their SHA-256.</summary>
     public static IEnumerable<string> PhotoIdsOf(Deck deck) =>
-        deck.AllPoints.SelectMany(p => p.Kept).Concat(ItemKinds.Photos(deck).Select(p => p.Use.PhotoId)).Distinct();
+        deck
+            .AllPoints.SelectMany(p => p.Shortlist)
+            .Concat(ItemKinds.Photos(deck).Select(p => p.Use.PhotoId))
+            .Distinct();
 
     /// <summary>The photos that a deck keeps or shows.</summary>
     public IEnumerable<PhotoView> PhotosOf(Deck deck) => PhotosOf(PhotoIdsOf(deck));
@@ -263,7 +266,7 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             SlideKind.Credits => "Photographs",
             _ => slide.PointId is { } p && deck.Point(p) is { } point ? point.Wording : LabelOf(slide, says),
         };
-        Coming coming = deck.ComingOf(slide);
+        Transition coming = deck.TransitionOf(slide);
         string key = string.Join(
             '\n',
             says.Concat(each.Select(c => c.Why))
@@ -300,7 +303,7 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerSh
             standing.Standing,
             standing.Why,
             slide.OwnGrid,
-            slide.Arranged,
+            slide.Arrangement,
             coming,
             slide.Cues
         );

@@ -6,7 +6,7 @@ using Jaali.Core.Scenes;
 using Jaali.Imaging;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Decks;
 
 /// <summary>How a talk stands before it is given.</summary>
 /// <param name="Ready">Nothing is left to be done.</param>
@@ -64,7 +64,7 @@ public sealed record WhatIfView(string Id, string Name, string Sentence, IReadOn
 public sealed record WhatIfRow(string PhotoId, string Title, Standing Standing, string Why);
 
 /// <summary>Makes views of ledgers.</summary>
-public sealed class LedgerViews(LedgerShelf ledger, PhotoStore photos, FontShelf fonts)
+public sealed class LedgerViews(LedgerCache ledger, PhotoStore photos, FontLibrary fonts)
 {
     /// <summary>The ledger.</summary>
     public LedgerView LedgerOf(Deck deck)
@@ -102,7 +102,7 @@ public sealed class LedgerViews(LedgerShelf ledger, PhotoStore photos, FontShelf
     }
 
     /// <summary>How the talk stands before it is given.</summary>
-    public RoomView RoomOf(Deck deck, SceneShelf shelf)
+    public RoomView RoomOf(Deck deck, SceneCache shelf)
     {
         IReadOnlyList<Scene> scenes = shelf.All(deck);
         IReadOnlyList<CreditEntry> entries = ledger.Of(deck);

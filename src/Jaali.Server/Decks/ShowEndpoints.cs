@@ -3,7 +3,7 @@ using Jaali.Core.Motion;
 using Jaali.Core.Pacing;
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Decks;
 
 /// <summary>What moves on a slide, in words, with what can be done.</summary>
 /// <param name="Lines">The moves, one a line.</param>
@@ -36,8 +36,8 @@ public static class ShowEndpoints
 
     private static async Task<Results<Ok<SlidePlay[]>, ProblemHttpResult>> MotionsAsync(
         Guid id,
-        DeckDesk desk,
-        SceneShelf scenes,
+        DeckEditing desk,
+        SceneCache scenes,
         CancellationToken cancel
     ) =>
         (await desk.OpenAsync(id, cancel))?.Deck is { } deck
@@ -49,8 +49,8 @@ public static class ShowEndpoints
     private static async Task<Results<Ok<SlideMoves>, ProblemHttpResult>> MovesAsync(
         Guid id,
         Guid slideId,
-        DeckDesk desk,
-        SceneShelf scenes,
+        DeckEditing desk,
+        SceneCache scenes,
         CancellationToken cancel
     )
     {
@@ -63,17 +63,17 @@ public static class ShowEndpoints
     private static async Task<Results<Ok<TimingView>, ProblemHttpResult>> TimingAsync(
         Guid id,
         Guid? run,
-        DeckDesk desk,
+        DeckEditing desk,
         CancellationToken cancel
     )
     {
         if ((await desk.OpenAsync(id, cancel))?.Deck is not { } deck)
             return Problems.NotFound("talk");
         // Of one that is forgotten meanwhile, the latest is shown.
-        RunThrough? chosen = deck.Runs.Find(r => r.Id == run) ?? deck.Runs.LastOrDefault();
+        RunThrough? chosen = deck.RunThroughs.Find(r => r.Id == run) ?? deck.RunThroughs.LastOrDefault();
         return TypedResults.Ok(
             new TimingView(
-                [.. deck.Runs.Reverse().Select(r => new RunView(r.Id, r.At, r.Seconds()))],
+                [.. deck.RunThroughs.Reverse().Select(r => new RunView(r.Id, r.At, r.Seconds()))],
                 deck.WordsPerMinute,
                 TalkTiming.Of(deck, chosen)
             )

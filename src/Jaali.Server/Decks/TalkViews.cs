@@ -5,7 +5,7 @@ using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Decks;
 
 /// <summary>A talk in the list of them, shown as its own run.</summary>
 /// <param name="Id">Identity.</param>
@@ -38,7 +38,7 @@ public sealed record TalkView(
 public sealed record TalkTile(double Seconds, string? Picture, Standing Standing);
 
 /// <summary>Makes views of talks in a list.</summary>
-public sealed class TalkViews(DeckStore store, DeckDesk desk, PhotoStore photos, DeckViews views, LedgerShelf ledger)
+public sealed class TalkViews(DeckStore store, DeckEditing desk, PhotoStore photos, DeckViews views, LedgerCache ledger)
 {
     private const int Width = 320;
 
@@ -48,7 +48,7 @@ public sealed class TalkViews(DeckStore store, DeckDesk desk, PhotoStore photos,
         List<TalkView> all = [];
         foreach (DeckLine line in await store.ListAsync(cancel))
         {
-            Deck? deck = all.Count < Limits.Kept.Decks / 2 ? (await desk.OpenAsync(line.Id, cancel))?.Deck : null;
+            Deck? deck = all.Count < Limits.Retention.Decks / 2 ? (await desk.OpenAsync(line.Id, cancel))?.Deck : null;
             IReadOnlyList<Standing> standings = deck is null ? [] : ledger.Standings(deck);
             all.Add(
                 new TalkView(

@@ -8,7 +8,7 @@ using Jaali.Core.Scenes;
 using Jaali.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Decks;
 
 /// <summary>Words as they are typed, not yet kept.</summary>
 /// <param name="Edit">What they would say and look like.</param>
@@ -28,12 +28,12 @@ public sealed record PreviewView(int Things, int Slides, int Others);
 /// <param name="House">The style.</param>
 /// <param name="Own">It was saved by somebody, and does not ship.</param>
 /// <param name="Scene">The slide in it.</param>
-public sealed record HouseSketch(HouseStyle House, bool Own, Scene Scene);
+public sealed record HouseStyleProposal(HouseStyle House, bool Own, Scene Scene);
 
 /// <summary>The look of a deck, and what there is to choose from.</summary>
 /// <param name="Pairs">How well its colours stand out from each other in the deck's room.</param>
 /// <param name="Own">Names of the styles that were saved.</param>
-public sealed record HouseFacts(IReadOnlyList<HousePair> Pairs, IReadOnlyList<string> Own);
+public sealed record HouseFacts(IReadOnlyList<ColourPair> Pairs, IReadOnlyList<string> Own);
 
 /// <summary>Words whose look was set by hand.</summary>
 /// <param name="Number">Of their slide, from 1.</param>
@@ -41,7 +41,7 @@ public sealed record HouseFacts(IReadOnlyList<HousePair> Pairs, IReadOnlyList<st
 /// <param name="ItemId">The words.</param>
 /// <param name="Says">What they say.</param>
 /// <param name="Parts">What of their look was set.</param>
-public sealed record ByHandView(int Number, Guid SlideId, Guid ItemId, string Says, IReadOnlyList<LookPart> Parts);
+public sealed record ByHandView(int Number, Guid SlideId, Guid ItemId, string Says, IReadOnlyList<TextStylePart> Parts);
 
 /// <summary>What is needed for setting words: drafts, remedies, house styles, palettes, previews.</summary>
 public static class WordsEndpoints
@@ -66,8 +66,8 @@ public static class WordsEndpoints
         Guid slideId,
         Guid itemId,
         DraftRequest draft,
-        DeckDesk desk,
-        SceneShelf scenes,
+        DeckEditing desk,
+        SceneCache scenes,
         CancellationToken cancel
     )
     {
@@ -85,33 +85,33 @@ public static class WordsEndpoints
         Guid id,
         Guid slideId,
         Guid itemId,
-        DeckDesk desk,
-        SceneShelf scenes,
+        DeckEditing desk,
+        SceneCache scenes,
         CancellationToken cancel
     ) =>
         (await desk.OpenAsync(id, cancel))?.Deck is { } deck && deck.Slide(slideId)?.Item(itemId) is Words
             ? TypedResults.Ok(Remedies.Of(deck, slideId, itemId, scenes, desk.Facts))
             : Problems.NotFound("thing on this slide");
 
-    private static async Task<Results<Ok<HouseSketch[]>, ProblemHttpResult>> HousesAsync(
+    private static async Task<Results<Ok<HouseStyleProposal[]>, ProblemHttpResult>> HousesAsync(
         Guid id,
         Guid slideId,
-        DeckDesk desk,
-        SceneShelf scenes,
+        DeckEditing desk,
+        SceneCache scenes,
         StyleStore styles,
         CancellationToken cancel
     )
     {
         if ((await desk.OpenAsync(id, cancel))?.Deck is not { } deck || deck.Slide(slideId) is not { } slide)
             return Problems.NotFound("slide");
-        HouseStyle[] own = [.. await styles.HousesAsync(cancel)];
+        HouseStyle[] own = [.. await styles.HouseStylesAsync(cancel)];
         return TypedResults.Ok(
             HouseStyles
                 .All.Select(h => (House: h, Own: false))
                 .Concat(own.Select(h => (House: h, Own: true)))
                 .Select(h => (h.House, h.Own, Scenes: SceneBuilder.Build(deck with { House = h.House }, slide, scenes)))
                 .Where(h => h.Scenes.Count > 0)
-                .Select(h => new HouseSketch(h.House, h.Own, h.Scenes[0]))
+                .Select(h => new HouseStyleProposal(h.House, h.Own, h.Scenes[0]))
                 .ToArray()
         );
     }
@@ -119,7 +119,7 @@ public static class WordsEndpoints
     private static async Task<Results<Ok<PreviewView>, ProblemHttpResult>> PreviewAsync(
         Guid id,
         PreviewRequest request,
-        DeckDesk desk,
+        DeckEditing desk,
         CancellationToken cancel
     )
     {
@@ -146,8 +146,8 @@ public static class WordsEndpoints
 
     private static async Task<Results<Ok<HouseStyle>, ProblemHttpResult>> PaletteAsync(
         Guid id,
-        DeckDesk desk,
-        SceneShelf scenes,
+        DeckEditing desk,
+        SceneCache scenes,
         CancellationToken cancel
     )
     {
@@ -166,19 +166,22 @@ public static class WordsEndpoints
 
     private static async Task<Results<Ok<HouseFacts>, ProblemHttpResult>> HouseAsync(
         Guid id,
-        DeckDesk desk,
+        DeckEditing desk,
         StyleStore styles,
         CancellationToken cancel
     ) =>
         (await desk.OpenAsync(id, cancel))?.Deck is { } deck
             ? TypedResults.Ok(
-                new HouseFacts(deck.House.Pairs(deck.Room), [.. (await styles.HousesAsync(cancel)).Select(h => h.Name)])
+                new HouseFacts(
+                    deck.House.Pairs(deck.Room),
+                    [.. (await styles.HouseStylesAsync(cancel)).Select(h => h.Name)]
+                )
             )
             : Problems.NotFound("talk");
 
     private static async Task<Results<Ok<ByHandView[]>, ProblemHttpResult>> ByHandAsync(
         Guid id,
-        DeckDesk desk,
+        DeckEditing desk,
         CancellationToken cancel
     ) =>
         (await desk.OpenAsync(id, cancel))?.Deck is { } deck
@@ -187,8 +190,8 @@ public static class WordsEndpoints
                         (s, i) =>
                             s
                                 .Items.OfType<Words>()
-                                .Where(w => w.Look is not null)
-                                .Select(w => new ByHandView(i + 1, s.Id, w.Id, w.Say(deck, s), [.. w.Look!.Parts]))
+                                .Where(w => w.Style is not null)
+                                .Select(w => new ByHandView(i + 1, s.Id, w.Id, w.Say(deck, s), [.. w.Style!.Parts]))
                     )
                     .ToArray()
             )
@@ -200,7 +203,7 @@ public static class WordsEndpoints
         CancellationToken cancel
     )
     {
-        if (Entry.Fault(house) is { } broken)
+        if (CommandValidator.Fault(house) is { } broken)
             return Problems.Of(broken);
         if (house.Fault() is { } fault)
             return Problems.Of(fault);
@@ -217,5 +220,7 @@ public static class WordsEndpoints
         StyleStore styles,
         CancellationToken cancel
     ) =>
-        await styles.RemoveHouseAsync(name, cancel) ? TypedResults.NoContent() : Problems.NotFound("saved house style");
+        await styles.RemoveHouseStyleAsync(name, cancel)
+            ? TypedResults.NoContent()
+            : Problems.NotFound("saved house style");
 }

@@ -4,7 +4,7 @@ using Jaali.Core.Ledgers;
 using Jaali.Formats;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Exports;
 
 /// <summary>The credits alone, as files.</summary>
 public static class ExportEndpoints
@@ -26,8 +26,8 @@ public static class ExportEndpoints
     private static async Task<IResult> ReadCreditsAsync(
         Guid id,
         string form,
-        DeckDesk desk,
-        LedgerShelf ledger,
+        DeckEditing desk,
+        LedgerCache ledger,
         CancellationToken cancel
     )
     {
@@ -56,8 +56,8 @@ public static class ExportEndpoints
     // The photos with their credits, for those who see to them: made while they are fetched, and kept nowhere.
     private static async Task<IResult> ReadPhotosAsync(
         Guid id,
-        DeckDesk desk,
-        LedgerShelf ledger,
+        DeckEditing desk,
+        LedgerCache ledger,
         PhotoStore photos,
         PictureCopies pictures,
         DataFolder folder,
@@ -76,7 +76,7 @@ public static class ExportEndpoints
                     "A photo's file is missing from the store or damaged. Take it again before handing the talk on."
                 )
             );
-        var asked = new CopyAsked(CopyForm.Photos);
+        var asked = new CopyRequest(CopyForm.Photos);
         string path = folder.Export(Guid.NewGuid().ToString("N") + ".part");
         await Task.Run(() => pictures.Make(new(stored.Deck, asked, [], entries, _ => { }, cancel), path), cancel);
         // Gone as soon as it is sent.

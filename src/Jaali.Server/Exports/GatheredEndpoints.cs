@@ -6,7 +6,7 @@ using Jaali.Core.Photos;
 using Jaali.Formats;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Exports;
 
 /// <summary>What a talk gathered, for other tools: its photos as a IIIF manifest and as a list of OAI-PMH.</summary>
 public static class GatheredEndpoints
@@ -24,8 +24,8 @@ public static class GatheredEndpoints
 
     private static async Task<IResult> ManifestAsync(
         Guid id,
-        DeckDesk desk,
-        LedgerShelf ledger,
+        DeckEditing desk,
+        LedgerCache ledger,
         PhotoStore photos,
         HttpContext http,
         CancellationToken cancel
@@ -57,8 +57,8 @@ public static class GatheredEndpoints
         string? from,
         string? until,
         string? set,
-        DeckDesk desk,
-        LedgerShelf ledger,
+        DeckEditing desk,
+        LedgerCache ledger,
         PhotoStore photos,
         TimeProvider clock,
         HttpContext http,

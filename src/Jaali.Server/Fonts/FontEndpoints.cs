@@ -6,7 +6,7 @@ using Jaali.Imaging;
 using Jaali.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Fonts;
 
 /// <summary>A family of type for the client.</summary>
 /// <param name="Name">Its name.</param>
@@ -38,14 +38,14 @@ public static class FontEndpoints
     /// <summary>Maps them.</summary>
     public static void MapFonts(this WebApplication app)
     {
-        app.MapGet("/api/fonts", (FontShelf fonts) => Families(fonts)).WithName("ListFonts");
+        app.MapGet("/api/fonts", (FontLibrary fonts) => Families(fonts)).WithName("ListFonts");
         app.MapPost("/api/fonts", AddAsync).WithName("AddFonts").DisableAntiforgery();
         app.MapDelete("/api/fonts/{family}", RemoveAsync).WithName("RemoveFonts");
-        app.MapGet("/fonts/faces.css", (FontShelf fonts, HttpContext http) => Css(fonts, http))
+        app.MapGet("/fonts/faces.css", (FontLibrary fonts, HttpContext http) => Css(fonts, http))
             .ExcludeFromDescription();
         app.MapGet(
                 "/fonts/{face}",
-                (string face, FontShelf fonts, PackedFonts packed, HttpContext http) =>
+                (string face, FontLibrary fonts, PackedFonts packed, HttpContext http) =>
                 {
                     if (fonts.Bytes(face) is not { } bytes)
                         return Results.NotFound();
@@ -64,12 +64,12 @@ public static class FontEndpoints
 
     private static async Task<Results<Ok<IReadOnlyList<FontFamilyView>>, ProblemHttpResult>> AddAsync(
         IFormFile file,
-        FontShelf fonts,
+        FontLibrary fonts,
         FontIntake intake,
         CancellationToken cancel
     )
     {
-        if (file.Length > Limits.OfFonts.FileBytes)
+        if (file.Length > Limits.Fonts.FileBytes)
             return Problems.Of(
                 new Refusal("too-large", "The file is larger than 40 MB. Add the fonts of a family one by one.")
             );
@@ -91,7 +91,7 @@ public static class FontEndpoints
             );
         }
         if (
-            found.FirstOrDefault(f => fonts.Shipped.Contains(f.Facts.Family) || FontShelf.IsLender(f.Facts.Family)) is
+            found.FirstOrDefault(f => fonts.Shipped.Contains(f.Facts.Family) || FontLibrary.IsLender(f.Facts.Family)) is
             { } shipped
         )
             return Problems.Of(
@@ -106,7 +106,7 @@ public static class FontEndpoints
 
     private static async Task<Results<NoContent, ProblemHttpResult>> RemoveAsync(
         string family,
-        FontShelf fonts,
+        FontLibrary fonts,
         StyleStore styles,
         CancellationToken cancel
     )
@@ -120,14 +120,14 @@ public static class FontEndpoints
     /// <summary>Puts the faces that were added on the shelf; one whose file is lost stays out.</summary>
     internal static async Task LoadAsync(IServiceProvider services)
     {
-        FontShelf shelf = services.GetRequiredService<FontShelf>();
+        FontLibrary shelf = services.GetRequiredService<FontLibrary>();
         BlobFolder blobs = services.GetRequiredService<BlobFolder>();
         foreach (FontRow row in await services.GetRequiredService<StyleStore>().FontsAsync())
             if (blobs.Get(row.Blob) is { } bytes)
                 shelf.Add([(new Face(row.FaceId, row.Family, row.Bold, row.Italic), bytes)]);
     }
 
-    private static IReadOnlyList<FontFamilyView> Families(FontShelf fonts) =>
+    private static IReadOnlyList<FontFamilyView> Families(FontLibrary fonts) =>
         [
             .. fonts
                 .Faces.GroupBy(f => f.Family)
@@ -138,20 +138,20 @@ public static class FontEndpoints
                     return new FontFamilyView(
                         g.Key,
                         g.First().Id,
-                        FontShelf.IsLender(g.Key),
+                        FontLibrary.IsLender(g.Key),
                         g.Any(f => f.Bold),
                         g.Any(f => f.Italic),
                         facts.Copyright,
                         facts.Licence,
                         facts.LicenceUrl,
                         g.Max(f => fonts.Facts(f.Id)!.Embedding),
-                        !FontShelf.IsLender(g.Key) && !fonts.Shipped.Contains(g.Key)
+                        !FontLibrary.IsLender(g.Key) && !fonts.Shipped.Contains(g.Key)
                     );
                 }),
         ];
 
     // Each face is a family of its own to the browser, so that it never makes up a style.
-    private static IResult Css(FontShelf fonts, HttpContext http)
+    private static IResult Css(FontLibrary fonts, HttpContext http)
     {
         var css = new StringBuilder();
         foreach (Face face in fonts.Faces.OrderBy(f => f.Id, StringComparer.Ordinal))

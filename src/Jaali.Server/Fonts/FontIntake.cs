@@ -2,10 +2,10 @@ using Jaali.Core.Typesetting;
 using Jaali.Imaging;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Fonts;
 
 /// <summary>Keeps typefaces that came in, brought by themselves or with a bundle.</summary>
-public sealed class FontIntake(FontShelf fonts, StyleStore styles, BlobFolder blobs)
+public sealed class FontIntake(FontLibrary fonts, StyleStore styles, BlobFolder blobs)
 {
     /// <summary>Keeps them, the faces of a family together.</summary>
     public async Task AddAsync(IEnumerable<FontFile> files, CancellationToken cancel)

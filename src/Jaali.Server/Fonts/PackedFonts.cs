@@ -2,7 +2,7 @@ using System.IO.Compression;
 using Jaali.Caching;
 using Jaali.Core;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Fonts;
 
 /// <summary>Faces as they are sent: packed once with Brotli, which is what WOFF2 packs its tables with. All letters of a
 /// face stay in it, since a deck may come to need any of them.</summary>
@@ -12,8 +12,8 @@ public sealed class PackedFonts
     private const int Quality = 9,
         Window = 22;
 
-    private readonly Remembered<(string Face, int Revision), byte[]> _packed = new(
-        Limits.Kept.FontBytes,
+    private readonly BoundedCache<(string Face, int Revision), byte[]> _packed = new(
+        Limits.Retention.FontBytes,
         b => b.Length
     );
 

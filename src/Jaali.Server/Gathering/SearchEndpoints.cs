@@ -4,12 +4,11 @@ using Jaali.Core.Geometry;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Imaging;
-using Jaali.Server.Gathering;
 using Jaali.Sources;
 using Jaali.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Gathering;
 
 /// <summary>Where the same picture was found.</summary>
 public sealed record FoundIn(
@@ -102,7 +101,7 @@ public sealed record AnswerView(
 /// <param name="Settled">Nothing more will come by itself.</param>
 /// <param name="More">There is a next page somewhere.</param>
 /// <param name="Related">Words for another search.</param>
-public sealed record WallView(
+public sealed record SearchResultsView(
     Guid Id,
     string Words,
     long Version,
@@ -127,7 +126,7 @@ public sealed record SearchStarted(Guid Id);
 /// <param name="Collection">The collection's identity.</param>
 /// <param name="CandidateId">Identity within it.</param>
 /// <param name="Largest">The largest rendition instead of the one that is needed.</param>
-public sealed record KeepRequest(string Collection, string CandidateId, bool Largest = false);
+public sealed record CandidateRequest(string Collection, string CandidateId, bool Largest = false);
 
 /// <summary>Searching and keeping.</summary>
 public static class SearchEndpoints
@@ -146,7 +145,7 @@ public static class SearchEndpoints
         api.MapGet("/searches/{searchId:guid}", ReadAsync).WithName("readSearch");
         api.MapPost(
                 "/searches/{searchId:guid}/more",
-                Results<NoContent, ProblemHttpResult> (Guid searchId, Searching searching) =>
+                Results<NoContent, ProblemHttpResult> (Guid searchId, SearchService searching) =>
                 {
                     if (searching.Find(searchId) is not { } search)
                         return Gone();
@@ -157,7 +156,7 @@ public static class SearchEndpoints
             .WithName("moreOfSearch");
         api.MapPost(
                 "/searches/{searchId:guid}/collections/{collection}/retry",
-                Results<NoContent, ProblemHttpResult> (Guid searchId, string collection, Searching searching) =>
+                Results<NoContent, ProblemHttpResult> (Guid searchId, string collection, SearchService searching) =>
                     searching.Find(searchId) is { } search && searching.Retry(search, collection)
                         ? TypedResults.NoContent()
                         : Gone()
@@ -173,8 +172,8 @@ public static class SearchEndpoints
         Guid id,
         Guid pointId,
         SearchRequest request,
-        DeckDesk desk,
-        Searching searching,
+        DeckEditing desk,
+        SearchService searching,
         CancellationToken cancel
     )
     {
@@ -182,20 +181,20 @@ public static class SearchEndpoints
             return Problems.NotFound("point");
         if (string.IsNullOrWhiteSpace(request.Words))
             return Problems.Of(new Refusal("no-words", "Write what to look for."));
-        if (request.Words.Length > Limits.ComingIn.SearchCharacters)
+        if (request.Words.Length > Limits.Incoming.SearchCharacters)
             return Problems.Of(
-                new Refusal("too-long", $"Search with at most {Limits.ComingIn.SearchCharacters} characters.")
+                new Refusal("too-long", $"Search with at most {Limits.Incoming.SearchCharacters} characters.")
             );
         return TypedResults.Ok(
             new SearchStarted((await searching.StartAsync(id, pointId, request.Words.Trim(), cancel)).Id)
         );
     }
 
-    private static async Task<Results<Ok<WallView>, ProblemHttpResult>> ReadAsync(
+    private static async Task<Results<Ok<SearchResultsView>, ProblemHttpResult>> ReadAsync(
         Guid searchId,
-        Searching searching,
-        Looking looking,
-        DeckDesk desk,
+        SearchService searching,
+        ThumbnailReader looking,
+        DeckEditing desk,
         PhotoStore photos,
         string licence = "fitsTalk",
         string shape = "any",
@@ -213,9 +212,9 @@ public static class SearchEndpoints
         if (await desk.OpenAsync(search.DeckId, cancel) is not { } stored)
             return Problems.NotFound("deck");
         if (
-            Read<LicenceWish>(licence) is not { } wish
+            Read<LicenceFilter>(licence) is not { } wish
             || Read<PhotoShape>(shape) is not { } wanted
-            || Read<ToneWish>(tone) is not { } toned
+            || Read<ToneFilter>(tone) is not { } toned
         )
             return Problems.Of(
                 new Refusal(
@@ -224,39 +223,39 @@ public static class SearchEndpoints
                 )
             );
         Deck deck = stored.Deck;
-        var filter = new WallFilter(wish, wanted, fills, calm, toned, closed);
+        var filter = new ResultFilter(wish, wanted, fills, calm, toned, closed);
         HashSet<string> off = [.. without.Split(',', StringSplitOptions.RemoveEmptyEntries)];
         // Before the wall is read: what is not in it yet when this says so comes with the next answer.
         bool settled = searching.Settled(search);
-        IReadOnlyList<WallPicture> wall;
+        IReadOnlyList<ResultPicture> wall;
         IReadOnlyList<string> related;
         lock (search.Turn)
         {
-            SearchWall merged = search.Walls.GetOrMake(without, static (_, _) => new SearchWall(), 0);
+            SearchResults merged = search.Walls.GetOrMake(without, static (_, _) => new SearchResults(), 0);
             merged.Take(search.Parts.Where(p => !off.Contains(p.Collection.Id)), looking, deck, search.Words);
             (wall, related) = (merged.Pictures, merged.Related);
         }
-        var kept = (deck.Point(search.PointId)?.Kept ?? [])
+        var kept = (deck.Point(search.PointId)?.Shortlist ?? [])
             .Select(photos.Facts)
             .OfType<PhotoFacts>()
             .Where(p => p.Rights.SourceUrl is not null)
             .ToLookup(p => p.Rights.SourceUrl!, p => new KeptPhoto(p.Id, photos.HashOf(p.Id)));
         Dictionary<string, string> names = search.Parts.ToDictionary(p => p.Collection.Id, p => p.Collection.Name);
-        List<WallPicture> fitting = [];
+        List<ResultPicture> fitting = [];
         int hiddenClosed = 0,
             hiddenUnfit = 0,
             hiddenFiltered = 0;
-        foreach (WallPicture p in wall)
+        foreach (ResultPicture p in wall)
         {
             switch (filter.WhyHidden(p.Best, p.Suits, looking.Of(p.Best)))
             {
-                case HiddenFor.Closed:
+                case HiddenReason.Closed:
                     hiddenClosed++;
                     break;
-                case HiddenFor.Talk:
+                case HiddenReason.Talk:
                     hiddenUnfit++;
                     break;
-                case HiddenFor.Filter:
+                case HiddenReason.Filter:
                     hiddenFiltered++;
                     break;
                 default:
@@ -265,7 +264,7 @@ public static class SearchEndpoints
             }
         }
         // What was seen stays where it is; what comes later goes below, until the wall is narrowed otherwise.
-        ShownWall shownWall = search.Shown.GetOrMake($"{filter}|{without}", static (_, _) => new ShownWall(), 0);
+        SentResults shownWall = search.Shown.GetOrMake($"{filter}|{without}", static (_, _) => new SentResults(), 0);
         long version;
         CandidateView[] changed;
         string[]? order;
@@ -293,7 +292,7 @@ public static class SearchEndpoints
             )),
         ];
         return TypedResults.Ok(
-            new WallView(
+            new SearchResultsView(
                 search.Id,
                 search.Words,
                 version,
@@ -315,9 +314,9 @@ public static class SearchEndpoints
 
     /// <summary>A candidate's view.</summary>
     internal static CandidateView View(
-        WallPicture p,
+        ResultPicture p,
         Deck deck,
-        Look? look,
+        ThumbnailMetrics? look,
         IReadOnlyDictionary<string, string> names,
         ILookup<string, KeptPhoto>? kept = null
     )
@@ -368,7 +367,7 @@ public static class SearchEndpoints
         );
     }
 
-    private static string? KeptOf(WallPicture p, Look? look, ILookup<string, KeptPhoto>? kept) =>
+    private static string? KeptOf(ResultPicture p, ThumbnailMetrics? look, ILookup<string, KeptPhoto>? kept) =>
         kept is null || kept.Count == 0
             ? null
             : p
@@ -381,10 +380,10 @@ public static class SearchEndpoints
     private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> KeepAsync(
         Guid id,
         Guid pointId,
-        KeepRequest request,
-        DeckDesk desk,
+        CandidateRequest request,
+        DeckEditing desk,
         FoundStore found,
-        Jobs jobs,
+        JobQueue jobs,
         HttpContext http,
         CancellationToken cancel
     )
@@ -397,9 +396,9 @@ public static class SearchEndpoints
             );
         JobView job = await jobs.AskAsync(
             id,
-            KeepJob.Name,
+            CandidateImportJob.Name,
             request.CandidateId,
-            new ToKeep(pointId, request.Collection, request.CandidateId, request.Largest),
+            new ImportWork(pointId, request.Collection, request.CandidateId, request.Largest),
             Author.Of(http)
         );
         return TypedResults.Accepted($"/api/jobs/{job.Id}", job);
@@ -409,7 +408,7 @@ public static class SearchEndpoints
         string collection,
         string id,
         FoundStore found,
-        Looking looking,
+        ThumbnailReader looking,
         HttpContext context,
         int width = 640,
         CancellationToken cancel = default
@@ -422,7 +421,7 @@ public static class SearchEndpoints
             byte[] bytes = await looking.PictureAsync(candidate.Candidate, Math.Clamp(width, 1, 2560), cancel);
             context.Response.Headers.CacheControl = "private, max-age=86400";
             byte[] read = bytes;
-            (bytes, string type) = await Opening.RunAsync(
+            (bytes, string type) = await PhotoDecoding.RunAsync(
                 read,
                 false,
                 () => PhotoReader.Shown(read, Math.Clamp(width, 1, 2560)),

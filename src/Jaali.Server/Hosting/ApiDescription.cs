@@ -2,7 +2,7 @@ using Jaali.Core.Editing;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Hosting;
 
 /// <summary>What the description of the API says beyond what the generator sees by itself.</summary>
 internal static class ApiDescription

@@ -1,4 +1,4 @@
-namespace Jaali.Server;
+namespace Jaali.Server.Hosting;
 
 /// <summary>Who makes an edit: a mark that a browser gives itself, so that each person takes back their own
 /// edits.</summary>

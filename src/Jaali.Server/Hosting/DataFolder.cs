@@ -1,4 +1,4 @@
-namespace Jaali.Server;
+namespace Jaali.Server.Hosting;
 
 /// <summary>The folder that holds everything: database, blobs, derivatives, exports.</summary>
 public sealed class DataFolder

@@ -1,7 +1,7 @@
 using Microsoft.Extensions.FileProviders;
 using Microsoft.Net.Http.Headers;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Hosting;
 
 /// <summary>Sends the files of the build as they were packed when it was made (RFC 7932, Brotli), to whoever can unpack
 /// them.</summary>

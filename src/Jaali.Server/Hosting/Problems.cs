@@ -2,7 +2,7 @@ using Jaali.Core;
 using Jaali.Core.Geometry;
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Hosting;
 
 /// <summary>Refusals as problem details (RFC 9457): a stable type, a sentence for a person.</summary>
 public static class Problems
@@ -25,4 +25,15 @@ public static class Problems
             new Refusal("not-found", $"There is no such {what}. It may have been removed; go back to the list."),
             StatusCodes.Status404NotFound
         );
+
+    /// <summary>What the framework refuses by itself, such as JSON that is none, is told in a sentence, too.</summary>
+    internal static void Complete(ProblemDetailsContext context)
+    {
+        if (context.ProblemDetails is { Status: StatusCodes.Status400BadRequest, Detail: null or "" } p)
+            (p.Type, p.Title, p.Detail) = (
+                "urn:jaali:bad-request",
+                "Not done",
+                "This cannot be read. Reload the page and try again; nothing was changed."
+            );
+    }
 }

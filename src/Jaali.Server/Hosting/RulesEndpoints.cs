@@ -7,7 +7,7 @@ using Jaali.Formats;
 using Jaali.Imaging;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Hosting;
 
 /// <summary>What the client needs to know of the rules before it asks for anything, so that it holds none
 /// itself.</summary>
@@ -54,10 +54,10 @@ public sealed record RulesView(
     double MostStraighten,
     IReadOnlyList<ToneRule> Tones,
     FrameEdge Edge,
-    IReadOnlyList<ComingPace> Paces,
+    IReadOnlyList<TransitionPace> Paces,
     double LongestMove,
     IReadOnlyList<ActWays> WaysOf,
-    WallFilter Filter,
+    ResultFilter Filter,
     IReadOnlyList<string> PhotoTypes,
     IReadOnlyList<string> PhotoEndings,
     string Takes,
@@ -69,7 +69,7 @@ public sealed record RulesView(
 );
 
 /// <summary>The ways there are for what a move does.</summary>
-public sealed record ActWays(CueAct Act, IReadOnlyList<CueWay> Ways);
+public sealed record ActWays(CueAct Act, IReadOnlyList<CueEffect> Ways);
 
 /// <summary>How a tone is shown until it is said otherwise.</summary>
 /// <param name="Tone">The tone.</param>
@@ -82,10 +82,10 @@ public sealed record ToneRule(FrameTone Tone, double Amount, string? Dark, strin
 public static class RulesEndpoints
 {
     private static readonly RulesView Rules = new(
-        Limits.OfTalks.Title,
-        Limits.OfTalks.Wording,
-        Limits.OfTalks.Text,
-        Limits.ComingIn.SearchCharacters,
+        Limits.Talks.Title,
+        Limits.Talks.Wording,
+        Limits.Talks.Text,
+        Limits.Incoming.SearchCharacters,
         Gutter: 24,
         LeastSeconds: 5,
         MostSeconds: 3600,
@@ -110,15 +110,15 @@ public static class RulesEndpoints
                 )),
         ],
         new FrameEdge(),
-        Coming.Paces,
-        Coming.Longest,
+        Transition.Paces,
+        Transition.Longest,
         [.. Enum.GetValues<CueAct>().Select(a => new ActWays(a, Cue.WaysOf(a)))],
-        new WallFilter(),
+        new ResultFilter(),
         PhotoFormats.Types,
         PhotoFormats.Endings,
         PhotoFormats.Takes,
-        Limits.OfPhotos.Bytes,
-        Limits.ComingIn.PermissionBytes,
+        Limits.Photos.Bytes,
+        Limits.Incoming.PermissionBytes,
         PdfHandout.PerSheet,
         TalkTiming.Leeway
     );

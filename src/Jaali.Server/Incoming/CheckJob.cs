@@ -8,11 +8,10 @@ using Jaali.Core.Rights;
 using Jaali.Formats;
 using Jaali.Formats.Reading;
 using Jaali.Imaging;
-using Jaali.Server.Gathering;
 using Jaali.Sources;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Incoming;
 
 /// <summary>How much is known of a picture's source.</summary>
 public enum Verdict
@@ -77,16 +76,16 @@ public sealed record CheckReport(
 /// <summary>What checking was asked for, and what came of it.</summary>
 /// <param name="Incoming">What was brought.</param>
 /// <param name="Report">What came of it; null until it is checked.</param>
-public sealed record CheckAsked(Guid Incoming, CheckReport? Report = null);
+public sealed record CheckWork(Guid Incoming, CheckReport? Report = null);
 
 /// <summary>Finds out what the pictures of a talk are that was made elsewhere: by what stands in them, by the same picture
 /// in the collections, by what is said of them.</summary>
 public sealed class CheckJob(
     IncomingFolder incoming,
     TalkFiles files,
-    CollectionShelf shelf,
+    CollectionRegistry shelf,
     FoundStore found,
-    Looking looking
+    ThumbnailReader looking
 ) : IJobWork
 {
     /// <summary>Its name.</summary>
@@ -105,7 +104,7 @@ public sealed class CheckJob(
     /// <inheritdoc/>
     public async Task<string> RunAsync(JobRow job, Action<double> report, CancellationToken cancel)
     {
-        CheckAsked asked = JsonSerializer.Deserialize<CheckAsked>(job.Asked, DeckJson.Options)!;
+        CheckWork asked = JsonSerializer.Deserialize<CheckWork>(job.Asked, DeckJson.Options)!;
         try
         {
             CheckReport done = await files.OpenAsync(
@@ -138,7 +137,7 @@ public sealed class CheckJob(
     /// <inheritdoc/>
     public void Remove(JobRow job)
     {
-        if (JsonSerializer.Deserialize<CheckAsked>(job.Asked, DeckJson.Options) is { } asked)
+        if (JsonSerializer.Deserialize<CheckWork>(job.Asked, DeckJson.Options) is { } asked)
             incoming.Remove(asked.Incoming);
     }
 
@@ -171,8 +170,8 @@ public sealed class CheckJob(
         PhotoReading reading;
         try
         {
-            reading = await Opening.RunAsync(bytes, false, () => PhotoReader.Read(bytes, smallest: 1), cancel);
-            (byte[] small, _) = await Opening.RunAsync(bytes, true, () => PhotoReader.Shown(bytes, 320), cancel);
+            reading = await PhotoDecoding.RunAsync(bytes, false, () => PhotoReader.Read(bytes, smallest: 1), cancel);
+            (byte[] small, _) = await PhotoDecoding.RunAsync(bytes, true, () => PhotoReader.Shown(bytes, 320), cancel);
             DataFolder.WriteWhole(SmallOf(incoming, id, number), small);
         }
         catch (NotAPhotoException e)
@@ -267,7 +266,7 @@ public sealed class CheckJob(
                 {
                     if (!looked.Add(c.Collection + "\n" + c.Id))
                         continue;
-                    Look? look = await looking.LookAsync(c, cancel);
+                    ThumbnailMetrics? look = await looking.LookAsync(c, cancel);
                     if (
                         look is not null
                         && SamePicture.Alike(look.Hash, reading.Hash)
@@ -306,7 +305,7 @@ public sealed class CheckJob(
         try
         {
             byte[] bytes = await looking.PictureAsync(c, 640, cancel);
-            ToneMap whole = await Opening.RunAsync(
+            ToneMap whole = await PhotoDecoding.RunAsync(
                 bytes,
                 false,
                 () => PhotoReader.Read(bytes, smallest: 1).Tones,

@@ -7,12 +7,12 @@ using Jaali.Formats;
 using Jaali.Formats.Reading;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Incoming;
 
 /// <summary>What writing credits back was asked for, and what came of it.</summary>
 /// <param name="CheckId">The check whose adopted records are written.</param>
 /// <param name="Name">The name of the copy; empty until it is made.</param>
-public sealed record CreditBackAsked(Guid CheckId, string Name = "");
+public sealed record CreditBackWork(Guid CheckId, string Name = "");
 
 /// <summary>Writes the records that a person adopted into a copy of the very file that was checked.</summary>
 public sealed class CreditBackJob(IncomingFolder incoming, JobStore jobs, PdfCredits pdf, DataFolder folder) : IJobWork
@@ -26,10 +26,10 @@ public sealed class CreditBackJob(IncomingFolder incoming, JobStore jobs, PdfCre
     /// <inheritdoc/>
     public async Task<string> RunAsync(JobRow job, Action<double> report, CancellationToken cancel)
     {
-        CreditBackAsked asked = JsonSerializer.Deserialize<CreditBackAsked>(job.Asked, DeckJson.Options)!;
+        CreditBackWork asked = JsonSerializer.Deserialize<CreditBackWork>(job.Asked, DeckJson.Options)!;
         if (
             await jobs.FindAsync(asked.CheckId, cancel) is not { } check
-            || JsonSerializer.Deserialize<CheckAsked>(check.Asked, DeckJson.Options) is not { Report: { } read } was
+            || JsonSerializer.Deserialize<CheckWork>(check.Asked, DeckJson.Options) is not { Report: { } read } was
         )
             throw new JobFailedException("What was checked is gone. Check the file again.");
         IReadOnlyList<IncomingFile> files = incoming.Files(was.Incoming);

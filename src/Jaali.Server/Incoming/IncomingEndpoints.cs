@@ -4,7 +4,7 @@ using Jaali.Core.Editing;
 using Jaali.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Incoming;
 
 /// <summary>Files of talks that come in: brought one by one, then read or checked as one.</summary>
 public static class IncomingEndpoints
@@ -15,7 +15,7 @@ public static class IncomingEndpoints
         RouteGroupBuilder api = app.MapGroup("/api/incoming").WithTags("Incoming");
         api.MapPost("/{incoming:guid}/files", AddAsync)
             .WithName("bringTalkFile")
-            .WithMetadata(new ReceivesFile())
+            .WithMetadata(new AcceptsUpload())
             .Accepts<byte[]>("application/octet-stream");
         api.MapPost("/{incoming:guid}/read", ReadAsync).WithName("readTalk");
         api.MapGet("/reports/{jobId:guid}", ReportAsync).WithName("readReport");
@@ -41,17 +41,17 @@ public static class IncomingEndpoints
         CancellationToken cancel
     )
     {
-        (Received? file, Refusal? why) = await Received.OfAsync(request, data, Limits.OfFiles.Bytes, cancel);
+        (UploadedFile? file, Refusal? why) = await UploadedFile.OfAsync(request, data, Limits.Files.Bytes, cancel);
         if (file is null)
             return Problems.Of(why!);
-        using Received received = file;
+        using UploadedFile received = file;
         return folder.Add(incoming, name, received.Path) is { } fault ? Problems.Of(fault) : TypedResults.NoContent();
     }
 
     private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> ReadAsync(
         Guid incoming,
         IncomingFolder folder,
-        Jobs jobs,
+        JobQueue jobs,
         HttpContext http
     )
     {
@@ -59,28 +59,28 @@ public static class IncomingEndpoints
             return Problems.Of(new Refusal("no-file", "No file was brought. Choose one."));
         JobView job = await jobs.AskAsync(
             Guid.CreateVersion7(),
-            ReadJob.Name,
+            TalkImportJob.Name,
             "",
-            new ReadAsked(incoming),
+            new TalkImportWork(incoming),
             Author.Of(http)
         );
         return TypedResults.Accepted($"/api/jobs/{job.Id}", job);
     }
 
-    private static async Task<Results<Ok<ReadReport>, ProblemHttpResult>> ReportAsync(
+    private static async Task<Results<Ok<TalkImportReport>, ProblemHttpResult>> ReportAsync(
         Guid jobId,
         JobStore jobs,
         CancellationToken cancel
     ) =>
-        await jobs.FindAsync(jobId, cancel) is { Kind: ReadJob.Name } job
-        && JsonSerializer.Deserialize<ReadAsked>(job.Asked, DeckJson.Options)?.Report is { } report
+        await jobs.FindAsync(jobId, cancel) is { Kind: TalkImportJob.Name } job
+        && JsonSerializer.Deserialize<TalkImportWork>(job.Asked, DeckJson.Options)?.Report is { } report
             ? TypedResults.Ok(report)
             : Problems.NotFound("report");
 
     private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> CheckAsync(
         Guid incoming,
         IncomingFolder folder,
-        Jobs jobs,
+        JobQueue jobs,
         HttpContext http
     )
     {
@@ -91,7 +91,7 @@ public static class IncomingEndpoints
             Guid.CreateVersion7(),
             CheckJob.Name,
             files.Count == 1 ? Path.GetFileName(files[0].Name) : $"{files.Count} files",
-            new CheckAsked(incoming),
+            new CheckWork(incoming),
             Author.Of(http)
         );
         return TypedResults.Accepted($"/api/jobs/{job.Id}", job);
@@ -105,13 +105,13 @@ public static class IncomingEndpoints
                 .Select(j => new CheckLine(j.Id, j.Subject, j.EndedAt ?? j.StartedAt)),
         ];
 
-    private static async Task<(JobRow Job, CheckAsked Asked)?> FindAsync(
+    private static async Task<(JobRow Job, CheckWork Asked)?> FindAsync(
         Guid id,
         JobStore jobs,
         CancellationToken cancel
     ) =>
         await jobs.FindAsync(id, cancel) is { Kind: CheckJob.Name } job
-        && JsonSerializer.Deserialize<CheckAsked>(job.Asked, DeckJson.Options) is { Report: not null } asked
+        && JsonSerializer.Deserialize<CheckWork>(job.Asked, DeckJson.Options) is { Report: not null } asked
             ? (job, asked)
             : null;
 
@@ -169,7 +169,7 @@ public static class IncomingEndpoints
     private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> CreditAsync(
         Guid jobId,
         JobStore store,
-        Jobs jobs,
+        JobQueue jobs,
         HttpContext http,
         CancellationToken cancel
     )
@@ -180,7 +180,7 @@ public static class IncomingEndpoints
             job.DeckId,
             CreditBackJob.Name,
             "",
-            new CreditBackAsked(jobId),
+            new CreditBackWork(jobId),
             Author.Of(http)
         );
         return TypedResults.Accepted($"/api/jobs/{made.Id}", made);
@@ -193,7 +193,7 @@ public static class IncomingEndpoints
         CancellationToken cancel
     ) =>
         await jobs.FindAsync(jobId, cancel) is { Kind: CreditBackJob.Name, State: nameof(JobState.Done) } job
-        && JsonSerializer.Deserialize<CreditBackAsked>(job.Asked, DeckJson.Options) is { } asked
+        && JsonSerializer.Deserialize<CreditBackWork>(job.Asked, DeckJson.Options) is { } asked
         && File.Exists(CopyJob.FileOf(folder, jobId))
             ? TypedResults.PhysicalFile(
                 Path.GetFullPath(CopyJob.FileOf(folder, jobId)),

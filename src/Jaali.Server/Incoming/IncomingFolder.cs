@@ -3,7 +3,7 @@ using Jaali.Core;
 using Jaali.Core.Editing;
 using Jaali.Formats.Reading;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Incoming;
 
 /// <summary>A file that was brought.</summary>
 /// <param name="Name">Its name, with folders.</param>
@@ -37,11 +37,8 @@ public sealed class IncomingFolder(DataFolder folder)
         string clean = name.Replace('\\', '/').Trim().TrimStart('/');
         if (clean.Length is 0 or > 400 || clean.Any(char.IsControl) || clean.Split('/').Contains(".."))
             return new("bad-name", "A file has a name that cannot be taken. Give it another and bring it again.");
-        if (names.Count >= Limits.OfFiles.Brought)
-            return new(
-                "too-many-files",
-                $"More than {Limits.OfFiles.Brought} files were brought at once. Bring fewer."
-            );
+        if (names.Count >= Limits.Files.Brought)
+            return new("too-many-files", $"More than {Limits.Files.Brought} files were brought at once. Bring fewer.");
         if (names.Contains(clean, StringComparer.OrdinalIgnoreCase))
             return new("same-name", $"Two files have one name, {clean}. Give one of them another.");
         File.Move(
@@ -199,10 +196,10 @@ public sealed class TalkFiles(Imaging.Painting.ScenePainter painter)
         if (zip.Names.Where(Outline).OrderBy(n => n.Count(c => c == '/')).FirstOrDefault() is { } outline)
         {
             Dictionary<string, string> beside = Beside(zip.Names.Select(n => (n, n)), outline);
-            string text = System.Text.Encoding.UTF8.GetString(zip.Bytes(outline, Limits.OfDocuments.PageBytes) ?? []);
+            string text = System.Text.Encoding.UTF8.GetString(zip.Bytes(outline, Limits.Documents.PageBytes) ?? []);
             return await use(
                 TalkFileKind.Outline,
-                OutlineReader.Read(text, a => Found(beside, a) is { } at ? zip.Bytes(at, Limits.OfPhotos.Bytes) : null),
+                OutlineReader.Read(text, a => Found(beside, a) is { } at ? zip.Bytes(at, Limits.Photos.Bytes) : null),
                 zip
             );
         }
@@ -217,7 +214,7 @@ public sealed class TalkFiles(Imaging.Painting.ScenePainter painter)
         return pictures.Length > 0
             ? await use(
                 TalkFileKind.Photos,
-                Photos([.. pictures.Select(n => (n, (Func<byte[]?>)(() => zip.Bytes(n, Limits.OfPhotos.Bytes))))]),
+                Photos([.. pictures.Select(n => (n, (Func<byte[]?>)(() => zip.Bytes(n, Limits.Photos.Bytes))))]),
                 zip
             )
             : throw new FileFaultException(
@@ -230,14 +227,14 @@ public sealed class TalkFiles(Imaging.Painting.ScenePainter painter)
     {
         Dictionary<string, Func<byte[]?>> byName = all.ToDictionary(p => p.Name, p => p.Bytes, StringComparer.Ordinal);
         List<string> not = [];
-        if (all.Count > Limits.OfFiles.Pages)
-            not.Add($"{all.Count} photos were brought; those after number {Limits.OfFiles.Pages} are left out.");
+        if (all.Count > Limits.Files.Pages)
+            not.Add($"{all.Count} photos were brought; those after number {Limits.Files.Pages} are left out.");
         return new(
             "",
             "",
             Core.Geometry.SlideShape.Wide,
             [
-                .. all.Take(Limits.OfFiles.Pages)
+                .. all.Take(Limits.Files.Pages)
                     .Select(p => new ForeignSlide(
                         [
                             new ForeignPhoto(
@@ -245,7 +242,7 @@ public sealed class TalkFiles(Imaging.Painting.ScenePainter painter)
                                 0,
                                 p.Name,
                                 null,
-                                Core.Scenes.HandedOutline.Box,
+                                Core.Scenes.ExportOutline.Box,
                                 ""
                             ),
                         ],
@@ -297,7 +294,7 @@ public sealed class TalkFiles(Imaging.Painting.ScenePainter painter)
     }
 
     private static async Task<string> TextAsync(string at, CancellationToken cancel) =>
-        new FileInfo(at).Length > Limits.OfDocuments.PageBytes
+        new FileInfo(at).Length > Limits.Documents.PageBytes
             ? throw new FileFaultException("This outline is longer than Jaali reads.")
             : await File.ReadAllTextAsync(at, cancel);
 }

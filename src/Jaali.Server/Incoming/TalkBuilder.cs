@@ -11,18 +11,17 @@ using Jaali.Core.Scenes;
 using Jaali.Core.Typesetting;
 using Jaali.Formats.Reading;
 using Jaali.Imaging;
-using Jaali.Server.Gathering;
 using Jaali.Store;
 using Path = System.IO.Path;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Incoming;
 
 /// <summary>Makes a talk of what was read from a file that was made elsewhere.</summary>
 public sealed class TalkBuilder(
-    Taking taking,
+    PhotoImporter taking,
     PhotoStore photos,
     DataFolder folder,
-    FontShelf fonts,
+    FontLibrary fonts,
     TimeProvider clock
 )
 {
@@ -71,9 +70,9 @@ public sealed class TalkBuilder(
         List<string> not = [.. troubles.OrderBy(t => t.Key).Select(t => t.Value)];
         Dictionary<string, string> taken = new(photosOf, StringComparer.Ordinal);
         string title = read.Title.Trim() is { Length: > 0 } own ? own : Path.GetFileNameWithoutExtension(name);
-        Deck deck = Deck.New(id, Cut(title, Limits.OfTalks.Title)) with
+        Deck deck = Deck.New(id, Cut(title, Limits.Talks.Title)) with
         {
-            Speaker = Cut(read.Speaker.ReplaceLineEndings(" ").Trim(), Limits.OfTalks.Title),
+            Speaker = Cut(read.Speaker.ReplaceLineEndings(" ").Trim(), Limits.Talks.Title),
             Shape = read.Shape,
         };
         deck = deck with { House = House(deck.House, read) };
@@ -143,7 +142,7 @@ public sealed class TalkBuilder(
             if (rights.Title.Length == 0 && Telling(picture.Alt))
                 await photos.CorrectAsync(
                     photo,
-                    r => r with { Title = Cut(picture.Alt, Limits.OfDocuments.NameCharacters) },
+                    r => r with { Title = Cut(picture.Alt, Limits.Documents.NameCharacters) },
                     Evidence.Of(
                         $"Its alternative text in {name} says: {picture.Alt}",
                         "file " + name,
@@ -176,10 +175,10 @@ public sealed class TalkBuilder(
     private Deck Add(Deck deck, ForeignSlide read, Dictionary<string, string> taken, List<string> not)
     {
         int number = deck.Slides.Count + 1;
-        string title = Cut(read.Title, Limits.OfTalks.Wording);
+        string title = Cut(read.Title, Limits.Talks.Wording);
         bool opening = number == 1 && (title.Length == 0 ? read.Things.Count == 0 : title == deck.Title);
         Point? point = null;
-        if (!opening && title.Length > 0 && deck.Points.Count < Limits.OfTalks.Points)
+        if (!opening && title.Length > 0 && deck.Points.Count < Limits.Talks.Points)
         {
             point = new(Guid.CreateVersion7(), title, [], UsualSeconds, [.. SearchWords.Propose(title)], []);
             deck = deck with { Points = deck.Points.Add(point) };
@@ -196,14 +195,14 @@ public sealed class TalkBuilder(
                 : SlideKind.Free,
             opening ? deck.Id : point?.Id,
             [],
-            Cut(read.Notes, Limits.OfTalks.Text),
+            Cut(read.Notes, Limits.Talks.Text),
             seconds
         )
         {
-            OwnComing = read.Change,
+            OwnTransition = read.Change,
         };
-        if (read.Notes.Length > Limits.OfTalks.Text)
-            not.Add($"Slide {number}: the notes are longer than {Limits.OfTalks.Text} characters and end there.");
+        if (read.Notes.Length > Limits.Talks.Text)
+            not.Add($"Slide {number}: the notes are longer than {Limits.Talks.Text} characters and end there.");
         deck = deck with { Slides = deck.Slides.Add(slide) };
         SlideRect bounds = deck.Shape.Bounds();
         foreach (ForeignThing thing in read.Things)
@@ -243,7 +242,7 @@ public sealed class TalkBuilder(
                 bool ground =
                     slide.Items.IsEmpty
                     && p.Turn == 0
-                    && p.Outline == HandedOutline.Box
+                    && p.Outline == ExportOutline.Box
                     && r.X <= 2
                     && r.Y <= 2
                     && r.Right >= bounds.Width - 2
@@ -261,8 +260,8 @@ public sealed class TalkBuilder(
                         crop,
                         p.Outline switch
                         {
-                            HandedOutline.Ellipse => FrameMask.Ellipse,
-                            HandedOutline.Rounded => FrameMask.Rounded,
+                            ExportOutline.Ellipse => FrameMask.Ellipse,
+                            ExportOutline.Rounded => FrameMask.Rounded,
                             _ => FrameMask.None,
                         },
                         Tone: p.IsGrey ? FrameTone.Grey : FrameTone.Natural
@@ -283,12 +282,12 @@ public sealed class TalkBuilder(
                                 : w.IsTitle ? WordsRole.Heading
                                 : w.Size <= CaptionSize ? WordsRole.Caption
                                 : WordsRole.Body,
-                            Look: new WordsLook(
+                            Style: new TextStyle(
                                 Family: family,
                                 Bold: w.Bold ? true
                                     : w.IsTitle ? false
                                     : null,
-                                Size: Math.Clamp(Math.Round(w.Size, 1), WordsLook.SmallestSize, WordsLook.LargestSize),
+                                Size: Math.Clamp(Math.Round(w.Size, 1), TextStyle.SmallestSize, TextStyle.LargestSize),
                                 Align: w.Align,
                                 Ink: Colours.IsColour(w.Ink) ? w.Ink?.ToUpperInvariant() : null
                             )

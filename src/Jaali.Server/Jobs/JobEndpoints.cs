@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Jobs;
 
 /// <summary>Long work: watching and stopping it.</summary>
 public static class JobEndpoints
@@ -11,14 +11,17 @@ public static class JobEndpoints
         RouteGroupBuilder api = app.MapGroup("/api").WithTags("Jobs");
         api.MapGet(
                 "/jobs/{jobId:guid}",
-                async Task<Results<Ok<JobView>, ProblemHttpResult>> (Guid jobId, Jobs jobs, CancellationToken cancel) =>
-                    await jobs.FindAsync(jobId, cancel) is { } job ? TypedResults.Ok(job) : Problems.NotFound("job")
+                async Task<Results<Ok<JobView>, ProblemHttpResult>> (
+                    Guid jobId,
+                    JobQueue jobs,
+                    CancellationToken cancel
+                ) => await jobs.FindAsync(jobId, cancel) is { } job ? TypedResults.Ok(job) : Problems.NotFound("job")
             )
             .WithName("readJob");
-        api.MapGet("/decks/{id:guid}/jobs", (Guid id, Jobs jobs) => jobs.Open(id)).WithName("listJobs");
+        api.MapGet("/decks/{id:guid}/jobs", (Guid id, JobQueue jobs) => jobs.Open(id)).WithName("listJobs");
         api.MapDelete(
                 "/jobs/{jobId:guid}",
-                Results<NoContent, ProblemHttpResult> (Guid jobId, Jobs jobs) =>
+                Results<NoContent, ProblemHttpResult> (Guid jobId, JobQueue jobs) =>
                     jobs.Cancel(jobId) ? TypedResults.NoContent() : Problems.NotFound("job at work")
             )
             .WithName("cancelJob");

@@ -1,7 +1,7 @@
 using Jaali.Imaging;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Photos;
 
 /// <summary>Taken photos by the IIIF Image API 3.0.</summary>
 public static class IiifEndpoints

@@ -3,7 +3,7 @@ using Jaali.Core.Rights;
 using Jaali.Store;
 using Conflict = Jaali.Core.Rights.Conflict;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Photos;
 
 /// <summary>A taken photo for the client.</summary>
 /// <param name="Id">SHA-256.</param>

@@ -5,7 +5,7 @@ using Jaali.Core.Photos;
 using Jaali.Imaging;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Photos;
 
 /// <summary>Taken photos in other sizes, by the IIIF Image API's terms; whole photos at a ladder of widths are kept
 /// on the disk.</summary>
@@ -58,7 +58,7 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
             return null;
         if (photos.FaultOf(photo.Id) is { Length: > 0 } fault)
             throw new NotAPhotoException(fault + " Take it again.");
-        byte[] made = await Opening.RunAsync(
+        byte[] made = await PhotoDecoding.RunAsync(
             original,
             true,
             bytes => Task.FromResult(TreatedPhoto.Jpeg(bytes, how)),
@@ -83,7 +83,7 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
             && (request.Width, request.Height) == (photo.Width, photo.Height);
         return itself
             ? treated
-            : await Opening.RunAsync(
+            : await PhotoDecoding.RunAsync(
                 treated,
                 true,
                 () => IiifRenderer.Render(treated, request, (photo.Width, photo.Height)),
@@ -128,7 +128,7 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
             && (request.Width, request.Height) == (photo.Width, photo.Height);
         if (itself && photos.IsPlainJpeg(id))
             return photos.Bytes(id);
-        byte[] made = await Opening.RunAsync(
+        byte[] made = await PhotoDecoding.RunAsync(
             original,
             !whole,
             file => IiifRenderer.Render(file, request, (photo.Width, photo.Height)),
@@ -158,7 +158,7 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
             photos.IsPlainJpeg(photo.Id)
             || photos.IsUpright(photo.Id)
                 && photos.FormatOf(photo.Id) is "png" or "webp" or "gif"
-                && (long)photo.Width * photo.Height <= Limits.OfPhotos.PaintedPixels
+                && (long)photo.Width * photo.Height <= Limits.Photos.PaintedPixels
         )
             ? photos.Bytes(photo.Id)
         : AnswerAsync(name, Request(photo, photo.Width)).GetAwaiter().GetResult();

@@ -154,7 +154,7 @@ internal static class FeedEntry
             }
         if (n > 0)
             yield break;
-        foreach (Rendition r in Enclosed(entry, address).DistinctBy(r => r.Url).Take(Limits.OfDocuments.EntryPictures))
+        foreach (Rendition r in Enclosed(entry, address).DistinctBy(r => r.Url).Take(Limits.Documents.EntryPictures))
         {
             n++;
             yield return new Shown([r], entry, false);
@@ -178,7 +178,7 @@ internal static class FeedEntry
             yield return new Shown(small, entry, false);
             yield break;
         }
-        foreach (Rendition r in InText(entry, address).DistinctBy(r => r.Url).Take(Limits.OfDocuments.EntryPictures))
+        foreach (Rendition r in InText(entry, address).DistinctBy(r => r.Url).Take(Limits.Documents.EntryPictures))
         {
             n++;
             yield return new Shown([r], entry, true);

@@ -13,11 +13,11 @@ namespace Jaali.Sources;
 public sealed class IiifCollection(SourceHttp http, TimeProvider clock, string id, string name, Uri document)
     : IPhotoCollection
 {
-    private readonly Remembered<string, JsonElement> _manifests = new(
-        Limits.Kept.ManifestCharacters,
+    private readonly BoundedCache<string, JsonElement> _manifests = new(
+        Limits.Retention.ManifestCharacters,
         m => m.GetRawText().Length
     );
-    private readonly Remembered<(string Words, int Page), string> _pages = new(Limits.Kept.Pages);
+    private readonly BoundedCache<(string Words, int Page), string> _pages = new(Limits.Retention.Pages);
     private (Uri Service, string Type)? _search;
 
     /// <inheritdoc/>
@@ -53,7 +53,7 @@ public sealed class IiifCollection(SourceHttp http, TimeProvider clock, string i
                 .Select(Hit)
                 .Where(h => h.Manifest.Length > 0)
                 .Distinct()
-                .Take(Limits.OfDocuments.Manifests),
+                .Take(Limits.Documents.Manifests),
         ];
         DateTimeOffset now = clock.GetUtcNow();
         var read = new IReadOnlyList<Candidate>[hits.Length];
@@ -153,8 +153,7 @@ public sealed class IiifCollection(SourceHttp http, TimeProvider clock, string i
 
     private async Task<JsonElement> ReadAsync(Uri address, CancellationToken cancel)
     {
-        byte[] body = await http.GetAsync(address, Limits.OfDocuments.AnswerBytes, cancel: cancel)
-            .ConfigureAwait(false);
+        byte[] body = await http.GetAsync(address, Limits.Documents.AnswerBytes, cancel: cancel).ConfigureAwait(false);
         try
         {
             return Json.Parse(body);

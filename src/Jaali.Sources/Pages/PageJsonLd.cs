@@ -20,7 +20,7 @@ internal static class PageJsonLd
             IElement script in document
                 .QuerySelectorAll("script[type]")
                 .Where(IsJsonLd)
-                .Take(Limits.OfDocuments.JsonLdScripts)
+                .Take(Limits.Documents.JsonLdScripts)
         )
             if (Parse(script.TextContent) is { } root)
                 try
@@ -127,7 +127,7 @@ internal static class PageJsonLd
 
     private static Thing? Value(JsonElement e, Names names, Things things, int depth, string words)
     {
-        if (depth > Limits.OfDocuments.JsonLdDepth)
+        if (depth > Limits.Documents.JsonLdDepth)
             return null;
         if (e.ValueKind == JsonValueKind.Array)
         {

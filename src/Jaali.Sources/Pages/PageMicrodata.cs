@@ -10,7 +10,7 @@ internal static class PageMicrodata
     {
         var things = new Things("microdata");
         Dictionary<IElement, Thing> items = [];
-        foreach (IElement e in document.QuerySelectorAll("[itemscope]").Take(Limits.OfDocuments.MicrodataItems))
+        foreach (IElement e in document.QuerySelectorAll("[itemscope]").Take(Limits.Documents.MicrodataItems))
         {
             ReadingTime.Check();
             string id = e.GetAttribute("itemid") is { Length: > 0 } given ? Json.Web(given, at) ?? "" : "";

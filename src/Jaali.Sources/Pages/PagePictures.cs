@@ -53,7 +53,7 @@ internal static class PagePictures
                 .. Named(t.All, page, at, shown)
                     .Select(p => new PagePicture(p, t.All[0].Source))
                     .DistinctBy(p => p.Picture.Url)
-                    .Take(Limits.OfDocuments.PagePictures),
+                    .Take(Limits.Documents.PagePictures),
             ];
             declared |= named.Length > 0;
             PagePicture[] usable = [.. named.Where(p => !PictureAddress.IsDrawing(p.Picture.Url))];
@@ -69,7 +69,7 @@ internal static class PagePictures
         // A page that names a picture which is none that can be taken has no other one in its stead.
         return declared
             ? []
-            : [.. Largest(document, at).Select(r => new PagePicture(r, Shown)).Take(Limits.OfDocuments.PagePictures)];
+            : [.. Largest(document, at).Select(r => new PagePicture(r, Shown)).Take(Limits.Documents.PagePictures)];
     }
 
     /// <summary>The addresses under which a thing is a picture, the file's own first.</summary>

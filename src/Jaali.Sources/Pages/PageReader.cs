@@ -98,9 +98,11 @@ public static partial class PageReader
             List<Conflict> conflicts = [];
             string title = Agreed("title", f => f.Title),
                 maker = Agreed("maker", f => f.Maker);
-            Saying[] said =
+            SourceStatement[] said =
             [
-                .. found.SelectMany(f => f.Licences.Select(l => new Saying(f.Source, l))).DistinctBy(s => s.Value),
+                .. found
+                    .SelectMany(f => f.Licences.Select(l => new SourceStatement(f.Source, l)))
+                    .DistinctBy(s => s.Value),
             ];
             Agreement terms = LicenceAgreement.Of(
                 said.Select(s => s.Value),
@@ -138,7 +140,7 @@ public static partial class PageReader
                     .Concat(beside.Select(b => (Source: "of the page, not of the photo", b.Words)))
                     .Where(f => f.Words.Length > 0)
                     .Select(f =>
-                        $"{f.Source}:\n{(f.Words.Length > Limits.OfDocuments.EvidenceCharacters ? f.Words[..Limits.OfDocuments.EvidenceCharacters] : f.Words)}"
+                        $"{f.Source}:\n{(f.Words.Length > Limits.Documents.EvidenceCharacters ? f.Words[..Limits.Documents.EvidenceCharacters] : f.Words)}"
                     )
                     .Distinct()
             );
@@ -159,7 +161,10 @@ public static partial class PageReader
             // The first that says something; where they differ, the difference is kept.
             string Agreed(string field, Func<Found, string> part)
             {
-                Saying[] each = [.. found.Select(f => new Saying(f.Source, part(f))).Where(s => s.Value.Length > 0)];
+                SourceStatement[] each =
+                [
+                    .. found.Select(f => new SourceStatement(f.Source, part(f))).Where(s => s.Value.Length > 0),
+                ];
                 if (each.DistinctBy(s => s.Value.ToUpperInvariant()).Count() > 1)
                     conflicts.Add(new Conflict(field, [.. each]));
                 return each.Length > 0 ? each[0].Value : "";
@@ -269,7 +274,7 @@ public static partial class PageReader
             Licences =
             [
                 .. Terms(t),
-                .. LicenceReader.Say(notice).Kind != SayingKind.Harmless ? new[] { notice } : [],
+                .. LicenceReader.Say(notice).Kind != LicenceStatementKind.Harmless ? new[] { notice } : [],
                 // A credit line holds titles and names of every kind; it counts where it names a licence clearly.
                 .. LicenceReader.Read(credit) is not null ? new[] { credit } : [],
             ],
@@ -328,7 +333,7 @@ public static partial class PageReader
                             .Select(c => OneLine.Of(c.TextContent))
                             .Where(c =>
                                 LicenceReader.Say(c)
-                                    is { Kind: SayingKind.Unclear, Mentions: false }
+                                    is { Kind: LicenceStatementKind.Unclear, Mentions: false }
                                         or { Licence.Grant: Grant.Closed }
                             ),
                     ],
@@ -392,7 +397,7 @@ public static partial class PageReader
     /// <summary>The addresses that <c>Link</c> headers (RFC 8288) give as licences of what was fetched.</summary>
     public static IEnumerable<string> LicencesOf(IEnumerable<string> links) =>
         links
-            .Where(l => l.Length <= Limits.OfDocuments.LinkCharacters)
+            .Where(l => l.Length <= Limits.Documents.LinkCharacters)
             .SelectMany(l => LicenceLink().Matches(l).Select(m => m.Groups[1].Value));
 
     [GeneratedRegex(@"<([^<>]+)>[^,]*;\s*rel=""?(?:[^"";,]*\s)?license(?:\s|""|;|,|$)", RegexOptions.IgnoreCase)]

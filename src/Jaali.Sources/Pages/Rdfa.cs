@@ -75,7 +75,7 @@ public sealed class Rdfa
 
     private void Walk(IElement e, Context c, bool root, int depth)
     {
-        if (depth > Limits.OfDocuments.RdfaDepth || _found.Count > Limits.OfDocuments.RdfaStatements)
+        if (depth > Limits.Documents.RdfaDepth || _found.Count > Limits.Documents.RdfaStatements)
             return;
         // 7.5, steps 2 and 3.
         string? vocabulary = e.GetAttribute("vocab") is { } v ? (v.Trim().Length > 0 ? v.Trim() : null) : c.Vocabulary;
@@ -196,7 +196,7 @@ public sealed class Rdfa
 
     private void Say(string subject, string predicate, string @object, bool words)
     {
-        if (_found.Count <= Limits.OfDocuments.RdfaStatements)
+        if (_found.Count <= Limits.Documents.RdfaStatements)
             _found.Add(new Statement(subject, predicate, @object, words));
     }
 

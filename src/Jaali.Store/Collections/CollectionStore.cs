@@ -10,7 +10,7 @@ namespace Jaali.Store;
 public sealed class CollectionStore(IDbContextFactory<JaaliDb> databases, TimeProvider clock)
 {
     private const int MostSearches = 12;
-    private readonly Turns _turns = new();
+    private readonly KeyedLock _turns = new();
 
     /// <summary>All collections.</summary>
     public async Task<IReadOnlyList<CollectionRow>> ListAsync(CancellationToken cancel = default)

@@ -35,7 +35,7 @@ public sealed class FoundRow
     public long? Hash { get; set; }
 
     /// <summary>What a look at its picture told, as JSON.</summary>
-    public string Look { get; set; } = "";
+    public string Metrics { get; set; } = "";
 
     /// <summary>When it was last seen.</summary>
     public DateTimeOffset SeenAt { get; set; }

@@ -12,7 +12,7 @@ using Microsoft.EntityFrameworkCore;
 namespace Jaali.Store;
 
 /// <summary>A candidate that was found before, with what a look at its picture told.</summary>
-public sealed record FoundCandidate(Candidate Candidate, Look? Look);
+public sealed record FoundCandidate(Candidate Candidate, ThumbnailMetrics? Look);
 
 /// <summary>
 /// Every candidate that was found or harvested. Harvested ones are searched by their words (SQLite FTS5); all of them
@@ -102,11 +102,11 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
             {
                 f.Id,
                 f.Candidate,
-                f.Look,
+                f.Metrics,
             })
             .ToDictionaryAsync(f => f.Id, cancel);
         return (
-            [.. page.Where(rows.ContainsKey).Select(id => Read(rows[id].Candidate, rows[id].Look))],
+            [.. page.Where(rows.ContainsKey).Select(id => Read(rows[id].Candidate, rows[id].Metrics))],
             ids.Count > skip + count
         );
     }
@@ -118,14 +118,14 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
         var row = await db
             .Found.AsNoTracking()
             .Where(f => f.Collection == collection && f.CandidateId == id)
-            .Select(f => new { f.Candidate, f.Look })
+            .Select(f => new { f.Candidate, f.Metrics })
             .FirstOrDefaultAsync(cancel);
-        return row is null ? null : Read(row.Candidate, row.Look);
+        return row is null ? null : Read(row.Candidate, row.Metrics);
     }
 
     /// <summary>What looks at a collection's candidates told, by their identity; those nobody looked at are left
     /// out.</summary>
-    public async Task<IReadOnlyDictionary<string, Look>> LooksAsync(
+    public async Task<IReadOnlyDictionary<string, ThumbnailMetrics>> LooksAsync(
         string collection,
         IReadOnlyCollection<string> ids,
         CancellationToken cancel = default
@@ -135,20 +135,28 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
         var rows = await db
             .Found.AsNoTracking()
             .Where(f => f.Collection == collection && f.Hash != null && ids.Contains(f.CandidateId))
-            .Select(f => new { f.CandidateId, f.Look })
+            .Select(f => new { f.CandidateId, f.Metrics })
             .ToArrayAsync(cancel);
-        return rows.ToDictionary(r => r.CandidateId, r => JsonSerializer.Deserialize<Look>(r.Look, DeckJson.Options)!);
+        return rows.ToDictionary(
+            r => r.CandidateId,
+            r => JsonSerializer.Deserialize<ThumbnailMetrics>(r.Metrics, DeckJson.Options)!
+        );
     }
 
     /// <summary>Notes what a look at a candidate's picture told.</summary>
-    public async Task LookedAsync(string collection, string id, Look look, CancellationToken cancel = default)
+    public async Task LookedAsync(
+        string collection,
+        string id,
+        ThumbnailMetrics look,
+        CancellationToken cancel = default
+    )
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         string json = JsonSerializer.Serialize(look, DeckJson.Options);
         long hash = unchecked((long)look.Hash);
         await db
             .Found.Where(f => f.Collection == collection && f.CandidateId == id)
-            .ExecuteUpdateAsync(u => u.SetProperty(f => f.Hash, hash).SetProperty(f => f.Look, json), cancel);
+            .ExecuteUpdateAsync(u => u.SetProperty(f => f.Hash, hash).SetProperty(f => f.Metrics, json), cancel);
         _hashed = null;
     }
 
@@ -265,7 +273,7 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
             put.Transaction = transaction;
             put.CommandText = """
                 INSERT INTO Found
-                  (Collection, CandidateId, Candidate, Title, Maker, Subjects, Description, Harvested, Look, SeenAt)
+                  (Collection, CandidateId, Candidate, Title, Maker, Subjects, Description, Harvested, Metrics, SeenAt)
                 VALUES ($collection, $id, $candidate, $title, $maker, $subjects, $description, $harvested, '', $at)
                 ON CONFLICT (Collection, CandidateId) DO UPDATE SET
                   Candidate = excluded.Candidate, Title = excluded.Title, Maker = excluded.Maker,
@@ -323,7 +331,7 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
     private static FoundCandidate Read(string candidate, string look) =>
         new(
             JsonSerializer.Deserialize<Candidate>(candidate, DeckJson.Options)!,
-            look.Length > 0 ? JsonSerializer.Deserialize<Look>(look, DeckJson.Options) : null
+            look.Length > 0 ? JsonSerializer.Deserialize<ThumbnailMetrics>(look, DeckJson.Options) : null
         );
 
     private static void Add(DbCommand command, string name, object value)

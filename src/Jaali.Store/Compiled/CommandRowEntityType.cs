@@ -65,17 +65,17 @@ namespace Jaali.Store.Compiled
                 fieldInfo: typeof(CommandRow).GetField("<Format>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: 0);
 
+            var idempotencyKey = runtimeEntityType.AddProperty(
+                "IdempotencyKey",
+                typeof(string),
+                propertyInfo: typeof(CommandRow).GetProperty("IdempotencyKey", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(CommandRow).GetField("<IdempotencyKey>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
             var inverse = runtimeEntityType.AddProperty(
                 "Inverse",
                 typeof(string),
                 propertyInfo: typeof(CommandRow).GetProperty("Inverse", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(CommandRow).GetField("<Inverse>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
-
-            var mark = runtimeEntityType.AddProperty(
-                "Mark",
-                typeof(string),
-                propertyInfo: typeof(CommandRow).GetProperty("Mark", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(CommandRow).GetField("<Mark>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var of = runtimeEntityType.AddProperty(
                 "Of",

@@ -68,11 +68,11 @@ namespace Jaali.Store.Compiled
                 propertyInfo: typeof(DeckRow).GetProperty("Room", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(DeckRow).GetField("<Room>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
-            var runs = runtimeEntityType.AddProperty(
-                "Runs",
+            var runThroughs = runtimeEntityType.AddProperty(
+                "RunThroughs",
                 typeof(string),
-                propertyInfo: typeof(DeckRow).GetProperty("Runs", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(DeckRow).GetField("<Runs>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+                propertyInfo: typeof(DeckRow).GetProperty("RunThroughs", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(DeckRow).GetField("<RunThroughs>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var shape = runtimeEntityType.AddProperty(
                 "Shape",

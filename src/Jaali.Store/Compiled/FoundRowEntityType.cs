@@ -69,17 +69,17 @@ namespace Jaali.Store.Compiled
                 fieldInfo: typeof(FoundRow).GetField("<Hash>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 nullable: true);
 
-            var look = runtimeEntityType.AddProperty(
-                "Look",
-                typeof(string),
-                propertyInfo: typeof(FoundRow).GetProperty("Look", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(FoundRow).GetField("<Look>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
-
             var maker = runtimeEntityType.AddProperty(
                 "Maker",
                 typeof(string),
                 propertyInfo: typeof(FoundRow).GetProperty("Maker", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(FoundRow).GetField("<Maker>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var metrics = runtimeEntityType.AddProperty(
+                "Metrics",
+                typeof(string),
+                propertyInfo: typeof(FoundRow).GetProperty("Metrics", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(FoundRow).GetField("<Metrics>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var seenAt = runtimeEntityType.AddProperty(
                 "SeenAt",

@@ -11,7 +11,7 @@ namespace Jaali.Store.Compiled
     public partial class JaaliDbModel
     {
         private JaaliDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("0a19d5e6-43d8-44e0-bba4-82d63f7d7540"), entityTypeCount: 15)
+            : base(skipDetectChanges: false, modelId: new Guid("301e848e-700a-4481-8b9e-70045fd56b13"), entityTypeCount: 15)
         {
         }
 
@@ -23,7 +23,7 @@ namespace Jaali.Store.Compiled
             var evidenceRow = EvidenceRowEntityType.Create(this);
             var fontRow = FontRowEntityType.Create(this);
             var foundRow = FoundRowEntityType.Create(this);
-            var houseRow = HouseRowEntityType.Create(this);
+            var houseStyleRow = HouseStyleRowEntityType.Create(this);
             var itemRow = ItemRowEntityType.Create(this);
             var jobRow = JobRowEntityType.Create(this);
             var photoRow = PhotoRowEntityType.Create(this);
@@ -49,7 +49,7 @@ namespace Jaali.Store.Compiled
             EvidenceRowEntityType.CreateAnnotations(evidenceRow);
             FontRowEntityType.CreateAnnotations(fontRow);
             FoundRowEntityType.CreateAnnotations(foundRow);
-            HouseRowEntityType.CreateAnnotations(houseRow);
+            HouseStyleRowEntityType.CreateAnnotations(houseStyleRow);
             ItemRowEntityType.CreateAnnotations(itemRow);
             JobRowEntityType.CreateAnnotations(jobRow);
             PhotoRowEntityType.CreateAnnotations(photoRow);

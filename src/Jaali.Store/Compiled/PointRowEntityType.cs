@@ -45,12 +45,6 @@ namespace Jaali.Store.Compiled
                 propertyInfo: typeof(PointRow).GetProperty("Facts", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(PointRow).GetField("<Facts>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
-            var kept = runtimeEntityType.AddProperty(
-                "Kept",
-                typeof(string),
-                propertyInfo: typeof(PointRow).GetProperty("Kept", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(PointRow).GetField("<Kept>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
-
             var searchWords = runtimeEntityType.AddProperty(
                 "SearchWords",
                 typeof(string),
@@ -63,6 +57,12 @@ namespace Jaali.Store.Compiled
                 propertyInfo: typeof(PointRow).GetProperty("Seconds", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(PointRow).GetField("<Seconds>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: 0.0);
+
+            var shortlist = runtimeEntityType.AddProperty(
+                "Shortlist",
+                typeof(string),
+                propertyInfo: typeof(PointRow).GetProperty("Shortlist", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(PointRow).GetField("<Shortlist>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var wording = runtimeEntityType.AddProperty(
                 "Wording",

@@ -39,17 +39,11 @@ namespace Jaali.Store.Compiled
                 afterSaveBehavior: PropertySaveBehavior.Throw,
                 sentinel: new Guid("00000000-0000-0000-0000-000000000000"));
 
-            var arranged = runtimeEntityType.AddProperty(
-                "Arranged",
+            var arrangement = runtimeEntityType.AddProperty(
+                "Arrangement",
                 typeof(string),
-                propertyInfo: typeof(SlideRow).GetProperty("Arranged", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(SlideRow).GetField("<Arranged>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
-
-            var coming = runtimeEntityType.AddProperty(
-                "Coming",
-                typeof(string),
-                propertyInfo: typeof(SlideRow).GetProperty("Coming", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
-                fieldInfo: typeof(SlideRow).GetField("<Coming>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+                propertyInfo: typeof(SlideRow).GetProperty("Arrangement", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SlideRow).GetField("<Arrangement>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var cues = runtimeEntityType.AddProperty(
                 "Cues",
@@ -94,6 +88,12 @@ namespace Jaali.Store.Compiled
                 propertyInfo: typeof(SlideRow).GetProperty("Seconds", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SlideRow).GetField("<Seconds>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: 0.0);
+
+            var transition = runtimeEntityType.AddProperty(
+                "Transition",
+                typeof(string),
+                propertyInfo: typeof(SlideRow).GetProperty("Transition", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SlideRow).GetField("<Transition>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var key = runtimeEntityType.AddKey(
                 new[] { deckId, id });

@@ -17,7 +17,7 @@ public sealed class CommandRow
 
     /// <summary>A mark that the client gave it, so that one that is sent twice is done once; empty where it gave
     /// none.</summary>
-    public string Mark { get; set; } = "";
+    public string IdempotencyKey { get; set; } = "";
 
     /// <summary>The revision that was taken back or done again.</summary>
     public int? Of { get; set; }

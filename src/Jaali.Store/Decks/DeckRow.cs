@@ -39,7 +39,7 @@ public sealed class DeckRow
     public double WordsPerMinute { get; set; } = Deck.UsualWordsPerMinute;
 
     /// <summary>Run-throughs that were kept, as JSON; empty for none.</summary>
-    public string Runs { get; set; } = "";
+    public string RunThroughs { get; set; } = "";
 
     /// <summary>Identities of the points in order, as JSON.</summary>
     public string PointOrder { get; set; } = "[]";

@@ -23,7 +23,7 @@ internal static class DeckRows
         row.House = deck.House == HouseStyles.First ? "" : Write(deck.House);
         row.Room = deck.Room == Room.Usual ? "" : Write(deck.Room);
         row.WordsPerMinute = deck.WordsPerMinute;
-        row.Runs = deck.Runs.IsEmpty ? "" : Write(deck.Runs);
+        row.RunThroughs = deck.RunThroughs.IsEmpty ? "" : Write(deck.RunThroughs);
         row.PointOrder = Write(deck.Points.Select(p => p.Id));
         row.SlideOrder = Write(deck.Slides.Select(s => s.Id));
         row.Revision = revision;
@@ -39,7 +39,7 @@ internal static class DeckRows
             Seconds = p.Seconds,
             Facts = Write(p.Facts),
             SearchWords = Write(p.SearchWords),
-            Kept = Write(p.Kept),
+            Shortlist = Write(p.Shortlist),
         };
 
     internal static Point Point(PointRow r) =>
@@ -49,7 +49,7 @@ internal static class DeckRows
             [.. Read<Fact[]>(r.Facts)],
             r.Seconds,
             [.. Read<string[]>(r.SearchWords)],
-            [.. Read<string[]>(r.Kept)]
+            [.. Read<string[]>(r.Shortlist)]
         );
 
     internal static SlideRow Of(Guid deckId, Slide s) =>
@@ -62,8 +62,8 @@ internal static class DeckRows
             Seconds = s.Seconds,
             Notes = s.Notes,
             Grid = s.OwnGrid is null ? "" : Write(s.OwnGrid),
-            Arranged = s.Arranged?.ToString() ?? "",
-            Coming = s.OwnComing is null ? "" : Write(s.OwnComing),
+            Arrangement = s.Arrangement?.ToString() ?? "",
+            Transition = s.OwnTransition is null ? "" : Write(s.OwnTransition),
             Cues = s.Cues.IsEmpty ? "" : Write(s.Cues),
             ItemOrder = Write(s.Items.Select(i => i.Id)),
         };
@@ -84,9 +84,9 @@ internal static class DeckRows
         )
         {
             OwnGrid = r.Grid.Length > 0 ? Read<SlideGrid>(r.Grid) : null,
-            Arranged = Enum.TryParse(r.Arranged, out ArrangementForm form) ? form : null,
+            Arrangement = Enum.TryParse(r.Arrangement, out ArrangementForm form) ? form : null,
             Cues = r.Cues.Length > 0 ? Read<ImmutableList<Cue>>(r.Cues) : [],
-            OwnComing = r.Coming.Length > 0 ? Read<Coming>(r.Coming) : null,
+            OwnTransition = r.Transition.Length > 0 ? Read<Transition>(r.Transition) : null,
         };
     }
 
@@ -125,7 +125,7 @@ internal static class DeckRows
             Revision = revision,
             Way = Name(edit.Way),
             Author = edit.Author,
-            Mark = edit.Mark,
+            IdempotencyKey = edit.IdempotencyKey,
             Of = edit.Of,
             Format = DeckCommands.Format,
             Command = StoredCommands.Write(edit.Command),
@@ -134,26 +134,26 @@ internal static class DeckRows
             At = now,
         };
 
-    internal static string Name(EditWay way) =>
+    internal static string Name(EditDirection way) =>
         way switch
         {
-            EditWay.Undo => "undo",
-            EditWay.Redo => "redo",
+            EditDirection.Undo => "undo",
+            EditDirection.Redo => "redo",
             _ => "do",
         };
 
-    internal static EditWay Way(string name) =>
+    internal static EditDirection Way(string name) =>
         name switch
         {
-            "undo" => EditWay.Undo,
-            "redo" => EditWay.Redo,
-            _ => EditWay.Do,
+            "undo" => EditDirection.Undo,
+            "redo" => EditDirection.Redo,
+            _ => EditDirection.Do,
         };
 
     // A log of format 1 names the ground and the words of a slide, which are its items by now.
     internal static IEnumerable<PartKey> PartsOf(string key)
     {
-        if (PartKey.TryParse(key, out PartKey? part))
+        if (PartKey.TryParse(EarlierNames.Part(key), out PartKey? part))
             return [part.Value];
         return key.Split('/') is ["slide", var slide, "ground" or "words"] && Guid.TryParse(slide, out Guid id)
             ? [new PartKey(PartKind.SlideItems, id)]

@@ -23,18 +23,18 @@ public sealed record DeckLine(Guid Id, string Title, int Points, int Slides, Dat
 /// <param name="Of">The revision that it takes back or does again.</param>
 /// <param name="Command">What was asked.</param>
 /// <param name="Edited">What came of it.</param>
-/// <param name="Mark">The client's mark of it, or empty.</param>
+/// <param name="IdempotencyKey">The client's mark of it, or empty.</param>
 public sealed record EditToSave(
-    EditWay Way,
+    EditDirection Way,
     string Author,
     int? Of,
     DeckCommand Command,
     Edited Edited,
-    string Mark = ""
+    string IdempotencyKey = ""
 )
 {
     /// <summary>A command of nobody in particular.</summary>
-    public static EditToSave Do(DeckCommand command, Edited edited) => new(EditWay.Do, "", null, command, edited);
+    public static EditToSave Do(DeckCommand command, Edited edited) => new(EditDirection.Do, "", null, command, edited);
 }
 
 /// <summary>
@@ -122,7 +122,7 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
             House = row.House.Length > 0 ? Read<HouseStyle>(row.House) : HouseStyles.First,
             Room = row.Room.Length > 0 ? Read<Room>(row.Room) : Room.Usual,
             WordsPerMinute = row.WordsPerMinute,
-            Runs = row.Runs.Length > 0 ? Read<ImmutableList<RunThrough>>(row.Runs) : [],
+            RunThroughs = row.RunThroughs.Length > 0 ? Read<ImmutableList<RunThrough>>(row.RunThroughs) : [],
             OwnOpening = points.TryGetValue(id, out PointRow? opening) ? DeckRows.Point(opening) : null,
         };
         return new StoredDeck(deck, row.Revision);
@@ -147,12 +147,17 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
     public void Dispose() => _writer.Dispose();
 
     /// <summary>True where an edit of this mark was saved after a revision.</summary>
-    public async Task<bool> HasMarkAsync(Guid deckId, int after, string mark, CancellationToken cancel = default)
+    public async Task<bool> HasIdempotencyKeyAsync(
+        Guid deckId,
+        int after,
+        string mark,
+        CancellationToken cancel = default
+    )
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         return await db
             .Commands.AsNoTracking()
-            .AnyAsync(c => c.DeckId == deckId && c.Revision > after && c.Mark == mark, cancel);
+            .AnyAsync(c => c.DeckId == deckId && c.Revision > after && c.IdempotencyKey == mark, cancel);
     }
 
     /// <summary>The parts touched after a revision.</summary>
@@ -209,7 +214,7 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
     }
 
     /// <summary>What an edit did, in words; empty where it can no longer be read.</summary>
-    public async Task<string> DeedAsync(Deck now, int revision, CancellationToken cancel = default)
+    public async Task<string> UndoLabelAsync(Deck now, int revision, CancellationToken cancel = default)
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         var row = await db
@@ -219,7 +224,7 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
             .FirstOrDefaultAsync(cancel);
         try
         {
-            return row is null ? "" : StoredCommands.Read(row.Command, row.Format, now).Deed;
+            return row is null ? "" : StoredCommands.Read(row.Command, row.Format, now).UndoLabel;
         }
         catch (JsonException)
         {

@@ -22,5 +22,5 @@ public sealed class PointRow
     public string SearchWords { get; set; } = "[]";
 
     /// <summary>The shortlist, as JSON.</summary>
-    public string Kept { get; set; } = "[]";
+    public string Shortlist { get; set; } = "[]";
 }

@@ -25,10 +25,10 @@ public sealed class SlideRow
     public string Grid { get; set; } = "";
 
     /// <summary>The arrangement that its photos follow; empty for none.</summary>
-    public string Arranged { get; set; } = "";
+    public string Arrangement { get; set; } = "";
 
     /// <summary>How it comes in, as JSON; empty for as the house has it.</summary>
-    public string Coming { get; set; } = "";
+    public string Transition { get; set; } = "";
 
     /// <summary>What moves on it, as JSON; empty for nothing.</summary>
     public string Cues { get; set; } = "";

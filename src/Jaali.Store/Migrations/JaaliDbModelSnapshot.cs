@@ -76,11 +76,11 @@ namespace Jaali.Store.Migrations
                     b.Property<int>("Format")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Inverse")
+                    b.Property<string>("IdempotencyKey")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Mark")
+                    b.Property<string>("Inverse")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -128,7 +128,7 @@ namespace Jaali.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Runs")
+                    b.Property<string>("RunThroughs")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -254,11 +254,11 @@ namespace Jaali.Store.Migrations
                     b.Property<long?>("Hash")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Look")
+                    b.Property<string>("Maker")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Maker")
+                    b.Property<string>("Metrics")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -283,21 +283,21 @@ namespace Jaali.Store.Migrations
                     b.ToTable("Found");
                 });
 
-            modelBuilder.Entity("Jaali.Store.HouseRow", b =>
+            modelBuilder.Entity("Jaali.Store.HouseStyleRow", b =>
                 {
                     b.Property<string>("Name")
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("House")
-                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<DateTimeOffset>("SavedAt")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Style")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Name");
 
-                    b.ToTable("Houses");
+                    b.ToTable("HouseStyles");
                 });
 
             modelBuilder.Entity("Jaali.Store.ItemRow", b =>
@@ -463,16 +463,16 @@ namespace Jaali.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Kept")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
                     b.Property<string>("SearchWords")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<double>("Seconds")
                         .HasColumnType("REAL");
+
+                    b.Property<string>("Shortlist")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Wording")
                         .IsRequired()
@@ -546,11 +546,7 @@ namespace Jaali.Store.Migrations
                     b.Property<Guid>("Id")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Arranged")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Coming")
+                    b.Property<string>("Arrangement")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -579,6 +575,10 @@ namespace Jaali.Store.Migrations
 
                     b.Property<double>("Seconds")
                         .HasColumnType("REAL");
+
+                    b.Property<string>("Transition")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.HasKey("DeckId", "Id");
 

@@ -30,18 +30,18 @@ public enum Correction
 /// often.</summary>
 public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder blobs, TimeProvider clock)
 {
-    private readonly Remembered<string, PhotoFacts> _facts = new(Limits.Kept.Facts);
-    private readonly Remembered<string, ToneMap> _tones = new(
-        Limits.Kept.ToneBytes,
+    private readonly BoundedCache<string, PhotoFacts> _facts = new(Limits.Retention.Facts);
+    private readonly BoundedCache<string, ToneMap> _tones = new(
+        Limits.Retention.ToneBytes,
         // With the tables that places for words are read off, which go with it.
         t => 7L * t.Rgb.Length
     );
-    private readonly Remembered<string, byte[]> _previews = new(Limits.Kept.Facts);
-    private readonly Remembered<(string Id, long Length, DateTime Written, long Hour), bool> _whole = new(
-        Limits.Kept.Facts
+    private readonly BoundedCache<string, byte[]> _previews = new(Limits.Retention.Facts);
+    private readonly BoundedCache<(string Id, long Length, DateTime Written, long Hour), bool> _whole = new(
+        Limits.Retention.Facts
     );
 
-    private readonly Turns _turns = new();
+    private readonly KeyedLock _turns = new();
     private long _records;
 
     /// <summary>Keeps a photo with its record; the bytes come first, the rows only when they are safe. A photo that

@@ -9,10 +9,14 @@ namespace Jaali.Store;
 public sealed class StyleStore(IDbContextFactory<JaaliDb> databases, TimeProvider clock)
 {
     /// <summary>The saved house styles, by name.</summary>
-    public async Task<IReadOnlyList<HouseStyle>> HousesAsync(CancellationToken cancel = default)
+    public async Task<IReadOnlyList<HouseStyle>> HouseStylesAsync(CancellationToken cancel = default)
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
-        string[] saved = await db.Houses.AsNoTracking().OrderBy(h => h.Name).Select(h => h.House).ToArrayAsync(cancel);
+        string[] saved = await db
+            .HouseStyles.AsNoTracking()
+            .OrderBy(h => h.Name)
+            .Select(h => h.Style)
+            .ToArrayAsync(cancel);
         return [.. saved.Select(h => JsonSerializer.Deserialize<HouseStyle>(h, DeckJson.Options)!)];
     }
 
@@ -20,18 +24,18 @@ public sealed class StyleStore(IDbContextFactory<JaaliDb> databases, TimeProvide
     public async Task SaveAsync(HouseStyle house, CancellationToken cancel = default)
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
-        HouseRow row =
-            await db.Houses.FirstOrDefaultAsync(h => h.Name == house.Name, cancel)
-            ?? db.Houses.Add(new() { Name = house.Name }).Entity;
-        (row.House, row.SavedAt) = (JsonSerializer.Serialize(house, DeckJson.Options), clock.GetUtcNow());
+        HouseStyleRow row =
+            await db.HouseStyles.FirstOrDefaultAsync(h => h.Name == house.Name, cancel)
+            ?? db.HouseStyles.Add(new() { Name = house.Name }).Entity;
+        (row.Style, row.SavedAt) = (JsonSerializer.Serialize(house, DeckJson.Options), clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
     }
 
     /// <summary>Takes a saved house style out; decks that have it keep it.</summary>
-    public async Task<bool> RemoveHouseAsync(string name, CancellationToken cancel = default)
+    public async Task<bool> RemoveHouseStyleAsync(string name, CancellationToken cancel = default)
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
-        return await db.Houses.Where(h => h.Name == name).ExecuteDeleteAsync(cancel) > 0;
+        return await db.HouseStyles.Where(h => h.Name == name).ExecuteDeleteAsync(cancel) > 0;
     }
 
     /// <summary>The added faces.</summary>

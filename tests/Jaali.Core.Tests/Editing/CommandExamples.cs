@@ -39,9 +39,9 @@ public static class CommandExamples
         world.Add("p2", 1000, 1000);
         world.Add(Closed, 1200, 800, new Licence(LicenceFamily.AllRightsReserved, "", ""));
         Deck deck = world.Deck(4);
-        deck = world.Do(deck, new KeepPhoto(deck.Points[0].Id, Photo)).Deck;
-        deck = world.Do(deck, new KeepPhoto(deck.Points[0].Id, "p2")).Deck;
-        deck = world.Do(deck, new KeepPhoto(deck.Points[1].Id, Tall)).Deck;
+        deck = world.Do(deck, new AddToShortlist(deck.Points[0].Id, Photo)).Deck;
+        deck = world.Do(deck, new AddToShortlist(deck.Points[0].Id, "p2")).Deck;
+        deck = world.Do(deck, new AddToShortlist(deck.Points[1].Id, Tall)).Deck;
         // A point that has no slide yet.
         deck = world.Do(deck, new AddPoints("Not yet shown")).Deck;
         foreach (ItemExample example in ItemKinds.All.SelectMany(k => k.Examples(Photo)))
@@ -49,7 +49,9 @@ public static class CommandExamples
         // Things that move on it, and a run-through.
         deck = world.Do(deck, new AddCue(deck.Slides[3].Id, In(deck.Slides[3].Items[^1]))).Deck;
         deck = world.Do(deck, new AddCue(deck.Slides[3].Id, In(deck.Slides[3].Items[0]))).Deck;
-        deck = world.Do(deck, new KeepRun(default, [new(deck.Slides[1].Id, 75), new(deck.Slides[3].Id, 12)])).Deck;
+        deck = world
+            .Do(deck, new AddRunThrough(default, [new(deck.Slides[1].Id, 75), new(deck.Slides[3].Id, 12)]))
+            .Deck;
         // Slides that stand in another order than their points.
         deck = world.Do(deck, new MovePoint(deck.Points[3].Id, 2)).Deck;
         return (world, deck);
@@ -79,8 +81,8 @@ public static class CommandExamples
                     Nothing,
                     CueAct.InTurn,
                     null,
-                    CueWay.Grow,
-                    Turns: [d.Slides[3].Items.First(i => !i.At.IsGround).Id]
+                    CueEffect.Grow,
+                    Sequence: [d.Slides[3].Items.First(i => !i.At.IsGround).Id]
                 ),
             ],
         };
@@ -90,14 +92,14 @@ public static class CommandExamples
 
     private static Slide Moving(Deck d) => d.Slides.MaxBy(s => s.Cues.Count)!;
 
-    private static Guid RunOf(Deck d, Chance c) => d.Runs.IsEmpty ? Nothing : c.Of(d.Runs).Id;
+    private static Guid RunOf(Deck d, Chance c) => d.RunThroughs.IsEmpty ? Nothing : c.Of(d.RunThroughs).Id;
 
     private static Cue CueMade(Deck d, Chance c) =>
         new(
             Nothing,
             c.Of(new[] { CueAct.ComesIn, CueAct.StandsOut, CueAct.GoesOut }),
             ItemOf(d, c),
-            c.B % 2 == 0 ? CueWay.Dissolve : CueWay.Grow,
+            c.B % 2 == 0 ? CueEffect.Dissolve : CueEffect.Grow,
             c.Other(Enum.GetValues<CueStart>()),
             c.X * 20,
             c.B % 20,
@@ -109,7 +111,7 @@ public static class CommandExamples
     private static HouseStyle Sized(double size) =>
         HouseStyles.First with
         {
-            Roles = HouseStyles.First.Roles.SetItem(WordsRole.Body, new WordsLook(Size: size)),
+            Roles = HouseStyles.First.Roles.SetItem(WordsRole.Body, new TextStyle(Size: size)),
         };
 
     private static Slide Fullest(Deck d) => d.Slides.MaxBy(s => s.Items.Count(i => i is Frame))!;
@@ -131,8 +133,9 @@ public static class CommandExamples
         {
             [typeof(SetTitle)] = (_, c) => new SetTitle("Title " + c.A),
             [typeof(SetSpeaker)] = (_, c) => new SetSpeaker("Speaker " + c.A),
-            [typeof(SetSlot)] = (_, c) => new SetSlot(1 + c.A % 90),
-            [typeof(SetUse)] = (_, c) => new SetUse(DeclaredUse.PublicTalk with { Commercial = c.A % 2 == 0 }),
+            [typeof(SetTimeSlot)] = (_, c) => new SetTimeSlot(1 + c.A % 90),
+            [typeof(SetDeclaredUse)] = (_, c) =>
+                new SetDeclaredUse(DeclaredUse.PublicTalk with { Commercial = c.A % 2 == 0 }),
             [typeof(SetCreditStyle)] = (_, c) =>
                 new SetCreditStyle((CreditPlace)(c.A % 3), c.B % 2 == 0, c.A % 2 == 0 ? "de" : null),
             [typeof(DecideChange)] = (_, c) => new DecideChange(PhotoOf(c), c.A % 2 == 0),
@@ -141,10 +144,10 @@ public static class CommandExamples
                 new EditPoint(PointOf(d, c), "Said " + c.A, 30 + c.A % 100, ["word"], [new("fact", "ref " + c.B)]),
             [typeof(RemovePoint)] = (d, c) => new RemovePoint(PointOf(d, c)),
             [typeof(MovePoint)] = (d, c) => new MovePoint(PointOf(d, c), c.A % 9 - 2),
-            [typeof(KeepPhoto)] = (d, c) => new KeepPhoto(PointOf(d, c), PhotoOf(c)),
-            [typeof(LetGo)] = (d, c) => new LetGo(PointOf(d, c), PhotoOf(c)),
-            [typeof(OrderKept)] = (d, c) =>
-                new OrderKept(PointOf(d, c), c.Of(new[] { Photo, Tall, "p2" }), c.A % 4 - 1),
+            [typeof(AddToShortlist)] = (d, c) => new AddToShortlist(PointOf(d, c), PhotoOf(c)),
+            [typeof(RemoveFromShortlist)] = (d, c) => new RemoveFromShortlist(PointOf(d, c), PhotoOf(c)),
+            [typeof(OrderShortlist)] = (d, c) =>
+                new OrderShortlist(PointOf(d, c), c.Of(new[] { Photo, Tall, "p2" }), c.A % 4 - 1),
             [typeof(MakeSlides)] = (_, _) => new MakeSlides(),
             [typeof(OrderSlides)] = (_, _) => new OrderSlides(),
             [typeof(AddSlide)] = (d, c) =>
@@ -152,20 +155,20 @@ public static class CommandExamples
                     c.A % 2 == 0 ? SlideOf(d, c).Id : null,
                     c.B % 3 == 0 ? null : c.Other(Enum.GetValues<SlideLayout>())
                 ),
-            [typeof(LayOutSlide)] = (d, c) => new LayOutSlide(SlideOf(d, c).Id, c.Other(Enum.GetValues<SlideLayout>())),
+            [typeof(ApplyLayout)] = (d, c) => new ApplyLayout(SlideOf(d, c).Id, c.Other(Enum.GetValues<SlideLayout>())),
             [typeof(RemoveSlide)] = (d, c) => new RemoveSlide(SlideOf(d, c).Id),
             [typeof(MoveSlide)] = (d, c) => new MoveSlide(SlideOf(d, c).Id, c.B % 9 - 2),
             [typeof(DuplicateSlide)] = (d, c) => new DuplicateSlide(SlideOf(d, c).Id),
             [typeof(SetSeconds)] = (d, c) => new SetSeconds(SlideOf(d, c).Id, 1 + c.B % 500),
-            [typeof(SetComing)] = (d, c) =>
-                new SetComing(
+            [typeof(SetTransition)] = (d, c) =>
+                new SetTransition(
                     c.A % 3 == 0 ? new SlideChoice() : new SlideChoice([SlideOf(d, c).Id]),
                     c.B % 4 == 0
                         ? null
-                        : new Coming(
-                            c.Other(Enum.GetValues<SlideChange>()),
+                        : new Transition(
+                            c.Other(Enum.GetValues<TransitionKind>()),
                             c.X * 20,
-                            c.Of(Enum.GetValues<SlideSide>())
+                            c.Of(Enum.GetValues<SlideEdge>())
                         )
                 ),
             [typeof(AddCue)] = (d, c) => new AddCue(SlideOf(d, c).Id, CueMade(d, c), c.B % 4),
@@ -175,28 +178,31 @@ public static class CommandExamples
                     CueOf(d, c) with
                     {
                         Seconds = c.X * 20,
-                        Way = CueWay.Dissolve,
-                        Act = CueOf(d, c).Turns is null ? CueAct.GoesOut : CueAct.StandsOut,
+                        Effect = CueEffect.Dissolve,
+                        Act = CueOf(d, c).Sequence is null ? CueAct.GoesOut : CueAct.StandsOut,
                     }
                 ),
             [typeof(MoveCue)] = (d, c) => new MoveCue(Moving(d).Id, CueOf(d, c).Id, c.A % 4),
             [typeof(RemoveCue)] = (d, c) => new RemoveCue(Moving(d).Id, CueOf(d, c).Id),
-            [typeof(TakeTurns)] = (d, c) =>
-                new TakeTurns(Fullest(d).Id, c.A % 2 == 0 ? null : [.. Fullest(d).Items.Take(2).Select(i => i.Id)]),
+            [typeof(SequencePhotos)] = (d, c) =>
+                new SequencePhotos(
+                    Fullest(d).Id,
+                    c.A % 2 == 0 ? null : [.. Fullest(d).Items.Take(2).Select(i => i.Id)]
+                ),
             [typeof(ChangeGround)] = (d, c) => new ChangeGround(SlideOf(d, c).Id, PhotoOf(c), c.X * 20),
             [typeof(CarryItem)] = (d, c) => new CarryItem(SlideOf(d, c).Id, ItemOf(d, c)),
-            [typeof(LeadTo)] = (d, c) =>
-                new LeadTo(
+            [typeof(SetLink)] = (d, c) =>
+                new SetLink(
                     SlideOf(d, c).Id,
                     ItemOf(d, c),
                     c.B % 3 == 0 ? null
-                        : c.B % 3 == 1 ? Leading.ToNext
+                        : c.B % 3 == 1 ? LinkTarget.ToNext
                         : "https://shore.example/" + c.A
                 ),
-            [typeof(KeepRun)] = (d, c) => new KeepRun(default, [new(SlideOf(d, c).Id, c.X * 900)]),
-            [typeof(ForgetRun)] = (d, c) => new ForgetRun(RunOf(d, c)),
-            [typeof(AdoptRun)] = (d, c) => new AdoptRun(RunOf(d, c)),
-            [typeof(SetRate)] = (_, c) => new SetRate(60 + c.B % 240),
+            [typeof(AddRunThrough)] = (d, c) => new AddRunThrough(default, [new(SlideOf(d, c).Id, c.X * 900)]),
+            [typeof(RemoveRunThrough)] = (d, c) => new RemoveRunThrough(RunOf(d, c)),
+            [typeof(ApplyRunThrough)] = (d, c) => new ApplyRunThrough(RunOf(d, c)),
+            [typeof(SetSpeakingRate)] = (_, c) => new SetSpeakingRate(60 + c.B % 240),
             [typeof(SetNotes)] = (d, c) => new SetNotes(SlideOf(d, c).Id, "note " + c.B),
             [typeof(AddItem)] = (d, c) =>
                 new AddItem(
@@ -212,14 +218,14 @@ public static class CommandExamples
                     [
                         .. SlideOf(d, c)
                             .Items.Where(i => !i.At.Held)
-                            .Select((i, n) => new ItemPlaced(i.Id, Rect(new(c.A + 90 * n, c.B, c.X)))),
+                            .Select((i, n) => new ItemPosition(i.Id, Rect(new(c.A + 90 * n, c.B, c.X)))),
                     ]
                 ),
-            [typeof(LineUpItems)] = (d, c) =>
-                new LineUpItems(
+            [typeof(AlignItems)] = (d, c) =>
+                new AlignItems(
                     SlideOf(d, c).Id,
                     [.. SlideOf(d, c).Items.Select(i => i.Id)],
-                    (LineUp)(c.B % Enum.GetValues<LineUp>().Length)
+                    (Alignment)(c.B % Enum.GetValues<Alignment>().Length)
                 ),
             [typeof(SetShape)] = (_, c) =>
                 new SetShape(
@@ -234,13 +240,13 @@ public static class CommandExamples
                     )
                 ),
             [typeof(SetGrid)] = (_, c) => new SetGrid(GridOf(c)),
-            [typeof(SetHouse)] = (_, c) => new SetHouse(c.Other(HouseStyles.All)),
+            [typeof(SetHouseStyle)] = (_, c) => new SetHouseStyle(c.Other(HouseStyles.All)),
             [typeof(SetRoom)] = (_, c) => new SetRoom(new((RoomLight)(c.A % 3), 4 + c.B % 20, 1 + c.X)),
-            [typeof(SetWordsLook)] = (d, c) =>
-                new SetWordsLook(
+            [typeof(SetTextStyle)] = (d, c) =>
+                new SetTextStyle(
                     c.X < .5 ? new() : new(Range: $"1-{1 + c.B % d.Slides.Count}"),
                     c.A % 3 == 0 ? null : WordsRole.Heading,
-                    c.A % 4 == 0 ? null : new WordsLook(Size: 40 + c.B % 40, Align: WordsAlign.Middle)
+                    c.A % 4 == 0 ? null : new TextStyle(Size: 40 + c.B % 40, Align: WordsAlign.Middle)
                 ),
             [typeof(ReplaceFont)] = (d, c) =>
                 new ReplaceFont(
@@ -277,8 +283,8 @@ public static class CommandExamples
                 new PasteItems(SlideOf(d, c).Id, [.. d.Slides[c.B % d.Slides.Count].Items.Take(3)], c.A % 30),
             [typeof(RemoveItems)] = (d, c) =>
                 new RemoveItems(SlideOf(d, c).Id, [.. SlideOf(d, c).Items.Take(2).Select(i => i.Id)]),
-            [typeof(MergeItems)] = (d, c) =>
-                new MergeItems(
+            [typeof(BlendPhotos)] = (d, c) =>
+                new BlendPhotos(
                     Fullest(d).Id,
                     [.. Fullest(d).Items.Where(i => i is Frame).Skip(c.A % 2).Take(3).Select(i => i.Id)],
                     c.X > .3
@@ -300,7 +306,7 @@ public static class CommandExamples
             [typeof(ReplacePhoto)] = (_, c) => new ReplacePhoto(PhotoOf(c), c.Of(new[] { Photo, Tall, "p2" })),
             [typeof(ShowWhole)] = (_, c) => new ShowWhole(PhotoOf(c)),
             [typeof(SwapPhoto)] = (_, c) => new SwapPhoto(PhotoOf(c)),
-            [typeof(TakeOff)] = (_, c) => new TakeOff(PhotoOf(c)),
+            [typeof(RemovePhoto)] = (_, c) => new RemovePhoto(PhotoOf(c)),
             [typeof(Restore)] = (d, _) => new Restore(DeckParts.Changed(d with { Title = d.Title + "." }, d)),
         };
 
@@ -370,11 +376,11 @@ public static class CommandExamples
         No("too-long", _ => new SetTitle(longer));
         No("missing", _ => new SetTitle(null!));
         No("too-long", _ => new SetSpeaker(longer));
-        No("bad-slot", _ => new SetSlot(0));
-        No("bad-slot", _ => new SetSlot(601));
-        No("bad-number", _ => new SetSlot(double.NaN));
-        No("missing", _ => new SetUse(null!));
-        No("unknown-choice", _ => new SetUse(DeclaredUse.PublicTalk with { Audience = (Audience)7 }));
+        No("bad-slot", _ => new SetTimeSlot(0));
+        No("bad-slot", _ => new SetTimeSlot(601));
+        No("bad-number", _ => new SetTimeSlot(double.NaN));
+        No("missing", _ => new SetDeclaredUse(null!));
+        No("unknown-choice", _ => new SetDeclaredUse(DeclaredUse.PublicTalk with { Audience = (Audience)7 }));
         No("no-such-language", _ => new SetCreditStyle(Language: "xx"));
         No("unknown-licence", _ => new SetCreditStyle(OwnLicence: "ask my aunt"));
         No("unknown-choice", _ => new SetCreditStyle((CreditPlace)9));
@@ -394,11 +400,11 @@ public static class CommandExamples
         No("bad-number", d => new EditPoint(d.Points[0].Id, Seconds: double.PositiveInfinity));
         No("no-such-point", _ => new RemovePoint(Nothing));
         No("no-such-point", _ => new MovePoint(Nothing, 0));
-        No("no-such-point", _ => new KeepPhoto(Nothing, Photo));
-        No("no-such-photo", d => new KeepPhoto(d.Points[0].Id, Unknown));
-        No("no-such-point", _ => new LetGo(Nothing, Photo));
-        No("no-such-point", _ => new OrderKept(Nothing, Photo, 0));
-        No("not-kept", d => new OrderKept(d.Points[3].Id, Photo, 0));
+        No("no-such-point", _ => new AddToShortlist(Nothing, Photo));
+        No("no-such-photo", d => new AddToShortlist(d.Points[0].Id, Unknown));
+        No("no-such-point", _ => new RemoveFromShortlist(Nothing, Photo));
+        No("no-such-point", _ => new OrderShortlist(Nothing, Photo, 0));
+        No("not-kept", d => new OrderShortlist(d.Points[3].Id, Photo, 0));
         No("opening-stays", d => new RemovePoint(d.Id));
         No("opening-stays", d => new MovePoint(d.Id, 2));
         No("no-points", _ => new MakeSlides(), d => Deck.New(d.Id));
@@ -406,12 +412,16 @@ public static class CommandExamples
         No("no-such-item", d => new ArrangeItems(d.Slides[3].Id, [new(Nothing, new(0, 0, 100, 100))]));
         No("nothing-to-arrange", d => new ArrangeItems(d.Slides[3].Id, []));
         No("too-small", d => new ArrangeItems(d.Slides[3].Id, [new(d.Slides[3].Items[0].Id, new(0, 0, 0, -5))]));
-        No("no-such-slide", _ => new LineUpItems(Nothing, [], LineUp.Left));
-        No("no-such-item", d => new LineUpItems(d.Slides[3].Id, [Nothing], LineUp.Left));
-        No("too-few", d => new LineUpItems(d.Slides[3].Id, [d.Slides[3].Items[0].Id], LineUp.Left));
+        No("no-such-slide", _ => new AlignItems(Nothing, [], Alignment.Left));
+        No("no-such-item", d => new AlignItems(d.Slides[3].Id, [Nothing], Alignment.Left));
+        No("too-few", d => new AlignItems(d.Slides[3].Id, [d.Slides[3].Items[0].Id], Alignment.Left));
         No(
             "too-few",
-            d => new LineUpItems(d.Slides[3].Id, [.. d.Slides[3].Items.Take(2).Select(i => i.Id)], LineUp.EqualGapsDown)
+            d => new AlignItems(
+                d.Slides[3].Id,
+                [.. d.Slides[3].Items.Take(2).Select(i => i.Id)],
+                Alignment.EqualGapsDown
+            )
         );
         No(
             "bad-grid",
@@ -425,28 +435,28 @@ public static class CommandExamples
         No("bad-grid", _ => new SetGrid(SlideGrid.Usual with { Widths = [1, 2] }));
         No("bad-number", _ => new SetGrid(SlideGrid.Usual with { Gutter = double.NaN }));
         No("missing", _ => new SetGrid(null!));
-        No("bad-name", _ => new SetHouse(HouseStyles.First with { Name = " " }));
-        No("bad-colour", _ => new SetHouse(HouseStyles.First with { Paper = "red" }));
-        No("bad-palette", _ => new SetHouse(HouseStyles.First with { Accents = [] }));
-        No("bad-margins", _ => new SetHouse(HouseStyles.First with { MarginX = 900 }));
-        No("bad-size", _ => new SetHouse(Sized(2000)));
-        No("bad-size", _ => new SetHouse(Sized(0)));
-        No("missing", _ => new SetHouse(null!));
+        No("bad-name", _ => new SetHouseStyle(HouseStyles.First with { Name = " " }));
+        No("bad-colour", _ => new SetHouseStyle(HouseStyles.First with { Paper = "red" }));
+        No("bad-palette", _ => new SetHouseStyle(HouseStyles.First with { Accents = [] }));
+        No("bad-margins", _ => new SetHouseStyle(HouseStyles.First with { MarginX = 900 }));
+        No("bad-size", _ => new SetHouseStyle(Sized(2000)));
+        No("bad-size", _ => new SetHouseStyle(Sized(0)));
+        No("missing", _ => new SetHouseStyle(null!));
         No("bad-room", _ => new SetRoom(Room.Usual with { ScreenHeight = 0 }));
         No("unknown-choice", _ => new SetRoom(Room.Usual with { Light = (RoomLight)7 }));
-        No("bad-range", _ => new SetWordsLook(new(Range: "2-"), null, new(Size: 40)));
-        No("bad-range", _ => new SetWordsLook(new(Range: "0-400"), null, new(Size: 40)));
-        No("no-such-slide", _ => new SetWordsLook(new([Nothing]), null, new(Size: 40)));
-        No("nothing-chosen", _ => new SetWordsLook(new(), WordsRole.Number, new(Size: 40)));
-        No("bad-leading", _ => new SetWordsLook(new(), null, new(Leading: 9)));
-        No("bad-spacing", _ => new SetWordsLook(new(), null, new(Spacing: 2)));
-        No("bad-shadow", _ => new SetWordsLook(new(), null, new(Shadow: 200)));
-        No("bad-outline", _ => new SetWordsLook(new(), null, new(Outline: 99)));
-        No("bad-plate", _ => new SetWordsLook(new(), null, new(Plate: 2)));
-        No("bad-bend", _ => new SetWordsLook(new(), null, new(Bend: 200)));
-        No("bad-columns", _ => new SetWordsLook(new(), null, new(Columns: 9)));
-        No("bad-family", _ => new SetWordsLook(new(), null, new(Family: "")));
-        No("bad-colour", _ => new SetWordsLook(new(), null, new(Ink: "#12")));
+        No("bad-range", _ => new SetTextStyle(new(Range: "2-"), null, new(Size: 40)));
+        No("bad-range", _ => new SetTextStyle(new(Range: "0-400"), null, new(Size: 40)));
+        No("no-such-slide", _ => new SetTextStyle(new([Nothing]), null, new(Size: 40)));
+        No("nothing-chosen", _ => new SetTextStyle(new(), WordsRole.Number, new(Size: 40)));
+        No("bad-leading", _ => new SetTextStyle(new(), null, new(Leading: 9)));
+        No("bad-spacing", _ => new SetTextStyle(new(), null, new(Spacing: 2)));
+        No("bad-shadow", _ => new SetTextStyle(new(), null, new(Shadow: 200)));
+        No("bad-outline", _ => new SetTextStyle(new(), null, new(Outline: 99)));
+        No("bad-plate", _ => new SetTextStyle(new(), null, new(Plate: 2)));
+        No("bad-bend", _ => new SetTextStyle(new(), null, new(Bend: 200)));
+        No("bad-columns", _ => new SetTextStyle(new(), null, new(Columns: 9)));
+        No("bad-family", _ => new SetTextStyle(new(), null, new(Family: "")));
+        No("bad-colour", _ => new SetTextStyle(new(), null, new(Ink: "#12")));
         No("nothing-chosen", _ => new ReplaceFont("No Such Face", "Lora", new()));
         No("bad-range", _ => new ReplaceFont("Anek Latin", "Lora", new(Range: "x")));
         No("no-words", _ => new ReplaceWords("", "b", false, false, new()));
@@ -481,72 +491,85 @@ public static class CommandExamples
         No("no-such-slide", _ => new SpreadPhotos([Photo], Nothing));
         No("no-such-photo", _ => new SpreadPhotos([Unknown]));
         No("closed-licence", _ => new SpreadPhotos([Closed]));
-        No("too-many-slides", _ => new SpreadPhotos([Photo]), d => Many(d, Limits.OfTalks.Slides));
+        No("too-many-slides", _ => new SpreadPhotos([Photo]), d => Many(d, Limits.Talks.Slides));
         No("no-such-slide", d => new PasteItems(Nothing, [Ground(d)]));
         No("credits-are-computed", d => new PasteItems(d.Slides[^1].Id, [Ground(d)]));
         No("nothing-copied", d => new PasteItems(Of(d).Id, []));
         No("no-such-photo", d => new PasteItems(Of(d).Id, [(Frame)Ground(d) with { PhotoId = Unknown }]));
         No("closed-licence", d => new PasteItems(Of(d).Id, [(Frame)Ground(d) with { PhotoId = Closed }]));
-        No("too-many-items", d => new PasteItems(Of(d).Id, [.. Enumerable.Repeat(Ground(d), Limits.OfTalks.Items)]));
+        No("too-many-items", d => new PasteItems(Of(d).Id, [.. Enumerable.Repeat(Ground(d), Limits.Talks.Items)]));
         No("no-such-item", d => new RemoveItems(Of(d).Id, [Nothing]));
         No("held", d => new RemoveItems(Of(d).Id, [Ground(d).Id]), d => Held(d, Of(d), Ground(d)));
-        No("no-such-slide", _ => new MergeItems(Nothing, [], true));
-        No("no-such-item", d => new MergeItems(Of(d).Id, [Nothing], true));
-        No("too-few", d => new MergeItems(Of(d).Id, [Ground(d).Id], true));
-        No("held", d => new MergeItems(Of(d).Id, [Ground(d).Id], false), d => Held(d, Of(d), Ground(d)));
+        No("no-such-slide", _ => new BlendPhotos(Nothing, [], true));
+        No("no-such-item", d => new BlendPhotos(Of(d).Id, [Nothing], true));
+        No("too-few", d => new BlendPhotos(Of(d).Id, [Ground(d).Id], true));
+        No("held", d => new BlendPhotos(Of(d).Id, [Ground(d).Id], false), d => Held(d, Of(d), Ground(d)));
         No("no-slides-named", _ => new PlaceGrounds([], Photo));
         No("no-such-slide", _ => new PlaceGrounds([Nothing], Photo));
         No("closed-licence", d => new PlaceGrounds([Of(d).Id], Closed));
         No("in-order", _ => new OrderSlides(), d => Deck.New(d.Id));
-        No("too-many-slides", _ => new MakeSlides(), d => Many(d, Limits.OfTalks.Slides));
+        No("too-many-slides", _ => new MakeSlides(), d => Many(d, Limits.Talks.Slides));
         No("no-such-slide", _ => new AddSlide(Nothing));
-        No("no-such-slide", _ => new LayOutSlide(Nothing, SlideLayout.List));
-        No("credits-are-computed", d => new LayOutSlide(d.Slides[^1].Id, SlideLayout.List));
-        No("too-many-slides", _ => new AddSlide(), d => Many(d, Limits.OfTalks.Slides));
+        No("no-such-slide", _ => new ApplyLayout(Nothing, SlideLayout.List));
+        No("credits-are-computed", d => new ApplyLayout(d.Slides[^1].Id, SlideLayout.List));
+        No("too-many-slides", _ => new AddSlide(), d => Many(d, Limits.Talks.Slides));
         No("no-such-slide", _ => new RemoveSlide(Nothing));
         No("no-such-slide", _ => new MoveSlide(Nothing, 0));
         No("no-such-slide", _ => new DuplicateSlide(Nothing));
         No("one-credits-slide", d => new DuplicateSlide(d.Slides[^1].Id));
-        No("too-many-slides", d => new DuplicateSlide(d.Slides[0].Id), d => Many(d, Limits.OfTalks.Slides));
+        No("too-many-slides", d => new DuplicateSlide(d.Slides[0].Id), d => Many(d, Limits.Talks.Slides));
         No("no-such-slide", _ => new SetSeconds(Nothing, 5));
         No("bad-time", d => new SetSeconds(Of(d).Id, 4000));
         No("bad-number", d => new SetSeconds(Of(d).Id, double.NaN));
-        No("no-such-slide", _ => new SetComing(new SlideChoice([Nothing])));
-        No("bad-range", _ => new SetComing(new SlideChoice(null, "0-3")));
-        No("bad-duration", _ => new SetComing(new SlideChoice(), new Coming(SlideChange.Push, 21)));
-        No("bad-duration", _ => new SetComing(new SlideChoice(), new Coming(SlideChange.Push, -1)));
+        No("no-such-slide", _ => new SetTransition(new SlideChoice([Nothing])));
+        No("bad-range", _ => new SetTransition(new SlideChoice(null, "0-3")));
+        No("bad-duration", _ => new SetTransition(new SlideChoice(), new Transition(TransitionKind.Push, 21)));
+        No("bad-duration", _ => new SetTransition(new SlideChoice(), new Transition(TransitionKind.Push, -1)));
         No("no-such-slide", _ => new AddCue(Nothing, new Cue(default, CueAct.ComesIn, Nothing)));
         No("credits-are-computed", d => new AddCue(d.Slides[^1].Id, new Cue(default, CueAct.ComesIn, Nothing)));
         No("no-item", d => new AddCue(Of(d).Id, new Cue(default, CueAct.ComesIn, Nothing)));
         No("no-thing", d => new AddCue(Of(d).Id, new Cue(default, CueAct.ComesIn)));
-        No("no-thing", d => new AddCue(Of(d).Id, new Cue(default, CueAct.InTurn, Of(d).Items[0].Id, CueWay.Grow)));
-        No("bad-way", d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Act = CueAct.StandsOut, Way = CueWay.Wipe }));
+        No("no-thing", d => new AddCue(Of(d).Id, new Cue(default, CueAct.InTurn, Of(d).Items[0].Id, CueEffect.Grow)));
+        No(
+            "bad-way",
+            d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Act = CueAct.StandsOut, Effect = CueEffect.Wipe })
+        );
         No("bad-duration", d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Seconds = -1 }));
         No("bad-duration", d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Delay = 21 }));
         No("bad-number", d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Delay = double.NaN }));
-        No("unknown-choice", d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Way = (CueWay)99 }));
-        No("no-turns", d => new AddCue(Of(d).Id, new Cue(default, CueAct.InTurn, null, CueWay.Grow, Turns: [])));
+        No("unknown-choice", d => new AddCue(Of(d).Id, In(Of(d).Items[0]) with { Effect = (CueEffect)99 }));
+        No("no-turns", d => new AddCue(Of(d).Id, new Cue(default, CueAct.InTurn, null, CueEffect.Grow, Sequence: [])));
         No(
             "no-turns",
             d => new AddCue(
                 Of(d).Id,
-                new Cue(default, CueAct.InTurn, null, CueWay.Grow, Turns: [Of(d).Items[^1].Id, Of(d).Items[^1].Id])
+                new Cue(
+                    default,
+                    CueAct.InTurn,
+                    null,
+                    CueEffect.Grow,
+                    Sequence: [Of(d).Items[^1].Id, Of(d).Items[^1].Id]
+                )
             )
         );
-        No("ground-in-turn", d => new TakeTurns(Of(d).Id, [Ground(d).Id]), WithGround);
+        No("ground-in-turn", d => new SequencePhotos(Of(d).Id, [Ground(d).Id]), WithGround);
         No("no-such-move", d => new EditCue(Of(d).Id, In(Of(d).Items[0])));
         No("no-such-move", d => new MoveCue(Of(d).Id, Nothing, 0));
         No("no-such-move", d => new RemoveCue(Of(d).Id, Nothing));
-        No("no-turns", d => new TakeTurns(Of(d).Id, []));
+        No("no-turns", d => new SequencePhotos(Of(d).Id, []));
         No("no-ground", d => new ChangeGround(d.Slides[4].Id, Photo));
         No("no-such-photo", d => new ChangeGround(Of(d).Id, Unknown), WithGround);
         No("bad-duration", d => new ChangeGround(Of(d).Id, Photo, 30), WithGround);
         No(
             "too-many-moves",
             d => new AddCue(Of(d).Id, In(Of(d).Items[0])),
-            d => d.With(Of(d) with { Cues = [.. Enumerable.Repeat(In(Of(d).Items[0]), Limits.OfTalks.Cues)] })
+            d => d.With(Of(d) with { Cues = [.. Enumerable.Repeat(In(Of(d).Items[0]), Limits.Talks.Cues)] })
         );
-        No("in-turn-already", d => new TakeTurns(d.Slides[3].Id, Turned(d).Cues[^1].Turns), d => d.With(Turned(d)));
+        No(
+            "in-turn-already",
+            d => new SequencePhotos(d.Slides[3].Id, Turned(d).Cues[^1].Sequence),
+            d => d.With(Turned(d))
+        );
         No(
             "ground-there",
             d => new CarryItem(Of(d).Id, Ground(d).Id),
@@ -555,25 +578,25 @@ public static class CommandExamples
         No(
             "carried-already",
             d => new CarryItem(Of(d).Id, Of(d).Items[0].Id),
-            d => d.With(d.Slides[2] with { Items = [Of(d).Items[0]], OwnComing = new(SlideChange.Carry) })
+            d => d.With(d.Slides[2] with { Items = [Of(d).Items[0]], OwnTransition = new(TransitionKind.Carry) })
         );
         No("no-such-slide", _ => new CarryItem(Nothing, Nothing));
         No("no-such-item", d => new CarryItem(Of(d).Id, Nothing));
         No("no-such-item", d => new CarryItem(Of(d).Id, Of(d).Items[0].Id, Nothing));
         No("no-next-slide", d => new CarryItem(d.Slides[^2].Id, d.Slides[^2].Items[0].Id));
-        No("bad-link", d => new LeadTo(Of(d).Id, Of(d).Items[0].Id, "javascript:alert(1)"));
-        No("bad-link", d => new LeadTo(Of(d).Id, Of(d).Items[0].Id, "slide:nowhere"));
-        No("no-times", _ => new KeepRun(default, [new(Nothing, 3)]));
-        No("bad-time", d => new KeepRun(default, [new(Of(d).Id, -3)]));
-        No("no-such-run", _ => new ForgetRun(Nothing));
-        No("no-such-run", _ => new AdoptRun(Nothing));
-        No("bad-rate", _ => new SetRate(20));
+        No("bad-link", d => new SetLink(Of(d).Id, Of(d).Items[0].Id, "javascript:alert(1)"));
+        No("bad-link", d => new SetLink(Of(d).Id, Of(d).Items[0].Id, "slide:nowhere"));
+        No("no-times", _ => new AddRunThrough(default, [new(Nothing, 3)]));
+        No("bad-time", d => new AddRunThrough(default, [new(Of(d).Id, -3)]));
+        No("no-such-run", _ => new RemoveRunThrough(Nothing));
+        No("no-such-run", _ => new ApplyRunThrough(Nothing));
+        No("bad-rate", _ => new SetSpeakingRate(20));
         No("no-such-slide", _ => new SetNotes(Nothing, ""));
         No("too-long", d => new SetNotes(Of(d).Id, longer));
         No("no-such-slide", _ => new AddItem(Nothing, new WordsEdit("x")));
         No("credits-are-computed", d => new AddItem(d.Slides[^1].Id, new WordsEdit("x")));
         No("no-words", d => new AddItem(Of(d).Id, new WordsEdit(" ")));
-        No("too-long", d => new AddItem(Of(d).Id, new WordsEdit(new string('x', Limits.OfTalks.Words + 1))));
+        No("too-long", d => new AddItem(Of(d).Id, new WordsEdit(new string('x', Limits.Talks.Words + 1))));
         No("no-such-photo", d => new AddItem(Of(d).Id, new FrameEdit(Unknown)));
         No("no-such-photo", d => new AddItem(Of(d).Id, new FrameEdit()));
         No("closed-licence", d => new AddItem(Of(d).Id, new FrameEdit(Closed)));
@@ -591,7 +614,7 @@ public static class CommandExamples
                         Items =
                         [
                             .. Enumerable
-                                .Range(0, Limits.OfTalks.Items)
+                                .Range(0, Limits.Talks.Items)
                                 .Select(i => Free(d) with { Id = new Guid(i, 1, 1, new byte[8]) }),
                         ],
                     }
@@ -639,20 +662,16 @@ public static class CommandExamples
             d => new EditItem(
                 Of(d).Id,
                 Ground(d).Id,
-                new FrameEdit(Keep: [.. Enumerable.Repeat(new CropWindow(.4, .4, .1, .1), 13)])
+                new FrameEdit(KeepInView: [.. Enumerable.Repeat(new CropWindow(.4, .4, .1, .1), 13)])
             )
         );
-        No("mark-in-the-way", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Keep: [new(0, 0, 1, 1)])));
+        No("mark-in-the-way", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(KeepInView: [new(0, 0, 1, 1)])));
         No(
             "bad-merge",
-            d => new EditItem(
-                Of(d).Id,
-                Ground(d).Id,
-                new FrameEdit(Merged: new Merge([.. Enumerable.Repeat(Photo, 6)]))
-            )
+            d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Blend: new Blend([.. Enumerable.Repeat(Photo, 6)])))
         );
-        No("no-such-photo", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Merged: new Merge([Unknown]))));
-        No("closed-licence", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Merged: new Merge([Closed]))));
+        No("no-such-photo", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Blend: new Blend([Unknown]))));
+        No("closed-licence", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Blend: new Blend([Closed]))));
         No("short-line", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Horizon: new(new(5, 5), new(6, 5)))));
         No("bad-turn", d => new EditItem(Of(d).Id, Ground(d).Id, new FrameEdit(Horizon: new(new(0, 0), new(100, 60)))));
         No(
@@ -694,7 +713,7 @@ public static class CommandExamples
         No("not-shown", _ => new ShowWhole(Closed));
         No("not-shown", _ => new SwapPhoto(Closed));
         No("nothing-to-swap", _ => new SwapPhoto(Tall));
-        No("not-shown", _ => new TakeOff(Closed));
+        No("not-shown", _ => new RemovePhoto(Closed));
         No("bad-restore", _ => new Restore(Parts("title", "7")));
         No("bad-restore", _ => new Restore(Parts("slides", "\"all\"")));
         No("bad-restore", d => new Restore(Parts($"slide/{Of(d).Id}/item/{Nothing}", "{\"kind\":\"no-such-kind\"}")));

@@ -87,11 +87,14 @@ public sealed class CommandTests
         JsonSerializer.Serialize(SceneBuilder.Build(deck, slide, world), DeckJson.Options);
 
     private static IEnumerable<string> Photos(Deck deck) =>
-        deck.AllPoints.SelectMany(p => p.Kept).Concat(ItemKinds.Photos(deck).Select(u => u.Use.ToString())).Order();
+        deck
+            .AllPoints.SelectMany(p => p.Shortlist)
+            .Concat(ItemKinds.Photos(deck).Select(u => u.Use.ToString()))
+            .Order();
 
     private static IEnumerable<string> PhotoIds(Deck deck) =>
         deck
-            .AllPoints.SelectMany(p => p.Kept)
+            .AllPoints.SelectMany(p => p.Shortlist)
             .Concat(ItemKinds.Photos(deck).Select(u => u.Use.PhotoId))
             .Distinct()
             .Order();
@@ -99,7 +102,7 @@ public sealed class CommandTests
     // What the header counts: points without a photo, slides without one, whether all is there, and in order.
     private static IEnumerable<string> Counted(Deck deck) =>
         deck
-            .Points.Select(p => $"{p.Id} {p.Kept.Count == 0}")
+            .Points.Select(p => $"{p.Id} {p.Shortlist.Count == 0}")
             .Concat(deck.Slides.Select(s => $"{s.Kind} {s.PointId} {ItemKinds.Shows(s)}"));
 
     /// <summary>What a list of slides was made of is told the same, whether its way is known or the lists are

@@ -92,8 +92,8 @@ public sealed class DeckPartsTests
         [
             (new SetTitle("Other"), "title"),
             (new SetSpeaker("Ida Quay"), "speaker"),
-            (new SetSlot(12), "slot"),
-            (new SetUse(DeclaredUse.PublicTalk with { Commercial = true }), "use"),
+            (new SetTimeSlot(12), "slot"),
+            (new SetDeclaredUse(DeclaredUse.PublicTalk with { Commercial = true }), "use"),
             (new SetCreditStyle((CreditPlace)1, true, "de"), "style"),
             (new MovePoint(deck.Points[0].Id, 2), "points"),
             (new EditPoint(deck.Points[0].Id, "Said otherwise", 40, null, null), $"point/{deck.Points[0].Id}"),

@@ -12,13 +12,13 @@ public sealed class HistoryTests
         Use = new(PartKind.Use);
 
     private static LoggedEdit Did(int revision, string author, params PartKey[] touched) =>
-        new(revision, EditWay.Do, author, null, touched);
+        new(revision, EditDirection.Do, author, null, touched);
 
     private static LoggedEdit Back(int revision, string author, int of, params PartKey[] touched) =>
-        new(revision, EditWay.Undo, author, of, touched);
+        new(revision, EditDirection.Undo, author, of, touched);
 
     private static LoggedEdit Again(int revision, string author, int of, params PartKey[] touched) =>
-        new(revision, EditWay.Redo, author, of, touched);
+        new(revision, EditDirection.Redo, author, of, touched);
 
     [Fact]
     public void Of_two_people_each_takes_back_the_last_of_their_own()
@@ -104,11 +104,11 @@ public sealed class HistoryTests
         // Two done, both taken back, one done again: the second is what can be done again next.
         LoggedEdit[] log =
         [
-            new(1, EditWay.Do, "", null, [Title]),
-            new(2, EditWay.Do, "", null, [Speaker]),
-            new(3, EditWay.Undo, "", null, [Speaker]),
-            new(4, EditWay.Undo, "", null, [Title]),
-            new(5, EditWay.Redo, "", null, [Title]),
+            new(1, EditDirection.Do, "", null, [Title]),
+            new(2, EditDirection.Do, "", null, [Speaker]),
+            new(3, EditDirection.Undo, "", null, [Speaker]),
+            new(4, EditDirection.Undo, "", null, [Title]),
+            new(5, EditDirection.Redo, "", null, [Title]),
         ];
         var history = new History(log);
         Assert.Equal(5, history.Undo("").Revision);
@@ -242,7 +242,7 @@ public sealed class HistoryTests
                         log.Skip(of),
                         e =>
                             e.Author != author
-                            && e.Way != EditWay.Undo
+                            && e.Way != EditDirection.Undo
                             && !taken.Contains(e.Revision)
                             && e.Touched.Intersect(theirs.Touched).Any()
                     );

@@ -34,7 +34,7 @@ public sealed class PlanningTests
         Deck deck = world.Do(Deck.New(world.NewId()), new AddPoints("One\nTwo\nThree\nFour\nFive\nSix")).Deck;
         // In any order; each comes where its point stands.
         foreach (int i in new[] { 3, 0, 5, 1, 4, 2 })
-            deck = world.Do(deck, new KeepPhoto(deck.Points[i].Id, world.Add("photo" + i))).Deck;
+            deck = world.Do(deck, new AddToShortlist(deck.Points[i].Id, world.Add("photo" + i))).Deck;
         Assert.Equal(deck.Points.Select(p => (Guid?)p.Id), deck.Slides.Select(s => s.PointId));
         foreach ((Slide slide, int i) in deck.Slides.Select((s, i) => (s, i)))
         {
@@ -44,15 +44,15 @@ public sealed class PlanningTests
             Assert.Equal(deck.Points[i].Wording, scene.Part("heading").Says);
         }
         // A second photo only joins the shortlist; one that may not be placed makes no slide.
-        Edited second = world.Do(deck, new KeepPhoto(deck.Points[0].Id, world.Add("more")));
+        Edited second = world.Do(deck, new AddToShortlist(deck.Points[0].Id, world.Add("more")));
         Assert.Equal([$"point/{deck.Points[0].Id}"], second.Touched.Select(t => t.ToString()));
         Deck closed = world.Do(Deck.New(world.NewId()), new AddPoints("One")).Deck;
         world.Add("closed", licence: new Rights.Licence(Rights.LicenceFamily.AllRightsReserved, "", ""));
-        closed = world.Do(closed, new KeepPhoto(closed.Points[0].Id, "closed")).Deck;
+        closed = world.Do(closed, new AddToShortlist(closed.Points[0].Id, "closed")).Deck;
         Assert.Empty(closed.Slides);
         // One undo takes keeping and placing back.
         Deck before = world.Do(Deck.New(world.NewId()), new AddPoints("One")).Deck;
-        Edited kept = world.Do(before, new KeepPhoto(before.Points[0].Id, "more"));
+        Edited kept = world.Do(before, new AddToShortlist(before.Points[0].Id, "more"));
         Assert.Equal(Json(before), Json(world.Do(kept.Deck, kept.Inverse).Deck));
     }
 
@@ -114,15 +114,15 @@ public sealed class PlanningTests
         deck = world.Do(deck, new SetTitle("Fog on the ferry")).Deck;
         Assert.Equal(["fog", "ferry"], deck.Opening.SearchWords);
         // A photo kept for it is on the opening slide at once, and the slide comes first.
-        deck = world.Do(deck, new KeepPhoto(deck.Points[0].Id, "sea")).Deck;
-        Edited kept = world.Do(deck, new KeepPhoto(deck.Id, "sea"));
+        deck = world.Do(deck, new AddToShortlist(deck.Points[0].Id, "sea")).Deck;
+        Edited kept = world.Do(deck, new AddToShortlist(deck.Id, "sea"));
         Assert.Equal(SlideKind.Title, kept.Deck.Slides[0].Kind);
         Assert.Equal("sea", Assert.IsType<Frame>(kept.Deck.Slides[0].Ground).PhotoId);
         Assert.Equal(Json(deck), Json(world.Do(kept.Deck, kept.Inverse).Deck));
         // Words that were only proposed follow the title, also when something was kept; chosen ones stay.
         deck = world.Do(kept.Deck, new SetTitle("Ice on the river")).Deck;
         Assert.Equal(["ice", "river"], deck.Opening.SearchWords);
-        Assert.Equal(["sea"], deck.Opening.Kept);
+        Assert.Equal(["sea"], deck.Opening.Shortlist);
         deck = world.Do(deck, new EditPoint(deck.Id, SearchWords: ["harbour"])).Deck;
         deck = world.Do(deck, new EditPoint(deck.Id, Wording: "Low water", Seconds: 45)).Deck;
         Assert.Equal(("Low water", 45), (deck.Title, deck.Slides[0].Seconds));
@@ -216,7 +216,7 @@ public sealed class PlanningTests
             for (int n = 0; n < 12; n++)
                 Assert.Matches(
                     "^[a-z][a-z’' ]{3,40}$",
-                    CommandExamples.Made[kind.Type](deck, new Chance(n, 7 * n, n / 20.0)).Deed
+                    CommandExamples.Made[kind.Type](deck, new Chance(n, 7 * n, n / 20.0)).UndoLabel
                 );
     }
 }

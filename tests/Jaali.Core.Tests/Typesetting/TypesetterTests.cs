@@ -117,11 +117,11 @@ public sealed class TypesetterTests
         SetText set = Typesetter.Break(
             [
                 new([new("Three things:")]),
-                new([new("sand")], ListMark.Number),
-                new([new("fine")], ListMark.Number, 1),
-                new([new("coarse")], ListMark.Number, 1),
-                new([new("mud")], ListMark.Number),
-                new([new("posts")], ListMark.Point, 1),
+                new([new("sand")], ListMarker.Number),
+                new([new("fine")], ListMarker.Number, 1),
+                new([new("coarse")], ListMarker.Number, 1),
+                new([new("mud")], ListMarker.Number),
+                new([new("posts")], ListMarker.Point, 1),
             ],
             How,
             900,

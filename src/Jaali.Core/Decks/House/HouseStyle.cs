@@ -1,6 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Jaali.Core.Legibility;
 
 namespace Jaali.Core.Decks;
 
@@ -26,7 +24,7 @@ public enum VeilForm
 /// <param name="Ground">The one behind.</param>
 /// <param name="Ratio">Their contrast in the room, 1 to 21.</param>
 /// <param name="Reads">That is enough for what they are for.</param>
-public sealed record HousePair(string What, string Ink, string Ground, double Ratio, bool Reads);
+public sealed record ColourPair(string What, string Ink, string Ground, double Ratio, bool Reads);
 
 /// <summary>
 /// One look for a whole deck: colours, type for each role, margins, the usual veil, how slides change. Lengths in slide
@@ -57,7 +55,7 @@ public sealed record HouseStyle(
     string LightInk,
     string DarkInk,
     ImmutableList<string> Accents,
-    ImmutableSortedDictionary<WordsRole, WordsLook> Roles,
+    ImmutableSortedDictionary<WordsRole, TextStyle> Roles,
     double MarginX,
     double MarginY,
     double WordsWidth,
@@ -66,25 +64,25 @@ public sealed record HouseStyle(
     VeilForm Veil,
     string VeilColour,
     double VeilStrength,
-    SlideChange Change
+    TransitionKind Change
 )
 {
     /// <summary>How long the change takes, in seconds.</summary>
-    public double ChangeSeconds { get; init; } = Decks.Coming.Brisk;
+    public double ChangeSeconds { get; init; } = Decks.Transition.Brisk;
 
     /// <summary>How slides come in that have no way of their own.</summary>
     [JsonIgnore]
-    public Coming Coming => new(Change, Change == SlideChange.Cut ? 0 : ChangeSeconds);
+    public Transition Transition => new(Change, Change == TransitionKind.Cut ? 0 : ChangeSeconds);
 
     /// <summary>Every colour of the house, inks first.</summary>
     [JsonIgnore]
     public IEnumerable<string> Palette => new[] { LightInk, DarkInk }.Concat(Accents).Distinct();
 
     /// <summary>How a role is set: what the house says of it, and what it leaves out as the first house says.</summary>
-    public WordsLook Look(WordsRole role)
+    public TextStyle StyleOf(WordsRole role)
     {
-        WordsLook usual = HouseStyles.First.Roles[role];
-        return Roles.TryGetValue(role, out WordsLook? own) ? own.Over(usual) : usual;
+        TextStyle usual = HouseStyles.First.Roles[role];
+        return Roles.TryGetValue(role, out TextStyle? own) ? own.Over(usual) : usual;
     }
 
     /// <summary>This style with every role complete.</summary>
@@ -92,7 +90,7 @@ public sealed record HouseStyle(
     public HouseStyle Whole =>
         this with
         {
-            Roles = Enum.GetValues<WordsRole>().ToImmutableSortedDictionary(r => r, Look),
+            Roles = Enum.GetValues<WordsRole>().ToImmutableSortedDictionary(r => r, StyleOf),
         };
 
     /// <summary>This style under a name of its own where it has that of one that ships, and is not it.</summary>
@@ -120,16 +118,16 @@ public sealed record HouseStyle(
 
     /// <summary>How well its colours stand out from each other in a room. Words need the contrast of small ones,
     /// accents that of large words and of marks (WCAG 2.2, success criteria 1.4.3 and 1.4.11).</summary>
-    public IReadOnlyList<HousePair> Pairs(Room room)
+    public IReadOnlyList<ColourPair> Pairs(Room room)
     {
-        List<HousePair> pairs = [Pair("Words on the paper", OnPaper, Paper, Contrast.SmallWords)];
+        List<ColourPair> pairs = [Pair("Words on the paper", OnPaper, Paper, Contrast.SmallWords)];
         if (PaperTo is { } foot)
             pairs.Add(Pair("Words at its foot", OnPaper, foot, Contrast.SmallWords));
         pairs.Add(Pair("The light ink on the dark one", LightInk, DarkInk, Contrast.SmallWords));
         pairs.AddRange(Accents.Select((a, i) => Pair($"Accent {i + 1} on the paper", a, Paper, Contrast.LargeWords)));
         return pairs;
 
-        HousePair Pair(string what, string ink, string ground, double wanted)
+        ColourPair Pair(string what, string ink, string ground, double wanted)
         {
             double ratio = room.Ratio(Luminance.Of(ink), Luminance.Of(ground));
             return new(what, ink, ground, ratio, ratio >= wanted);
@@ -155,7 +153,7 @@ public sealed record HouseStyle(
             && VeilStrength is >= 0 and <= 1
         )
             ? new("bad-margins", "These margins or strengths leave no room for words. Choose smaller ones.")
-        : Coming.Fault() is { } slow ? slow
+        : Transition.Fault() is { } slow ? slow
         : Roles.Values.Select(l => l.Fault()).FirstOrDefault(f => f is not null);
 
     /// <inheritdoc/>

@@ -1,6 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Typesetting;
-
 namespace Jaali.Core.Decks;
 
 /// <summary>The house styles that ship with the application.</summary>
@@ -25,7 +22,7 @@ public static class HouseStyles
             VeilForm.Linear,
             "#14161A",
             .6,
-            SlideChange.Cut
+            TransitionKind.Cut
         );
 
     /// <summary>All of them.</summary>
@@ -69,7 +66,7 @@ public static class HouseStyles
             Accents = ["#7FC4E8", "#F0B45B", "#E27D60"],
             Roles = Roles("Archivo", "Work Sans", "Work Sans", 1),
             VeilColour = "#0B1622",
-            Change = SlideChange.Dissolve,
+            Change = TransitionKind.Dissolve,
         },
         First with
         {
@@ -103,7 +100,7 @@ public static class HouseStyles
     public static HouseStyle? Named(string name) => All.FirstOrDefault(h => h.Name == name);
 
     // The roles of a style, all sizes by one factor; credits are no larger than they have to be.
-    private static ImmutableSortedDictionary<WordsRole, WordsLook> Roles(
+    private static ImmutableSortedDictionary<WordsRole, TextStyle> Roles(
         string heading,
         string body,
         string credit,
@@ -111,20 +108,24 @@ public static class HouseStyles
     )
     {
         double S(double size) => Math.Round(size * scale);
-        return new Dictionary<WordsRole, WordsLook>
+        return new Dictionary<WordsRole, TextStyle>
         {
-            [WordsRole.Opening] = Usual(heading, true, S(132), 1.02) with { Stand = WordsStand.Foot },
+            [WordsRole.Opening] = Usual(heading, true, S(132), 1.02) with { VerticalAlign = VerticalAlign.Foot },
             [WordsRole.Heading] = Usual(heading, true, S(84), 1.1),
             [WordsRole.Subtitle] = Usual(body, false, S(54), 1.2),
             [WordsRole.Body] = Usual(body, false, S(46), 1.3),
             [WordsRole.Caption] = Usual(body, false, S(44), 1.25),
-            [WordsRole.Number] = Usual(heading, true, S(280), 1) with { Stand = WordsStand.Foot },
-            [WordsRole.Quotation] = Usual(body, false, S(88), 1.2) with { Italic = true, Stand = WordsStand.Middle },
+            [WordsRole.Number] = Usual(heading, true, S(280), 1) with { VerticalAlign = VerticalAlign.Foot },
+            [WordsRole.Quotation] = Usual(body, false, S(88), 1.2) with
+            {
+                Italic = true,
+                VerticalAlign = VerticalAlign.Middle,
+            },
             [WordsRole.Credit] = Usual(credit, false, 22, 1.35),
         }.ToImmutableSortedDictionary();
     }
 
-    private static WordsLook Usual(string family, bool bold, double size, double leading) =>
+    private static TextStyle Usual(string family, bool bold, double size, double leading) =>
         new(
             family,
             bold,
@@ -140,11 +141,11 @@ public static class HouseStyles
             null,
             0,
             null,
-            Ornament.None,
+            LetterFill.None,
             null,
             0,
             1,
             false,
-            WordsStand.Top
+            VerticalAlign.Top
         );
 }

@@ -1,5 +1,3 @@
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Adds a move to a slide.</summary>

@@ -1,12 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Puts a new item on top of a slide; a photo goes under the words.</summary>
@@ -16,7 +7,7 @@ namespace Jaali.Core.Editing;
 public sealed record AddItem(Guid SlideId, ItemEdit Item, SlideRect? Rect = null) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "putting something on a slide";
+    public override string UndoLabel => "putting something on a slide";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -24,8 +15,8 @@ public sealed record AddItem(Guid SlideId, ItemEdit Item, SlideRect? Rect = null
             return Refusals.NoSlide;
         if (slide.Kind == SlideKind.Credits)
             return Refusals.OnlyComputed;
-        if (slide.Items.Count >= Limits.OfTalks.Items)
-            return new Refusal("too-many-items", $"A slide holds at most {Limits.OfTalks.Items} things.");
+        if (slide.Items.Count >= Limits.Talks.Items)
+            return new Refusal("too-many-items", $"A slide holds at most {Limits.Talks.Items} things.");
         if (Rect is { } r && !(r.Width >= ItemKinds.Smallest && r.Height >= ItemKinds.Smallest))
             return new Refusal(
                 "too-small",
@@ -37,7 +28,13 @@ public sealed record AddItem(Guid SlideId, ItemEdit Item, SlideRect? Rect = null
         if (ItemKinds.Fault(item, deck, slide, facts) is { } fault)
             return fault;
         // What is put in a place by hand stays there: the slide follows no arrangement any more.
-        return deck.With(slide with { Items = Above(slide, item), Arranged = Rect is null ? slide.Arranged : null });
+        return deck.With(
+            slide with
+            {
+                Items = Above(slide, item),
+                Arrangement = Rect is null ? slide.Arrangement : null,
+            }
+        );
     }
 
     /// <summary>A slide's items with a new one on top, under those of a higher rank: a photo never lands on the

@@ -1,8 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-using Jaali.Core.Layout;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>
@@ -12,14 +7,14 @@ namespace Jaali.Core.Editing;
 public sealed record AddPhotos(Guid SlideId, ImmutableList<string> PhotoIds) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "putting photos on a slide";
+    public override string UndoLabel => "putting photos on a slide";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (PhotoIds.Count == 0)
             return new Refusal("no-photos-named", "Choose the photos first.");
         bool byHand =
-            deck.Slide(SlideId) is { Arranged: null } before
+            deck.Slide(SlideId) is { Arrangement: null } before
             && PhotoIds.Count == 1
             && Arrangements.Taking(before).Count() > 1;
         foreach (string photoId in PhotoIds)
@@ -31,7 +26,7 @@ public sealed record AddPhotos(Guid SlideId, ImmutableList<string> PhotoIds) : D
         }
         Slide slide = deck.Slide(SlideId)!;
         // An arrangement that is there stays; with more photos than any has, they stand as they came.
-        if (byHand || slide.Arranged is not null || Arrangements.For(deck, slide, facts) is not [var best, ..])
+        if (byHand || slide.Arrangement is not null || Arrangements.For(deck, slide, facts) is not [var best, ..])
             return deck;
         return new ArrangeItems(SlideId, [.. best.Places], best.Form).Apply(deck, facts);
     }

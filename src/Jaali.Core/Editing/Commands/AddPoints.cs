@@ -1,35 +1,26 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Adds points, one for each line that says something, after the given point, the opening, or at the end.</summary>
 public sealed record AddPoints(string Text, Guid? After = null) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "adding points";
+    public override string UndoLabel => "adding points";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         IReadOnlyList<string> lines = PointList.Parse(Text);
         if (lines.Count == 0)
             return new Refusal("empty-list", "There is no point in this list. Write at least one line.");
-        if (lines.FirstOrDefault(l => l.Length > Limits.OfTalks.Wording) is { } longest)
+        if (lines.FirstOrDefault(l => l.Length > Limits.Talks.Wording) is { } longest)
             return new Refusal(
                 "too-long",
-                $"One point has {longest.Length} characters; a point may have at most {Limits.OfTalks.Wording}. "
+                $"One point has {longest.Length} characters; a point may have at most {Limits.Talks.Wording}. "
                     + "Shorten it or break it into lines; nothing was added."
             );
-        if (deck.Points.Count + lines.Count > Limits.OfTalks.Points)
+        if (deck.Points.Count + lines.Count > Limits.Talks.Points)
             return new Refusal(
                 "too-many-points",
-                $"A talk holds at most {Limits.OfTalks.Points} points. Paste fewer; nothing was added."
+                $"A talk holds at most {Limits.Talks.Points} points. Paste fewer; nothing was added."
             );
         int at = After is { } after ? deck.Points.FindIndex(p => p.Id == after) + 1 : deck.Points.Count;
         if (After is not null && After != deck.Id && at == 0)

@@ -1,13 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Layout;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Adds a slide after another, or at the end before the credits.</summary>
@@ -16,12 +6,12 @@ namespace Jaali.Core.Editing;
 public sealed record AddSlide(Guid? After = null, SlideLayout? Layout = null) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "a new slide";
+    public override string UndoLabel => "a new slide";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
-        if (deck.Slides.Count >= Limits.OfTalks.Slides)
-            return Refusals.TooManySlides(Limits.OfTalks.Slides);
+        if (deck.Slides.Count >= Limits.Talks.Slides)
+            return Refusals.TooManySlides(Limits.Talks.Slides);
         int credits = deck.Slides.FindIndex(s => s.Kind == SlideKind.Credits),
             end = credits < 0 ? deck.Slides.Count : credits,
             at = After is { } after ? deck.PlaceOf(after) + 1 : end;

@@ -1,9 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Layout;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>
@@ -13,11 +7,11 @@ namespace Jaali.Core.Editing;
 /// <param name="SlideId">The slide.</param>
 /// <param name="Places">Where each comes; an item that is not named stays.</param>
 /// <param name="Form">The arrangement that they follow from now on; null where they only stand so.</param>
-public sealed record ArrangeItems(Guid SlideId, ImmutableList<ItemPlaced> Places, ArrangementForm? Form = null)
+public sealed record ArrangeItems(Guid SlideId, ImmutableList<ItemPosition> Places, ArrangementForm? Form = null)
     : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "arranging a slide";
+    public override string UndoLabel => "arranging a slide";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -26,7 +20,7 @@ public sealed record ArrangeItems(Guid SlideId, ImmutableList<ItemPlaced> Places
         if (Places.Count == 0)
             return new Refusal("nothing-to-arrange", "There is nothing to arrange. Put photos on the slide first.");
         SlideRect bounds = deck.Shape.Bounds();
-        foreach (ItemPlaced place in Places)
+        foreach (ItemPosition place in Places)
         {
             if (slide.Item(place.ItemId) is not { } item)
                 return Refusals.NoItem;
@@ -45,10 +39,11 @@ public sealed record ArrangeItems(Guid SlideId, ImmutableList<ItemPlaced> Places
                 placed = frame with
                 {
                     Crop =
-                        CropFinder.Holding(photo.Aspect, frame.At.Rect.Aspect, photo.Focal, frame.Marks) ?? frame.Crop,
+                        CropFinder.Holding(photo.Aspect, frame.At.Rect.Aspect, photo.Focal, frame.ProtectedRegions)
+                        ?? frame.Crop,
                 };
             slide = ground ? slide.WithGround(placed, bounds) : slide.With(placed);
         }
-        return deck.With(slide with { Arranged = Form });
+        return deck.With(slide with { Arrangement = Form });
     }
 }

@@ -1,6 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>
@@ -13,7 +10,7 @@ namespace Jaali.Core.Editing;
 public sealed record CarryItem(Guid SlideId, Guid ItemId, Guid? Into = null) : ItemCommand(SlideId, ItemId)
 {
     /// <inheritdoc/>
-    public override string Deed => "carrying something to the next slide";
+    public override string UndoLabel => "carrying something to the next slide";
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {
@@ -34,15 +31,15 @@ public sealed record CarryItem(Guid SlideId, Guid ItemId, Guid? Into = null) : I
         }
         else if (next.Item(item.Id) is not null)
         {
-            if (deck.ComingOf(next).Change == SlideChange.Carry)
+            if (deck.TransitionOf(next).Change == TransitionKind.Carry)
                 return AlreadyThere;
         }
         else
         {
-            if (next.Items.Count >= Limits.OfTalks.Items)
+            if (next.Items.Count >= Limits.Talks.Items)
                 return new Refusal(
                     "too-many-items",
-                    $"A slide holds at most {Limits.OfTalks.Items} items. Remove some first."
+                    $"A slide holds at most {Limits.Talks.Items} items. Remove some first."
                 );
             if (item.At.IsGround && next.Ground is not null)
                 return new Refusal(
@@ -56,9 +53,12 @@ public sealed record CarryItem(Guid SlideId, Guid ItemId, Guid? Into = null) : I
             if (ItemKinds.Fault(coming, deck, next, facts) is { } fault)
                 return fault;
         }
-        Coming was = deck.ComingOf(next);
-        if (was.Change != SlideChange.Carry)
-            next = next with { OwnComing = new(SlideChange.Carry, was.Seconds > 0 ? was.Seconds : Coming.Walking) };
+        Transition was = deck.TransitionOf(next);
+        if (was.Change != TransitionKind.Carry)
+            next = next with
+            {
+                OwnTransition = new(TransitionKind.Carry, was.Seconds > 0 ? was.Seconds : Transition.Walking),
+            };
         return deck.With(next);
     }
 
@@ -74,7 +74,7 @@ public sealed record CarryItem(Guid SlideId, Guid ItemId, Guid? Into = null) : I
                 c with
                 {
                     ItemId = c.ItemId == item.Id ? id : c.ItemId,
-                    Turns = c.Turns?.ConvertAll(t => t == item.Id ? id : t),
+                    Sequence = c.Sequence?.ConvertAll(t => t == item.Id ? id : t),
                 }
             ),
         };

@@ -1,17 +1,13 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Lets another photo come in over the ground and under everything else, slowly, on a press.</summary>
 /// <param name="SlideId">The slide.</param>
 /// <param name="PhotoId">The photo.</param>
 /// <param name="Seconds">How long that takes.</param>
-public sealed record ChangeGround(Guid SlideId, string PhotoId, double Seconds = Coming.Slow) : CueCommand(SlideId)
+public sealed record ChangeGround(Guid SlideId, string PhotoId, double Seconds = Transition.Slow) : CueCommand(SlideId)
 {
     /// <inheritdoc/>
-    public override string Deed => "another photo over the ground";
+    public override string UndoLabel => "another photo over the ground";
 
     internal override Change Apply(Deck deck, Slide slide, IEditFacts facts)
     {
@@ -21,10 +17,10 @@ public sealed record ChangeGround(Guid SlideId, string PhotoId, double Seconds =
                 "This slide has no ground that another photo could come over. Give it one."
             );
         SlideRect bounds = deck.Shape.Bounds();
-        if (slide.Items.Count >= Limits.OfTalks.Items)
+        if (slide.Items.Count >= Limits.Talks.Items)
             return new Refusal(
                 "too-many-items",
-                $"A slide holds at most {Limits.OfTalks.Items} items. Remove some first."
+                $"A slide holds at most {Limits.Talks.Items} items. Remove some first."
             );
         // Over the ground and what came over it before.
         int above = slide.Items.FindLastIndex(i => i is Frame f && f.At.Rect == bounds) + 1;

@@ -1,6 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Several items of a slide, as commands name them.</summary>

@@ -1,12 +1,10 @@
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>A command on what moves on a slide.</summary>
 public abstract record CueCommand(Guid SlideId) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "what moves on a slide";
+    public override string UndoLabel => "what moves on a slide";
 
     internal sealed override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -21,8 +19,8 @@ public abstract record CueCommand(Guid SlideId) : DeckCommand
 
     /// <summary>The deck with one more move on a slide, if nothing is wrong with it.</summary>
     internal static Change Added(Deck deck, Slide slide, Cue cue, int? at = null) =>
-        slide.Cues.Count >= Limits.OfTalks.Cues
-            ? new Refusal("too-many-moves", $"A slide has at most {Limits.OfTalks.Cues} moves. Remove some first.")
+        slide.Cues.Count >= Limits.Talks.Cues
+            ? new Refusal("too-many-moves", $"A slide has at most {Limits.Talks.Cues} moves. Remove some first.")
         : cue.Fault(slide) is { } fault ? fault
         : deck.With(
             slide with

@@ -1,19 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Decides that a photo's change may stand, or takes that back.</summary>
 public sealed record DecideChange(string PhotoId, bool Stands) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "a decision about a photo";
+    public override string UndoLabel => "a decision about a photo";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

@@ -1,26 +1,17 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Puts a copy of an item over it, a little to the right and below; the copy is a thing of its own.</summary>
 public sealed record DuplicateItem(Guid SlideId, Guid ItemId) : ItemCommand(SlideId, ItemId)
 {
     /// <inheritdoc/>
-    public override string Deed => "a second one of a thing";
+    public override string UndoLabel => "a second one of a thing";
 
     private const double Aside = 24;
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {
-        if (slide.Items.Count >= Limits.OfTalks.Items)
-            return new Refusal("too-many-items", $"A slide holds at most {Limits.OfTalks.Items} things.");
+        if (slide.Items.Count >= Limits.Talks.Items)
+            return new Refusal("too-many-items", $"A slide holds at most {Limits.Talks.Items} things.");
         SlideRect r = item.At.Rect;
         // A copy of the ground is a frame; as large as the slide it would hide what it is a copy of.
         SlideRect rect = item.At.IsGround

@@ -1,19 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Copies a slide to the place after it; its items keep their identities.</summary>
 public sealed record DuplicateSlide(Guid SlideId) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "duplicating a slide";
+    public override string UndoLabel => "duplicating a slide";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -24,8 +15,8 @@ public sealed record DuplicateSlide(Guid SlideId) : DeckCommand
                 "one-credits-slide",
                 "The credits come once; they grow by themselves. Duplicate another slide."
             );
-        if (deck.Slides.Count >= Limits.OfTalks.Slides)
-            return Refusals.TooManySlides(Limits.OfTalks.Slides);
+        if (deck.Slides.Count >= Limits.Talks.Slides)
+            return Refusals.TooManySlides(Limits.Talks.Slides);
         int at = deck.PlaceOf(slide.Id) + 1;
         return deck with { Slides = deck.Slides.Insert(at, slide with { Id = facts.NewId() }) };
     }

@@ -1,5 +1,3 @@
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Puts a move in the place of the one with its identity.</summary>

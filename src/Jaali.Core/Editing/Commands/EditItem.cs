@@ -1,19 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Changes what an item is, in the way of its kind.</summary>
 public sealed record EditItem(Guid SlideId, Guid ItemId, ItemEdit Edit) : ItemCommand(SlideId, ItemId)
 {
     /// <inheritdoc/>
-    public override string Deed => Edit.Deed;
+    public override string UndoLabel => Edit.UndoLabel;
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts) =>
         Put(deck, slide, ItemKinds.Of(item).Edit(item, Edit, new ItemPlace(deck, slide, facts)), facts);

@@ -1,7 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>An item of a slide, named from anywhere in its deck.</summary>
@@ -12,7 +8,7 @@ public sealed record ItemOn(Guid SlideId, Guid ItemId);
 public sealed record EditItems(ImmutableList<ItemOn> Items, ItemEdit Edit) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => Edit.Deed;
+    public override string UndoLabel => Edit.UndoLabel;
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

@@ -1,12 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Changes a point; what is null stays. The wording of the opening is the title, its time that of its
@@ -20,7 +11,7 @@ public sealed record EditPoint(
 ) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed =>
+    public override string UndoLabel =>
         Wording is not null ? "the words of a point"
         : Seconds is not null ? "the time of a point"
         : SearchWords is not null ? "what is looked for"
@@ -47,8 +38,8 @@ public sealed record EditPoint(
             string line = wording.Trim().ReplaceLineEndings(" ");
             if (line.Length == 0)
                 return new Refusal("empty-point", "A point needs words. To take it out, remove it.");
-            if (line.Length > Limits.OfTalks.Wording)
-                return Refusals.TooLong("A point", Limits.OfTalks.Wording);
+            if (line.Length > Limits.Talks.Wording)
+                return Refusals.TooLong("A point", Limits.Talks.Wording);
             // Words that were only proposed follow the wording; words that a person chose stay.
             bool proposed = point.SearchWords.SequenceEqual(Photos.SearchWords.Propose(point.Wording));
             point = point with
@@ -73,8 +64,8 @@ public sealed record EditPoint(
         {
             if (given.Count > MostFacts)
                 return new Refusal("too-many-facts", $"A point has at most {MostFacts} facts. Keep the telling ones.");
-            if (given.Any(f => f.Text.Length > Limits.OfTalks.Text || f.Reference.Length > Limits.OfTalks.Text))
-                return Refusals.TooLong("A fact", Limits.OfTalks.Text);
+            if (given.Any(f => f.Text.Length > Limits.Talks.Text || f.Reference.Length > Limits.Talks.Text))
+                return Refusals.TooLong("A fact", Limits.Talks.Text);
             point = point with
             {
                 Facts =

@@ -1,19 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Makes items one group, or takes them out of theirs. A ground is in no group.</summary>
 public sealed record GroupItems(Guid SlideId, ImmutableList<Guid> ItemIds, bool Together) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "putting things in a group";
+    public override string UndoLabel => "putting things in a group";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

@@ -1,12 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Makes an item the ground of its slide, or the ground a thing among the others. The ground that was
@@ -14,7 +5,7 @@ namespace Jaali.Core.Editing;
 public sealed record MakeGround(Guid SlideId, Guid ItemId, bool Ground) : ItemCommand(SlideId, ItemId)
 {
     /// <inheritdoc/>
-    public override string Deed => "what is the ground";
+    public override string UndoLabel => "what is the ground";
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {

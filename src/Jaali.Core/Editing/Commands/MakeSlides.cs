@@ -1,19 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Makes an opening slide, one slide for each point that has none, and a credits slide.</summary>
 public sealed record MakeSlides : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "making the slides";
+    public override string UndoLabel => "making the slides";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -34,6 +25,6 @@ public sealed record MakeSlides : DeckCommand
             };
         credits ??= new Slide(facts.NewId(), SlideKind.Credits, null, [], "", Pace.CreditsSeconds);
         deck = deck with { Slides = deck.Slides.Add(credits) };
-        return deck.Slides.Count > Limits.OfTalks.Slides ? Refusals.TooManySlides(Limits.OfTalks.Slides) : deck;
+        return deck.Slides.Count > Limits.Talks.Slides ? Refusals.TooManySlides(Limits.Talks.Slides) : deck;
     }
 }

@@ -1,6 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Puts a move in another place among the moves of its slide.</summary>

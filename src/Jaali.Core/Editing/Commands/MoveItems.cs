@@ -1,7 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Moves several items of a slide together, with those of their groups. Grounds stay.</summary>
@@ -12,7 +8,7 @@ namespace Jaali.Core.Editing;
 public sealed record MoveItems(Guid SlideId, ImmutableList<Guid> ItemIds, double Across, double Down) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "moving things on a slide";
+    public override string UndoLabel => "moving things on a slide";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

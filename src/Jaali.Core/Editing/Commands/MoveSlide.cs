@@ -1,19 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Moves a slide to a place in the run, counted from 0.</summary>
 public sealed record MoveSlide(Guid SlideId, int To) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "moving a slide";
+    public override string UndoLabel => "moving a slide";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

@@ -1,12 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Raises or lowers an item to a place in the order of its slide, counted from 0 at the bottom; a ground
@@ -14,7 +5,7 @@ namespace Jaali.Core.Editing;
 public sealed record OrderItem(Guid SlideId, Guid ItemId, int To) : ItemCommand(SlideId, ItemId)
 {
     /// <inheritdoc/>
-    public override string Deed => "what lies over what";
+    public override string UndoLabel => "what lies over what";
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {

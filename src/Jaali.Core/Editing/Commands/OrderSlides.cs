@@ -1,13 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Puts the slides of points in the order of the points; what belongs to no point stays in its place.</summary>
 public sealed record OrderSlides : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "putting the slides in order";
+    public override string UndoLabel => "putting the slides in order";
 
     internal override Change Apply(Deck deck, IEditFacts facts) =>
         Follows(deck)

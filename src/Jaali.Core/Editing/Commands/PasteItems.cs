@@ -1,10 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Puts copies of items on a slide, from this deck or another; each is a thing of its own.</summary>
@@ -14,7 +7,7 @@ namespace Jaali.Core.Editing;
 public sealed record PasteItems(Guid SlideId, ImmutableList<Item> Items, double Aside = 0) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "pasting things on a slide";
+    public override string UndoLabel => "pasting things on a slide";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -24,8 +17,8 @@ public sealed record PasteItems(Guid SlideId, ImmutableList<Item> Items, double 
             return Refusals.OnlyComputed;
         if (Items.Count == 0)
             return new Refusal("nothing-copied", "Nothing was copied. Choose something and copy it first.");
-        if (slide.Items.Count + Items.Count > Limits.OfTalks.Items)
-            return new Refusal("too-many-items", $"A slide holds at most {Limits.OfTalks.Items} things.");
+        if (slide.Items.Count + Items.Count > Limits.Talks.Items)
+            return new Refusal("too-many-items", $"A slide holds at most {Limits.Talks.Items} things.");
         Dictionary<Guid, Guid> groups = [];
         SlideRect bounds = deck.Shape.Bounds();
         foreach (Item copied in Items)

@@ -1,12 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>
@@ -17,7 +8,7 @@ namespace Jaali.Core.Editing;
 public sealed record PlaceGround(Guid SlideId, string PhotoId) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "placing a photo";
+    public override string UndoLabel => "placing a photo";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

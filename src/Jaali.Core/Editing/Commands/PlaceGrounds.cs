@@ -1,13 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Makes one photo the ground of several slides.</summary>
 public sealed record PlaceGrounds(ImmutableList<Guid> SlideIds, string PhotoId) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "placing a photo on several slides";
+    public override string UndoLabel => "placing a photo on several slides";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

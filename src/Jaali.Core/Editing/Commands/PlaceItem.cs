@@ -1,12 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Puts an item at another place of its slide, in another size or turned. A ground fills its slide and
@@ -15,7 +6,7 @@ public sealed record PlaceItem(Guid SlideId, Guid ItemId, SlideRect Rect, double
     : ItemCommand(SlideId, ItemId)
 {
     /// <inheritdoc/>
-    public override string Deed => "moving a thing on a slide";
+    public override string UndoLabel => "moving a thing on a slide";
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {

@@ -1,12 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>The slides of points: how they are made and where they come.</summary>
@@ -30,7 +21,7 @@ internal static class PointSlides
         SlideRect bounds = deck.Shape.Bounds();
         Slide made = Make(deck, point, facts);
         Frame? ground = point
-            .Kept.Select(id => FrameKind.Ground(facts.NewId(), id, bounds, facts))
+            .Shortlist.Select(id => FrameKind.Ground(facts.NewId(), id, bounds, facts))
             .FirstOrDefault(f => f is not null);
         return ground is null ? made : made.WithGround(ground, bounds);
     }

@@ -1,5 +1,3 @@
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Takes a move off a slide.</summary>

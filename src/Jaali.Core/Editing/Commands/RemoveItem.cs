@@ -1,19 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Takes an item off its slide, with those of its group.</summary>
 public sealed record RemoveItem(Guid SlideId, Guid ItemId) : ItemCommand(SlideId, ItemId)
 {
     /// <inheritdoc/>
-    public override string Deed => "taking something off a slide";
+    public override string UndoLabel => "taking something off a slide";
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {

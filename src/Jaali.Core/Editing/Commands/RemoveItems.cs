@@ -1,13 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Takes several items off a slide, with those of their groups.</summary>
 public sealed record RemoveItems(Guid SlideId, ImmutableList<Guid> ItemIds) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "taking things off a slide";
+    public override string UndoLabel => "taking things off a slide";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

@@ -1,19 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Removes a point; its slides stay, without it, and keep its words as typed ones.</summary>
 public sealed record RemovePoint(Guid PointId) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "removing a point";
+    public override string UndoLabel => "removing a point";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

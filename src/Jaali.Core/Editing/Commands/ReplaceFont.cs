@@ -1,7 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Sets in one family of type what is set in another: on the whole deck in its house style and by hand, on some
@@ -12,7 +8,7 @@ namespace Jaali.Core.Editing;
 public sealed record ReplaceFont(string From, string To, SlideChoice On) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "a typeface on several slides";
+    public override string UndoLabel => "a typeface on several slides";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -22,7 +18,7 @@ public sealed record ReplaceFont(string From, string To, SlideChoice On) : DeckC
         var none = new Refusal("nothing-chosen", $"Nothing here is set in {From}.");
         if (From == To)
             return none;
-        bool inHouse = Enum.GetValues<WordsRole>().Any(r => deck.House.Look(r).Family == From);
+        bool inHouse = Enum.GetValues<WordsRole>().Any(r => deck.House.StyleOf(r).Family == From);
         if (On.IsAll && inHouse)
             deck = deck with
             {
@@ -32,17 +28,22 @@ public sealed record ReplaceFont(string From, string To, SlideChoice On) : DeckC
                         .ToImmutableSortedDictionary(
                             r => r,
                             r =>
-                                deck.House.Look(r) is var look && look.Family == From ? look with { Family = To } : look
+                                deck.House.StyleOf(r) is var look && look.Family == From
+                                    ? look with
+                                    {
+                                        Family = To,
+                                    }
+                                    : look
                         ),
                 },
             };
         Deck before = deck;
-        Change set = EveryWords.Edit(
+        Change set = WordsOnSlides.Edit(
             deck,
             slides,
             (words, _) =>
-                (words.Look?.Family ?? before.House.Look(words.Role).Family) == From
-                    ? new WordsEdit(Look: new WordsLook(Family: To))
+                (words.Style?.Family ?? before.House.StyleOf(words.Role).Family) == From
+                    ? new WordsEdit(Style: new TextStyle(Family: To))
                     : null,
             facts,
             none

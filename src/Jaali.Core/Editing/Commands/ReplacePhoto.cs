@@ -1,12 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Puts one photo in the place of another everywhere in the deck: on shortlists and on slides, with the same
@@ -14,14 +5,19 @@ namespace Jaali.Core.Editing;
 public sealed record ReplacePhoto(string PhotoId, string With) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "another file of a photo";
+    public override string UndoLabel => "another file of a photo";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (facts.Photo(With) is null)
             return Refusals.NoPhoto;
-        foreach (Point point in deck.AllPoints.Where(p => p.Kept.Contains(PhotoId)).ToArray())
-            deck = deck.With(point with { Kept = [.. point.Kept.Select(k => k == PhotoId ? With : k).Distinct()] });
+        foreach (Point point in deck.AllPoints.Where(p => p.Shortlist.Contains(PhotoId)).ToArray())
+            deck = deck.With(
+                point with
+                {
+                    Shortlist = [.. point.Shortlist.Select(k => k == PhotoId ? With : k).Distinct()],
+                }
+            );
         return PhotoPlaces.Each(
             deck,
             PhotoId,

@@ -1,8 +1,4 @@
-using System.Collections.Immutable;
 using System.Text;
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Editing;
 
@@ -17,14 +13,14 @@ public sealed record ReplaceWords(string Find, string With, bool MatchCase, bool
     : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "words on several slides";
+    public override string UndoLabel => "words on several slides";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         if (Find.Length == 0)
             return new Refusal("no-words", "Say what to look for.");
-        if (Find.Length > Limits.OfTalks.Wording || With.Length > Limits.OfTalks.Wording)
-            return Refusals.TooLong("What is looked for, and what comes in its place,", Limits.OfTalks.Wording);
+        if (Find.Length > Limits.Talks.Wording || With.Length > Limits.Talks.Wording)
+            return Refusals.TooLong("What is looked for, and what comes in its place,", Limits.Talks.Wording);
         (IReadOnlyList<Slide> slides, Refusal? wrong) = On.Of(deck);
         if (wrong is not null)
             return wrong;
@@ -59,7 +55,7 @@ public sealed record ReplaceWords(string Find, string With, bool MatchCase, bool
                     return noted;
                 deck = noted.Deck;
             }
-        Change set = EveryWords.Edit(
+        Change set = WordsOnSlides.Edit(
             deck,
             slides,
             (words, slide) =>
@@ -85,9 +81,9 @@ public sealed record ReplaceWords(string Find, string With, bool MatchCase, bool
                 if (places.Length == 0)
                     return p;
                 any = true;
-                List<Run> runs = [];
+                List<TextRun> runs = [];
                 int start = 0;
-                foreach (Run run in p.Runs)
+                foreach (TextRun run in p.Runs)
                 {
                     int end = start + run.Text.Length;
                     var now = new StringBuilder();

@@ -1,7 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json;
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
 
 namespace Jaali.Core.Editing;
 
@@ -10,7 +7,7 @@ namespace Jaali.Core.Editing;
 public sealed record Restore(ImmutableSortedDictionary<PartKey, JsonElement?> Parts) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "an edit";
+    public override string UndoLabel => "an edit";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

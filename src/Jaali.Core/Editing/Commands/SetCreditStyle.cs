@@ -1,12 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Sets how credits are given; what is null stays.</summary>
@@ -22,7 +13,7 @@ public sealed record SetCreditStyle(
 ) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "how credits are set";
+    public override string UndoLabel => "how credits are set";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

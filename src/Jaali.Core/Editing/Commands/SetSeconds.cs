@@ -1,12 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Plans a slide's time, 1 to 3600 seconds; that of its point follows where the slide is the only
@@ -14,7 +5,7 @@ namespace Jaali.Core.Editing;
 public sealed record SetSeconds(Guid SlideId, double Seconds) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "the time of a slide";
+    public override string UndoLabel => "the time of a slide";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {

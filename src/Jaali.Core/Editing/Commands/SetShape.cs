@@ -1,6 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>
@@ -10,7 +7,7 @@ namespace Jaali.Core.Editing;
 public sealed record SetShape(SlideShape Shape) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "the shape of the slides";
+    public override string UndoLabel => "the shape of the slides";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -23,7 +20,7 @@ public sealed record SetShape(SlideShape Shape) : DeckCommand
         Deck shaped = deck with { Shape = Shape };
         foreach (Slide slide in deck.Slides)
         {
-            Change set = Regridded.Slide(shaped, slide, (deck.GridOf(slide), was), (shaped.GridOf(slide), now), facts);
+            Change set = GridChange.Slide(shaped, slide, (deck.GridOf(slide), was), (shaped.GridOf(slide), now), facts);
             if (set.Refusal is not null)
                 return set;
             shaped = set.Deck!;

@@ -1,6 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Gives a slide a grid of its own, or the deck's again; what is placed on it moves with it.</summary>
@@ -9,7 +6,7 @@ namespace Jaali.Core.Editing;
 public sealed record SetSlideGrid(Guid SlideId, SlideGrid? Grid) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "the grid of a slide";
+    public override string UndoLabel => "the grid of a slide";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -20,6 +17,6 @@ public sealed record SetSlideGrid(Guid SlideId, SlideGrid? Grid) : DeckCommand
             return fault;
         SlideGrid was = deck.GridOf(slide);
         Deck after = deck.With(slide with { OwnGrid = Grid });
-        return Regridded.Slide(after, after.Slide(SlideId)!, (was, bounds), (Grid ?? deck.Grid, bounds), facts);
+        return GridChange.Slide(after, after.Slide(SlideId)!, (was, bounds), (Grid ?? deck.Grid, bounds), facts);
     }
 }

@@ -1,19 +1,10 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Shows a photo whole and unchanged wherever it is placed, as large as its place lets it.</summary>
 public sealed record ShowWhole(string PhotoId) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "showing a photo whole";
+    public override string UndoLabel => "showing a photo whole";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -21,7 +12,7 @@ public sealed record ShowWhole(string PhotoId) : DeckCommand
             return Refusals.NotShown;
         // What is blended with others cannot be whole: the blend is taken apart first.
         return PhotoPlaces.Each(
-            Blends.Apart(deck, PhotoId, facts),
+            BlendEdits.Apart(deck, PhotoId, facts),
             PhotoId,
             facts,
             (item, at) => item is Frame frame ? FrameKind.Whole(frame, photo) : item

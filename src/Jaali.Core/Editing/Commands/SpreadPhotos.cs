@@ -1,10 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Pacing;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>A slide for each of some photos, in order, each as its ground.</summary>
@@ -14,7 +7,7 @@ namespace Jaali.Core.Editing;
 public sealed record SpreadPhotos(ImmutableList<string> PhotoIds, Guid? After = null) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "a slide for each of some photos";
+    public override string UndoLabel => "a slide for each of some photos";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -36,8 +29,8 @@ public sealed record SpreadPhotos(ImmutableList<string> PhotoIds, Guid? After = 
             int credits = deck.Slides.FindIndex(s => s.Kind == SlideKind.Credits);
             at = credits < 0 ? deck.Slides.Count : credits;
         }
-        if (deck.Slides.Count + PhotoIds.Count > Limits.OfTalks.Slides)
-            return Refusals.TooManySlides(Limits.OfTalks.Slides);
+        if (deck.Slides.Count + PhotoIds.Count > Limits.Talks.Slides)
+            return Refusals.TooManySlides(Limits.Talks.Slides);
         SlideRect bounds = deck.Shape.Bounds();
         List<Slide> made = [];
         foreach (string photoId in PhotoIds)

@@ -1,6 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Two items of a slide change places; photos are cropped anew for the other's shape. In an arrangement they
@@ -8,7 +5,7 @@ namespace Jaali.Core.Editing;
 public sealed record SwapItems(Guid SlideId, Guid ItemId, Guid With) : ItemCommand(SlideId, ItemId)
 {
     /// <inheritdoc/>
-    public override string Deed => "two things that changed places";
+    public override string UndoLabel => "two things that changed places";
 
     internal override Change Apply(Deck deck, Slide slide, Item item, IEditFacts facts)
     {
@@ -16,7 +13,7 @@ public sealed record SwapItems(Guid SlideId, Guid ItemId, Guid With) : ItemComma
             return Refusals.NoItem;
         if (item.At.Held || other.At.Held)
             return Refusals.Held;
-        if (slide.Arranged is not null)
+        if (slide.Arrangement is not null)
         {
             int a = slide.Items.IndexOf(item),
                 b = slide.Items.IndexOf(other);

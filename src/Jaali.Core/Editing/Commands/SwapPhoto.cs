@@ -1,12 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Legibility;
-using Jaali.Core.Pacing;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-
 namespace Jaali.Core.Editing;
 
 /// <summary>Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before
@@ -14,7 +5,7 @@ namespace Jaali.Core.Editing;
 public sealed record SwapPhoto(string PhotoId) : DeckCommand
 {
     /// <inheritdoc/>
-    public override string Deed => "swapping a photo";
+    public override string UndoLabel => "swapping a photo";
 
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
@@ -26,13 +17,13 @@ public sealed record SwapPhoto(string PhotoId) : DeckCommand
             Point? point = slide.PointId is { } id ? deck.Point(id) : null;
             if (point is null)
                 continue;
-            int at = point.Kept.IndexOf(PhotoId);
+            int at = point.Shortlist.IndexOf(PhotoId);
             // Round the shortlist from the photo on; the first that stands clear, else the first that may be placed.
             string[] next =
             [
                 .. point
-                    .Kept.Skip(at + 1)
-                    .Concat(point.Kept.Take(Math.Max(0, at)))
+                    .Shortlist.Skip(at + 1)
+                    .Concat(point.Shortlist.Take(Math.Max(0, at)))
                     .Where(k => k != PhotoId && Ground(deck, k, facts) is not null),
             ];
             string? chosen = next.FirstOrDefault(k => StandsClear(deck, k, facts)) ?? next.FirstOrDefault();

@@ -1,6 +1,4 @@
 using System.Text.Json.Nodes;
-using Jaali.Core.Decks;
-using Jaali.Core.Items;
 
 namespace Jaali.Core.Editing;
 

@@ -1,7 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
 
 namespace Jaali.Core.Editing;
 
@@ -28,6 +26,8 @@ public static class StoredCommands
         var body = (JsonObject)(JsonNode.Parse(json) ?? throw new JsonException("No edit."));
         if (format < 2)
             body = Format1.Upgrade(body, deck);
-        return Format2.Upgrade(body, deck, format).Deserialize<DeckCommand>(DeckJson.Options)!;
+        if (format < 3)
+            body = Format2.Upgrade(body, deck, format);
+        return EarlierNames.Upgrade(body).Deserialize<DeckCommand>(DeckJson.Options)!;
     }
 }

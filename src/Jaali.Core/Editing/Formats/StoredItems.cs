@@ -1,8 +1,5 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Items;
 
 namespace Jaali.Core.Editing;
 
@@ -34,7 +31,7 @@ public static class StoredItems
         if (format > known.Format)
             throw new FormatException($"This {kind} was written by a later version (format {format}).");
         if (format < known.Format)
-            body = known.Upgrade(body, format, slide);
+            body = EarlierNames.Upgrade(known.Upgrade(body, format, slide));
         return (Item)(
             body.Deserialize(known.ItemType, DeckJson.Options) ?? throw new FormatException($"An empty {kind}.")
         );

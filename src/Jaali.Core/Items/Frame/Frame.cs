@@ -1,10 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
 
 namespace Jaali.Core.Items;
 
@@ -23,11 +17,11 @@ namespace Jaali.Core.Items;
 /// <param name="Earlier">Photos that were seen in it before, each as it was seen, the latest last; null for
 /// none.</param>
 /// <param name="Portion">Which part of it is shown by masks that show a part, above 0 and up to 1.</param>
-/// <param name="Keep">Parts of the photo that no crop may cut, in its fractions; null for none.</param>
+/// <param name="KeepInView">Parts of the photo that no crop may cut, in its fractions; null for none.</param>
 /// <param name="Toning">How strongly it is toned and in which inks; null for the usual of its tone.</param>
 /// <param name="Corners">Corners of a polygon of one's own, in fractions of the frame; null for none.</param>
 /// <param name="Edge">Its line, shadow and soft edge; null for none.</param>
-/// <param name="Merged">Further photos that are blended into it, and how; null for none.</param>
+/// <param name="Blend">Further photos that are blended into it, and how; null for none.</param>
 public sealed record Frame(
     Guid Id,
     Placement At,
@@ -38,13 +32,13 @@ public sealed record Frame(
     FrameTone Tone = FrameTone.Natural,
     ImmutableList<Cover>? Covers = null,
     Spot CreditSpot = Spot.Auto,
-    ImmutableList<FrameLook>? Earlier = null,
+    ImmutableList<FrameAppearance>? Earlier = null,
     double Portion = Frame.UsualPortion,
-    ImmutableList<CropWindow>? Keep = null,
+    ImmutableList<CropWindow>? KeepInView = null,
     Toning? Toning = null,
     ImmutableList<PhotoPoint>? Corners = null,
     FrameEdge? Edge = null,
-    Merge? Merged = null
+    Blend? Blend = null
 ) : Item(Id, At)
 {
     /// <summary>The part that masks of a part show until another is said.</summary>
@@ -63,8 +57,8 @@ public sealed record Frame(
     {
         if (photo.Id == PhotoId)
             return this;
-        ImmutableList<FrameLook> before = (Earlier ?? []).RemoveAll(l => l.PhotoId == PhotoId).Add(Look);
-        FrameLook? look = before.Find(l => l.PhotoId == photo.Id);
+        ImmutableList<FrameAppearance> before = (Earlier ?? []).RemoveAll(l => l.PhotoId == PhotoId).Add(Appearance);
+        FrameAppearance? look = before.Find(l => l.PhotoId == photo.Id);
         before = before.RemoveAll(l => l.PhotoId == photo.Id);
         Frame with = this with { PhotoId = photo.Id, Earlier = [.. before.TakeLast(MostEarlier)] };
         return look is null
@@ -75,12 +69,12 @@ public sealed record Frame(
                 Tone = FrameTone.Natural,
                 Toning = null,
                 Covers = null,
-                Keep = null,
+                KeepInView = null,
             }
             : with with
             {
                 Crop =
-                    CropFinder.Shaped(look.Crop, photo.Aspect, At.Rect.Aspect, look.Keep ?? [])
+                    CropFinder.Shaped(look.Crop, photo.Aspect, At.Rect.Aspect, look.KeepInView ?? [])
                     ?? CropFinder.Shaped(look.Crop, photo.Aspect, At.Rect.Aspect),
                 Mask = look.Mask,
                 Straighten = look.Straighten,
@@ -88,12 +82,13 @@ public sealed record Frame(
                 Covers = look.Covers,
                 CreditSpot = look.CreditSpot,
                 Portion = look.Portion,
-                Keep = look.Keep,
+                KeepInView = look.KeepInView,
                 Toning = look.Toning,
             };
     }
 
-    private FrameLook Look => new(PhotoId, Crop, Mask, Straighten, Tone, Covers, CreditSpot, Portion, Keep, Toning);
+    private FrameAppearance Appearance =>
+        new(PhotoId, Crop, Mask, Straighten, Tone, Covers, CreditSpot, Portion, KeepInView, Toning);
 
     /// <summary>What hides part of it.</summary>
     [JsonIgnore]
@@ -101,7 +96,7 @@ public sealed record Frame(
 
     /// <summary>Parts that no crop may cut.</summary>
     [JsonIgnore]
-    public ImmutableList<CropWindow> Marks => Keep ?? [];
+    public ImmutableList<CropWindow> ProtectedRegions => KeepInView ?? [];
 
     /// <summary>What is done to the photo.</summary>
     [JsonIgnore]
@@ -117,7 +112,7 @@ public sealed record Frame(
                 _ => Recolouring.Other,
             },
             Hidden.Count > 0,
-            Merged is not null
+            Blend is not null
         );
 
     /// <summary>Where the whole photo would lie so that the crop window falls on the frame.</summary>
@@ -185,15 +180,15 @@ public sealed record Frame(
     /// is seen whole.</summary>
     public int? MarkCut()
     {
-        if (Keep is null)
+        if (KeepInView is null)
             return null;
         SlideRect image = WholePhoto,
             r = At.Rect;
         double enlarged = Straightening.Enlargement(Straighten, r.Aspect);
         SlidePoint middle = Middle;
-        for (int i = 0; i < Keep.Count; i++)
+        for (int i = 0; i < KeepInView.Count; i++)
         {
-            CropWindow m = Keep[i];
+            CropWindow m = KeepInView[i];
             foreach (
                 (double u, double v) in (ReadOnlySpan<(double, double)>)
                     [(m.X, m.Y), (m.X + m.Width, m.Y), (m.X, m.Y + m.Height), (m.X + m.Width, m.Y + m.Height)]
@@ -226,9 +221,9 @@ public sealed record Frame(
 /// <param name="Covers">What was hidden.</param>
 /// <param name="CreditSpot">Where its credit stood.</param>
 /// <param name="Portion">Which part was shown.</param>
-/// <param name="Keep">What no crop might cut.</param>
+/// <param name="KeepInView">What no crop might cut.</param>
 /// <param name="Toning">How strongly, in which inks.</param>
-public sealed record FrameLook(
+public sealed record FrameAppearance(
     string PhotoId,
     CropWindow Crop,
     FrameMask Mask,
@@ -237,7 +232,7 @@ public sealed record FrameLook(
     ImmutableList<Cover>? Covers,
     Spot CreditSpot,
     double Portion = Frame.UsualPortion,
-    ImmutableList<CropWindow>? Keep = null,
+    ImmutableList<CropWindow>? KeepInView = null,
     Toning? Toning = null
 );
 
@@ -281,10 +276,10 @@ public sealed record FrameEdge(double Line = 0, string LineColour = "#EDEDED", d
 /// <summary>Photos that are blended with a frame's own into one picture.</summary>
 /// <param name="PhotoIds">The further photos, in order.</param>
 /// <param name="How">How.</param>
-public sealed record Merge(ImmutableList<string> PhotoIds, MergeHow How = MergeHow.Beside);
+public sealed record Blend(ImmutableList<string> PhotoIds, BlendMode How = BlendMode.Beside);
 
 /// <summary>How photos are blended into one picture.</summary>
-public enum MergeHow
+public enum BlendMode
 {
     /// <summary>From left to right, each melting into the next.</summary>
     Beside,

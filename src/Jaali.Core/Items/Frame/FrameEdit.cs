@@ -1,9 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-
 namespace Jaali.Core.Items;
 
 /// <summary>Shows another part of a photo, cuts it to a shape, straightens, tones, hides parts, swaps the photo,
@@ -16,16 +10,16 @@ namespace Jaali.Core.Items;
 /// <param name="Covers">What hides part of it, in fractions of the photo; at most 8.</param>
 /// <param name="CreditSpot">Where its credit stands.</param>
 /// <param name="Portion">Which part is shown by masks that show a part, above 0 and up to 1.</param>
-/// <param name="Keep">Parts that no crop may cut, in fractions of the photo; at most 12.</param>
+/// <param name="KeepInView">Parts that no crop may cut, in fractions of the photo; at most 12.</param>
 /// <param name="Toning">How strongly it is toned, in which inks.</param>
 /// <param name="Corners">Corners of a shape of one's own, in fractions of the frame; the mask becomes that
 /// shape.</param>
 /// <param name="Edge">Its line, shadow and soft edge.</param>
-/// <param name="Merged">Further photos that are blended into it; none takes them out.</param>
+/// <param name="Blend">Further photos that are blended into it; none takes them out.</param>
 /// <param name="Horizon">A line drawn along the horizon, as it is seen on the slide: the photo is straightened by
 /// it.</param>
 /// <param name="Hide">A rectangle drawn over what is to be hidden, as it is seen on the slide: one more cover.</param>
-/// <param name="KeepUnder">A rectangle drawn round what must stay in view: one more mark.</param>
+/// <param name="KeepInViewUnder">A rectangle drawn round what must stay in view: one more mark.</param>
 /// <param name="Outline">Corners of a shape of one's own, drawn on the slide; the mask becomes that shape.</param>
 public sealed record FrameEdit(
     string? PhotoId = null,
@@ -36,28 +30,28 @@ public sealed record FrameEdit(
     ImmutableList<Cover>? Covers = null,
     Spot? CreditSpot = null,
     double? Portion = null,
-    ImmutableList<CropWindow>? Keep = null,
+    ImmutableList<CropWindow>? KeepInView = null,
     Toning? Toning = null,
     ImmutableList<PhotoPoint>? Corners = null,
     FrameEdge? Edge = null,
-    Merge? Merged = null,
+    Blend? Blend = null,
     DrawnLine? Horizon = null,
     DrawnCover? Hide = null,
-    SlideRect? KeepUnder = null,
+    SlideRect? KeepInViewUnder = null,
     ImmutableList<SlidePoint>? Outline = null
 ) : ItemEdit
 {
     /// <inheritdoc/>
-    public override string Deed =>
+    public override string UndoLabel =>
         PhotoId is not null ? "swapping a photo"
         : Crop is not null ? "reframing a photo"
         : Mask is not null || Corners is not null || Outline is not null ? "the shape a photo is cut to"
         : Straighten is not null || Horizon is not null ? "straightening a photo"
         : Tone is not null || Toning is not null ? "the tone of a photo"
         : Covers is not null || Hide is not null ? "hiding part of a photo"
-        : Keep is not null || KeepUnder is not null ? "what stays in view"
+        : KeepInView is not null || KeepInViewUnder is not null ? "what stays in view"
         : Edge is not null ? "the edge of a photo"
-        : Merged is not null ? "merging photos"
+        : Blend is not null ? "merging photos"
         : Portion is not null ? "how much of a photo is shown"
         : "the place of a credit";
 }

@@ -1,12 +1,5 @@
-using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.Json.Nodes;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-using Jaali.Core.Scenes;
 
 namespace Jaali.Core.Items;
 
@@ -19,9 +12,6 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
 
     /// <inheritdoc/>
     public override string Name => "frame";
-
-    /// <summary>2 had covers in fractions of the frame.</summary>
-    public override int Format => 3;
 
     /// <summary>A photo over a whole slide, or null where it may not be placed.</summary>
     public static Frame? Ground(Guid id, string photoId, SlideRect slide, IPhotoFacts photos) =>
@@ -56,14 +46,14 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             CropWindow.Whole,
             CreditSpot: frame.CreditSpot,
             Earlier: frame.Earlier,
-            Keep: frame.Keep
+            KeepInView: frame.KeepInView
         );
     }
 
     /// <inheritdoc/>
     protected override Refusal? Fault(Frame item, ItemPlace at) =>
         at.Photos.Photo(item.PhotoId) is null ? NoPhoto
-        : !IsPart(item.Crop) || item.Hidden.Any(c => !IsPart(c.Part)) || item.Marks.Any(m => !IsPart(m))
+        : !IsPart(item.Crop) || item.Hidden.Any(c => !IsPart(c.Part)) || item.ProtectedRegions.Any(m => !IsPart(m))
             ? new("bad-crop", "This part of the photo cannot be shown. Drag it again.")
         : item.Straighten is not (>= -15 and <= 15)
             ? new("bad-turn", "A photo is straightened by up to 15 degrees either way.")
@@ -71,7 +61,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             ? new("bad-portion", "A part is above 0 and at most 100 %. Give it as a number.")
         : item.Hidden.Count > MostCovers
             ? new("too-many-covers", $"At most {MostCovers} parts of a photo can be hidden.")
-        : item.Marks.Count > MostMarks
+        : item.ProtectedRegions.Count > MostMarks
             ? new("too-many-marks", $"At most {MostMarks} parts of a photo can be kept in view.")
         : item.Mask == FrameMask.Polygon && Masks.Fault(item.Corners ?? []) is { } crossed ? crossed
         : item.Toning is { } t
@@ -90,7 +80,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             )
         : item.Hidden.Any(c => !Colours.IsColour(c.Colour))
             ? new("bad-colour", "A colour has six hexadecimal digits. Choose another.")
-        : item.Merged is { } m && (m.PhotoIds.Count > MostMerged || m.PhotoIds.Any(p => at.Photos.Photo(p) is null))
+        : item.Blend is { } m && (m.PhotoIds.Count > MostMerged || m.PhotoIds.Any(p => at.Photos.Photo(p) is null))
             ? new("bad-merge", $"Up to {MostMerged} more photos that were taken in can be blended into one.")
         : null;
 
@@ -120,22 +110,22 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         if (at.Photos.Photo(item.PhotoId) is not { } photo)
             return NoPhoto;
         edit = Undrawn(edit, item);
-        if (edit.Keep is { } keep)
-            item = item with { Keep = keep.Count == 0 ? null : [.. keep.Select(Inside)] };
+        if (edit.KeepInView is { } keep)
+            item = item with { KeepInView = keep.Count == 0 ? null : [.. keep.Select(Inside)] };
         if (edit.Crop is { } crop)
         {
             if (crop.Width <= 0)
                 return new Refusal("bad-crop", "This part of the photo cannot be shown. Drag it again.");
             item = item with { Crop = CropFinder.Shaped(crop, photo.Aspect, item.At.Rect.Aspect) };
         }
-        if (edit.Merged is { } merge)
+        if (edit.Blend is { } merge)
         {
             foreach (string id in merge.PhotoIds)
                 if (at.Photos.Photo(id) is not { } merged)
                     return NoPhoto;
                 else if (PlacementRule.WhyNot(merged.Rights) is { } why)
                     return why;
-            item = item with { Merged = merge.PhotoIds.Count == 0 ? null : merge };
+            item = item with { Blend = merge.PhotoIds.Count == 0 ? null : merge };
         }
         double? turn = edit.Straighten;
         if (edit.Horizon is { } line)
@@ -186,7 +176,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
     {
         if (edit.Hide is { } hide)
             edit = edit with { Covers = (edit.Covers ?? item.Hidden).Add(new Cover(item.Under(hide.Rect), hide.How)) };
-        if (edit.KeepUnder is { } kept)
+        if (edit.KeepInViewUnder is { } kept)
         {
             // Of a turned photo as much as was drawn, about the same middle: its corners are seen as well.
             CropWindow round = item.Under(kept),
@@ -196,7 +186,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 h = kept.Height / item.At.Rect.Height * now.Height / enlarged;
             edit = edit with
             {
-                Keep = (edit.Keep ?? item.Marks).Add(
+                KeepInView = (edit.KeepInView ?? item.ProtectedRegions).Add(
                     new(round.X + (round.Width - w) / 2, round.Y + (round.Height - h) / 2, w, h)
                 ),
             };
@@ -249,7 +239,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             > 1e-3;
         return own && !item.Crop.IsWhole
             ? CropFinder.Shaped(item.Crop, photo.Aspect, aspect)
-            : CropFinder.Holding(photo.Aspect, aspect, photo.Focal, item.Marks)
+            : CropFinder.Holding(photo.Aspect, aspect, photo.Focal, item.ProtectedRegions)
                 ?? CropFinder.Largest(photo.Aspect, aspect, photo.Focal);
     }
 
@@ -263,17 +253,17 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         foreach (
             CropWindow? crop in (CropWindow?[])
                 [
-                    CropFinder.Shaped(item.Crop, photo.Aspect, aspect, item.Marks),
-                    CropFinder.Holding(photo.Aspect, aspect, photo.Focal, item.Marks),
+                    CropFinder.Shaped(item.Crop, photo.Aspect, aspect, item.ProtectedRegions),
+                    CropFinder.Holding(photo.Aspect, aspect, photo.Focal, item.ProtectedRegions),
                 ]
         )
             if (crop is { } c && item with { Crop = c } is var held && held.MarkCut() is null)
                 return held;
-        SlideRect nearest = CropFinder.NearestPlace(photo.Aspect, item.At.Rect, item.Marks);
+        SlideRect nearest = CropFinder.NearestPlace(photo.Aspect, item.At.Rect, item.ProtectedRegions);
         Frame there = item with
         {
             At = item.At with { Rect = nearest },
-            Crop = CropFinder.Holding(photo.Aspect, nearest.Aspect, photo.Focal, item.Marks) ?? item.Crop,
+            Crop = CropFinder.Holding(photo.Aspect, nearest.Aspect, photo.Focal, item.ProtectedRegions) ?? item.Crop,
         };
         // A turned photo is enlarged: it may be the turn, and no shape, that cuts the mark.
         if (there.MarkCut() is { } cut)
@@ -281,7 +271,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 "mark-in-the-way",
                 $"Straightened so far, {Mark(cut)} would be cut. Straighten less, or take the mark away."
             );
-        string which = Mark(CropFinder.InTheWay(photo.Aspect, aspect, item.Marks));
+        string which = Mark(CropFinder.InTheWay(photo.Aspect, aspect, item.ProtectedRegions));
         return item.At.IsGround
             ? new Refusal(
                 "mark-in-the-way",
@@ -303,7 +293,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
     /// <inheritdoc/>
     protected override ItemResult Exchange(Frame item, string photoId, string with, ItemPlace at)
     {
-        bool merged = item.Merged?.PhotoIds.Contains(photoId) == true;
+        bool merged = item.Blend?.PhotoIds.Contains(photoId) == true;
         if (item.PhotoId != photoId && !merged)
             return item;
         if (at.Photos.Photo(with) is not { } photo)
@@ -313,7 +303,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         if (merged)
             item = item with
             {
-                Merged = item.Merged! with { PhotoIds = item.Merged.PhotoIds.ConvertAll(p => p == photoId ? with : p) },
+                Blend = item.Blend! with { PhotoIds = item.Blend.PhotoIds.ConvertAll(p => p == photoId ? with : p) },
             };
         // Two copies of one picture may differ a little in shape; the window keeps its middle and takes the frame's
         // shape.
@@ -330,7 +320,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
     protected override IEnumerable<PhotoUse> Photos(Frame item) =>
         [
             new(item.Id, item.PhotoId, item.Changes, item.At.Rect, item.CreditSpot),
-            .. (item.Merged?.PhotoIds ?? []).Select(p => new PhotoUse(
+            .. (item.Blend?.PhotoIds ?? []).Select(p => new PhotoUse(
                 item.Id,
                 p,
                 item.Changes with
@@ -352,7 +342,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
     {
         string[] titles =
         [
-            .. (item.Merged?.PhotoIds ?? [])
+            .. (item.Blend?.PhotoIds ?? [])
                 .Prepend(item.PhotoId)
                 .Select(p => at.Photos.Photo(p)?.Rights.Title ?? "")
                 .Where(t => t.Length > 0),
@@ -361,7 +351,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
     }
 
     /// <inheritdoc/>
-    public override string Called(Item item, ItemPlace at) =>
+    public override string NameInSentence(Item item, ItemPlace at) =>
         at.Photos.Photo(((Frame)item).PhotoId)?.Rights.Title is { Length: > 0 } title
             ? $"the photo “{Few(title)}”"
             : "the photo";
@@ -374,12 +364,12 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
     public override string Done(Item item) => DoneTo((Frame)item);
 
     /// <inheritdoc/>
-    public override IReadOnlyList<HandedThing>? Hand(
+    public override IReadOnlyList<ExportItem>? Export(
         Item item,
         IReadOnlyList<SceneNode> nodes,
         Scene scene,
         ItemPlace at
-    ) => FrameScene.Hand((Frame)item, nodes);
+    ) => FrameScene.Export((Frame)item, nodes);
 
     private static string DoneTo(Frame item)
     {
@@ -409,7 +399,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             },
             .. item.Hidden.Count == 0 ? Array.Empty<string>() : ["part hidden"],
             .. item.Edge is { Soft: > 0 } ? new[] { "its edge made soft" } : [],
-            .. item.Merged is null ? Array.Empty<string>() : ["blended with others"],
+            .. item.Blend is null ? Array.Empty<string>() : ["blended with others"],
         ];
         string all = string.Join(", ", done);
         return done.Length == 0 ? "Nothing: it is shown whole." : $"{char.ToUpperInvariant(all[0])}{all[1..]}.";
@@ -437,7 +427,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                     new FrameEdit(Edge: new FrameEdge(6, "#EDEDED", 40, 60)),
                     new FrameEdit(Horizon: new DrawnLine(new(400, 500), new(900, 520))),
                     new FrameEdit(Hide: new DrawnCover(new(900, 500, 90, 60), CoverHow.Blur)),
-                    new FrameEdit(KeepUnder: new(930, 510, 40, 30)),
+                    new FrameEdit(KeepInViewUnder: new(930, 510, 40, 30)),
                     new FrameEdit(Outline: [new(700, 300), new(1200, 400), new(900, 800)]),
                 ]
             ),
@@ -448,9 +438,9 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                     new FrameEdit(Covers: [new Cover(new CropWindow(.5, .5, .2, .2), CoverHow.Mosaic)]),
                     new FrameEdit(Tone: FrameTone.TwoInk, Toning: new Toning(.8, "#102030", "#F0E0C0")),
                     new FrameEdit(Tone: FrameTone.Softer),
-                    new FrameEdit(Keep: [new CropWindow(.4, .4, .2, .2)]),
-                    new FrameEdit(Merged: new Merge([photoId], MergeHow.Over)),
-                    new FrameEdit(Merged: new Merge([photoId])),
+                    new FrameEdit(KeepInView: [new CropWindow(.4, .4, .2, .2)]),
+                    new FrameEdit(Blend: new Blend([photoId], BlendMode.Over)),
+                    new FrameEdit(Blend: new Blend([photoId])),
                 ]
             ),
         ];

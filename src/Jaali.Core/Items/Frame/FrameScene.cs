@@ -1,8 +1,3 @@
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-using Jaali.Core.Scenes;
-
 namespace Jaali.Core.Items;
 
 /// <summary>How a frame becomes nodes: its shadow, its photo or the blend of several seen through its outline, its
@@ -36,7 +31,7 @@ internal static class FrameScene
                 )
             );
         SceneNode picture = Picture(item.PhotoId, image, says, item, scene);
-        if (item.Merged is { } merge)
+        if (item.Blend is { } merge)
             picture = Blended(item, merge, photo, says, scene);
         if (item.Straighten != 0)
             picture = new GroupNode(null, [picture], null, 1, item.Straighten, enlarged, middle);
@@ -53,31 +48,31 @@ internal static class FrameScene
                 r,
                 says,
                 Sharpness: sharpness,
-                Sharp: sharpness >= .98 ? Sharp.Sharp
-                    : sharpness >= .75 ? Sharp.ALittleSoft
-                    : Sharp.Soft
+                Sharp: sharpness >= .98 ? Sharpness.Sharp
+                    : sharpness >= .75 ? Sharpness.ALittleSoft
+                    : Sharpness.Soft
             )
         );
     }
 
     /// <summary>The frame as files of other programs have it: a picture with its crop, outline, line and shadow; finished
     /// pixels where it is straightened, blended or has a soft edge.</summary>
-    internal static IReadOnlyList<HandedThing>? Hand(Frame item, IReadOnlyList<SceneNode> nodes)
+    internal static IReadOnlyList<ExportItem>? Export(Frame item, IReadOnlyList<SceneNode> nodes)
     {
         FrameEdge? edge = item.Edge;
         if (
             item.Straighten != 0
-            || item.Merged is not null
+            || item.Blend is not null
             || edge is { Soft: > 0 }
             || nodes.OfType<GroupNode>().FirstOrDefault()?.Nodes is not [PhotoNode photo]
         )
             return NodeBounds.Of(nodes) is { } bounds
-                ? [new HandedPainting(bounds.Grown(edge?.Shadow ?? 0), Says(), nodes)]
+                ? [new ExportBitmap(bounds.Grown(edge?.Shadow ?? 0), Says(), nodes)]
                 : null;
         SlideRect r = item.At.Rect;
         return
         [
-            new HandedPicture(
+            new ExportPicture(
                 r,
                 0,
                 photo.Alt,
@@ -85,10 +80,10 @@ internal static class FrameScene
                 item.Crop,
                 item.Mask switch
                 {
-                    FrameMask.None => HandedOutline.Box,
-                    FrameMask.Ellipse => HandedOutline.Ellipse,
-                    FrameMask.Rounded => HandedOutline.Rounded,
-                    _ => HandedOutline.Own,
+                    FrameMask.None => ExportOutline.Box,
+                    FrameMask.Ellipse => ExportOutline.Ellipse,
+                    FrameMask.Rounded => ExportOutline.Rounded,
+                    _ => ExportOutline.Own,
                 },
                 item.Mask == FrameMask.None ? null : item.Outline,
                 Masks.Rounding(r),
@@ -121,17 +116,17 @@ internal static class FrameScene
     }
 
     // One picture of several: each over its share of the frame and melting into the one before, or all over the whole.
-    private static GroupNode Blended(Frame item, Merge merge, PhotoFacts first, string says, Composition scene)
+    private static GroupNode Blended(Frame item, Blend merge, PhotoFacts first, string says, Composition scene)
     {
         SlideRect r = item.At.Rect;
         PhotoFacts[] all = [first, .. merge.PhotoIds.Select(scene.Facts.Photo).OfType<PhotoFacts>()];
         double strip = r.Width / all.Length,
-            melt = merge.How == MergeHow.Beside ? strip * Melting * 2 : 0;
+            melt = merge.How == BlendMode.Beside ? strip * Melting * 2 : 0;
         List<SceneNode> nodes = [];
         for (int i = 0; i < all.Length; i++)
         {
             SlideRect place =
-                merge.How == MergeHow.Over
+                merge.How == BlendMode.Over
                     ? r
                     : new(
                         Math.Max(r.X, r.X + i * strip - melt),
@@ -140,14 +135,14 @@ internal static class FrameScene
                         r.Height
                     );
             CropWindow crop =
-                i == 0 && merge.How == MergeHow.Over
+                i == 0 && merge.How == BlendMode.Over
                     ? item.Crop
-                    : CropFinder.Holding(all[i].Aspect, place.Aspect, all[i].Focal, i == 0 ? item.Marks : [])
+                    : CropFinder.Holding(all[i].Aspect, place.Aspect, all[i].Focal, i == 0 ? item.ProtectedRegions : [])
                         ?? CropFinder.Largest(all[i].Aspect, place.Aspect, all[i].Focal);
             PhotoNode node = Picture(all[i].Id, Frame.WholeOf(crop, place), says, item, scene);
             // A photo melts away at its left edge alone: its clip reaches far beyond the frame on the other sides.
             Path clip = Path.Rect(
-                i == 0 || merge.How == MergeHow.Over
+                i == 0 || merge.How == BlendMode.Over
                     ? place
                     : new(place.X, r.Y - 2 * melt, r.Right - place.X + 2 * melt, r.Height + 4 * melt)
             );
@@ -156,7 +151,7 @@ internal static class FrameScene
                     null,
                     [node],
                     clip,
-                    merge.How == MergeHow.Over ? 1.0 / (i + 1) : 1,
+                    merge.How == BlendMode.Over ? 1.0 / (i + 1) : 1,
                     Soft: i == 0 ? 0 : melt
                 )
             );

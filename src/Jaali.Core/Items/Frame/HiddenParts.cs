@@ -1,7 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-
 namespace Jaali.Core.Items;
 
 /// <summary>What of a photo is hidden anywhere in a talk: no file and no address that leaves it may hold that.</summary>

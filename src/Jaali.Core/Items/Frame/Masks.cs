@@ -1,5 +1,3 @@
-using Jaali.Core.Geometry;
-
 namespace Jaali.Core.Items;
 
 /// <summary>The outlines of masks. They scale with their frame; a painter knows their paths alone.</summary>

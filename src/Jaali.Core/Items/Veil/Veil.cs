@@ -1,6 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Items;
 
 /// <summary>A gradient between what lies under it and the words: what a photo gives up so that they read.</summary>
@@ -47,5 +44,5 @@ public sealed record VeilEdit(
 ) : ItemEdit
 {
     /// <inheritdoc/>
-    public override string Deed => "a veil";
+    public override string UndoLabel => "a veil";
 }

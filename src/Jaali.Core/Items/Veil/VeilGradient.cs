@@ -1,7 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Scenes;
-
 namespace Jaali.Core.Items;
 
 /// <summary>A veil as a gradient.</summary>

@@ -1,8 +1,3 @@
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Scenes;
-
 namespace Jaali.Core.Items;
 
 /// <summary>Veils between photos and words.</summary>
@@ -80,7 +75,7 @@ public sealed class VeilKind : ItemKind<Veil, VeilEdit>
     protected override string Describe(Veil item, ItemPlace at) => "Veil";
 
     /// <inheritdoc/>
-    public override string Called(Item item, ItemPlace at) => "the veil";
+    public override string NameInSentence(Item item, ItemPlace at) => "the veil";
 
     /// <inheritdoc/>
     protected override void Compose(Veil item, Composition scene)

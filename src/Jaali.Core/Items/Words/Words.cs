@@ -1,8 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Legibility;
-using Jaali.Core.Typesetting;
-
 namespace Jaali.Core.Items;
 
 /// <summary>Words on a slide.</summary>
@@ -19,7 +14,7 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
     public ImmutableList<Paragraph>? Body { get; init; }
 
     /// <summary>What was set by hand; null for nothing, and all is as the house says.</summary>
-    public WordsLook? Look { get; init; }
+    public TextStyle? Style { get; init; }
 
     /// <summary>What they say on this slide of this deck.</summary>
     public string Say(Deck deck, Slide slide) =>
@@ -43,7 +38,7 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
             [
                 .. (slide.PointId is { } id ? deck.Point(id)?.Stated ?? [] : []).Select(f => new Paragraph(
                     [new(f.Text.Trim())],
-                    ListMark.Point
+                    ListMarker.Point
                 )),
             ],
             WordsSource.References => [.. deck.References.Select(Reference)],
@@ -57,7 +52,7 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
             .Slides.Where(s => s.Id != here.Id && s.Kind is SlideKind.Point or SlideKind.Free)
             .Select(s => (s.Id, Title: TitleOf(deck, s)))
             .Where(s => s.Title.Length > 0)
-            .Select(s => new Paragraph([new Run(s.Title, Link: Leading.ToSlide + s.Id)], ListMark.Point));
+            .Select(s => new Paragraph([new TextRun(s.Title, Link: LinkTarget.ToSlide + s.Id)], ListMarker.Point));
 
     private static string TitleOf(Deck deck, Slide slide) =>
         slide.PointId is { } id && deck.Point(id) is { } point
@@ -74,10 +69,10 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
     private static Paragraph Reference(Fact fact) =>
         new(
             [
-                .. fact.Text.Trim() is { Length: > 0 } text ? new[] { new Run(text + " ") } : [],
-                new Run(fact.Reference.Trim(), Link: fact.Address),
+                .. fact.Text.Trim() is { Length: > 0 } text ? new[] { new TextRun(text + " ") } : [],
+                new TextRun(fact.Reference.Trim(), Link: fact.Address),
             ],
-            ListMark.Number
+            ListMarker.Number
         );
 }
 
@@ -112,7 +107,7 @@ public enum WordsSource
 /// <param name="Spot">Where they stand.</param>
 /// <param name="Body">What they say, with its looks and lists; in place of <paramref name="Text"/>.</param>
 /// <param name="Role">What they are for.</param>
-/// <param name="Look">What a hand sets; what it leaves null stays as it is.</param>
+/// <param name="Style">What a hand sets; what it leaves null stays as it is.</param>
 /// <param name="Release">What is again as the house says.</param>
 /// <param name="Typographic">Straight quotation marks, double hyphens and three stops become those of the deck's
 /// language.</param>
@@ -121,13 +116,13 @@ public sealed record WordsEdit(
     Spot? Spot = null,
     ImmutableList<Paragraph>? Body = null,
     WordsRole? Role = null,
-    WordsLook? Look = null,
-    ImmutableList<LookPart>? Release = null,
+    TextStyle? Style = null,
+    ImmutableList<TextStylePart>? Release = null,
     bool? Typographic = null
 ) : ItemEdit
 {
     /// <inheritdoc/>
-    public override string Deed =>
+    public override string UndoLabel =>
         Text is not null || Body is not null ? "the words on a slide"
         : Spot is not null ? "the place of words"
         : "the look of words";

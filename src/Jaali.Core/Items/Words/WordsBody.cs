@@ -1,8 +1,4 @@
-using System.Collections.Immutable;
 using System.Text;
-using Jaali.Core.Decks;
-using Jaali.Core.Scenes;
-using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Items;
 
@@ -32,7 +28,7 @@ internal static class WordsBody
             .. body.Select(p =>
                 p with
                 {
-                    Runs = [.. p.Runs.Select(r => r with { Text = Clean(r.Text), Link = Leading.Read(r.Link) })],
+                    Runs = [.. p.Runs.Select(r => r with { Text = Clean(r.Text), Link = LinkTarget.Read(r.Link) })],
                 }
             ),
         ];
@@ -48,7 +44,7 @@ internal static class WordsBody
             ? new("bad-level", $"A list has at most {Paragraph.Deepest + 1} levels.")
         : body.SelectMany(p => p.Runs).Any(r => !Colours.IsColour(r.Ink))
             ? new("bad-colour", "A colour has six hexadecimal digits. Choose another.")
-        : body.SelectMany(p => p.Runs).Select(r => r.Link).FirstOrDefault(l => l is not null && !Leading.IsSound(l))
+        : body.SelectMany(p => p.Runs).Select(r => r.Link).FirstOrDefault(l => l is not null && !LinkTarget.IsSound(l))
             is { } link
             ? new(
                 "bad-link",

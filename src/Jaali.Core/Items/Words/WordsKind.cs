@@ -1,10 +1,4 @@
-using System.Collections.Immutable;
 using System.Text.Json.Nodes;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Scenes;
-using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Items;
 
@@ -23,12 +17,12 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
 
     /// <inheritdoc/>
     protected override Refusal? Fault(Words item, ItemPlace at) =>
-        item.Text.Length > Limits.OfTalks.Words
+        item.Text.Length > Limits.Talks.Words
             ? new(
                 "too-long",
-                $"Words on a slide may have at most {Limits.OfTalks.Words} characters. Shorten them; nothing was changed."
+                $"Words on a slide may have at most {Limits.Talks.Words} characters. Shorten them; nothing was changed."
             )
-            : (item.Body is { } body ? WordsBody.Fault(body) : null) ?? item.Look?.Fault();
+            : (item.Body is { } body ? WordsBody.Fault(body) : null) ?? item.Style?.Fault();
 
     /// <inheritdoc/>
     protected override ItemResult Create(Guid id, WordsEdit edit, SlideRect? rect, ItemPlace at)
@@ -55,12 +49,12 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
             item = item with { Spot = spot };
         if (edit.Role is { } role)
             item = item with { Role = role };
-        if (edit.Look is { } look)
-            item = item with { Look = item.Look is { } own ? look.Over(own) : look };
-        if (edit.Release is { } released && item.Look is not null)
-            item = item with { Look = released.Aggregate(item.Look, (l, part) => l.Without(part)) };
-        if (item.Look == new WordsLook())
-            item = item with { Look = null };
+        if (edit.Style is { } look)
+            item = item with { Style = item.Style is { } own ? look.Over(own) : look };
+        if (edit.Release is { } released && item.Style is not null)
+            item = item with { Style = released.Aggregate(item.Style, (l, part) => l.Without(part)) };
+        if (item.Style == new TextStyle())
+            item = item with { Style = null };
         ImmutableList<Paragraph>? body =
             edit.Body is { } typed ? WordsBody.Clean(typed)
             : edit.Text is { } text ? Paragraph.Of(WordsBody.Clean(text).Trim())
@@ -107,12 +101,12 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
     protected override void Compose(Words item, Composition scene) => WordsScene.Add(item, scene);
 
     /// <inheritdoc/>
-    public override IReadOnlyList<HandedThing>? Hand(
+    public override IReadOnlyList<ExportItem>? Export(
         Item item,
         IReadOnlyList<SceneNode> nodes,
         Scene scene,
         ItemPlace at
-    ) => WordsHanded.Of((Words)item, nodes, scene, at);
+    ) => WordsExport.Of((Words)item, nodes, scene, at);
 
     /// <inheritdoc/>
     public override JsonObject Upgrade(JsonObject body, int format, SlideRect slide)
@@ -154,21 +148,21 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
                         new([new("What holds a "), new("shore", Bold: true)]),
                         new(
                             [new("Sand, ", Italic: true), new("H"), new("2", Shift: BaselineShift.Lowered), new("O")],
-                            ListMark.Point
+                            ListMarker.Point
                         ),
-                        new([new("the list of posts", Link: "https://127.0.0.1/posts")], ListMark.Point, 1),
+                        new([new("the list of posts", Link: "https://127.0.0.1/posts")], ListMarker.Point, 1),
                     ]
                 ),
                 [
-                    new WordsEdit(Look: new WordsLook(Size: 60, Align: WordsAlign.Middle, Ink: "#E3A12F")),
+                    new WordsEdit(Style: new TextStyle(Size: 60, Align: WordsAlign.Middle, Ink: "#E3A12F")),
                     new WordsEdit(
-                        Look: new WordsLook(Family: "Lora", Leading: .8, Spacing: .04, Case: WordsCase.Capitals)
+                        Style: new TextStyle(Family: "Lora", Leading: .8, Spacing: .04, Case: WordsCase.Capitals)
                     ),
-                    new WordsEdit(Look: new WordsLook(Shadow: 12, Outline: 4, Plate: .4, Columns: 2)),
-                    new WordsEdit(Release: [LookPart.Plate, LookPart.Columns, LookPart.Case]),
+                    new WordsEdit(Style: new TextStyle(Shadow: 12, Outline: 4, Plate: .4, Columns: 2)),
+                    new WordsEdit(Release: [TextStylePart.Plate, TextStylePart.Columns, TextStylePart.Case]),
                     new WordsEdit("An arc of words", Role: WordsRole.Quotation),
-                    new WordsEdit(Look: new WordsLook(Ornament: Ornament.Gradient, OrnamentInk: "#D4523B", Bend: 40)),
-                    new WordsEdit(Look: new WordsLook(Ornament: Ornament.Outlined, Outline: 3, Bend: 0, Grows: true)),
+                    new WordsEdit(Style: new TextStyle(Fill: LetterFill.Gradient, FillInk: "#D4523B", Bend: 40)),
+                    new WordsEdit(Style: new TextStyle(Fill: LetterFill.Outlined, Outline: 3, Bend: 0, Grows: true)),
                 ]
             ),
         ];

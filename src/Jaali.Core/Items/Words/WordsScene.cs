@@ -1,10 +1,3 @@
-using System.Collections.Immutable;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Legibility;
-using Jaali.Core.Scenes;
-using Jaali.Core.Typesetting;
-
 namespace Jaali.Core.Items;
 
 /// <summary>How words become nodes: typeset, put where they can be read, in an ink that reads, measured letter by
@@ -32,16 +25,16 @@ internal static class WordsScene
             return;
         }
         ImmutableList<Paragraph> paragraphs = item.Paragraphs(scene.Deck, scene.Slide);
-        WordsLook look = scene.Theme.Look(item.Role, item.Look);
-        TypeSetting how = scene.Theme.Setting(item.Role, item.Look);
+        TextStyle look = scene.Theme.StyleOf(item.Role, item.Style);
+        TypeSetting how = scene.Theme.Setting(item.Role, item.Style);
         (SetText set, SlideRect box) = Placed(item, paragraphs, how, scene);
-        double sag = Bent.Sag(set, look.Bend ?? 0);
+        double sag = ArcText.Sag(set, look.Bend ?? 0);
         box = box with { Height = box.Height + Math.Abs(sag) };
         SlidePoint about = Composition.Middle(item.At.Rect),
             at = new(box.X, box.Y + Math.Max(0, -sag));
         string ink = look.Ink ?? Ink.Best(scene.Backdrop.Light(box, item.At.Turn, about), scene.Inks).Colour,
             contrary = scene.Inks.Against(ink),
-            ornament = look.OrnamentInk ?? scene.House.Accents[0];
+            ornament = look.FillInk ?? scene.House.Accents[0];
         if (look.Plate is > 0 and var plate)
             scene.Add(
                 new PathNode(
@@ -51,7 +44,7 @@ internal static class WordsScene
                 )
             );
         Gradient? gradient =
-            look.Ornament == Ornament.Gradient
+            look.Fill == LetterFill.Gradient
                 ? new(new(box.X, box.Y), new(box.X, box.Bottom), [new(0, ink, 1), new(1, ornament, 1)])
                 : null;
         WordsReading reading = Reading(
@@ -71,7 +64,7 @@ internal static class WordsScene
             foreach (SceneNode node in Dressed(set))
                 scene.Add(node);
         foreach (SceneLink link in TextNodes.Links(set, at, scene.Facts.Fonts))
-            if (Leading.On(scene.Deck, scene.Slide, link.Href) is { } to)
+            if (LinkTarget.On(scene.Deck, scene.Slide, link.Href) is { } to)
                 scene.Link(link with { Href = to });
         scene.Reserve(box);
         scene.Tell(Part(item, how, set, box, ink, text, reading, scene));
@@ -80,7 +73,7 @@ internal static class WordsScene
         List<SceneNode> Dressed(SetText words)
         {
             IReadOnlyList<SceneNode> letters = look.Bend is { } bend and not 0
-                ? Bent.Nodes(words, at, ink, bend, scene.Facts.Fonts)
+                ? ArcText.Nodes(words, at, ink, bend, scene.Facts.Fonts)
                 : TextNodes.Of(words, at, ink, scene.Facts.Fonts);
             List<SceneNode> nodes = [];
             if (look.Shadow is > 0 and var shadow)
@@ -89,7 +82,7 @@ internal static class WordsScene
                         .OfType<TextNode>()
                         .Select(t => t with { Ink = contrary, InkOpacity = ShadowStrength, Blur = shadow / 2 })
                 );
-            bool outlined = look.Ornament == Ornament.Outlined;
+            bool outlined = look.Fill == LetterFill.Outlined;
             double line = outlined ? Math.Max(2, look.Outline ?? 0) : look.Outline ?? 0;
             foreach (SceneNode node in letters)
                 nodes.Add(
@@ -111,10 +104,10 @@ internal static class WordsScene
     // A place that a layout left for words: nothing is painted, but an editor can begin there.
     private static void AddEmpty(Words item, Composition scene)
     {
-        TypeSetting how = scene.Theme.Setting(item.Role, item.Look);
+        TypeSetting how = scene.Theme.Setting(item.Role, item.Style);
         (SetText set, SlideRect box) = Placed(item, Paragraph.Of("\u00A0"), how, scene);
         string ink =
-            scene.Theme.Look(item.Role, item.Look).Ink
+            scene.Theme.StyleOf(item.Role, item.Style).Ink
             ?? Ink.Best(scene.Backdrop.Light(box, item.At.Turn, Composition.Middle(item.At.Rect)), scene.Inks).Colour;
         scene.Tell(Part(item, how, set, item.Spot == Spot.Placed ? item.At.Rect : box, ink, "", null, scene));
     }
@@ -139,7 +132,7 @@ internal static class WordsScene
             reading?.Ratio,
             reading is null ? null : reading.Readable == Readable.Well,
             Reading: reading,
-            Set: new SetWords(
+            Set: new WordsSetting(
                 how.Face.Id,
                 Styled(true, how.Face.Italic),
                 Styled(how.Face.Bold, true),
@@ -189,10 +182,10 @@ internal static class WordsScene
                         },
                     r.Y
                         + Math.Max(0, r.Height - own.Height)
-                            * scene.Theme.Look(item.Role, item.Look).Stand switch
+                            * scene.Theme.StyleOf(item.Role, item.Style).VerticalAlign switch
                             {
-                                WordsStand.Middle => .5,
-                                WordsStand.Foot => 1,
+                                VerticalAlign.Middle => .5,
+                                VerticalAlign.Foot => 1,
                                 _ => 0,
                             },
                     own.Width,
@@ -201,7 +194,7 @@ internal static class WordsScene
             );
         }
         SetText set = Fit(1);
-        WordsRoom room = RoomOf(set);
+        TextExtent room = RoomOf(set);
         SlideRect box;
         if (item.Spot == Spot.Auto)
         {
@@ -221,7 +214,7 @@ internal static class WordsScene
                 SetText narrow = Fit(share);
                 if (narrow.Size < set.Size * .8)
                     break;
-                WordsRoom needs = RoomOf(narrow);
+                TextExtent needs = RoomOf(narrow);
                 FoundSpot corner = SpotFinder.Corner(scene.Around, needs, Contrast.SmallWords, OnPhoto);
                 FoundSpot? other =
                     SpotFinder.StandsClear(scene.Around, corner.Box)
@@ -249,12 +242,12 @@ internal static class WordsScene
                 scene.Facts.Fonts
             );
 
-        WordsRoom RoomOf(SetText words) => new(words.Width, words.Height, house.MarginX, house.MarginY);
+        TextExtent RoomOf(SetText words) => new(words.Width, words.Height, house.MarginX, house.MarginY);
     }
 
     private static WordsReading Reading(
         Words item,
-        WordsLook look,
+        TextStyle look,
         SetText set,
         SlidePoint at,
         Composition scene,
@@ -264,7 +257,7 @@ internal static class WordsScene
     {
         IFonts fonts = scene.Facts.Fonts;
         IReadOnlyList<SlideRect> letters = look.Bend is { } bend and not 0
-            ? Bent.Letters(set, at, bend, fonts)
+            ? ArcText.Letters(set, at, bend, fonts)
             : TextNodes.Letters(set, at, fonts);
         Room room = scene.Deck.Room;
         double wanted = WordsReading.WantedFor(set.Size, set.How.Face.Bold),
@@ -288,7 +281,7 @@ internal static class WordsScene
                 Composition.Middle(item.At.Rect),
                 shade == 0 ? null : l => Luminance.Decode(Luminance.Encode(l) * (1 - shade) + dark * shade)
             );
-            if (look.Ornament != Ornament.Outlined && look.Outline is { } width && width >= SetsOff * set.Size)
+            if (look.Fill != LetterFill.Outlined && look.Outline is { } width && width >= SetsOff * set.Size)
             {
                 double against = room.Ratio(own, Luminance.Of(look.OutlineInk ?? contrary));
                 if (against > one.Ratio)

@@ -112,7 +112,7 @@ internal static partial class LicenceAddress
     private static Licence? Statement(string[] parts) =>
         parts is ["vocab" or "page" or "data", var code, .. var rest]
         && rest is [] or ["1.0", ..]
-        && Families.OfStatement(parts[1]) is { } family
+        && LicenceFamilies.OfStatement(parts[1]) is { } family
             ? new Licence(family, "", "")
             : null;
 

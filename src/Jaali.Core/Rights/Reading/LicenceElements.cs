@@ -53,7 +53,7 @@ internal static partial class LicenceElements
         (string version, string port) = (licence.Version, licence.Port);
         if (port.Length > 0 && !LicencePorts.Has(port))
             return false;
-        if (OnlyJapan.Contains(Families.Of(licence.Family).Elements))
+        if (OnlyJapan.Contains(LicenceFamilies.Of(licence.Family).Elements))
             return (version, port) is ("1.0", "") or ("2.0", "jp");
         return version switch
         {

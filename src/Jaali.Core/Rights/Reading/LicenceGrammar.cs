@@ -43,7 +43,7 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
 
     /// <summary>Reads the tokens.</summary>
     /// <param name="addressed">What addresses in the same saying named.</param>
-    internal LicenceSaying Read(IEnumerable<Licence> addressed)
+    internal LicenceStatement Read(IEnumerable<Licence> addressed)
     {
         _found.AddRange(addressed);
         int before = _found.Count;
@@ -55,7 +55,7 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             at += length > 0 ? Use(at, length) : 1;
         }
         if (_doubt is not null)
-            return LicenceSaying.Doubt(_doubt);
+            return LicenceStatement.Doubt(_doubt);
         // "Public domain" in words beside CC0 is what CC0 does, and grants no more.
         if (_inWords && _found.Exists(l => l.Family == LicenceFamily.Cc0))
             _found.RemoveAll(l => l.Family == LicenceFamily.PublicDomainMark);
@@ -65,18 +65,20 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             return Several(distinct);
         // What keeps all rights cannot be limited further.
         if (fullest is { Grant: Grant.Closed })
-            return LicenceSaying.Of(fullest);
+            return LicenceStatement.Of(fullest);
         Names();
         int rest = Enumerable.Range(0, tokens.Count).FirstOrDefault(i => !_used[i] && !IsHarmless(i), -1);
         if (rest >= 0)
-            return LicenceSaying.Doubt($"“{tokens[rest].Text}” in it is not understood", distinct.Length > 0);
-        return fullest is null ? LicenceSaying.Nothing : LicenceSaying.Of(fullest);
+            return LicenceStatement.Doubt($"“{tokens[rest].Text}” in it is not understood", distinct.Length > 0);
+        return fullest is null ? LicenceStatement.Nothing : LicenceStatement.Of(fullest);
     }
 
     // Several licences: a choice where the saying says so and holds nothing else that matters.
-    private LicenceSaying Several(Licence[] distinct)
+    private LicenceStatement Several(Licence[] distinct)
     {
-        LicenceSaying doubt = LicenceSaying.Doubt($"it names {string.Join(" and ", distinct.Select(l => l.Label))}");
+        LicenceStatement doubt = LicenceStatement.Doubt(
+            $"it names {string.Join(" and ", distinct.Select(l => l.Label))}"
+        );
         // One that says less of the same licence is no choice of its own.
         Licence[] choices = [.. distinct.Where(l => !distinct.Any(m => m != l && LicenceAgreement.Agree(l, m)))];
         Names();

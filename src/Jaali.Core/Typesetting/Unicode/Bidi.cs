@@ -45,10 +45,6 @@ public sealed class Bidi
     /// <summary>0 where the paragraph is written from left to right, 1 from right to left.</summary>
     public byte BaseLevel { get; }
 
-    /// <summary>The level of each code point: even from left to right, odd from right to left. Those that rule X9 removes
-    /// have that of the one before.</summary>
-    public IReadOnlyList<byte> Levels => _levels;
-
     /// <summary>The stretches of a line from left to right as they are seen (rules L1 and L2).</summary>
     /// <param name="start">UTF-16 place where the line begins.</param>
     /// <param name="end">Place after it.</param>

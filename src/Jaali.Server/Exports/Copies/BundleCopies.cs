@@ -7,13 +7,13 @@ using Jaali.Formats.Bundle;
 using Jaali.Imaging;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Exports;
 
 /// <summary>Everything of a talk in one file.</summary>
 public sealed class BundleCopies(
     PhotoStore photos,
     BlobFolder blobs,
-    FontShelf fonts,
+    FontLibrary fonts,
     PdfCopies pdf,
     TimeProvider clock
 ) : ICopyMaker
@@ -23,7 +23,7 @@ public sealed class BundleCopies(
         new Dictionary<CopyForm, (string, string)> { [CopyForm.Bundle] = ("zip", BundleWriter.MediaType) };
 
     /// <inheritdoc/>
-    public void Make(CopyWork work, string file)
+    public void Make(CopySource work, string file)
     {
         Deck deck = work.Deck;
         string page = file + ".pdf";
@@ -62,7 +62,7 @@ public sealed class BundleCopies(
             foreach ((string name, string text, string type) in Credits(work))
                 files.Add(BundledFile.Of($"credits/{name}", Encoding.UTF8.GetBytes(text), type, "Credits"));
             foreach (
-                var face in fonts.Faces.Where(f => !fonts.Shipped.Contains(f.Family) && !FontShelf.IsLender(f.Family))
+                var face in fonts.Faces.Where(f => !fonts.Shipped.Contains(f.Family) && !FontLibrary.IsLender(f.Family))
             )
                 if (
                     DeckFonts.Of(deck).Any(f => f.Family == face.Family)
@@ -102,7 +102,7 @@ public sealed class BundleCopies(
         }
     }
 
-    private static IEnumerable<(string Name, string Text, string Type)> Credits(CopyWork work)
+    private static IEnumerable<(string Name, string Text, string Type)> Credits(CopySource work)
     {
         yield return ("credits.txt", CreditFiles.Text(work.Deck, work.Credited), "text/plain");
         yield return ("credits.md", CreditFiles.Markdown(work.Deck, work.Credited), "text/markdown");
@@ -112,7 +112,7 @@ public sealed class BundleCopies(
     }
 
     /// <inheritdoc/>
-    public IReadOnlyList<string> Differs(CopyWork work)
+    public IReadOnlyList<string> Differs(CopySource work)
     {
         string[] kept = [.. DeckFonts.Of(work.Deck).Where(f => !fonts.Terms(f.Family).Embeds).Select(f => f.Family)];
         bool hidden = work.Entries.Any(e => !HiddenParts.Of(work.Deck, e.Photo.Id, photos.Tones(e.Photo.Id)).IsNone);

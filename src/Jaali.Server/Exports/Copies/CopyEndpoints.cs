@@ -1,7 +1,7 @@
 using Jaali.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Exports;
 
 /// <summary>Copies to hand on: asked for, listed, fetched, removed.</summary>
 public static class CopyEndpoints
@@ -25,9 +25,9 @@ public static class CopyEndpoints
 
     private static async Task<Results<Accepted<JobView>, ProblemHttpResult>> StartAsync(
         Guid id,
-        CopyAsked asked,
-        DeckDesk desk,
-        Jobs jobs,
+        CopyRequest asked,
+        DeckEditing desk,
+        JobQueue jobs,
         HttpContext http,
         CancellationToken cancel
     )
@@ -44,7 +44,7 @@ public static class CopyEndpoints
             id,
             CopyJob.Name,
             asked.Form.ToString(),
-            new CopyKept(asked),
+            new StoredCopy(asked),
             Author.Of(http)
         );
         return TypedResults.Accepted($"/api/jobs/{job.Id}", job);
@@ -52,7 +52,7 @@ public static class CopyEndpoints
 
     private static async Task<Results<Ok<IReadOnlyList<CopyView>>, ProblemHttpResult>> ListAsync(
         Guid id,
-        DeckDesk desk,
+        DeckEditing desk,
         JobStore jobs,
         DataFolder folder,
         CancellationToken cancel
@@ -83,7 +83,7 @@ public static class CopyEndpoints
     private static async Task<Results<Ok<IReadOnlyList<string>>, ProblemHttpResult>> DiffersAsync(
         Guid id,
         string form,
-        DeckDesk desk,
+        DeckEditing desk,
         CopyJob job,
         CancellationToken cancel
     ) =>
@@ -108,7 +108,7 @@ public static class CopyEndpoints
             || !File.Exists(CopyJob.FileOf(folder, jobId))
         )
             return Problems.NotFound("file");
-        CopyKept kept = CopyJob.Read(job);
+        StoredCopy kept = CopyJob.Read(job);
         return TypedResults.PhysicalFile(
             Path.GetFullPath(CopyJob.FileOf(folder, jobId)),
             copies.TypeOf(kept.Asked.Form),

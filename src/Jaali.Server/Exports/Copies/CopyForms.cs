@@ -3,7 +3,7 @@ using Jaali.Core.Ledgers;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Exports;
 
 /// <summary>What a copy is.</summary>
 public enum CopyForm
@@ -62,7 +62,7 @@ public enum PictureFormat
 /// <param name="PerSheet">Of a handout: 1 with notes, 2, 4 or 6.</param>
 /// <param name="Picture">Of pictures: their format.</param>
 /// <param name="Width">Of pictures: their width in pixels.</param>
-public sealed record CopyAsked(
+public sealed record CopyRequest(
     CopyForm Form,
     bool States = false,
     bool Notes = false,
@@ -90,7 +90,7 @@ public sealed record CopyAsked(
 /// <param name="Revision">The state of the talk it was made from; null until it is made.</param>
 /// <param name="Name">Its name.</param>
 /// <param name="Bytes">Its size.</param>
-public sealed record CopyKept(CopyAsked Asked, int? Revision = null, string Name = "", long Bytes = 0);
+public sealed record StoredCopy(CopyRequest Asked, int? Revision = null, string Name = "", long Bytes = 0);
 
 /// <summary>A copy that was made, for the client.</summary>
 /// <param name="Id">Identity: that of its job.</param>
@@ -103,7 +103,7 @@ public sealed record CopyKept(CopyAsked Asked, int? Revision = null, string Name
 /// <param name="Href">Where it is.</param>
 public sealed record CopyView(
     Guid Id,
-    CopyAsked Asked,
+    CopyRequest Asked,
     string Name,
     long Bytes,
     DateTimeOffset MadeAt,
@@ -119,9 +119,9 @@ public sealed record CopyView(
 /// <param name="Entries">Its ledger.</param>
 /// <param name="Report">Told how far it is, 0 to 1.</param>
 /// <param name="Cancel">Stops it.</param>
-public sealed record CopyWork(
+public sealed record CopySource(
     Deck Deck,
-    CopyAsked Asked,
+    CopyRequest Asked,
     IReadOnlyList<Scene> Scenes,
     IReadOnlyList<CreditEntry> Entries,
     Action<double> Report,
@@ -147,8 +147,8 @@ public interface ICopyMaker
     /// <summary>Makes one.</summary>
     /// <param name="work">What from.</param>
     /// <param name="file">Where to; not there yet.</param>
-    void Make(CopyWork work, string file);
+    void Make(CopySource work, string file);
 
     /// <summary>What the file has otherwise than the talk, each in a sentence; empty for nothing.</summary>
-    IReadOnlyList<string> Differs(CopyWork work) => [];
+    IReadOnlyList<string> Differs(CopySource work) => [];
 }

@@ -4,13 +4,13 @@ using Jaali.Core.Editing;
 using Jaali.Core.Items;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Exports;
 
 /// <summary>Makes a copy of a talk. The file belongs to the job, and the job to its deck.</summary>
 public sealed class CopyJob(
-    DeckDesk desk,
-    SceneShelf scenes,
-    LedgerShelf ledger,
+    DeckEditing desk,
+    SceneCache scenes,
+    LedgerCache ledger,
     PhotoStore photos,
     IEnumerable<ICopyMaker> makers,
     DataFolder folder
@@ -33,8 +33,8 @@ public sealed class CopyJob(
     public string TypeOf(CopyForm form) => _makers[form].Forms[form].Type;
 
     /// <summary>What was asked and what came of it.</summary>
-    public static CopyKept Read(JobRow job) =>
-        JsonSerializer.Deserialize<CopyKept>(job.Asked, DeckJson.Options) is { Asked: not null } kept
+    public static StoredCopy Read(JobRow job) =>
+        JsonSerializer.Deserialize<StoredCopy>(job.Asked, DeckJson.Options) is { Asked: not null } kept
             ? kept
             : new(new(CopyForm.Pdf));
 
@@ -51,7 +51,7 @@ public sealed class CopyJob(
             throw new JobFailedException(
                 "A photo's file is missing from the store or damaged. Take it again before handing the talk on."
             );
-        CopyKept kept = Read(job);
+        StoredCopy kept = Read(job);
         CopyForm form = kept.Asked.Form;
         string half = folder.Export(job.Id.ToString("N") + ".part"),
             file = FileOf(folder, job.Id);
@@ -77,7 +77,7 @@ public sealed class CopyJob(
     /// <inheritdoc/>
     public void Remove(JobRow job) => File.Delete(FileOf(folder, job.Id));
 
-    private CopyWork Work(Deck deck, CopyAsked asked, Action<double> report, CancellationToken cancel) =>
+    private CopySource Work(Deck deck, CopyRequest asked, Action<double> report, CancellationToken cancel) =>
         new(deck, asked, scenes.All(deck), ledger.Of(deck), report, cancel);
 }
 
@@ -87,7 +87,7 @@ public static class CopyNames
     private const int Longest = 80;
 
     /// <summary>The name of a copy.</summary>
-    public static string Of(Deck deck, CopyAsked asked, string ending)
+    public static string Of(Deck deck, CopyRequest asked, string ending)
     {
         string what = asked.Form switch
         {

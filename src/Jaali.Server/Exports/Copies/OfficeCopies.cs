@@ -11,13 +11,13 @@ using Jaali.Imaging;
 using Jaali.Imaging.Painting;
 using Jaali.Store;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Exports;
 
 /// <summary>Files that are edited elsewhere.</summary>
 public sealed class OfficeCopies(
-    SceneShelf scenes,
+    SceneCache scenes,
     Renditions renditions,
-    FontShelf fonts,
+    FontLibrary fonts,
     ScenePainter painter,
     PhotoStore photos
 ) : ICopyMaker
@@ -31,9 +31,9 @@ public sealed class OfficeCopies(
         };
 
     /// <inheritdoc/>
-    public void Make(CopyWork work, string file)
+    public void Make(CopySource work, string file)
     {
-        IReadOnlyList<HandedSlide> slides = Handed(work);
+        IReadOnlyList<ExportSlide> slides = Handed(work);
         OfficeSources from = new(fonts, painter, renditions.Upright, Credits(work, photos));
         OfficeAbout about = new(work.Lines, work.Licence, work.Asked.Notes);
         using FileStream to = File.Create(file);
@@ -45,7 +45,7 @@ public sealed class OfficeCopies(
     }
 
     /// <summary>Writes the credits of photos into a picture of them.</summary>
-    internal static Func<IReadOnlyList<string>, byte[], byte[]> Credits(CopyWork work, PhotoStore photos)
+    internal static Func<IReadOnlyList<string>, byte[], byte[]> Credits(CopySource work, PhotoStore photos)
     {
         Dictionary<string, CreditEntry> entries = work.Entries.ToDictionary(e => e.Photo.Id, StringComparer.Ordinal);
         return (ids, bytes) =>
@@ -68,14 +68,14 @@ public sealed class OfficeCopies(
         };
     }
 
-    private List<HandedSlide> Handed(CopyWork work) =>
-        [.. work.Scenes.Select(scene => HandedSlides.Of(work.Deck, work.Deck.Slide(scene.SlideId)!, scene, scenes))];
+    private List<ExportSlide> Handed(CopySource work) =>
+        [.. work.Scenes.Select(scene => SlideExport.Of(work.Deck, work.Deck.Slide(scene.SlideId)!, scene, scenes))];
 
     /// <inheritdoc/>
-    public IReadOnlyList<string> Differs(CopyWork work)
+    public IReadOnlyList<string> Differs(CopySource work)
     {
         bool odp = work.Asked.Form == CopyForm.Odp;
-        List<HandedSlide> slides = Handed(work);
+        List<ExportSlide> slides = Handed(work);
         List<string> told = [];
         foreach (
             var group in slides
@@ -87,28 +87,31 @@ public sealed class OfficeCopies(
                 Slides(group)
                     + group.Key switch
                     {
-                        HandedDifference.FinishedPhoto =>
+                        ExportDifference.FinishedPhoto =>
                             ": a photo that is straightened, blended or soft at its edge is a finished picture there; its crop cannot be changed.",
-                        HandedDifference.FinishedWords =>
+                        ExportDifference.FinishedWords =>
                             ": bent words are a picture there; they cannot be typed over.",
-                        HandedDifference.PlainLetters =>
+                        ExportDifference.PlainLetters =>
                             ": letters with a gradient or an outline alone have one colour there.",
                         _ => ": something is a finished picture there.",
                     }
             );
         if (
             odp
-            && Numbers(slides, s => s.Things.Any(t => t is HandedPicture { Outline: not HandedOutline.Box }))
+            && Numbers(slides, s => s.Things.Any(t => t is ExportPicture { Outline: not ExportOutline.Box }))
                 is { Count: > 0 } cut
         )
             told.Add(Slides(cut) + ": a photo cut to a shape fills that shape there; its crop cannot be changed.");
         if (
-            Numbers(slides, s => s.Things.Any(t => t is HandedPicture { IsGrey: false, Photo.Colours: not null })) is
+            Numbers(slides, s => s.Things.Any(t => t is ExportPicture { IsGrey: false, Photo.Colours: not null })) is
             { Count: > 0 } toned
         )
             told.Add(Slides(toned) + ": a photo’s tone is in its pixels there and cannot be taken off.");
         if (
-            Numbers(slides, s => work.Deck.ComingOf(s.Slide).Change is SlideChange.Carry or SlideChange.ThroughPaper) is
+            Numbers(
+                slides,
+                s => work.Deck.TransitionOf(s.Slide).Change is TransitionKind.Carry or TransitionKind.ThroughPaper
+            ) is
             { Count: > 0 } carried
         )
             told.Add(Slides(carried) + ": what is carried or comes through paper dissolves there.");
@@ -118,7 +121,7 @@ public sealed class OfficeCopies(
             told.Add(Slides(parts) + ": paragraphs that come one by one come together there.");
         if (
             odp
-            && Numbers(slides, s => s.Things.Any(t => t is HandedShape { Drawn.Gradient.Stops.Count: > 2 }))
+            && Numbers(slides, s => s.Things.Any(t => t is ExportShape { Drawn.Gradient.Stops.Count: > 2 }))
                 is { Count: > 0 } veils
         )
             told.Add(Slides(veils) + ": veils thin out evenly there, from their first to their last strength.");
@@ -130,7 +133,7 @@ public sealed class OfficeCopies(
         return told;
     }
 
-    private static IReadOnlyCollection<int> Numbers(List<HandedSlide> slides, Func<HandedSlide, bool> where) =>
+    private static IReadOnlyCollection<int> Numbers(List<ExportSlide> slides, Func<ExportSlide, bool> where) =>
         [.. slides.Select((s, i) => (s, i)).Where(x => where(x.s)).Select(x => x.i + 1)];
 
     private static string Slides(IEnumerable<int> numbers)

@@ -4,10 +4,10 @@ using Jaali.Core.Scenes;
 using Jaali.Formats;
 using Jaali.Imaging;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Exports;
 
 /// <summary>PDFs: slides, each press of them, handouts.</summary>
-public sealed class PdfCopies(SceneShelf scenes, Renditions renditions, PdfWriter pdf, FontShelf fonts) : ICopyMaker
+public sealed class PdfCopies(SceneCache scenes, Renditions renditions, PdfWriter pdf, FontLibrary fonts) : ICopyMaker
 {
     private const double Written = .9;
 
@@ -20,10 +20,10 @@ public sealed class PdfCopies(SceneShelf scenes, Renditions renditions, PdfWrite
         };
 
     /// <inheritdoc/>
-    public void Make(CopyWork work, string file)
+    public void Make(CopySource work, string file)
     {
         Deck deck = work.Deck;
-        IReadOnlyList<PdfPageTold> told;
+        IReadOnlyList<PdfPageContents> told;
         using (FileStream to = File.Create(file))
             told =
                 work.Asked.Form == CopyForm.Handout
@@ -38,10 +38,10 @@ public sealed class PdfCopies(SceneShelf scenes, Renditions renditions, PdfWrite
             new(work.Lines, work.Licence, work.Asked.Notes && work.Asked.Form == CopyForm.Pdf)
         );
 
-        IReadOnlyList<PdfPageTold> Pages(IReadOnlyList<Scene> all, Stream to) =>
+        IReadOnlyList<PdfPageContents> Pages(IReadOnlyList<Scene> all, Stream to) =>
             pdf.Write(to, deck, all, renditions.Upright, n => work.Report(Written * n / all.Count), work.Cancel);
 
-        IReadOnlyList<PdfPageTold> Sheets(IReadOnlyList<PdfSheet> all, Stream to) =>
+        IReadOnlyList<PdfPageContents> Sheets(IReadOnlyList<PdfSheet> all, Stream to) =>
             pdf.Write(to, deck, all, renditions.Upright, n => work.Report(Written * n / all.Count), work.Cancel);
     }
 

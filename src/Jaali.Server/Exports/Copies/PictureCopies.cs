@@ -13,11 +13,11 @@ using Jaali.Imaging.Painting;
 using Jaali.Store;
 using Path = System.IO.Path;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Exports;
 
 /// <summary>Pictures: each slide, all slides on a sheet, the photos as they are and as they are placed. Every picture
 /// carries its credits inside.</summary>
-public sealed class PictureCopies(ScenePainter painter, Renditions renditions, PhotoStore photos, SceneShelf scenes)
+public sealed class PictureCopies(ScenePainter painter, Renditions renditions, PhotoStore photos, SceneCache scenes)
     : ICopyMaker
 {
     private const int SheetColumns = 4;
@@ -34,7 +34,7 @@ public sealed class PictureCopies(ScenePainter painter, Renditions renditions, P
         };
 
     /// <inheritdoc/>
-    public void Make(CopyWork work, string file)
+    public void Make(CopySource work, string file)
     {
         using FileStream to = File.Create(file);
         if (work.Asked.Form == CopyForm.ContactSheet)
@@ -71,7 +71,7 @@ public sealed class PictureCopies(ScenePainter painter, Renditions renditions, P
         Put("credits.txt", Encoding.UTF8.GetBytes(CreditFiles.Text(work.Deck, work.Entries)));
     }
 
-    private void Slides(CopyWork work, Action<string, byte[]> put)
+    private void Slides(CopySource work, Action<string, byte[]> put)
     {
         for (int i = 0; i < work.Scenes.Count; i++)
         {
@@ -87,7 +87,7 @@ public sealed class PictureCopies(ScenePainter painter, Renditions renditions, P
     }
 
     // All slides on paper, four in a row, as small as their number asks for.
-    private byte[] Sheet(CopyWork work)
+    private byte[] Sheet(CopySource work)
     {
         Scene first = work.Scenes[0];
         double cell = (1920 - SheetGap * (SheetColumns + 1)) / SheetColumns,
@@ -137,7 +137,7 @@ public sealed class PictureCopies(ScenePainter painter, Renditions renditions, P
     }
 
     // Each photo once, its own bytes with its credit written into it.
-    private void Whole(CopyWork work, Action<string, byte[]> put)
+    private void Whole(CopySource work, Action<string, byte[]> put)
     {
         Deck deck = work.Deck;
         int done = 0;
@@ -167,7 +167,7 @@ public sealed class PictureCopies(ScenePainter painter, Renditions renditions, P
     }
 
     // Each photo as each frame shows it.
-    private void Placed(CopyWork work, Action<string, byte[]> put)
+    private void Placed(CopySource work, Action<string, byte[]> put)
     {
         int number = 0;
         foreach (Slide slide in work.Deck.Slides)
@@ -204,7 +204,7 @@ public sealed class PictureCopies(ScenePainter painter, Renditions renditions, P
     }
 
     // The credits of what is seen, with what was done to it there.
-    private static byte[] Credited(CopyWork work, byte[] picture, IReadOnlyCollection<string> ids)
+    private static byte[] Credited(CopySource work, byte[] picture, IReadOnlyCollection<string> ids)
     {
         CreditEntry[] own = [.. work.Entries.Where(e => ids.Contains(e.Photo.Id))];
         return own.Length == 0

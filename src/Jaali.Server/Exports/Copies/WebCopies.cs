@@ -11,11 +11,11 @@ using Jaali.Core.Scenes;
 using Jaali.Formats;
 using Jaali.Imaging;
 
-namespace Jaali.Server;
+namespace Jaali.Server.Exports;
 
 /// <summary>A talk for browsers: one page that needs nothing else, or the same as a folder. The player is the show's own;
 /// pictures, typefaces and credits go along.</summary>
-public sealed class WebCopies(SceneShelf scenes, Renditions renditions, FontShelf fonts, IConfiguration configuration)
+public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibrary fonts, IConfiguration configuration)
     : ICopyMaker
 {
     // Pictures are as wide as a display of this many pixels shows them; a page of originals would be too large to send.
@@ -30,7 +30,7 @@ public sealed class WebCopies(SceneShelf scenes, Renditions renditions, FontShel
         };
 
     /// <inheritdoc/>
-    public void Make(CopyWork work, string file)
+    public void Make(CopySource work, string file)
     {
         string player = Path.Combine(
             Path.GetFullPath(configuration["web"] ?? Path.Combine(AppContext.BaseDirectory, "web")),
@@ -102,7 +102,7 @@ public sealed class WebCopies(SceneShelf scenes, Renditions renditions, FontShel
     }
 
     // Every picture by the name it is asked for, at its largest on any slide.
-    private static (string Name, double Share, IReadOnlyList<string> Ids)[] Pictures(CopyWork work) =>
+    private static (string Name, double Share, IReadOnlyList<string> Ids)[] Pictures(CopySource work) =>
         [
             .. work
                 .Scenes.SelectMany(s =>
@@ -113,7 +113,7 @@ public sealed class WebCopies(SceneShelf scenes, Renditions renditions, FontShel
         ];
 
     // The faces that are used, each with its letters; those that may not be carried are left to the machine.
-    private string Faces(CopyWork work, Func<string, string, byte[], string> put)
+    private string Faces(CopySource work, Func<string, string, byte[], string> put)
     {
         var css = new StringBuilder();
         int number = 0;
@@ -133,7 +133,7 @@ public sealed class WebCopies(SceneShelf scenes, Renditions renditions, FontShel
 
     // The page before its pictures, and after them.
     private (string Head, string Tail) Page(
-        CopyWork work,
+        CopySource work,
         string faces,
         string script,
         string style,
@@ -216,7 +216,7 @@ public sealed class WebCopies(SceneShelf scenes, Renditions renditions, FontShel
     }
 
     /// <inheritdoc/>
-    public IReadOnlyList<string> Differs(CopyWork work)
+    public IReadOnlyList<string> Differs(CopySource work)
     {
         string[] kept =
         [

@@ -1,7 +1,7 @@
 import createClient from 'openapi-fetch';
 import type { paths } from '../generated/api';
 import type { SlideRect } from './types';
-import { whenBack } from './away';
+import { whenReachable } from './connection';
 import { texts } from '../texts';
 
 /** What the server refused, in a sentence for a person. */
@@ -50,7 +50,7 @@ interface Answer<T> {
 }
 
 /** True for an answer that says nothing of what was asked: there was none, or it asks to be left alone for now. */
-export const passes = (error: unknown): error is Refusal =>
+export const isTransient = (error: unknown): error is Refusal =>
   error instanceof Refusal && (error.status === 0 || error.status === 429 || error.status === 503);
 
 // How often the same is asked of a server that is there and yet gives no answer to it, or asks to be left alone.
@@ -61,27 +61,27 @@ const mostPutOff = 40;
  * Asks until the server answers; what it refuses is thrown at once. Where the server is there all the while and it is this
  * question that gets through to no answer, such as a file that can no longer be read, it is given up.
  */
-export async function patiently<T>(ask: () => Promise<T>): Promise<T> {
+export async function withRetry<T>(ask: () => Promise<T>): Promise<T> {
   for (let tried = 1; ; tried++) {
     try {
       return await ask();
     } catch (error) {
-      if (!passes(error)) throw error;
-      if (await whenBack(error.status === 0 ? '' : error.message)) tried = 0;
+      if (!isTransient(error)) throw error;
+      if (await whenReachable(error.status === 0 ? '' : error.message)) tried = 0;
       else if (tried >= (error.status === 0 ? mostUnanswered : mostPutOff)) throw error;
     }
   }
 }
 
 /** The data of an answer; throws a Refusal for anything else. */
-export async function told<T>(request: Promise<Answer<T>>): Promise<T> {
+export async function unwrap<T>(request: Promise<Answer<T>>): Promise<T> {
   let answer: Answer<T>;
   try {
     answer = await request;
   } catch (error) {
     // A question that was taken back is no sign of anything.
     if (error instanceof DOMException && error.name === 'AbortError') throw error;
-    void whenBack();
+    void whenReachable();
     throw new Refusal(0, 'offline', 'Jaali does not answer. Check that it is still running, then try again.');
   }
   if (answer.response.ok) return answer.data as T;
@@ -95,6 +95,6 @@ export async function told<T>(request: Promise<Answer<T>>): Promise<T> {
 }
 
 /** The sentence of any error. */
-export function sentence(error: unknown): string {
+export function errorText(error: unknown): string {
   return error instanceof Error ? error.message : texts.api.thisDidNotWorkTry;
 }

@@ -6,7 +6,7 @@ import { stations } from '../deck/stations';
 import { useDeckId } from '../deck/store';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
-import { Line } from '../ui/Line';
+import { TextInput } from '../ui/TextInput';
 import { findTopics, type Topic } from './helpTopics';
 import { texts } from '../texts';
 
@@ -16,7 +16,7 @@ export function Help({ open, onOpenChange }: { open: boolean; onOpenChange(open:
   const found = findTopics(search);
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title={texts.app.help} wide>
-      <Line
+      <TextInput
         className="mt-3 text-lead"
         aria-label={texts.app.lookForHelp}
         placeholder={texts.app.whatDoYouWantTo2}

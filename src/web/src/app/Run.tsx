@@ -22,9 +22,9 @@ import { Popover } from 'radix-ui';
 import type { Slide } from '../api/types';
 import { choose, step, useChosenSlide, useIsChosen } from '../deck/choice';
 import { edit } from '../deck/edit';
-import { useGo } from '../deck/go';
+import { useNavigation } from '../deck/navigation';
 import { rules } from '../deck/rules';
-import { ComingDialog, comingInWords } from '../stations/give/ComingDialog';
+import { TransitionDialog, comingInWords } from '../stations/give/TransitionDialog';
 import { useTiming } from '../stations/give/TimesDialog';
 import { duplicateSlide, moveSlide, newSlide } from '../deck/slides';
 import { useDeckStore, useHeader, useScenes, useSlide, useSlideOrder } from '../deck/store';
@@ -34,7 +34,7 @@ import { SceneView } from '../scene/SceneView';
 import { PlannedTime } from '../stations/plan/PlannedTime';
 import { Button } from '../ui/Button';
 import { useGesture } from '../ui/useGesture';
-import { useNear } from '../ui/useNear';
+import { useNearViewport } from '../ui/useNearViewport';
 import { useNarrow } from '../ui/useNarrow';
 import { texts } from '../texts';
 
@@ -119,10 +119,10 @@ function SlideVerbs() {
           </label>
           {at > 0 && (
             <Button kind="verb" onClick={() => setComing(true)}>
-              {texts.coming.comesIn(comingInWords(slide.coming))}
+              {texts.coming.comesIn(comingInWords(slide.transition))}
             </Button>
           )}
-          {coming && <ComingDialog key={slide.id} slide={slide} number={at + 1} open onOpenChange={setComing} />}
+          {coming && <TransitionDialog key={slide.id} slide={slide} number={at + 1} open onOpenChange={setComing} />}
           <Button kind="verb" disabled={at <= 0} onClick={() => void moveSlide(slide.id, -1)}>
             {texts.app.earlier}
           </Button>
@@ -255,7 +255,7 @@ const Tile = memo(function Tile({ id, number, scale }: TileProps) {
   const slide = useSlide(id);
   const chosen = useIsChosen(id);
   const tile = useRef<HTMLLIElement | null>(null);
-  const near = useNear(tile);
+  const near = useNearViewport(tile);
   useLayoutEffect(() => {
     if (chosen && tile.current) intoView(tile.current);
   }, [chosen]);
@@ -268,7 +268,7 @@ const Tile = memo(function Tile({ id, number, scale }: TileProps) {
   // A key that is held is one edit.
   const time = useGesture(setSeconds);
   const walk = useGesture((by) => moveSlide(id, by));
-  const station = useGo((g) => g.station);
+  const station = useNavigation((g) => g.station);
   if (!slide) return null;
   const stretch = pulled ?? time.shown;
   const width = slide.seconds * scale - gap;

@@ -2,28 +2,28 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
-import { passes } from '../api/client';
-import { openEarly } from '../deck/open';
+import { isTransient } from '../api/client';
+import { openEarly } from '../deck/useOpenDeck';
 import { loadRules } from '../deck/rules';
 import { Notices } from '../ui/Notices';
 import { Waiting } from '../ui/Star';
-import { later } from '../ui/later';
+import { lazyPart } from '../ui/lazyPart';
 import '../styles.css';
-import { AwayBar } from './AwayBar';
+import { AwayBar } from './ConnectionBar';
 import { stationName, stationPages } from './stationPages';
 
-const DeckList = later(() => import('../stations/decks/DeckList'));
-const Check = later(() => import('../stations/check/Check'));
-const DeckDesk = later(() => import('./DeckDesk'));
-const Show = later(() => import('../show/Show'));
-const Podium = later(() => import('../show/Podium'));
+const DeckList = lazyPart(() => import('../stations/talks/TalkList'));
+const Check = lazyPart(() => import('../stations/check/Check'));
+const DeckDesk = lazyPart(() => import('./DeckPage'));
+const Show = lazyPart(() => import('../show/Show'));
+const Podium = lazyPart(() => import('../show/Podium'));
 
 // What gets no answer is asked again until it does; anything else once more.
 const queries = new QueryClient({
   defaultOptions: {
     queries: {
       refetchOnWindowFocus: false,
-      retry: (failed, error) => passes(error) || failed < 1,
+      retry: (failed, error) => isTransient(error) || failed < 1,
       retryDelay: 1500,
       networkMode: 'always',
     },

@@ -1,12 +1,12 @@
-import { later } from '../ui/later';
+import { lazyPart } from '../ui/lazyPart';
 
 /** The stations of an open deck, by the word in the address. */
 export const stationPages = {
-  plan: later(() => import('../stations/plan/Plan')),
-  gather: later(() => import('../stations/gather/Gather')),
-  compose: later(() => import('../stations/compose/Compose')),
-  credit: later(() => import('../stations/credit/Credit')),
-  give: later(() => import('../stations/give/Give')),
+  plan: lazyPart(() => import('../stations/plan/Plan')),
+  gather: lazyPart(() => import('../stations/gather/Gather')),
+  compose: lazyPart(() => import('../stations/compose/Compose')),
+  credit: lazyPart(() => import('../stations/credit/Credit')),
+  give: lazyPart(() => import('../stations/give/Give')),
 };
 
 /** The station of a word in the address; the first where there is no such. */

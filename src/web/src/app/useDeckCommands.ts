@@ -5,7 +5,7 @@ import { choose, chosenSlide, step } from '../deck/choice';
 import { edit, redo, undo } from '../deck/edit';
 import { duplicateSlide, newSlide } from '../deck/slides';
 import { goTo, openPodium, runThrough, show } from '../deck/navigate';
-import { useGo } from '../deck/go';
+import { useNavigation } from '../deck/navigation';
 import { stations } from '../deck/stations';
 import { useDeckStore } from '../deck/store';
 import { texts } from '../texts';
@@ -63,7 +63,7 @@ export function useDeckCommands({
     },
     { id: 'keys', name: texts.app.listOfKeys, keys: ['?'], group: texts.app.everywhere, run: openKeys },
     { id: 'help', name: texts.app.help, keys: ['F1'], group: texts.app.everywhere, inFields: true, run: openHelp },
-    { id: 'talks', name: texts.app.allTalks, run: () => useGo.getState().to('/') },
+    { id: 'talks', name: texts.app.allTalks, run: () => useNavigation.getState().to('/') },
     { id: 'slides.make', name: texts.app.makeTheSlides, run: () => void edit({ kind: 'make-slides' }) },
     {
       id: 'slide.new',
@@ -95,7 +95,11 @@ export function useDeckCommands({
       when: () => useDeckStore.getState().slideOrder.length > 0,
       run: runThrough,
     },
-    onSlide('slide.turns', texts.moves.inTurn, (slideId) => void edit({ kind: 'take-turns', slideId, itemIds: null })),
+    onSlide(
+      'slide.turns',
+      texts.moves.inTurn,
+      (slideId) => void edit({ kind: 'sequence-photos', slideId, itemIds: null }),
+    ),
     {
       id: 'slide.next',
       name: texts.app.nextSlide,

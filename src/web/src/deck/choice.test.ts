@@ -5,7 +5,7 @@ import type { Item } from '../api/types';
 import { aPoint, aSlide, openDeck } from '../testing/parts';
 import { useNotices } from '../ui/useNotices';
 import { choose, chosenSlide, choosePoint, step, useChoice, useChosenPoint, useIsChosen } from './choice';
-import { useDone } from './done';
+import { useLastEdit } from './lastEdit';
 import { chosenQuery } from './navigate';
 import { useDeckStore } from './store';
 
@@ -79,10 +79,10 @@ describe('what is chosen', () => {
     };
     useNotices.setState({ list: [] });
     choose('b');
-    useDone.setState({ own: true });
+    useLastEdit.setState({ own: true });
     removed('b');
     expect([chosenSlide()?.id, useNotices.getState().list.length]).toEqual(['c', 0]);
-    useDone.setState({ own: false });
+    useLastEdit.setState({ own: false });
     removed('c');
     expect([chosenSlide()?.id, useNotices.getState().list.map((n) => n.text)]).toEqual([
       'a',

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import type { Point, Slide } from '../api/types';
 import { useNotices } from '../ui/useNotices';
-import { useDone } from './done';
+import { useLastEdit } from './lastEdit';
 import { useDeckStore, type DeckState } from './store';
 import { texts } from '../texts';
 
@@ -81,7 +81,7 @@ useDeckStore.subscribe((now, was) => {
   const left = (id: string) => now.slides[id] !== undefined;
   const neighbour = was.slideOrder.slice(at).find(left) ?? was.slideOrder.slice(0, at).findLast(left);
   useChoice.setState({ slideId: neighbour ?? null, pointId: null, itemId: null, also: [] });
-  if (useDone.getState().own) return;
+  if (useLastEdit.getState().own) return;
   const words = was.slides[slideId].label;
   useNotices
     .getState()

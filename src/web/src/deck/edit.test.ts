@@ -1,11 +1,11 @@
 // @vitest-environment jsdom
 import { beforeEach, describe, expect, it, vi } from 'vitest';
-import { useAway } from '../api/away';
+import { useConnection } from '../api/connection';
 import { api } from '../api/client';
 import type { DeckPatch } from '../api/types';
 import { aPatch, aPoint, aSlide, openDeck } from '../testing/parts';
 import { useNotices } from '../ui/useNotices';
-import { catchUp, edit, onDeckChanged, redo, settled, take, undo } from './edit';
+import { catchUp, edit, onDeckChanged, redo, editsSettled, applyPatch, undo } from './edit';
 import { useDeckStore } from './store';
 
 vi.mock('../api/client', async (original) => ({
@@ -77,21 +77,21 @@ describe('edits', () => {
     const first = edit({ kind: 'make-slides' });
     const second = edit({ kind: 'make-slides' });
     await vi.advanceTimersByTimeAsync(1600);
-    expect(useAway.getState().since).not.toBeNull();
-    expect([useAway.getState().waiting, post.mock.calls.length]).toEqual([2, 1]);
+    expect(useConnection.getState().since).not.toBeNull();
+    expect([useConnection.getState().waiting, post.mock.calls.length]).toEqual([2, 1]);
     await vi.advanceTimersByTimeAsync(1600);
     expect(await Promise.all([first, second])).toEqual([true, true]);
-    expect(useAway.getState()).toMatchObject({ since: null, back: true, waiting: 0 });
+    expect(useConnection.getState()).toMatchObject({ since: null, back: true, waiting: 0 });
     const marks = post.mock.calls.map(([, ask]) => ask.headers['X-Jaali-Edit']);
     expect(marks[0]).toBe(marks[1]);
     expect(marks[2]).not.toBe(marks[1]);
     expect([useDeckStore.getState().revision, useNotices.getState().list]).toEqual([3, []]);
     health = [];
     await vi.advanceTimersByTimeAsync(6000);
-    expect(useAway.getState().back).toBe(false);
+    expect(useConnection.getState().back).toBe(false);
     vi.unstubAllGlobals();
     vi.useRealTimers();
-    await settled();
+    await editsSettled();
   });
 
   it('that are asked to wait by the server wait, with its own words', async () => {
@@ -101,7 +101,7 @@ describe('edits', () => {
     post.mockImplementation((_, { body }) => answer(patch(body.revision, body.revision + 1, 'kept')));
     const one = edit({ kind: 'make-slides' });
     await vi.advanceTimersByTimeAsync(500);
-    expect(useAway.getState().why).toBe('Another program holds the database.');
+    expect(useConnection.getState().why).toBe('Another program holds the database.');
     await vi.advanceTimersByTimeAsync(1600);
     expect(await one).toBe(true);
     vi.unstubAllGlobals();
@@ -113,22 +113,22 @@ describe('patches', () => {
   it('from elsewhere are taken in; what is known already is not taken twice', async () => {
     const told = vi.fn();
     const stop = onDeckChanged(told);
-    await take(patch(1, 2, 'first'));
-    await take(patch(1, 2, 'again'));
+    await applyPatch(patch(1, 2, 'first'));
+    await applyPatch(patch(1, 2, 'again'));
     expect([notes(), told.mock.calls.length]).toEqual(['first', 1]);
     stop();
-    await take(patch(2, 3, 'second'));
+    await applyPatch(patch(2, 3, 'second'));
     expect([notes(), told.mock.calls.length]).toEqual(['second', 1]);
   });
 
   it('of another deck are nothing to this one', async () => {
-    await take(patch(1, 2, 'other', { deckId: 'x' }));
+    await applyPatch(patch(1, 2, 'other', { deckId: 'x' }));
     expect(useDeckStore.getState().revision).toBe(1);
   });
 
   it('that leave a gap make it ask for what it lacks', async () => {
     get.mockImplementationOnce(() => answer(patch(1, 6, 'all of it')));
-    await take(patch(5, 6, 'the last alone'));
+    await applyPatch(patch(5, 6, 'the last alone'));
     expect(get.mock.calls[0]![1].params).toEqual({ path: { id: 'd' }, query: { since: 1, records: 'r' } });
     expect([useDeckStore.getState().revision, notes()]).toEqual([6, 'all of it']);
   });
@@ -139,7 +139,7 @@ describe('patches', () => {
         aPatch({ from: null, revision: 1, records: 's', slideOrder: ['a'], slides: [aSlide('a', { why: 'new' })] }),
       ),
     );
-    await take(aPatch({ from: 1, revision: 1, records: 's' }));
+    await applyPatch(aPatch({ from: 1, revision: 1, records: 's' }));
     expect([useDeckStore.getState().records, useDeckStore.getState().slides.a!.why]).toEqual(['s', 'new']);
   });
 

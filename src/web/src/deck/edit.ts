@@ -1,9 +1,9 @@
-import { waitingFor } from '../api/away';
-import { api, author, patiently, Refusal, sentence, told } from '../api/client';
+import { countPending } from '../api/connection';
+import { api, author, withRetry, Refusal, errorText, unwrap } from '../api/client';
 import type { Command, DeckPatch, SlideRect } from '../api/types';
 import { useNotices } from '../ui/useNotices';
-import { useDone } from './done';
-import { leadsOn, patched, useDeckStore } from './store';
+import { useLastEdit } from './lastEdit';
+import { appliesTo, withPatch, useDeckStore } from './store';
 import { texts } from '../texts';
 
 type Changed = () => void;
@@ -16,46 +16,46 @@ export function onDeckChanged(changed: Changed): () => void {
 }
 
 /** Takes a patch in; where it does not lead on from what is known, the patch from there is asked for. */
-export async function take(patch: DeckPatch) {
+export async function applyPatch(patch: DeckPatch) {
   const state = useDeckStore.getState();
   if (patch.deckId !== state.id) return;
   const same = patch.records === state.records;
   if (same && patch.revision <= state.revision) return;
-  if (!leadsOn(state, patch)) return await catchUp();
-  useDeckStore.setState(patched(state, patch), true);
+  if (!appliesTo(state, patch)) return await catchUp();
+  useDeckStore.setState(withPatch(state, patch), true);
   listeners.forEach((l) => l());
 }
 
 /** Asks for what changed since the revision that is known. */
 export async function catchUp() {
   const { id, revision, records } = useDeckStore.getState();
-  const patch = await told(
+  const patch = await unwrap(
     api.GET('/api/decks/{id}/changes', {
       params: { path: { id }, query: revision < 0 ? {} : { since: revision, records } },
     }),
   );
   const state = useDeckStore.getState();
   if (state.id !== id || (patch.records === state.records && patch.revision <= state.revision)) return;
-  if (!leadsOn(state, patch)) return;
-  useDeckStore.setState(patched(state, patch), true);
+  if (!appliesTo(state, patch)) return;
+  useDeckStore.setState(withPatch(state, patch), true);
   listeners.forEach((l) => l());
 }
 
-function put(patch: DeckPatch) {
-  useDeckStore.setState(patched(useDeckStore.getState(), patch), true);
+function commitPatch(patch: DeckPatch) {
+  useDeckStore.setState(withPatch(useDeckStore.getState(), patch), true);
   listeners.forEach((l) => l());
 }
 
 /** Opens a deck with the scenes of one slide, the one that is looked at; the others follow. */
-export async function openAt(slideId: string | undefined) {
+export async function openDeckAt(slideId: string | undefined) {
   const { id } = useDeckStore.getState();
-  const first = await told(
+  const first = await unwrap(
     api.GET('/api/decks/{id}/changes', {
       params: { path: { id }, query: slideId ? { first: slideId } : { rest: true } },
     }),
   );
   if (useDeckStore.getState().id !== id || useDeckStore.getState().revision >= 0) return;
-  put(first);
+  commitPatch(first);
   void scenesOfOthers(id, first.sceneSlides[0]).catch(() => undefined);
 }
 
@@ -63,8 +63,8 @@ export async function openAt(slideId: string | undefined) {
 async function scenesOfOthers(id: string, but: string | undefined) {
   for (;;) {
     const { revision, records } = useDeckStore.getState();
-    const others = await patiently(() =>
-      told(
+    const others = await withRetry(() =>
+      unwrap(
         api.GET('/api/decks/{id}/changes', {
           params: { path: { id }, query: { since: revision, records, rest: true, first: but } },
         }),
@@ -72,7 +72,7 @@ async function scenesOfOthers(id: string, but: string | undefined) {
     );
     const state = useDeckStore.getState();
     if (state.id !== id) return;
-    if (leadsOn(state, others)) return put(others);
+    if (appliesTo(state, others)) return commitPatch(others);
   }
 }
 
@@ -80,12 +80,12 @@ async function scenesOfOthers(id: string, but: string | undefined) {
 let queue: Promise<unknown> = Promise.resolve();
 
 /** Done when every edit sent so far has been answered. */
-export const settled = () => queue;
+export const editsSettled = () => queue;
 
 type Headers = Record<string, string>;
 
 // An edit that gets no answer waits and is sent again, under the same mark: the server does it once.
-function inTurn(
+function enqueueEdit(
   work: (id: string, revision: number, headers: Headers) => Promise<DeckPatch>,
   says: (deed: string) => string = () => '',
   nearer?: (rect: SlideRect) => void,
@@ -95,46 +95,46 @@ function inTurn(
     const { id, revision, records } = useDeckStore.getState();
     author.records = records;
     try {
-      const patch = await patiently(() => work(id, revision, headers));
-      useDone.setState({ own: true, says: says(patch.deed ?? ''), kept: null });
+      const patch = await withRetry(() => work(id, revision, headers));
+      useLastEdit.setState({ own: true, says: says(patch.undoLabel ?? ''), kept: null });
       if (patch.note) useNotices.getState().say(patch.note);
-      await take(patch);
+      await applyPatch(patch);
       return true;
     } catch (error) {
       const nearest = error instanceof Refusal && nearer ? error.nearest : undefined;
       useNotices
         .getState()
-        .say(sentence(error), 'refused', nearest && { name: texts.deck.useTheNearest, run: () => nearer?.(nearest) });
+        .say(errorText(error), 'refused', nearest && { name: texts.deck.useTheNearest, run: () => nearer?.(nearest) });
       if (error instanceof Refusal && [404, 409, 422].includes(error.status)) await catchUp().catch(() => undefined);
       return false;
     } finally {
-      useDone.setState({ own: false });
+      useLastEdit.setState({ own: false });
     }
   });
   queue = turn;
-  return waitingFor(() => turn);
+  return countPending(() => turn);
 }
 
 /** Sends an edit; answers whether it was carried out, and shows why not. */
 export const edit = (command: Command): Promise<boolean> =>
-  inTurn(
+  enqueueEdit(
     (id, revision, headers) =>
-      told(api.POST('/api/decks/{id}/edits', { params: { path: { id } }, headers, body: { revision, command } })),
+      unwrap(api.POST('/api/decks/{id}/edits', { params: { path: { id } }, headers, body: { revision, command } })),
     undefined,
     // A place that cannot be had is offered as the nearest that can.
     command.kind === 'place-item' ? (rect) => void edit({ ...command, rect }) : undefined,
   );
 
 export const undo = () =>
-  inTurn(
+  enqueueEdit(
     (id, revision, headers) =>
-      told(api.POST('/api/decks/{id}/undo', { params: { path: { id } }, headers, body: { revision } })),
+      unwrap(api.POST('/api/decks/{id}/undo', { params: { path: { id } }, headers, body: { revision } })),
     (deed) => `Taken back: ${deed || texts.deck.theLastEdit}`,
   );
 
 export const redo = () =>
-  inTurn(
+  enqueueEdit(
     (id, revision, headers) =>
-      told(api.POST('/api/decks/{id}/redo', { params: { path: { id } }, headers, body: { revision } })),
+      unwrap(api.POST('/api/decks/{id}/redo', { params: { path: { id } }, headers, body: { revision } })),
     (deed) => `Done again: ${deed || texts.deck.theLastEdit}`,
   );

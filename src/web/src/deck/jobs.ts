@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { api, patiently, told } from '../api/client';
+import { api, withRetry, unwrap } from '../api/client';
 import type { Job } from '../api/types';
 import { useNotices } from '../ui/useNotices';
 
@@ -42,7 +42,7 @@ export async function finished(job: Job): Promise<Job> {
     if (!open(now)) return now;
     await changed(job.id, 250);
     if (!open(useJobs.getState().byId[job.id] ?? job)) continue;
-    const asked = await patiently(() => told(api.GET('/api/jobs/{jobId}', { params: { path: { jobId: job.id } } })));
+    const asked = await withRetry(() => unwrap(api.GET('/api/jobs/{jobId}', { params: { path: { jobId: job.id } } })));
     useJobs.getState().put(asked);
   }
 }

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { api, told } from '../api/client';
+import { api, unwrap } from '../api/client';
 import { onDeckChanged } from './edit';
 import { useDeckId } from './store';
 
@@ -24,7 +24,7 @@ export function useLedger() {
   const id = useAnew(['ledger', 'audit']);
   return useQuery({
     queryKey: ['ledger', id],
-    queryFn: () => told(api.GET('/api/decks/{id}/ledger', { params: { path: { id } } })),
+    queryFn: () => unwrap(api.GET('/api/decks/{id}/ledger', { params: { path: { id } } })),
   });
 }
 
@@ -33,6 +33,6 @@ export function useRoomCheck() {
   const id = useAnew(['room']);
   return useQuery({
     queryKey: ['room', id],
-    queryFn: () => told(api.GET('/api/decks/{id}/room', { params: { path: { id } } })),
+    queryFn: () => unwrap(api.GET('/api/decks/{id}/room', { params: { path: { id } } })),
   });
 }

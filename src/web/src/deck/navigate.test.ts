@@ -2,14 +2,14 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { aPoint, aSlide, openDeck } from '../testing/parts';
 import { choose, choosePoint, useChoice } from './choice';
-import { useGo } from './go';
+import { useNavigation } from './navigation';
 import { goTo, show } from './navigate';
 
 const to = vi.fn();
 
 beforeEach(() => {
   to.mockReset();
-  useGo.setState({ to, station: 'compose' });
+  useNavigation.setState({ to, station: 'compose' });
   useChoice.setState({ slideId: null, pointId: null, itemId: null, also: [], tool: null });
   openDeck([aPoint('p'), aPoint('q')], [aSlide('a', { pointId: 'p' }), aSlide('b')]);
 });

@@ -1,5 +1,5 @@
 import { chosenSlide, useChoice } from './choice';
-import { useGo } from './go';
+import { useNavigation } from './navigation';
 import { useDeckStore } from './store';
 
 /** What is chosen, as it stands in the address. */
@@ -14,15 +14,15 @@ export function chosenQuery(): string {
 
 /** Goes to a station, with the same thing chosen. */
 export const goTo = (station: string, state?: unknown) =>
-  useGo.getState().to(`/deck/${useDeckStore.getState().id}/${station}${chosenQuery()}`, state);
+  useNavigation.getState().to(`/deck/${useDeckStore.getState().id}/${station}${chosenQuery()}`, state);
 
 /** Shows the talk from the chosen slide or from the start. */
 export function show(fromStart: boolean) {
   const { id, slideOrder } = useDeckStore.getState();
   if (slideOrder.length === 0) return;
   const slide = fromStart ? undefined : chosenSlide();
-  const back = useGo.getState().station;
-  useGo.getState().to(`/deck/${id}/show?${slide ? `slide=${slide.id}&` : ''}back=${back}`);
+  const back = useNavigation.getState().station;
+  useNavigation.getState().to(`/deck/${id}/show?${slide ? `slide=${slide.id}&` : ''}back=${back}`);
 }
 
 /** Opens the speaker's window beside this one. */
@@ -34,5 +34,5 @@ export function openPodium() {
 /** Runs the talk through from the start, with the clock; the time of each slide is kept. */
 export function runThrough() {
   const { id, slideOrder } = useDeckStore.getState();
-  if (slideOrder.length > 0) useGo.getState().to(`/deck/${id}/podium?run&slide=${slideOrder[0]}`);
+  if (slideOrder.length > 0) useNavigation.getState().to(`/deck/${id}/podium?run&slide=${slideOrder[0]}`);
 }

@@ -1,5 +1,5 @@
 import { create } from 'zustand';
-import { api, told } from '../api/client';
+import { api, unwrap } from '../api/client';
 import type { Rules } from '../api/types';
 import { texts } from '../texts';
 
@@ -7,7 +7,7 @@ import { texts } from '../texts';
 export const useRules = create<{ rules: Rules | null }>(() => ({ rules: null }));
 
 export async function loadRules() {
-  useRules.setState({ rules: await told(api.GET('/api/rules')) });
+  useRules.setState({ rules: await unwrap(api.GET('/api/rules')) });
 }
 
 /** The rules; only used below what waits for them. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { aPatch as patch, aPoint as point, aScene, aSlide } from '../testing/parts';
-import { leadsOn, patched, unknownDeck } from './store';
+import { appliesTo, withPatch, unknownDeck } from './store';
 
 const slide = (id: string, notes = '') => aSlide(id, { notes });
 const scene = (id: string, page = 0) => aScene(id, [], { page });
@@ -15,7 +15,7 @@ const whole = patch({
   sceneSlides: ['a', 'b'],
   scenes: [scene('a'), scene('b'), scene('b', 1)],
 });
-const deck = patched(unknownDeck('d'), whole);
+const deck = withPatch(unknownDeck('d'), whole);
 
 describe('a deck under patches', () => {
   it('is whole after a whole patch', () => {
@@ -26,7 +26,7 @@ describe('a deck under patches', () => {
   });
 
   it('keeps every part that a patch does not hold as the same object', () => {
-    const next = patched(deck, patch({ slides: [slide('b', 'said')], sceneSlides: ['b'], scenes: [scene('b')] }));
+    const next = withPatch(deck, patch({ slides: [slide('b', 'said')], sceneSlides: ['b'], scenes: [scene('b')] }));
     expect(next.slides.b!.notes).toBe('said');
     expect(next.scenes.b).toHaveLength(1);
     expect(next.slides.a).toBe(deck.slides.a);
@@ -37,7 +37,7 @@ describe('a deck under patches', () => {
   });
 
   it('drops what is in no order any more', () => {
-    const next = patched(deck, patch({ slideOrder: ['b'], pointOrder: ['q'] }));
+    const next = withPatch(deck, patch({ slideOrder: ['b'], pointOrder: ['q'] }));
     expect(Object.keys(next.slides)).toEqual(['b']);
     expect(Object.keys(next.scenes)).toEqual(['b']);
     expect(Object.keys(next.points)).toEqual(['q']);
@@ -45,14 +45,14 @@ describe('a deck under patches', () => {
 
   it('takes a patch from before it to after it, and none with a gap, of another deck or of other records', () => {
     const at5 = { ...deck, revision: 5 };
-    expect(leadsOn(at5, patch({ from: 4, revision: 7 }))).toBe(true);
-    expect(leadsOn(at5, patch({ from: 5, revision: 6 }))).toBe(true);
-    expect(leadsOn(at5, patch({ from: 6, revision: 7 }))).toBe(false);
-    expect(leadsOn(at5, patch({ from: 2, revision: 4 }))).toBe(false);
-    expect(leadsOn(at5, patch({ from: 5, revision: 6, deckId: 'x' }))).toBe(false);
-    expect(leadsOn(at5, patch({ from: 5, revision: 6, records: 'other' }))).toBe(false);
-    expect(leadsOn(at5, patch({ from: null, revision: 3, records: 'other' }))).toBe(true);
-    expect(patched(at5, patch({ from: 6, revision: 7, slides: [slide('a', 'no')] }))).toBe(at5);
+    expect(appliesTo(at5, patch({ from: 4, revision: 7 }))).toBe(true);
+    expect(appliesTo(at5, patch({ from: 5, revision: 6 }))).toBe(true);
+    expect(appliesTo(at5, patch({ from: 6, revision: 7 }))).toBe(false);
+    expect(appliesTo(at5, patch({ from: 2, revision: 4 }))).toBe(false);
+    expect(appliesTo(at5, patch({ from: 5, revision: 6, deckId: 'x' }))).toBe(false);
+    expect(appliesTo(at5, patch({ from: 5, revision: 6, records: 'other' }))).toBe(false);
+    expect(appliesTo(at5, patch({ from: null, revision: 3, records: 'other' }))).toBe(true);
+    expect(withPatch(at5, patch({ from: 6, revision: 7, slides: [slide('a', 'no')] }))).toBe(at5);
   });
 
   it('ends the same whether patches come one by one or as one', () => {
@@ -66,9 +66,9 @@ describe('a deck under patches', () => {
       sceneSlides: ['a'],
       scenes: [scene('a')],
     });
-    const byOne = patched(patched(deck, one), two);
-    expect(byOne).toEqual(patched(deck, both));
+    const byOne = withPatch(withPatch(deck, one), two);
+    expect(byOne).toEqual(withPatch(deck, both));
     // The answer to one's own edit may come after a message about the same: nothing is done twice.
-    expect(patched(byOne, both)).toEqual(byOne);
+    expect(withPatch(byOne, both)).toEqual(byOne);
   });
 });

@@ -66,7 +66,7 @@ export const unknownDeck = (id: string): DeckState => ({
 });
 
 /** Whether a patch leads on from what is known: from it, or from before it to after it. */
-export const leadsOn = (state: DeckState, patch: DeckPatch) =>
+export const appliesTo = (state: DeckState, patch: DeckPatch) =>
   patch.deckId === state.id &&
   (patch.from === null ||
     (patch.records === state.records && patch.from <= state.revision && patch.revision >= state.revision));
@@ -79,8 +79,8 @@ const without = <T>(all: Record<string, T>, order: string[]): Record<string, T> 
 };
 
 /** The deck after a patch; parts that the patch does not hold stay the same objects. */
-export function patched(state: DeckState, patch: DeckPatch): DeckState {
-  if (!leadsOn(state, patch)) return state;
+export function withPatch(state: DeckState, patch: DeckPatch): DeckState {
+  if (!appliesTo(state, patch)) return state;
   const from = patch.from === null ? unknownDeck(state.id) : state;
   const pointOrder = patch.pointOrder ?? from.pointOrder;
   const slideOrder = patch.slideOrder ?? from.slideOrder;

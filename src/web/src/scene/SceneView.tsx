@@ -1,6 +1,6 @@
 import { useId, useRef } from 'react';
 import type { Scene } from '../api/types';
-import { useNear } from '../ui/useNear';
+import { useNearViewport } from '../ui/useNearViewport';
 import { Nodes } from './Nodes';
 import { inWords } from './photos';
 
@@ -40,7 +40,7 @@ export function SceneView({
 }: Props) {
   const id = useId();
   const box = useRef<SVGSVGElement>(null);
-  const near = useNear(box, lazy);
+  const near = useNearViewport(box, lazy);
   const density = typeof devicePixelRatio === 'number' ? devicePixelRatio : 1;
   return (
     <svg

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { sentence } from '../api/client';
+import { errorText } from '../api/client';
 import { edit } from '../deck/edit';
 import { rules } from '../deck/rules';
 import { useDeckStore, useHeader, usePhotos, usePlannedBefore, useSlides } from '../deck/store';
@@ -81,7 +81,7 @@ export default function Podium() {
     },
   });
 
-  if (problem !== null) return <p className="p-8">{sentence(problem)}</p>;
+  if (problem !== null) return <p className="p-8">{errorText(problem)}</p>;
   if (!there || !known) return <Waiting />;
   if (!page || !scene)
     return (
@@ -390,7 +390,7 @@ function EndRun({ times, deckId, slideId }: { times: Times; deckId: string; slid
     count(kept, performance.now());
     setEnded(true);
     const done = await edit({
-      kind: 'keep-run',
+      kind: 'add-run-through',
       at: kept.began.toISOString(),
       times: kept.order.map((s) => ({ slideId: s, seconds: Math.round((kept.seconds.get(s) ?? 0) * 10) / 10 })),
     });

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { sentence } from '../api/client';
+import { errorText } from '../api/client';
 import { usePhotos, usePlannedBefore } from '../deck/store';
 import { Button } from '../ui/Button';
 import { Waiting } from '../ui/Star';
@@ -97,7 +97,7 @@ export default function Show() {
       aria-label={scene ? texts.show.slideOf(index + 1, pages.length) : texts.show.show}
       role="region"
     >
-      {problem !== null && <p>{sentence(problem)}</p>}
+      {problem !== null && <p>{errorText(problem)}</p>}
       {there && pages.length === 0 && (
         <p>
           {texts.show.thereIsNothingToShow}

@@ -1,15 +1,15 @@
-import type { MovingThing, SlideRect, ThingState, ThingTrack, Timeline } from '../api/types';
+import type { MovingItem, SlideRect, ItemState, ItemTrack, Timeline } from '../api/types';
 
-export const rest: ThingState = { opacity: 1, x: 0, y: 0, scale: 1, turn: 0, cutLeft: 0, cutRight: 0 };
+export const rest: ItemState = { opacity: 1, x: 0, y: 0, scale: 1, turn: 0, cutLeft: 0, cutRight: 0 };
 
 /** A thing, or a part of one, as text. */
 export const nameOf = (itemId: string, part: number | null | undefined) =>
   part === null || part === undefined ? itemId : `${itemId}/${part}`;
 
-const nameIn = (n: MovingThing['name']) => nameOf(n.itemId, n.part);
+const nameIn = (n: MovingItem['name']) => nameOf(n.itemId, n.part);
 
 /** How a thing stands when everything up to a step has come to rest; -1 for before the slide has come. */
-export function restAfter(timeline: Timeline, name: string, step: number): ThingState {
+export function restAfter(timeline: Timeline, name: string, step: number): ItemState {
   for (let i = Math.min(step, timeline.steps.length - 1); i >= 0; i--) {
     const track = timeline.steps[i]!.tracks.find((t) => nameIn(t.thing) === name);
     if (track) return track.keys.at(-1)!.state;
@@ -32,17 +32,17 @@ export interface Measure {
 const beyond = 80;
 const far = -100_000;
 
-const clipOf = (s: ThingState, box: SlideRect, { width, k }: Measure) => {
+const clipOf = (s: ItemState, box: SlideRect, { width, k }: Measure) => {
   const left = s.cutLeft > 0 ? box.x + s.cutLeft * box.width : box.x - beyond;
   const right = s.cutRight > 0 ? width - box.x - box.width * (1 - s.cutRight) : width - box.x - box.width - beyond;
   return `inset(${far}px ${right * k}px ${far}px ${left * k}px)`;
 };
 
-const moveOf = (s: ThingState, k: number) =>
+const moveOf = (s: ItemState, k: number) =>
   `translate(${s.x * k}px, ${s.y * k}px) rotate(${s.turn}deg) scale(${s.scale})`;
 
 /** A state at rest, as a layer shows it. */
-export function styleOf(s: ThingState, box: SlideRect, measure: Measure) {
+export function styleOf(s: ItemState, box: SlideRect, measure: Measure) {
   const still = s.x === 0 && s.y === 0 && s.turn === 0 && s.scale === 1;
   return {
     opacity: s.opacity,
@@ -54,7 +54,7 @@ export function styleOf(s: ThingState, box: SlideRect, measure: Measure) {
 }
 
 /** A track, as the browser plays it. */
-export function keyframesOf(track: ThingTrack, seconds: number, box: SlideRect, measure: Measure): Keyframe[] {
+export function keyframesOf(track: ItemTrack, seconds: number, box: SlideRect, measure: Measure): Keyframe[] {
   const cuts = track.keys.some(({ state: s }) => s.cutLeft > 0 || s.cutRight > 0);
   const frames = track.keys.map(({ at, state: s, easing: e }): Keyframe => ({
     offset: seconds > 0 ? Math.min(1, at / seconds) : 1,

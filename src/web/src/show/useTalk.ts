@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { api, told } from '../api/client';
+import { api, unwrap } from '../api/client';
 import type { Scene, SlidePlay } from '../api/types';
-import { useOpenDeck } from '../deck/open';
+import { useOpenDeck } from '../deck/useOpenDeck';
 import { useDeckStore } from '../deck/store';
 
 /** A page of the talk with what moves on it. */
@@ -35,7 +35,7 @@ export function useTalk(id: string) {
     queryKey: ['motions', id, revision],
     enabled: there,
     placeholderData: (before) => before,
-    queryFn: () => told(api.GET('/api/decks/{id}/motions', { params: { path: { id } } })),
+    queryFn: () => unwrap(api.GET('/api/decks/{id}/motions', { params: { path: { id } } })),
   });
   const pages = useMemo<TalkPage[]>(() => {
     return there ? pagesOf(order, scenes, data) : none;

@@ -8,7 +8,7 @@ export const aPoint = (id: string, change: Partial<Point> = {}): Point => ({
   facts: [],
   seconds: 60,
   searchWords: [],
-  kept: [],
+  shortlist: [],
   ...change,
 });
 
@@ -26,7 +26,7 @@ export const aSlide = (id: string, change: Partial<Slide> = {}): Slide => ({
   why: '',
   ownGrid: null,
   arranged: null,
-  coming: { change: 'cut', seconds: 0, from: 'right' },
+  transition: { change: 'cut', seconds: 0, from: 'right' },
   cues: [],
   ...change,
 });
@@ -56,7 +56,7 @@ export const aPatch = (change: Partial<DeckPatch> = {}): DeckPatch => ({
   photos: [],
   sceneSlides: [],
   scenes: [],
-  deed: '',
+  undoLabel: '',
   note: '',
   ...change,
 });

@@ -5,11 +5,11 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { Button } from './Button';
 import { Dialog } from './Dialog';
 import { Field } from './Field';
-import { Labelled, Line } from './Line';
+import { Labelled, TextInput } from './TextInput';
 import { Notices } from './Notices';
 import { Select } from './Select';
-import { Once, useSeen } from './Once';
-import { Sides } from './Sides';
+import { OnceHint, useSeenHints } from './OnceHint';
+import { Panes } from './Panes';
 import { useGesture } from './useGesture';
 import { useNotices } from './useNotices';
 
@@ -166,17 +166,17 @@ describe('a gesture', () => {
 
 describe('a line of help', () => {
   it('is shown until it was read or done, and not again', async () => {
-    useSeen.setState({ seen: [] });
+    useSeenHints.setState({ seen: [] });
     const line = (done = false) => (
-      <Once id="x" done={done}>
+      <OnceHint id="x" done={done}>
         Arrows move.
-      </Once>
+      </OnceHint>
     );
     const shown = render(line());
     await userEvent.click(screen.getByRole('button', { name: 'Understood' }));
     expect(screen.queryByText('Arrows move.')).toBeNull();
     expect(JSON.parse(localStorage.getItem('jaali.seen')!)).toEqual(['x']);
-    useSeen.setState({ seen: [] });
+    useSeenHints.setState({ seen: [] });
     shown.rerender(line());
     expect(screen.getByText('Arrows move.')).toBeTruthy();
     shown.rerender(line(true));
@@ -197,12 +197,12 @@ describe('sides', () => {
 
   it('stand beside one another where there is room, and are pages where there is none', async () => {
     media(false);
-    render(<Sides sides={three} main="two" columns="" />);
+    render(<Panes sides={three} main="two" columns="" />);
     expect(screen.getAllByText(/^body/)).toHaveLength(3);
     expect(screen.queryByRole('group', { name: 'Pages' })).toBeNull();
     cleanup();
     media(true);
-    render(<Sides sides={three} main="two" columns="" />);
+    render(<Panes sides={three} main="two" columns="" />);
     expect(screen.getAllByText(/^body/).map((e) => e.textContent)).toEqual(['body two']);
     await userEvent.click(screen.getByRole('button', { name: 'Side three' }));
     expect(screen.getAllByText(/^body/).map((e) => e.textContent)).toEqual(['body three']);
@@ -269,7 +269,7 @@ describe('a line of a form', () => {
   it('belongs to what it asks for, and its fault is said', () => {
     render(
       <Labelled label="Address" problem="Give a web address.">
-        <Line />
+        <TextInput />
       </Labelled>,
     );
     expect(screen.getByLabelText(/Address/).tagName).toBe('INPUT');

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { api, told } from '../../api/client';
+import { api, unwrap } from '../../api/client';
 import type { Item, Slide } from '../../api/types';
 import { useDeckId } from '../../deck/store';
 import { texts } from '../../texts';
@@ -14,19 +14,19 @@ export function KeepInView({ slide, item }: { slide: Slide; item: Item }) {
   const client = useQueryClient();
   const say = useNotices((n) => n.say);
   const { what, draw } = useDrawing();
-  const marks = frameOf(item)?.keep ?? [];
+  const marks = frameOf(item)?.keepInView ?? [];
   const propose = async () => {
     const found = await client.fetchQuery({
       queryKey: ['marks', id, slide.id, item.item.id, frameOf(item)?.photoId],
       queryFn: () =>
-        told(
+        unwrap(
           api.GET('/api/decks/{id}/slides/{slideId}/items/{itemId}/marks', {
             params: { path: { id, slideId: slide.id, itemId: item.item.id } },
           }),
         ),
     });
     if (found.length === 0) return say(texts.frame.nothingStandsOut);
-    await editFrame(slide, item, { keep: [...marks, found[0]!] });
+    await editFrame(slide, item, { keepInView: [...marks, found[0]!] });
   };
   return (
     <>
@@ -40,11 +40,11 @@ export function KeepInView({ slide, item }: { slide: Slide; item: Item }) {
       </Button>
       {marks.length > 0 && (
         <>
-          <Button kind="verb" onClick={() => void editFrame(slide, item, { keep: marks.slice(0, -1) })}>
+          <Button kind="verb" onClick={() => void editFrame(slide, item, { keepInView: marks.slice(0, -1) })}>
             {texts.frame.takeTheLast}
           </Button>
           {marks.length > 1 && (
-            <Button kind="verb" onClick={() => void editFrame(slide, item, { keep: [] })}>
+            <Button kind="verb" onClick={() => void editFrame(slide, item, { keepInView: [] })}>
               {texts.frame.takeAll}
             </Button>
           )}

@@ -1,9 +1,9 @@
 import type { ItemClient } from '../kinds';
 import { FrameFacts } from './FrameFacts';
-import { Blended, CreditPlace, CutToShape, ReframeScale, Straighten } from './FrameVerbs';
-import { FrameEnds } from './FrameEnds';
-import { HidePart } from './HidePart';
-import { TonePhoto } from './TonePhoto';
+import { BlendControls, CreditControls, MaskControls, ReframeControls, StraightenControls } from './FrameControls';
+import { FrameEdgeControls } from './FrameEdgeControls';
+import { CoverControls } from './CoverControls';
+import { ToneControls } from './ToneControls';
 import { frameOf } from './useFrame';
 import { texts } from '../../texts';
 
@@ -11,19 +11,19 @@ import { texts } from '../../texts';
 export const frame: ItemClient = {
   kind: 'frame',
   verbs: [
-    { id: 'reframe', name: texts.frame.reframe, key: 'F', Controls: ReframeScale },
-    { id: 'shape', name: texts.frame.cutToShape, key: 'M', Controls: CutToShape },
-    { id: 'edge', name: texts.frame.edge, Controls: FrameEnds },
-    { id: 'straighten', name: texts.frame.straighten, Controls: Straighten },
-    { id: 'tone', name: texts.frame.tone, Controls: TonePhoto },
-    { id: 'hide', name: texts.frame.hidePart, Controls: HidePart },
+    { id: 'reframe', name: texts.frame.reframe, key: 'F', Controls: ReframeControls },
+    { id: 'shape', name: texts.frame.cutToShape, key: 'M', Controls: MaskControls },
+    { id: 'edge', name: texts.frame.edge, Controls: FrameEdgeControls },
+    { id: 'straighten', name: texts.frame.straighten, Controls: StraightenControls },
+    { id: 'tone', name: texts.frame.tone, Controls: ToneControls },
+    { id: 'hide', name: texts.frame.hidePart, Controls: CoverControls },
     {
       id: 'merge',
       name: texts.frame.merge,
-      Controls: Blended,
-      when: (_, item) => Boolean(frameOf(item)?.merged),
+      Controls: BlendControls,
+      when: (_, item) => Boolean(frameOf(item)?.blend),
     },
-    { id: 'credit', name: texts.frame.credit, Controls: CreditPlace },
+    { id: 'credit', name: texts.frame.credit, Controls: CreditControls },
   ],
   Facts: FrameFacts,
 };

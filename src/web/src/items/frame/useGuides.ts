@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, told } from '../../api/client';
+import { api, unwrap } from '../../api/client';
 import type { Item, Slide } from '../../api/types';
 import { useDeckId } from '../../deck/store';
 import { frameOf } from './useFrame';
@@ -14,7 +14,7 @@ export function useGuides(slide: Slide | undefined, item: Item | undefined) {
     staleTime: Infinity,
     gcTime: 60_000,
     queryFn: () =>
-      told(
+      unwrap(
         api.GET('/api/decks/{id}/slides/{slideId}/items/{itemId}/guides', {
           params: { path: { id, slideId: slide!.id, itemId: frame!.id } },
         }),

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, told } from '../../api/client';
-import type { Item, LookPart, Slide, Words, WordsLook } from '../../api/types';
+import { api, unwrap } from '../../api/client';
+import type { Item, TextStylePart, Slide, Words, TextStyle } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { useHeader } from '../../deck/store';
 
@@ -8,14 +8,14 @@ export const wordsOf = (item: Item | undefined): Words | undefined =>
   item?.item.kind === 'words' ? item.item : undefined;
 
 /** The whole look of words, and how to change it: what a hand set over what the house says. */
-export function useLook(slide: Slide, item: Item) {
+export function useTextStyle(slide: Slide, item: Item) {
   const { house } = useHeader();
   const words = wordsOf(item);
   const role = words?.role ?? 'heading';
-  const look: WordsLook = { ...house.roles[role] };
-  for (const [part, value] of Object.entries(words?.look ?? {}))
+  const look: TextStyle = { ...house.roles[role] };
+  for (const [part, value] of Object.entries(words?.style ?? {}))
     if (value !== null && value !== undefined) Object.assign(look, { [part]: value });
-  const send = (change: { look?: WordsLook; release?: LookPart[] }) =>
+  const send = (change: { look?: TextStyle; release?: TextStylePart[] }) =>
     edit({
       kind: 'edit-item',
       slideId: slide.id,
@@ -26,9 +26,9 @@ export function useLook(slide: Slide, item: Item) {
     house,
     role,
     look,
-    own: words?.look ?? null,
-    set: (change: WordsLook) => send({ look: change }),
-    release: (...parts: LookPart[]) => send({ release: parts }),
+    own: words?.style ?? null,
+    set: (change: TextStyle) => send({ look: change }),
+    release: (...parts: TextStylePart[]) => send({ release: parts }),
   };
 }
 
@@ -37,7 +37,7 @@ export function useFonts() {
   const { data } = useQuery({
     queryKey: ['fonts'],
     staleTime: Infinity,
-    queryFn: () => told(api.GET('/api/fonts')),
+    queryFn: () => unwrap(api.GET('/api/fonts')),
   });
   return data ?? [];
 }

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
-import { api, sentence, told } from '../../api/client';
+import { api, errorText, unwrap } from '../../api/client';
 import type { CheckedPicture, CheckReport, Job } from '../../api/types';
 import { finished, open, useJobs } from '../../deck/jobs';
 import { Button } from '../../ui/Button';
@@ -20,14 +20,14 @@ export default function Check() {
   const live = useJobs((s) => (job ? (s.byId[job.id] ?? job) : null));
   const { data, error } = useQuery({
     queryKey: ['check', id],
-    queryFn: () => told(api.GET('/api/incoming/checks/{jobId}', { params: { path: { jobId: id } } })),
+    queryFn: () => unwrap(api.GET('/api/incoming/checks/{jobId}', { params: { path: { jobId: id } } })),
   });
   useEffect(() => {
     document.title = texts.check.title(data?.title ?? '');
   }, [data?.title]);
   const adopt = async (numbers: number[] | null, adopted: boolean) => {
     try {
-      const now = await told(
+      const now = await unwrap(
         api.POST('/api/incoming/checks/{jobId}/adopt', {
           params: { path: { jobId: id } },
           body: { numbers, adopted },
@@ -36,16 +36,18 @@ export default function Check() {
       client.setQueryData<CheckReport>(['check', id], now);
       setJob(null);
     } catch (error) {
-      say(sentence(error), 'refused');
+      say(errorText(error), 'refused');
     }
   };
   const credit = async () => {
     try {
-      const started = await told(api.POST('/api/incoming/checks/{jobId}/credit', { params: { path: { jobId: id } } }));
+      const started = await unwrap(
+        api.POST('/api/incoming/checks/{jobId}/credit', { params: { path: { jobId: id } } }),
+      );
       setJob(started);
       setJob(await finished(started));
     } catch (error) {
-      say(sentence(error), 'refused');
+      say(errorText(error), 'refused');
     }
   };
   const pictures = data?.pictures ?? [];
@@ -60,7 +62,7 @@ export default function Check() {
         </Link>
         <h1 className="text-title font-semibold">{texts.check.title(data?.title ?? '')}</h1>
       </div>
-      {error && <p className="mt-6 text-madder-ink">{sentence(error)}</p>}
+      {error && <p className="mt-6 text-madder-ink">{errorText(error)}</p>}
       {data && (
         <>
           <p className="mt-3 max-w-3xl text-lead text-ink-quiet">

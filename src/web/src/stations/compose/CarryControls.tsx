@@ -30,12 +30,12 @@ export function CarryControls({ slide, item }: { slide: Slide; item: Item }) {
 }
 
 /** Where a thing leads when it is pressed in the show. */
-export function LeadsControls({ slide, item }: { slide: Slide; item: Item }) {
+export function LinkControls({ slide, item }: { slide: Slide; item: Item }) {
   const slides = useSlides();
-  const leads = item.item.leads ?? '';
+  const leads = item.item.link ?? '';
   const [address, setAddress] = useState(false);
   const isAddress = leads !== '' && !leads.startsWith('slide:');
-  const put = (to: string | null) => edit({ kind: 'lead-to', slideId: slide.id, itemId: item.item.id, leads: to });
+  const put = (to: string | null) => edit({ kind: 'set-link', slideId: slide.id, itemId: item.item.id, link: to });
   return (
     <>
       <span>{t.leadsToWord}</span>

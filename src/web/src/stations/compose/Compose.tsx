@@ -7,18 +7,18 @@ import { clock } from '../../deck/time';
 import { usePhotos, usePointOrder, useScenes, useSlideOrder } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
-import { Once } from '../../ui/Once';
-import { Sides } from '../../ui/Sides';
+import { OnceHint } from '../../ui/OnceHint';
+import { Panes } from '../../ui/Panes';
 import { Lattice } from '../../ui/Star';
 import { useNarrow } from '../../ui/useNarrow';
-import { Head } from '../Head';
+import { StationHead } from '../StationHead';
 import { copyChosen, pasteHere } from './clipboard';
 import { FactsSide } from './FactsSide';
-import { HouseSketches, Layouts, Proposals } from './Proposals';
-import { ReadingLine } from './ReadingLine';
-import type { Sketch } from './Sketches';
+import { HouseStyleProposals, Layouts, Proposals } from './Proposals';
+import { LegibilityLine } from './LegibilityLine';
+import type { SlideProposal } from './ProposalStrip';
 import { Stage } from './Stage';
-import { Strip } from './Strip';
+import { ShortlistStrip } from './ShortlistStrip';
 import { useDeeds } from './useComposeCommands';
 import { VerbsLine } from './VerbsLine';
 import { texts } from '../../texts';
@@ -72,7 +72,7 @@ export default function Compose() {
   const number = order.indexOf(slide?.id ?? '') + 1;
   const editable = slide !== undefined && slide.kind !== 'credits';
   const shown = slide?.items.flatMap((i) => i.photos)[0];
-  const kept = (slide?.pointId ? point?.kept : undefined) ?? [];
+  const kept = (slide?.pointId ? point?.shortlist : undefined) ?? [];
   const next = kept.filter((id) => photos[id]?.mayPlace)[(kept.indexOf(shown ?? '') + 1) % Math.max(1, kept.length)];
   const putAway = () => {
     useChoice.setState({ tool: null });
@@ -86,7 +86,7 @@ export default function Compose() {
       : [];
   useClipboard(editable ? slide : undefined, several.length > 0 ? several : item ? [item] : []);
   const frames = slide?.items.filter((i) => i.item.kind === 'frame').length ?? 0;
-  const [tried, setTried] = useState<Sketch | null>(null);
+  const [tried, setTried] = useState<SlideProposal | null>(null);
   const arranging = tool === 'arrange' && editable;
   const housing = tool === 'house' && editable;
   const layingOut = tool === 'layout' && editable;
@@ -104,13 +104,13 @@ export default function Compose() {
   });
   return (
     <main id="station" tabIndex={-1} className="flex min-h-0 min-w-0 flex-col bg-surround">
-      <Head note={number > 0 ? texts.compose.slideOf(number, order.length) : texts.compose.noSlidesYet} />
-      <Sides
+      <StationHead note={number > 0 ? texts.compose.slideOf(number, order.length) : texts.compose.noSlidesYet} />
+      <Panes
         columns="grid-cols-[minmax(0,1fr)_262px] max-[1150px]:grid-cols-[minmax(0,1fr)_220px]"
         main="stage"
         sides={[
           // Where there is room for one thing only, the strip is a page of its own.
-          ...(narrow ? [{ id: 'kept', name: texts.compose.photos, body: <Strip /> }] : []),
+          ...(narrow ? [{ id: 'kept', name: texts.compose.photos, body: <ShortlistStrip /> }] : []),
           {
             id: 'stage',
             name: texts.compose.slide,
@@ -125,9 +125,9 @@ export default function Compose() {
                 ) : layingOut && slide ? (
                   <Layouts slide={slide} tried={tried} onTry={setTried} onDone={putAway} />
                 ) : housing && slide ? (
-                  <HouseSketches slide={slide} tried={tried} onTry={setTried} onDone={() => setTried(null)} />
+                  <HouseStyleProposals slide={slide} tried={tried} onTry={setTried} onDone={() => setTried(null)} />
                 ) : (
-                  order.length > 0 && !narrow && <Strip />
+                  order.length > 0 && !narrow && <ShortlistStrip />
                 )}
                 {scene && slide ? (
                   <Stage scene={tried?.scene ?? scene} slide={slide} item={editable && !tried ? item : undefined} />
@@ -135,7 +135,7 @@ export default function Compose() {
                   <NoScene credits={slide?.kind === 'credits'} />
                 )}
                 {scene && slide && editable && (
-                  <ReadingLine
+                  <LegibilityLine
                     slide={slide}
                     item={item?.item.kind === 'words' ? item : undefined}
                     part={scene.parts.find((p) => p.itemId === item?.item.id)}
@@ -152,9 +152,9 @@ export default function Compose() {
                   controls={controls}
                   putAway={putAway}
                 />
-                <Once id="compose.stage" done={tool !== null}>
+                <OnceHint id="compose.stage" done={tool !== null}>
                   {texts.compose.dragThePhotoToChoose}
-                </Once>
+                </OnceHint>
                 <label className="flex shrink-0 items-start gap-4 border-t border-line pt-2">
                   <span className="font-medium">{texts.compose.notes}</span>
                   {slide && (

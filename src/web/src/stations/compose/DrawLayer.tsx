@@ -63,7 +63,7 @@ export function DrawLayer({ slide, item, width, height, perPixel, place }: Props
     draw(null);
     if (what === 'horizon') return void editFrame(slide, item, { horizon: { from, to: at } });
     const rect = between(from, at);
-    void editFrame(slide, item, what === 'mark' ? { keepUnder: rect } : { hide: { rect, how } });
+    void editFrame(slide, item, what === 'mark' ? { keepInViewUnder: rect } : { hide: { rect, how } });
   };
   const box = from && to ? between(from, to) : null;
   return (

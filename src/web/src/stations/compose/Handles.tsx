@@ -2,7 +2,7 @@ import { useState, type PointerEvent } from 'react';
 import type { GuideLines, Item, Slide, SlideRect } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { rules } from '../../deck/rules';
-import { caught, middleOf, resized, settledTurned, turned, turnTo, type Caught, type Held } from './snap';
+import { snapped, middleOf, resized, settledTurned, rotated, turnTo, type SnapHit, type MovedEdges } from './snap';
 
 interface Props {
   slide: Slide;
@@ -13,7 +13,7 @@ interface Props {
   perPixel: number;
   /** Where on the slide a place of the screen lies. */
   place(x: number, y: number): { x: number; y: number };
-  lines(lines: Caught[]): void;
+  lines(lines: SnapHit[]): void;
 }
 
 const sides = [
@@ -47,7 +47,7 @@ export function Handles({ slide, item, rect, guides, perPixel, place, lines }: P
   // Holds a handle until it is let go, then sends what it came to.
   const hold = (
     e: PointerEvent<SVGRectElement>,
-    to: (m: globalThis.PointerEvent) => { rect: SlideRect; turn: number; lines: Caught[] },
+    to: (m: globalThis.PointerEvent) => { rect: SlideRect; turn: number; lines: SnapHit[] },
   ) => {
     e.stopPropagation();
     e.preventDefault();
@@ -76,10 +76,10 @@ export function Handles({ slide, item, rect, guides, perPixel, place, lines }: P
     };
   };
   const grab = (e: PointerEvent<SVGRectElement>, x: number, y: number) => {
-    const held: Held = { left: x === 0, right: x === 1, top: y === 0, bottom: y === 1 };
+    const held: MovedEdges = { left: x === 0, right: x === 1, top: y === 0, bottom: y === 1 };
     const [fromX, fromY] = [e.clientX, e.clientY];
     hold(e, (m) => {
-      const moved = turned(
+      const moved = rotated(
         { x: (m.clientX - fromX) * perPixel, y: (m.clientY - fromY) * perPixel },
         { x: 0, y: 0 },
         -turn,
@@ -88,7 +88,7 @@ export function Handles({ slide, item, rect, guides, perPixel, place, lines }: P
       const wanted = resized(rect, held, moved.x, moved.y, rules().smallestItem, m.shiftKey, centre);
       if (m.altKey || m.shiftKey || centre || turn !== 0)
         return { rect: settledTurned(rect, wanted, turn), turn, lines: [] };
-      return { ...caught(wanted, held, guides, (guides?.tolerance ?? 0) * perPixel), turn };
+      return { ...snapped(wanted, held, guides, (guides?.tolerance ?? 0) * perPixel), turn };
     });
   };
   const twist = (e: PointerEvent<SVGRectElement>) =>

@@ -1,13 +1,13 @@
 import type { GuideLines, Item, SlideRect, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
 import type { Moved, StageTool } from '../../items/tool';
-import { caught, whole, type Caught } from './snap';
+import { snapped, allEdges, type SnapHit } from './snap';
 
 /** What the tool may move: everything that is painted of what is chosen. */
 export interface MoveSurface {
   painted(): SVGElement[];
   /** Lines that were caught, drawn over the slide. */
-  lines?(lines: Caught[]): void;
+  lines?(lines: SnapHit[]): void;
   /** Slide units for each pixel of the screen. */
   perPixel?(): number;
 }
@@ -35,7 +35,7 @@ export class MoveTool implements StageTool {
   move({ dx, dy, free }: Moved) {
     const to = { ...this.box, x: this.box.x + this.from.x + dx, y: this.box.y + this.from.y + dy };
     const near = (this.guides?.tolerance ?? 0) * (this.surface.perPixel?.() ?? 1);
-    const at = free ? { rect: to, lines: [] } : caught(to, whole, this.guides, near);
+    const at = free ? { rect: to, lines: [] } : snapped(to, allEdges, this.guides, near);
     this.by = { x: at.rect.x - this.box.x, y: at.rect.y - this.box.y };
     this.surface.lines?.(at.lines);
     this.paint();

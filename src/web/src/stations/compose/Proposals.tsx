@@ -1,15 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, sentence, told } from '../../api/client';
+import { api, errorText, unwrap } from '../../api/client';
 import type { Scene, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { useDeckId, useDeckStore } from '../../deck/store';
 import { texts } from '../../texts';
-import { Sketches, type Sketch } from './Sketches';
+import { ProposalStrip, type SlideProposal } from './ProposalStrip';
 
 interface Props {
   slide: Slide;
-  tried: Sketch | null;
-  onTry(s: Sketch | null): void;
+  tried: SlideProposal | null;
+  onTry(s: SlideProposal | null): void;
   onDone(): void;
 }
 
@@ -19,7 +19,7 @@ interface Offer<T> {
   label: string;
   empty?: string;
   load(path: { id: string; slideId: string }): Promise<T[]>;
-  sketch(one: T): Sketch;
+  sketch(one: T): SlideProposal;
 }
 
 /** What is offered for a slide as small sketches of it, loaded anew whenever the talk changes. */
@@ -31,9 +31,9 @@ function Offers<T>({ slide, what, label, empty, load, sketch, ...shown }: Props 
     gcTime: 30_000,
     queryFn: () => load({ id, slideId: slide.id }),
   });
-  if (found.error) return <p className="text-marigold">{sentence(found.error)}</p>;
+  if (found.error) return <p className="text-marigold">{errorText(found.error)}</p>;
   if (empty && found.data?.length === 0) return <p className="text-quiet">{empty}</p>;
-  return <Sketches label={label} sketches={(found.data ?? []).map(sketch)} {...shown} />;
+  return <ProposalStrip label={label} sketches={(found.data ?? []).map(sketch)} {...shown} />;
 }
 
 /** Arrangements of the photos of a slide, each with what it gives up. */
@@ -43,7 +43,7 @@ export const Proposals = (props: Props) => (
     what="arrangements"
     label={texts.compose.proposals}
     empty={texts.compose.nothingToArrange}
-    load={(path) => told(api.GET('/api/decks/{id}/slides/{slideId}/arrangements', { params: { path } }))}
+    load={(path) => unwrap(api.GET('/api/decks/{id}/slides/{slideId}/arrangements', { params: { path } }))}
     sketch={(p) => ({
       key: p.form ?? '',
       says: p.givesUp,
@@ -59,28 +59,28 @@ export const Layouts = (props: Props) => (
     {...props}
     what="layouts"
     label={texts.compose.layouts}
-    load={(path) => told(api.GET('/api/decks/{id}/slides/{slideId}/layouts', { params: { path } }))}
+    load={(path) => unwrap(api.GET('/api/decks/{id}/slides/{slideId}/layouts', { params: { path } }))}
     sketch={(l) => ({
       key: l.layout ?? '',
       says: l.why,
       scene: l.scene as Scene,
-      take: () => edit({ kind: 'lay-out-slide', slideId: props.slide.id, layout: l.layout }),
+      take: () => edit({ kind: 'apply-layout', slideId: props.slide.id, layout: l.layout }),
     })}
   />
 );
 
 /** The slide in each house style; taking one sets the whole deck in it. */
-export const HouseSketches = (props: Props) => (
+export const HouseStyleProposals = (props: Props) => (
   <Offers
     {...props}
     what="houses"
     label={texts.house.styles}
-    load={(path) => told(api.GET('/api/decks/{id}/slides/{slideId}/houses', { params: { path } }))}
+    load={(path) => unwrap(api.GET('/api/decks/{id}/slides/{slideId}/houses', { params: { path } }))}
     sketch={(h) => ({
       key: h.house.name,
       says: h.own ? texts.house.ofYourOwn(h.house.name) : h.house.name,
       scene: h.scene as Scene,
-      take: () => edit({ kind: 'set-house', house: h.house }),
+      take: () => edit({ kind: 'set-house-style', house: h.house }),
     })}
   />
 );

@@ -16,12 +16,12 @@ import { SceneView } from '../../scene/SceneView';
 import { DrawLayer } from './DrawLayer';
 import { Handles } from './Handles';
 import { MoveTool } from './MoveTool';
-import { Reframed } from './Reframed';
-import { useStripDrop } from './useStripDrop';
+import { ReframeOverlay } from './ReframeOverlay';
+import { useStripDrop } from './useShortlistDrop';
 import { useSlideGrid } from './useSlideGrid';
-import { useView } from './useView';
-import { middleOf, turned, type Caught } from './snap';
-import { useLines } from './useLines';
+import { useStageView } from './useStageView';
+import { middleOf, rotated, type SnapHit } from './snap';
+import { useItemGuides } from './useItemGuides';
 import type { StageTool } from '../../items/tool';
 import { texts } from '../../texts';
 
@@ -39,7 +39,7 @@ const pause = 350;
 const leastShown = 0.6;
 
 const holds = (p: ScenePart, item: Item | undefined, at: { x: number; y: number }) => {
-  const own = turned(at, middleOf(p.box), -(item?.item.at.turn ?? 0));
+  const own = rotated(at, middleOf(p.box), -(item?.item.at.turn ?? 0));
   return own.x >= p.box.x && own.x <= p.box.x + p.box.width && own.y >= p.box.y && own.y <= p.box.y + p.box.height;
 };
 
@@ -54,7 +54,7 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   const later = useRef<ReturnType<typeof setTimeout>>(undefined);
   const [fit, setFit] = useState(800);
   const [marquee, setMarquee] = useState<SlideRect | null>(null);
-  const { zoom, gridShown, inRoom } = useView();
+  const { zoom, gridShown, inRoom } = useStageView();
   const { room: seenIn } = useHeader();
   const typing = useTyping((t) => t.itemId);
   const drafted = useTyping((t) => t.scene);
@@ -72,7 +72,7 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
         .map((i) => i.item.id),
     [slide, item, also, group],
   );
-  const snaps = useLines(slide, item, others);
+  const snaps = useItemGuides(slide, item, others);
   const inFrame = item?.item.at.isGround || reframing;
 
   // Room for what of the photo lies beyond the slide while it is reframed.
@@ -204,7 +204,7 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
       if (!holder.current) return;
       if (event.ctrlKey || event.metaKey) {
         event.preventDefault();
-        return useView.getState().zoomBy(Math.exp(-dy / 400));
+        return useStageView.getState().zoomBy(Math.exp(-dy / 400));
       }
       if (!tool?.scaleBy) return;
       event.preventDefault();
@@ -339,7 +339,7 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
           </Suspense>
         )}
         {reframing && item && guides && tool && (
-          <Reframed item={item} guides={guides} width={sceneWidth} height={sceneHeight} perPixel={1 / units} />
+          <ReframeOverlay item={item} guides={guides} width={sceneWidth} height={sceneHeight} perPixel={1 / units} />
         )}
         <svg
           viewBox={`0 0 ${scene.width} ${scene.height}`}
@@ -404,7 +404,7 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   );
 }
 
-function drawLines(to: SVGGElement, lines: Caught[], scene: Scene) {
+function drawLines(to: SVGGElement, lines: SnapHit[], scene: Scene) {
   const svg = 'http://www.w3.org/2000/svg';
   to.replaceChildren(
     ...lines.flatMap((l) => {

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useRef } from 'react';
-import { api, sentence, told } from '../../api/client';
+import { api, errorText, unwrap } from '../../api/client';
 import { useFonts } from '../../items/words/useWords';
 import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
@@ -27,9 +27,9 @@ export function Typefaces({ open, onOpenChange }: { open: boolean; onOpenChange(
       const body = new FormData();
       body.append('file', file);
       try {
-        await told(api.POST('/api/fonts', { body: body as never, bodySerializer: (b) => b as never }));
+        await unwrap(api.POST('/api/fonts', { body: body as never, bodySerializer: (b) => b as never }));
       } catch (e) {
-        useNotices.getState().say(sentence(e));
+        useNotices.getState().say(errorText(e));
       }
     }
     await changed();
@@ -73,9 +73,9 @@ export function Typefaces({ open, onOpenChange }: { open: boolean; onOpenChange(
                   kind="verb"
                   className="ml-auto"
                   onClick={() =>
-                    void told(api.DELETE('/api/fonts/{family}', { params: { path: { family: f.name } } }))
+                    void unwrap(api.DELETE('/api/fonts/{family}', { params: { path: { family: f.name } } }))
                       .then(changed)
-                      .catch((e: unknown) => useNotices.getState().say(sentence(e)))
+                      .catch((e: unknown) => useNotices.getState().say(errorText(e)))
                   }
                 >
                   {texts.fonts.takeOut}

@@ -4,15 +4,15 @@ import { useChoice } from '../../deck/choice';
 import { edit } from '../../deck/edit';
 import { kindOf } from '../../items/kinds';
 import { useTyping } from '../../items/words/typing/useTyping';
-import { WriteWords } from '../../items/words/WriteWords';
+import { WordsTextControls } from '../../items/words/WordsTextControls';
 import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
-import { CarryControls, LeadsControls } from './CarryControls';
+import { CarryControls, LinkControls } from './CarryControls';
 import { GridControls } from './GridControls';
-import { HouseControls } from './HouseControls';
-import { SeveralControls, SeveralVerbs } from './SeveralVerbs';
+import { HouseStyleControls } from './HouseStyleControls';
+import { SeveralControls, SeveralVerbs } from './SeveralControls';
 import { toggle, type Deeds } from './useComposeCommands';
-import { useView } from './useView';
+import { useStageView } from './useStageView';
 
 const TypingLine = lazy(() => import('../../items/words/typing/TypingLine'));
 
@@ -31,7 +31,7 @@ interface Props {
 /** What can be done, in one line of verbs by what is chosen; a verb opens its few controls in the line below. */
 export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds, controls, putAway }: Props) {
   const tool = useChoice((c) => c.tool);
-  const { zoom, zoomBy } = useView();
+  const { zoom, zoomBy } = useStageView();
   const many = several.length > 1;
   const typing = useTyping((t) => t.itemId !== null && t.itemId === item?.item.id);
   const verbs = kindOf(item).verbs.filter(
@@ -77,7 +77,7 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
       {(!item || item.item.kind === 'words') && opener('layout', texts.compose.layOut)}
       {frames > 0 && opener('arrange', texts.compose.arrange)}
       {!item && slide && slide.items.some((i) => i.photos.length > 0 && !i.item.at.isGround) && (
-        <Button kind="verb" onClick={() => void edit({ kind: 'take-turns', slideId: slide.id, itemIds: null })}>
+        <Button kind="verb" onClick={() => void edit({ kind: 'sequence-photos', slideId: slide.id, itemIds: null })}>
           {texts.carry.inTurn}
         </Button>
       )}
@@ -129,12 +129,12 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
         )}
         {editable && slide && many && <SeveralControls slide={slide} items={several} />}
         {!typing && editable && slide && !many && item && verb?.Controls && <verb.Controls slide={slide} item={item} />}
-        {!typing && editable && slide && tool === 'words' && <WriteWords slide={slide} item={words} />}
+        {!typing && editable && slide && tool === 'words' && <WordsTextControls slide={slide} item={words} />}
         {slide && tool === 'grid' && <GridControls slide={slide} />}
-        {editable && tool === 'house' && <HouseControls />}
+        {editable && tool === 'house' && <HouseStyleControls />}
         {editable && !many && item && tool === 'order' && <OrderControls item={item} deeds={deeds} />}
         {editable && slide && !many && item && tool === 'carry' && <CarryControls slide={slide} item={item} />}
-        {editable && slide && !many && item && tool === 'leads' && <LeadsControls slide={slide} item={item} />}
+        {editable && slide && !many && item && tool === 'leads' && <LinkControls slide={slide} item={item} />}
       </div>
     </>
   );

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { GuideLines } from '../../api/types';
-import { caught, resized, whole } from './snap';
+import { snapped, resized, allEdges } from './snap';
 
 const guides: GuideLines = {
   tolerance: 7,
@@ -16,7 +16,7 @@ const rect = (x: number, y: number, width = 200, height = 100) => ({ x, y, width
 
 describe('guides', () => {
   it('catch edges and middles that are near, each way by itself', () => {
-    expect(caught(rect(104, 395), whole, guides, 7)).toEqual({
+    expect(snapped(rect(104, 395), allEdges, guides, 7)).toEqual({
       rect: rect(100, 400),
       lines: [
         { axis: 'x', line: 100 },
@@ -24,12 +24,12 @@ describe('guides', () => {
       ],
     });
     // The middle of 200 wide comes on 960.
-    expect(caught(rect(857, 0), whole, guides, 7).rect.x).toBe(860);
-    expect(caught(rect(700, 0), whole, guides, 7)).toEqual({ rect: rect(700, 0), lines: [] });
+    expect(snapped(rect(857, 0), allEdges, guides, 7).rect.x).toBe(860);
+    expect(snapped(rect(700, 0), allEdges, guides, 7)).toEqual({ rect: rect(700, 0), lines: [] });
   });
 
   it('keep a gap that two others have, and tell how wide it is', () => {
-    expect(caught(rect(777, 0), whole, guides, 7)).toEqual({
+    expect(snapped(rect(777, 0), allEdges, guides, 7)).toEqual({
       rect: rect(780, 0),
       lines: [{ axis: 'x', line: 780, gap: 40 }],
     });
@@ -37,14 +37,14 @@ describe('guides', () => {
 
   it('move only the edges that are held, and nothing beyond the tolerance', () => {
     const right = { left: false, right: true, top: false, bottom: false };
-    expect(caught(rect(300, 0, 657), right, guides, 7).rect).toEqual(rect(300, 0, 660));
-    expect(caught(rect(300, 0, 650), right, guides, 7).rect).toEqual(rect(300, 0, 650));
+    expect(snapped(rect(300, 0, 657), right, guides, 7).rect).toEqual(rect(300, 0, 660));
+    expect(snapped(rect(300, 0, 650), right, guides, 7).rect).toEqual(rect(300, 0, 650));
     const left = { left: true, right: false, top: false, bottom: false };
-    expect(caught(rect(103, 0, 200), left, guides, 7).rect).toEqual(rect(100, 0, 203));
+    expect(snapped(rect(103, 0, 200), left, guides, 7).rect).toEqual(rect(100, 0, 203));
   });
 
   it('do nothing where there are none', () =>
-    expect(caught(rect(1, 2), whole, undefined, 7)).toEqual({ rect: rect(1, 2), lines: [] }));
+    expect(snapped(rect(1, 2), allEdges, undefined, 7)).toEqual({ rect: rect(1, 2), lines: [] }));
 });
 
 describe('a rectangle that is resized', () => {

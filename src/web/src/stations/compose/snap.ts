@@ -1,32 +1,32 @@
 import type { GuideLines, SlideRect } from '../../api/types';
 
 /** A line that was caught, to be drawn; with a gap, the distance to be written beside it. */
-export interface Caught {
+export interface SnapHit {
   axis: string;
   line: number;
   gap?: number;
 }
 
 /** Which edges of a rectangle the hand moves: all of them where it moves the whole. */
-export interface Held {
+export interface MovedEdges {
   left: boolean;
   right: boolean;
   top: boolean;
   bottom: boolean;
 }
 
-export const whole: Held = { left: true, right: true, top: true, bottom: true };
+export const allEdges: MovedEdges = { left: true, right: true, top: true, bottom: true };
 
 /**
  * A rectangle on its way, caught by what is near: edges and middles on lines, gaps that two others have. It only compares
  * the numbers that the server computed; the tolerance is in slide units, made of screen pixels by who calls.
  */
-export function caught(
+export function snapped(
   rect: SlideRect,
-  held: Held,
+  held: MovedEdges,
   guides: GuideLines | undefined,
   tolerance: number,
-): { rect: SlideRect; lines: Caught[] } {
+): { rect: SlideRect; lines: SnapHit[] } {
   if (!guides) return { rect, lines: [] };
   const across = along(rect.x, rect.width, 'x', held.left, held.right);
   const down = along(rect.y, rect.height, 'y', held.top, held.bottom);
@@ -70,7 +70,7 @@ export function caught(
 /** A rectangle whose held edges moved so far; never smaller than the least side, and where wanted in its proportion. */
 export function resized(
   rect: SlideRect,
-  held: Held,
+  held: MovedEdges,
   dx: number,
   dy: number,
   least: number,
@@ -102,7 +102,7 @@ export function resized(
 }
 
 /** A place turned about another, degrees clockwise. */
-export function turned(p: { x: number; y: number }, about: { x: number; y: number }, degrees: number) {
+export function rotated(p: { x: number; y: number }, about: { x: number; y: number }, degrees: number) {
   const a = (degrees * Math.PI) / 180;
   const [dx, dy] = [p.x - about.x, p.y - about.y];
   return { x: about.x + dx * Math.cos(a) - dy * Math.sin(a), y: about.y + dx * Math.sin(a) + dy * Math.cos(a) };
@@ -116,7 +116,7 @@ export const middleOf = (r: SlideRect) => ({ x: r.x + r.width / 2, y: r.y + r.he
  */
 export function settledTurned(was: SlideRect, now: SlideRect, degrees: number): SlideRect {
   if (degrees === 0) return now;
-  const middle = turned(middleOf(now), middleOf(was), degrees);
+  const middle = rotated(middleOf(now), middleOf(was), degrees);
   return { ...now, x: middle.x - now.width / 2, y: middle.y - now.height / 2 };
 }
 

@@ -7,7 +7,7 @@ import { useDeckStore } from '../../deck/store';
 import { layouts } from '../../items/words/roles';
 import { kinds, type ItemVerb } from '../../items/kinds';
 import { texts } from '../../texts';
-import { useView } from './useView';
+import { useStageView } from './useStageView';
 
 export const toggle = (tool: string) => useChoice.setState((c) => ({ tool: c.tool === tool ? null : tool }));
 
@@ -26,7 +26,7 @@ interface Chosen {
 /** What can be done with what is chosen: for keys, for the list of commands and for the verbs under the stage. */
 export function useDeeds({ slide, item, several, editable, frames, next, putAway }: Chosen) {
   const tool = useChoice((c) => c.tool);
-  const { gridShown, toggleGrid, zoomBy } = useView();
+  const { gridShown, toggleGrid, zoomBy } = useStageView();
   const place = slide?.items.findIndex((i) => i === item) ?? -1;
   const of = slide && item ? { slideId: slide.id, itemId: item.item.id } : undefined;
   const onTop = (slide?.items.length ?? 1) - 1;

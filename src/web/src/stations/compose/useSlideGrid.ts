@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, told } from '../../api/client';
+import { api, unwrap } from '../../api/client';
 import type { Slide } from '../../api/types';
 import { useDeckId, useHeader } from '../../deck/store';
 
@@ -14,10 +14,10 @@ export function useSlideGrid(slide: Slide | undefined) {
     gcTime: 60_000,
     placeholderData: (old) => old,
     queryFn: () =>
-      told(api.GET('/api/decks/{id}/slides/{slideId}/grid', { params: { path: { id, slideId: slide!.id } } })),
+      unwrap(api.GET('/api/decks/{id}/slides/{slideId}/grid', { params: { path: { id, slideId: slide!.id } } })),
   }).data;
 }
 
 /** Grids to begin with. */
 export const usePresets = () =>
-  useQuery({ queryKey: ['grids'], staleTime: Infinity, queryFn: () => told(api.GET('/api/grids', {})) }).data ?? [];
+  useQuery({ queryKey: ['grids'], staleTime: Infinity, queryFn: () => unwrap(api.GET('/api/grids', {})) }).data ?? [];

@@ -5,15 +5,15 @@ import { useLedger } from '../../deck/ledger';
 import { goTo } from '../../deck/navigate';
 import { useDeckId, useHeader, useScenes, useSlides } from '../../deck/store';
 import { Button } from '../../ui/Button';
-import { Head } from '../Head';
+import { StationHead } from '../StationHead';
 import { Lattice } from '../../ui/Star';
-import { Once } from '../../ui/Once';
-import { Sides } from '../../ui/Sides';
+import { OnceHint } from '../../ui/OnceHint';
+import { Panes } from '../../ui/Panes';
 import { SceneView } from '../../scene/SceneView';
 import { UseSentence } from '../plan/UseSentence';
 import { CreditStyling } from './CreditStyling';
-import { LedgerLine } from './LedgerLine';
-import { OwnLicence } from './OwnLicence';
+import { LedgerEntry } from './LedgerEntry';
+import { DeckLicence } from './DeckLicence';
 import { WhatIf } from './WhatIf';
 import { texts } from '../../texts';
 
@@ -41,7 +41,7 @@ export default function Credit() {
   const shown: LedgerRow[] = byStanding ? rows.toSorted((a, b) => weight[a.standing] - weight[b.standing]) : rows;
   return (
     <main id="station" tabIndex={-1} className="paper flex min-h-0 min-w-0 flex-col bg-paper text-ink">
-      <Head>
+      <StationHead>
         <Button kind="verb" onClick={() => setByStanding(!byStanding)}>
           {byStanding ? texts.credit.sortBySlide : texts.credit.sortByStanding}
         </Button>
@@ -79,8 +79,8 @@ export default function Credit() {
             </DropdownMenu.Content>
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
-      </Head>
-      <Sides
+      </StationHead>
+      <Panes
         columns="grid-cols-[minmax(0,1fr)_392px] max-[1150px]:grid-cols-[minmax(0,1fr)_300px]"
         main="ledger"
         sides={[
@@ -94,13 +94,13 @@ export default function Credit() {
                 </h2>
                 {all.length > 0 && (
                   <div className="mt-3">
-                    <Once id="credit.ledger">{texts.credit.eachRowIsACredit}</Once>
+                    <OnceHint id="credit.ledger">{texts.credit.eachRowIsACredit}</OnceHint>
                   </div>
                 )}
                 {all.length > 0 ? (
                   <ul className="mt-4">
                     {shown.map((row) => (
-                      <LedgerLine key={row.photoId} row={row} />
+                      <LedgerEntry key={row.photoId} row={row} />
                     ))}
                     {shown.length === 0 && (
                       <li className="border-t border-rule py-4 text-ink-quiet">{texts.credit.nothingIsUnsettled}</li>
@@ -144,7 +144,7 @@ export default function Credit() {
                 </div>
                 {ledger.data && all.length > 0 && (
                   <>
-                    <OwnLicence options={ledger.data.ownLicences} chosen={ledger.data.style.ownLicence} />
+                    <DeckLicence options={ledger.data.ownLicences} chosen={ledger.data.style.ownLicence} />
                     <WhatIf />
                   </>
                 )}

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, told } from '../../api/client';
+import { api, unwrap } from '../../api/client';
 import { useDeckId } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { texts } from '../../texts';
@@ -11,7 +11,7 @@ export function WhatIf() {
   const [open, setOpen] = useState<string | null>(null);
   const audit = useQuery({
     queryKey: ['audit', id],
-    queryFn: () => told(api.GET('/api/decks/{id}/audit', { params: { path: { id } } })),
+    queryFn: () => unwrap(api.GET('/api/decks/{id}/audit', { params: { path: { id } } })),
   });
   return (
     <div className="mt-6 border-t border-rule pt-4">

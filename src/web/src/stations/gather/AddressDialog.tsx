@@ -1,5 +1,5 @@
 import { useState, type FormEvent } from 'react';
-import { api, sentence, told } from '../../api/client';
+import { api, errorText, unwrap } from '../../api/client';
 import type { PageFound } from '../../api/types';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -26,12 +26,12 @@ export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
     setPictures([]);
     setAt(0);
     try {
-      const read = await told(
+      const read = await unwrap(
         api.POST('/api/decks/{id}/pages', { params: { path: { id: deckId } }, body: { address: text } }),
       );
       setPictures(read.pictures);
     } catch (error) {
-      setProblem(sentence(error));
+      setProblem(errorText(error));
     }
     setBusy(false);
   };

@@ -1,10 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
-import { api, sentence, told } from '../../api/client';
+import { api, errorText, unwrap } from '../../api/client';
 import type { Collection } from '../../api/types';
 import { Button } from '../../ui/Button';
-import { Line } from '../../ui/Line';
+import { TextInput } from '../../ui/TextInput';
 import { texts } from '../../texts';
 
 interface Terms {
@@ -41,23 +41,23 @@ export function CollectionTerms({ collection: c, onDone }: { collection: Collect
       await client.invalidateQueries({ queryKey: ['collections'] });
       onDone();
     } catch (error) {
-      setProblem(sentence(error));
+      setProblem(errorText(error));
     }
   };
   const save = (terms: Terms) =>
     attempt(() =>
-      told(api.PUT('/api/collections/{id}/terms', { params: { path }, body: { ...terms, url: terms.url || null } })),
+      unwrap(api.PUT('/api/collections/{id}/terms', { params: { path }, body: { ...terms, url: terms.url || null } })),
     );
   return (
     <form className="w-full bg-deep px-4 py-3 text-small" onSubmit={(e) => void handleSubmit(save)(e)}>
       <p className="text-quiet">{texts.gather.readItsTermsAndEnter}</p>
       <label className="mt-2 flex gap-3">
         <span className="w-24 shrink-0 text-quiet">{texts.gather.called}</span>
-        <Line {...register('name')} />
+        <TextInput {...register('name')} />
       </label>
       <label className="mt-1 flex gap-3">
         <span className="w-24 shrink-0 text-quiet">{texts.gather.toBeReadAt}</span>
-        <Line placeholder="https://" {...register('url')} />
+        <TextInput placeholder="https://" {...register('url')} />
       </label>
       <p className="mt-2 flex gap-5">
         {grants.map(([field, text]) => (
@@ -71,7 +71,7 @@ export function CollectionTerms({ collection: c, onDone }: { collection: Collect
         {c.terms && (
           <Button
             kind="verb"
-            onClick={() => void attempt(() => told(api.DELETE('/api/collections/{id}/terms', { params: { path } })))}
+            onClick={() => void attempt(() => unwrap(api.DELETE('/api/collections/{id}/terms', { params: { path } })))}
           >
             {texts.gather.takeThemBack}
           </Button>

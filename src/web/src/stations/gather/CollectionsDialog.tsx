@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
-import { api, sentence, told } from '../../api/client';
+import { api, errorText, unwrap } from '../../api/client';
 import type { Collection, Recognised } from '../../api/types';
 import { CollectionTerms } from './CollectionTerms';
 import { Button } from '../../ui/Button';
@@ -23,7 +23,7 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
   const [busy, setBusy] = useState(false);
   const list = useQuery({
     queryKey: ['collections'],
-    queryFn: () => told(api.GET('/api/collections')),
+    queryFn: () => unwrap(api.GET('/api/collections')),
     refetchInterval: (q) => (q.state.data?.some((c) => c.harvest?.running) ? 800 : false),
   });
   const changed = () =>
@@ -37,18 +37,20 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
     try {
       await work();
     } catch (error) {
-      setProblem(sentence(error));
+      setProblem(errorText(error));
     }
     setBusy(false);
   };
   const recognise = (e: FormEvent) => {
     e.preventDefault();
     setFound(null);
-    void attempt(async () => setFound(await told(api.POST('/api/collections/recognise', { body: { address: text } }))));
+    void attempt(async () =>
+      setFound(await unwrap(api.POST('/api/collections/recognise', { body: { address: text } }))),
+    );
   };
   const add = () =>
     attempt(async () => {
-      await told(api.POST('/api/collections', { body: { address: found!.address } }));
+      await unwrap(api.POST('/api/collections', { body: { address: found!.address } }));
       setFound(null);
       setText('');
       await changed();
@@ -68,13 +70,13 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
             collection={c}
             onHarvest={() =>
               void attempt(async () => {
-                await told(api.POST('/api/collections/{id}/harvest', { params: { path: { id: c.id } } }));
+                await unwrap(api.POST('/api/collections/{id}/harvest', { params: { path: { id: c.id } } }));
                 await changed();
               })
             }
             onRemove={() =>
               void attempt(async () => {
-                await told(api.DELETE('/api/collections/{id}', { params: { path: { id: c.id } } }));
+                await unwrap(api.DELETE('/api/collections/{id}', { params: { path: { id: c.id } } }));
                 await changed();
               })
             }

@@ -1,10 +1,10 @@
-import type { Filter, Shape } from '../../api/types';
+import type { ResultFilter, Shape } from '../../api/types';
 import { Select } from '../../ui/Select';
 import type { Wish } from './useSearch';
 import { texts } from '../../texts';
 
-type LicenceWish = NonNullable<Filter['licence']>;
-type ToneWish = NonNullable<Filter['tone']>;
+type LicenceWish = NonNullable<ResultFilter['licence']>;
+type ToneWish = NonNullable<ResultFilter['tone']>;
 
 const licences: [LicenceWish, string][] = [
   ['fitsTalk', texts.gather.fitThisTalk],

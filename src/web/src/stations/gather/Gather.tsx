@@ -1,34 +1,34 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
-import { api, sentence, told } from '../../api/client';
+import { api, errorText, unwrap } from '../../api/client';
 import type { Candidate } from '../../api/types';
 import { useCommands } from '../../commands/registry';
 import { choosePoint, useChosenPoint } from '../../deck/choice';
 import { catchUp, edit, undo } from '../../deck/edit';
-import { useDone } from '../../deck/done';
+import { useLastEdit } from '../../deck/lastEdit';
 import { finished, lastJob, useJobs } from '../../deck/jobs';
 import { goTo } from '../../deck/navigate';
 import { rules } from '../../deck/rules';
 import { useAllPoints, useDeckId, useDeckStore, useHeader } from '../../deck/store';
 import { Button } from '../../ui/Button';
-import { Once, seen } from '../../ui/Once';
-import { Sides } from '../../ui/Sides';
+import { OnceHint, markSeen } from '../../ui/OnceHint';
+import { Panes } from '../../ui/Panes';
 import { useNarrow } from '../../ui/useNarrow';
 import { Lattice } from '../../ui/Star';
 import { useNotices } from '../../ui/useNotices';
-import { Head } from '../Head';
+import { StationHead } from '../StationHead';
 import { AddressDialog } from './AddressDialog';
-import { bring } from './bring';
+import { uploadPhotos } from './uploadPhotos';
 import { CollectionsDialog } from './CollectionsDialog';
-import { CollectionStrip } from './CollectionStrip';
+import { CollectionStatus } from './CollectionStatus';
 import { Filters } from './Filters';
-import { Hidden } from './Hidden';
-import { Large } from './Large';
+import { HiddenResults } from './HiddenResults';
+import { LargeView } from './LargeView';
 import { SideBySide } from './SideBySide';
-import { Points } from './Points';
+import { PointList } from './PointList';
 import { useEarlierSearches, useSearch, type Wish } from './useSearch';
-import { useWaysIn } from './useWaysIn';
-import { keyOf, Wall } from './Wall';
+import { useUploads } from './useUploads';
+import { keyOf, SearchResults } from './SearchResults';
 import { texts } from '../../texts';
 
 /** Left the points, in the middle one wall of candidates from all collections. */
@@ -73,8 +73,8 @@ export default function Gather() {
   const { wall, error, refresh, more, retry } = useSearch(deckId, pointId, proposed, wish);
   const earlier = (useEarlierSearches(deckId, pointId) ?? []).filter((w) => w !== proposed).slice(0, 4);
   const candidates = wall?.candidates ?? [];
-  const bringIn = (list: File[]) => (point ? bring(deckId, point.id, list, refresh) : Promise.resolve());
-  const dropping = useWaysIn({ enabled: point !== undefined, onFiles: bringIn, onAddress: setAddress });
+  const bringIn = (list: File[]) => (point ? uploadPhotos(deckId, point.id, list, refresh) : Promise.resolve());
+  const dropping = useUploads({ enabled: point !== undefined, onFiles: bringIn, onAddress: setAddress });
 
   const search = (words: string) => {
     if (!point || words.trim() === '' || words.trim() === proposed) return;
@@ -86,9 +86,9 @@ export default function Gather() {
     const failed = lastJob(useJobs.getState().byId, c.id)?.state === 'failed';
     if (!point || c.kept || (coming.current.has(key) && !failed)) return;
     coming.current.add(key);
-    seen('gather.keys');
+    markSeen('gather.keys');
     try {
-      const job = await told(
+      const job = await unwrap(
         api.POST('/api/decks/{id}/points/{pointId}/keep', {
           params: { path: { id: deckId, pointId: point.id } },
           body: { collection: c.collection, candidateId: c.id, largest },
@@ -97,16 +97,17 @@ export default function Gather() {
       if ((await finished(job)).state !== 'done') return;
       // What was kept is told, with the way back, until something else is done.
       await catchUp();
-      useDone.setState({ kept: { title: c.title, pointId: point.id }, says: '' });
+      useLastEdit.setState({ kept: { title: c.title, pointId: point.id }, says: '' });
       await refresh();
     } catch (error) {
-      say(sentence(error), 'refused');
+      say(errorText(error), 'refused');
     } finally {
       coming.current.delete(key);
     }
   };
   const letGo = async (c: Candidate) => {
-    if (point && c.kept && (await edit({ kind: 'let-go', pointId: point.id, photoId: c.kept }))) await refresh();
+    if (point && c.kept && (await edit({ kind: 'remove-from-shortlist', pointId: point.id, photoId: c.kept })))
+      await refresh();
   };
   const layBeside = (c: Candidate) => {
     const key = keyOf(c);
@@ -118,7 +119,7 @@ export default function Gather() {
   const onTable = beside.map(byKey).filter((c): c is Candidate => c !== undefined);
   const looked = byKey(large);
 
-  const keptCount = new Set(points.flatMap((p) => p.kept)).size;
+  const keptCount = new Set(points.flatMap((p) => p.shortlist)).size;
   const note =
     keptCount === 0
       ? texts.gather.noPhotoKeptYet
@@ -128,7 +129,7 @@ export default function Gather() {
   const open = looked !== undefined || laid || address !== null;
   return (
     <main id="station" tabIndex={-1} className="relative flex min-h-0 min-w-0 flex-col bg-surround">
-      <Head note={note}>
+      <StationHead note={note}>
         <Button kind="verb" disabled={!point} onClick={() => files.current?.click()}>
           {texts.gather.bringInFiles}
         </Button>
@@ -146,7 +147,7 @@ export default function Gather() {
             {texts.gather.nextCompose}
           </Button>
         )}
-      </Head>
+      </StationHead>
       {[
         {
           box: files,
@@ -168,11 +169,11 @@ export default function Gather() {
           }}
         />
       ))}
-      <Sides
+      <Panes
         columns="grid-cols-[236px_minmax(0,1fr)]"
         main="photos"
         sides={[
-          { id: 'points', name: texts.gather.points, body: <Points /> },
+          { id: 'points', name: texts.gather.points, body: <PointList /> },
           {
             id: 'photos',
             name: texts.gather.photos2,
@@ -216,9 +217,9 @@ export default function Gather() {
                   <Filters filter={wish} onChange={setWish} />
                   <div className="flex items-baseline gap-6 pt-1.5 pb-2">
                     {error ? (
-                      <p className="font-mono text-note text-marigold">{sentence(error)}</p>
+                      <p className="font-mono text-note text-marigold">{errorText(error)}</p>
                     ) : (
-                      <CollectionStrip
+                      <CollectionStatus
                         answers={wall?.answers ?? []}
                         without={wish.without}
                         onSwitch={(id) =>
@@ -233,7 +234,7 @@ export default function Gather() {
                       />
                     )}
                     {wall && (
-                      <Hidden
+                      <HiddenResults
                         wall={wall}
                         closed={wish.closed ?? false}
                         set={(closed) => setWish({ ...wish, closed })}
@@ -241,9 +242,9 @@ export default function Gather() {
                     )}
                   </div>
                 </Folded>
-                <Once id="gather.keys" done={keptCount > 0}>
+                <OnceHint id="gather.keys" done={keptCount > 0}>
                   {texts.gather.arrowsMoveAlongThePhotos}
-                </Once>
+                </OnceHint>
                 <Kept />
                 {beside.length > 0 && (
                   <p className="flex gap-5 pb-1.5 text-small">
@@ -256,7 +257,7 @@ export default function Gather() {
                   </p>
                 )}
                 {candidates.length > 0 ? (
-                  <Wall
+                  <SearchResults
                     key={pointId}
                     candidates={candidates}
                     onKeep={(c) => void keep(c)}
@@ -305,7 +306,7 @@ export default function Gather() {
         </div>
       )}
       {looked && (
-        <Large
+        <LargeView
           candidates={candidates}
           candidate={looked}
           onChoose={(c) => setLarge(keyOf(c))}
@@ -355,7 +356,7 @@ function Folded({ label, children }: { label: string; children: ReactNode }) {
 
 /** What was kept last, where it went, and the way back. */
 function Kept() {
-  const kept = useDone((d) => d.kept);
+  const kept = useLastEdit((d) => d.kept);
   const next = useDeckStore((d) => d.pointOrder[d.pointOrder.indexOf(kept?.pointId ?? '') + 1]);
   const point = useDeckStore((d) => d.points[kept?.pointId ?? '']);
   const slide = useDeckStore((d) => d.slideOrder.findIndex((id) => d.slides[id]?.pointId === kept?.pointId) + 1);

@@ -1,12 +1,12 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { api, passes, Refusal, told } from '../../api/client';
-import type { Filter, WallState } from '../../api/types';
+import { api, isTransient, Refusal, unwrap } from '../../api/client';
+import type { ResultFilter, ResultsState } from '../../api/types';
 import { onSearchChanged } from '../../deck/searches';
-import { merged, type Held } from './wallState';
+import { withUpdate, type Held } from './resultsState';
 
 /** How a wall is narrowed, and the collections that are left out. */
-export interface Wish extends Filter {
+export interface Wish extends ResultFilter {
   without: string[];
 }
 
@@ -24,9 +24,9 @@ export function useSearch(deckId: string, pointId: string, words: string, wish: 
     queryKey: ['search', deckId, pointId, words, again],
     enabled: words !== '' && pointId !== '',
     staleTime: Infinity,
-    retry: (_, error) => passes(error),
+    retry: (_, error) => isTransient(error),
     queryFn: () =>
-      told(
+      unwrap(
         api.POST('/api/decks/{id}/points/{pointId}/searches', {
           params: { path: { id: deckId, pointId } },
           body: { words },
@@ -35,10 +35,10 @@ export function useSearch(deckId: string, pointId: string, words: string, wish: 
   });
   const searchId = started.data?.id;
   const { without, fillsSlide, ...rest } = wish;
-  const wall = useQuery<WallState>({
+  const wall = useQuery<ResultsState>({
     queryKey: ['wall', searchId, wish],
     enabled: searchId !== undefined && words !== '',
-    retry: (_, error) => passes(error),
+    retry: (_, error) => isTransient(error),
     placeholderData: (old) => (old?.id === searchId ? old : undefined),
     // The server says when there is something new; where it is not heard, it is asked all the same.
     refetchInterval: (q) => (q.state.data?.settled ? false : askEvery),
@@ -46,13 +46,13 @@ export function useSearch(deckId: string, pointId: string, words: string, wish: 
       const query = { ...rest, fills: fillsSlide, without: without.join(',') };
       const of = JSON.stringify([searchId, query]);
       const known = held.current?.of === of ? held.current : null;
-      const answer = await told(
+      const answer = await unwrap(
         api.GET('/api/searches/{searchId}', {
           signal,
           params: { path: { searchId: searchId! }, query: { ...query, since: known?.version ?? 0 } },
         }),
       );
-      held.current = merged(of, known, answer);
+      held.current = withUpdate(of, known, answer);
       return { ...answer, candidates: held.current.candidates };
     },
   });
@@ -87,12 +87,12 @@ export function useSearch(deckId: string, pointId: string, words: string, wish: 
     refresh,
     async more() {
       if (!searchId || !wall.data?.more || !wall.data.settled) return;
-      await told(api.POST('/api/searches/{searchId}/more', { params: { path: { searchId } } }));
+      await unwrap(api.POST('/api/searches/{searchId}/more', { params: { path: { searchId } } }));
       await refresh();
     },
     async retry(collection: string) {
       if (!searchId) return;
-      await told(
+      await unwrap(
         api.POST('/api/searches/{searchId}/collections/{collection}/retry', {
           params: { path: { searchId, collection } },
         }),
@@ -108,6 +108,6 @@ export function useEarlierSearches(deckId: string, pointId: string) {
     queryKey: ['searches', deckId, pointId],
     enabled: pointId !== '',
     queryFn: () =>
-      told(api.GET('/api/decks/{id}/points/{pointId}/searches', { params: { path: { id: deckId, pointId } } })),
+      unwrap(api.GET('/api/decks/{id}/points/{pointId}/searches', { params: { path: { id: deckId, pointId } } })),
   }).data;
 }

@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
-import { api, sentence, told } from '../../api/client';
-import type { CopyAsked, CopyForm, Job, MadeCopy, Room, RoomLine } from '../../api/types';
-import { settled } from '../../deck/edit';
+import { api, errorText, unwrap } from '../../api/client';
+import type { CopyRequest, CopyForm, Job, MadeCopy, Room, RoomLine } from '../../api/types';
+import { editsSettled } from '../../deck/edit';
 import { finished, open, useJobs } from '../../deck/jobs';
 import { rules } from '../../deck/rules';
 import { useDeckId, useDeckStore } from '../../deck/store';
@@ -10,7 +10,7 @@ import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { useNotices } from '../../ui/useNotices';
 import { texts } from '../../texts';
-import { bytes, moment } from './size';
+import { bytes, moment } from './bytes';
 
 type Purpose = 'show' | 'edit' | 'read' | 'pictures' | 'keep';
 
@@ -22,16 +22,16 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
   const made = useQuery({
     queryKey: ['copies', id, useDeckStore((d) => d.revision)],
     placeholderData: (before) => before,
-    queryFn: () => told(api.GET('/api/decks/{id}/copies', { params: { path: { id } } })),
+    queryFn: () => unwrap(api.GET('/api/decks/{id}/copies', { params: { path: { id } } })),
   }).data;
   const [jobs, setJobs] = useState<Partial<Record<Purpose, Job>>>({});
-  const [asking, setAsking] = useState<{ lines: RoomLine[]; purpose: Purpose; asked: CopyAsked } | null>(null);
+  const [asking, setAsking] = useState<{ lines: RoomLine[]; purpose: Purpose; asked: CopyRequest } | null>(null);
   const [listed, setListed] = useState(false);
   const [differs, setDiffers] = useState<CopyForm | null>(null);
   // Where something moves, each press can have a page of its own.
   const moving = useDeckStore((d) => d.slideOrder.some((s) => (d.slides[s]?.cues.length ?? 0) > 0));
   const noted = useDeckStore((d) => d.slideOrder.some((s) => (d.slides[s]?.notes ?? '') !== ''));
-  const [asked, setAsked] = useState<Omit<CopyAsked, 'form'>>({
+  const [asked, setAsked] = useState<Omit<CopyRequest, 'form'>>({
     states: false,
     notes: false,
     perSheet: 1,
@@ -47,35 +47,35 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
   const begin = async (purpose: Purpose, form: CopyForm) => {
     const wanted = { ...asked, states: moving && asked.states, form };
     try {
-      await settled();
-      const now = await told(api.GET('/api/decks/{id}/room', { params: { path: { id } } }));
+      await editsSettled();
+      const now = await unwrap(api.GET('/api/decks/{id}/room', { params: { path: { id } } }));
       const lines = now.lines.filter((l) => l.holdsUp);
       if (lines.length === 0) await make(purpose, wanted);
       else setAsking({ lines, purpose, asked: wanted });
     } catch (error) {
-      say(sentence(error), 'refused');
+      say(errorText(error), 'refused');
     }
   };
-  const make = async (purpose: Purpose, wanted: CopyAsked) => {
+  const make = async (purpose: Purpose, wanted: CopyRequest) => {
     setAsking(null);
     try {
-      const started = await told(api.POST('/api/decks/{id}/copies', { params: { path: { id } }, body: wanted }));
+      const started = await unwrap(api.POST('/api/decks/{id}/copies', { params: { path: { id } }, body: wanted }));
       setJobs((j) => ({ ...j, [purpose]: started }));
       const end = await finished(started);
       setJobs((j) => ({ ...j, [purpose]: end }));
       void queries.invalidateQueries({ queryKey: ['copies', id] });
     } catch (error) {
-      say(sentence(error), 'refused');
+      say(errorText(error), 'refused');
     }
   };
   const remove = async (copy: MadeCopy) => {
     try {
-      await told(api.DELETE('/api/decks/{id}/copies/{jobId}', { params: { path: { id, jobId: copy.id } } }));
+      await unwrap(api.DELETE('/api/decks/{id}/copies/{jobId}', { params: { path: { id, jobId: copy.id } } }));
       await queries.invalidateQueries({ queryKey: ['copies', id] });
       // What is gone is not offered.
       setJobs((j) => Object.fromEntries(Object.entries(j).filter(([, of]) => of.id !== copy.id)));
     } catch (error) {
-      say(sentence(error), 'refused');
+      say(errorText(error), 'refused');
     }
   };
   const choose = (purpose: Exclude<Purpose, 'keep'>, choices: [CopyForm, string][]) => (
@@ -169,7 +169,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
               aria-label={texts.give.pictureFormat}
               className="rounded-[3px] border border-edge bg-deep px-1.5 py-0.5"
               value={asked.picture}
-              onChange={(e) => setAsked({ ...asked, picture: e.target.value as CopyAsked['picture'] })}
+              onChange={(e) => setAsked({ ...asked, picture: e.target.value as CopyRequest['picture'] })}
             >
               {(['png', 'jpeg', 'webp'] as const).map((f) => (
                 <option key={f} value={f}>
@@ -367,7 +367,7 @@ function Differences({ form, onClose }: { form: CopyForm | null; onClose(): void
     queryKey: ['differences', id, form, revision],
     enabled: form !== null,
     queryFn: () =>
-      told(api.GET('/api/decks/{id}/copies/differences', { params: { path: { id }, query: { form: form! } } })),
+      unwrap(api.GET('/api/decks/{id}/copies/differences', { params: { path: { id }, query: { form: form! } } })),
   });
   return (
     <Dialog
@@ -376,7 +376,7 @@ function Differences({ form, onClose }: { form: CopyForm | null; onClose(): void
       title={texts.give.whatWillDiffer}
       description={texts.give.differsText}
     >
-      {error !== null && <p className="mt-4 text-madder-light">{sentence(error)}</p>}
+      {error !== null && <p className="mt-4 text-madder-light">{errorText(error)}</p>}
       {data?.length === 0 && <p className="mt-4">{texts.give.nothingDiffers}</p>}
       <ul className="mt-4 flex max-h-96 list-disc flex-col gap-2 overflow-auto pl-5">
         {data?.map((line) => (

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useLocation } from 'react-router';
-import { api, told } from '../../api/client';
+import { api, unwrap } from '../../api/client';
 import type { Scene, Timeline } from '../../api/types';
 import { useChosenSlide } from '../../deck/choice';
 import { useRoomCheck } from '../../deck/ledger';
@@ -11,15 +11,15 @@ import { clock } from '../../deck/time';
 import { PlayedScene } from '../../show/PlayedScene';
 import { SceneView } from '../../scene/SceneView';
 import { Button } from '../../ui/Button';
-import { Once } from '../../ui/Once';
-import { Sides } from '../../ui/Sides';
+import { OnceHint } from '../../ui/OnceHint';
+import { Panes } from '../../ui/Panes';
 import { Lattice } from '../../ui/Star';
-import { Head } from '../Head';
+import { StationHead } from '../StationHead';
 import { Copies } from './Copies';
-import { Moves } from './Moves';
+import { CueList } from './CueList';
 import { RoomCheck } from './RoomCheck';
 import { TimesDialog } from './TimesDialog';
-import { useTry } from './useTry';
+import { useCuePreview } from './useCuePreview';
 import { texts } from '../../texts';
 
 /** Show it, and hand it on. */
@@ -36,9 +36,9 @@ export default function Give() {
     enabled: slide !== undefined,
     placeholderData: (before) => (before?.play.slideId === slide?.id ? before : undefined),
     queryFn: () =>
-      told(api.GET('/api/decks/{id}/slides/{slideId}/moves', { params: { path: { id, slideId: slide!.id } } })),
+      unwrap(api.GET('/api/decks/{id}/slides/{slideId}/moves', { params: { path: { id, slideId: slide!.id } } })),
   }).data;
-  const tried = useTry(moves?.play.timeline, slide?.id);
+  const tried = useCuePreview(moves?.play.timeline, slide?.id);
   // From a run-through one comes to its times.
   const arrived = useLocation().state as { times?: boolean } | null;
   const [times, setTimes] = useState(arrived?.times === true);
@@ -48,7 +48,7 @@ export default function Give() {
   const pageCount = useDeckStore((d) => d.slideOrder.reduce((n, s) => n + (d.scenes[s]?.length ?? 0), 0));
   return (
     <main id="station" tabIndex={-1} className="flex min-h-0 min-w-0 flex-col bg-surround">
-      <Head
+      <StationHead
         note={texts.give.of(
           pageCount,
           pageCount === 1 ? 'page' : 'pages',
@@ -56,7 +56,7 @@ export default function Give() {
           clock(header.slotMinutes * 60),
         )}
       />
-      <Sides
+      <Panes
         columns="grid-cols-[270px_minmax(0,1fr)_262px] max-[1150px]:grid-cols-[210px_minmax(0,1fr)_210px]"
         main="show"
         sides={[
@@ -116,7 +116,7 @@ export default function Give() {
                   )}
                 </div>
                 {slide && (
-                  <Moves
+                  <CueList
                     slide={slide}
                     number={order.indexOf(slide.id) + 1}
                     moves={moves}
@@ -124,7 +124,7 @@ export default function Give() {
                   />
                 )}
                 <div className="self-start pt-4 pb-6">
-                  <Once id="give.show">{texts.give.anyKeyOfAClicker}</Once>
+                  <OnceHint id="give.show">{texts.give.anyKeyOfAClicker}</OnceHint>
                 </div>
               </section>
             ),

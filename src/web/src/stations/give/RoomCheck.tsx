@@ -6,7 +6,7 @@ import { useDeckStore } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { ClearStar } from '../../ui/Star';
 import { texts } from '../../texts';
-import { HeldHere } from './HeldHere';
+import { OfflineTalk } from './OfflineTalk';
 
 // Where each concern is seen to, and the words that lead there.
 const ways: Record<RoomLine['concern'], [station: string, words: string] | null> = {
@@ -49,7 +49,7 @@ export function RoomCheck({ room }: { room: Room | undefined }) {
           ))}
         </ul>
       )}
-      <HeldHere />
+      <OfflineTalk />
     </aside>
   );
 }
@@ -82,7 +82,7 @@ function RemoveIdle({ slides }: { slides: number[] }) {
     const slide = all[order[n - 1] ?? ''];
     const there = new Set(slide?.items.map((i) => i.item.id));
     return (slide?.cues ?? [])
-      .filter((c) => ![...(c.turns ?? []), c.itemId].some((id) => id && there.has(id)))
+      .filter((c) => ![...(c.sequence ?? []), c.itemId].some((id) => id && there.has(id)))
       .map((c) => ({ slideId: slide!.id, cueId: c.id }));
   });
   if (idle.length === 0) return null;

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, told } from '../../api/client';
+import { api, unwrap } from '../../api/client';
 import { edit } from '../../deck/edit';
 import { useDeckStore, useSlides } from '../../deck/store';
 import { clock } from '../../deck/time';
@@ -19,7 +19,7 @@ export function useTiming(run?: string) {
   return useQuery({
     queryKey: ['timing', id, run ?? '', revision],
     placeholderData: (before) => before,
-    queryFn: () => told(api.GET('/api/decks/{id}/timing', { params: { path: { id }, query: run ? { run } : {} } })),
+    queryFn: () => unwrap(api.GET('/api/decks/{id}/timing', { params: { path: { id }, query: run ? { run } : {} } })),
   }).data;
 }
 
@@ -47,10 +47,10 @@ export function TimesDialog({ open, onOpenChange }: { open: boolean; onOpenChang
               options={timing.runs.map((r): [string, string] => [r.id, t.runOf(when(r.at), clock(r.seconds))])}
               onChoose={setRun}
             />{' '}
-            <Button kind="link" onClick={() => void edit({ kind: 'adopt-run', runId: chosen.id })}>
+            <Button kind="link" onClick={() => void edit({ kind: 'apply-run-through', runId: chosen.id })}>
               {t.adopt}
             </Button>{' '}
-            <Button kind="verb" onClick={() => void edit({ kind: 'forget-run', runId: chosen.id })}>
+            <Button kind="verb" onClick={() => void edit({ kind: 'remove-run-through', runId: chosen.id })}>
               {t.forget}
             </Button>
             <br />
@@ -63,7 +63,7 @@ export function TimesDialog({ open, onOpenChange }: { open: boolean; onOpenChang
           label={t.rate}
           value={timing.wordsPerMinute}
           digits={0}
-          onCommit={(wordsPerMinute) => edit({ kind: 'set-rate', wordsPerMinute })}
+          onCommit={(wordsPerMinute) => edit({ kind: 'set-speaking-rate', wordsPerMinute })}
         />{' '}
         {t.wordsAMinute}
       </p>

@@ -14,7 +14,7 @@ export function OpeningRow({ opening, chosen }: { opening: Point; chosen: boolea
   const slides = useSlides();
   const photos = usePhotos();
   const slide = slides.find((s) => s.kind === 'title');
-  const photo = photos[slide?.items.flatMap((i) => i.photos)[0] ?? opening.kept[0] ?? ''];
+  const photo = photos[slide?.items.flatMap((i) => i.photos)[0] ?? opening.shortlist[0] ?? ''];
   return (
     <li
       aria-label={texts.plan.opening}

@@ -7,9 +7,9 @@ import { useHeader, useOpening, usePoints, useSlides } from '../../deck/store';
 import { clock } from '../../deck/time';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
-import { Once } from '../../ui/Once';
-import { Head } from '../Head';
-import { Next } from './Next';
+import { OnceHint } from '../../ui/OnceHint';
+import { StationHead } from '../StationHead';
+import { NextStep } from './NextStep';
 import { OpeningRow } from './OpeningRow';
 import { PointRow } from './PointRow';
 import { PointSide } from './PointSide';
@@ -40,7 +40,7 @@ export default function Plan() {
   const spare = header.slotMinutes * 60 - header.plannedSeconds;
   return (
     <main id="station" tabIndex={-1} className="paper flex min-h-0 flex-col bg-paper text-ink">
-      <Head />
+      <StationHead />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_300px] gap-14 overflow-auto px-24 py-8 max-[1150px]:gap-8 max-[1150px]:px-10 narrow:block narrow:px-4 narrow:py-3">
         <div>
           <Field
@@ -81,10 +81,10 @@ export default function Plan() {
               }}
             />
           </label>
-          <Next draft={draft} add={() => void add()} />
+          <NextStep draft={draft} add={() => void add()} />
           {slides.length > 0 && (
             <div className="mt-4">
-              <Once id="plan.run">{texts.plan.theRunBelowIsThe}</Once>
+              <OnceHint id="plan.run">{texts.plan.theRunBelowIsThe}</OnceHint>
             </div>
           )}
           {orphans.length > 0 && (

@@ -71,7 +71,7 @@ describe('a point on the page', () => {
   });
 
   it('is chosen by a click anywhere on it, and tells what it has become', async () => {
-    row({ kept: ['k'], facts: [{ text: 'Seen from the ferry', reference: 'log 4' }] });
+    row({ shortlist: ['k'], facts: [{ text: 'Seen from the ferry', reference: 'log 4' }] });
     await userEvent.click(screen.getByText('Seen from the ferry'));
     expect(useChoice.getState().slideId).toBe('s');
     expect(screen.getByText('slide 1')).toBeTruthy();

@@ -26,7 +26,7 @@ export function PointRow({
   const photos = usePhotos();
   const slideNumber = slides.findIndex((s) => s.pointId === point.id) + 1;
   const shown = slides[slideNumber - 1]?.items.flatMap((i) => i.photos)[0];
-  const photo = photos[shown ?? point.kept[0] ?? ''];
+  const photo = photos[shown ?? point.shortlist[0] ?? ''];
   const references = point.facts.filter((f) => f.reference !== '').length;
   const move = (to: number) => void edit({ kind: 'move-point', pointId: point.id, to });
   return (

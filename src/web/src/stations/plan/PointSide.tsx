@@ -72,11 +72,11 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
         onCommit={(text) => text !== '' && setFacts([...point.facts, { text, reference: '' }])}
       />
       <p className="mt-7 text-ink-quiet">
-        {point.kept.length === 0
+        {point.shortlist.length === 0
           ? texts.plan.noPhotoKeptYet
-          : point.kept.length === 1
+          : point.shortlist.length === 1
             ? texts.plan.n1PhotoKept
-            : texts.plan.photosKept(point.kept.length)}
+            : texts.plan.photosKept(point.shortlist.length)}
         {slide > 0 ? texts.plan.shownOnSlide(slide) : texts.plan.noSlideYet}
       </p>
       <Button

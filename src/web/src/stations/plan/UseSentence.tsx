@@ -11,7 +11,7 @@ import { texts } from '../../texts';
 export function UseSentence({ use, minutes, speaker = false }: { use: Use; minutes: number; speaker?: boolean }) {
   const header = useHeader();
   const [other, setOther] = useState(false);
-  const set = (change: Partial<Use>) => void edit({ kind: 'set-use', use: { ...use, ...change } });
+  const set = (change: Partial<Use>) => void edit({ kind: 'set-declared-use', use: { ...use, ...change } });
   const options = [...new Set([...rules().slotChoices, minutes])]
     .sort((a, b) => a - b)
     .map((m): [string, string] => [String(m), texts.plan.minutes(m)]);
@@ -35,7 +35,7 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
             className={`!inline !w-24 ${speaker ? 'border-b-verdigris-ink/50 text-ink' : ''}`}
             value={String(minutes)}
             focused
-            onCommit={(text) => edit({ kind: 'set-slot', minutes: Number(/^[\d.]+/.exec(text)?.[0] ?? '0') })}
+            onCommit={(text) => edit({ kind: 'set-time-slot', minutes: Number(/^[\d.]+/.exec(text)?.[0] ?? '0') })}
           />{' '}
           {texts.plan.minutes2}
         </span>
@@ -44,7 +44,7 @@ export function UseSentence({ use, minutes, speaker = false }: { use: Use; minut
           label={texts.plan.timeSlot}
           value={String(minutes)}
           options={[...options, ['other', texts.plan.anotherLength]]}
-          onChoose={(m) => (m === 'other' ? setOther(true) : void edit({ kind: 'set-slot', minutes: Number(m) }))}
+          onChoose={(m) => (m === 'other' ? setOther(true) : void edit({ kind: 'set-time-slot', minutes: Number(m) }))}
         />
       )}
       ,{' '}

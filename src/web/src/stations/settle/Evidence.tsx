@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, told } from '../../api/client';
+import { api, unwrap } from '../../api/client';
 import { texts } from '../../texts';
 
 /** What sources said of a photo, word for word, the oldest first. */
 export function Evidence({ photoId }: { photoId: string }) {
   const evidence = useQuery({
     queryKey: ['evidence', photoId],
-    queryFn: () => told(api.GET('/api/photos/{photoId}/evidence', { params: { path: { photoId } } })),
+    queryFn: () => unwrap(api.GET('/api/photos/{photoId}/evidence', { params: { path: { photoId } } })),
   });
   return evidence.data?.map((e, i) => (
     <div key={e.sha256 + i} className="mt-4 border-t border-line pt-3">

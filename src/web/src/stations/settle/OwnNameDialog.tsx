@@ -4,7 +4,7 @@ import { edit } from '../../deck/edit';
 import { rules } from '../../deck/rules';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
-import { Labelled, Line } from '../../ui/Line';
+import { Labelled, TextInput } from '../../ui/TextInput';
 import { useRecord } from './useRecord';
 import { texts } from '../../texts';
 
@@ -33,7 +33,12 @@ export function OwnNameDialog({ photo, onClose }: { photo: Photo; onClose(): voi
         }}
       >
         <Labelled label={texts.settle.yourName} problem={problem}>
-          <Line autoFocus value={name} maxLength={rules().longestTitle} onChange={(e) => setName(e.target.value)} />
+          <TextInput
+            autoFocus
+            value={name}
+            maxLength={rules().longestTitle}
+            onChange={(e) => setName(e.target.value)}
+          />
         </Labelled>
         <div className="flex justify-end gap-5">
           <Button kind="verb" onClick={onClose}>

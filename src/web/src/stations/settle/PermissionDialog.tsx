@@ -2,7 +2,7 @@ import { useForm } from 'react-hook-form';
 import type { Photo } from '../../api/types';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
-import { Labelled, Line, Lines } from '../../ui/Line';
+import { Labelled, TextInput, TextArea } from '../../ui/TextInput';
 import { useRecord } from './useRecord';
 import { texts } from '../../texts';
 
@@ -31,16 +31,16 @@ export function PermissionDialog({ photo, onClose }: { photo: Photo | null; onCl
     >
       <form className="mt-4 flex flex-col gap-4" onSubmit={(e) => void handleSubmit(send)(e)}>
         <Labelled label={texts.settle.whoGaveIt}>
-          <Line {...register('from')} />
+          <TextInput {...register('from')} />
         </Labelled>
         <Labelled label={texts.settle.when}>
-          <Line type="date" className="scheme-dark" {...register('on')} />
+          <TextInput type="date" className="scheme-dark" {...register('on')} />
         </Labelled>
         <Labelled label={texts.settle.whatTheyAllowedInTheir}>
-          <Lines rows={3} {...register('words')} />
+          <TextArea rows={3} {...register('words')} />
         </Labelled>
         <Labelled label={texts.settle.aFileThatShowsIt}>
-          <Line type="file" {...register('file')} />
+          <TextInput type="file" {...register('file')} />
         </Labelled>
         <div className="flex justify-end gap-5">
           <Button kind="verb" onClick={onClose}>

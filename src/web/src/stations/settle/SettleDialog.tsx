@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
-import { api, told } from '../../api/client';
+import { api, unwrap } from '../../api/client';
 import type { Photo } from '../../api/types';
 import { useDeckId, useHeader } from '../../deck/store';
 import { Button } from '../../ui/Button';
@@ -206,7 +206,7 @@ function Origins({ photo, onClose }: { photo: Photo; onClose(): void }) {
     queryKey: ['origins', deckId, photo.id],
     gcTime: 0,
     queryFn: () =>
-      told(
+      unwrap(
         api.POST('/api/decks/{id}/photos/{photoId}/origins', { params: { path: { id: deckId, photoId: photo.id } } }),
       ),
   });

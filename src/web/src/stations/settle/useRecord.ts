@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { api, Refusal, sentence, told } from '../../api/client';
+import { api, Refusal, errorText, unwrap } from '../../api/client';
 import type { components } from '../../generated/api';
 import { catchUp } from '../../deck/edit';
 import { useDeckId, useDeckStore } from '../../deck/store';
@@ -34,14 +34,14 @@ export function useRecord(photoId: string) {
       await client.invalidateQueries({ queryKey: ['evidence', photoId] });
       return true;
     } catch (error) {
-      say(sentence(error), 'refused');
+      say(errorText(error), 'refused');
       if (error instanceof Refusal && error.status === 409) await catchUp().catch(() => undefined);
       return false;
     }
   };
   const correct = (change: Partial<Correction>) =>
     attempt(async () => {
-      await told(
+      await unwrap(
         api.PUT('/api/photos/{photoId}/record', {
           params: { path: { photoId } },
           // The version that is shown: what another window corrected meanwhile is not written over unseen.
@@ -61,12 +61,13 @@ export function useRecord(photoId: string) {
     notOwn: () => correct({ ownWork: false, ...(makerBefore.get(photoId) === '' ? { maker: '' } : {}) }),
     reread: () =>
       attempt(
-        async () => (await told(api.POST('/api/photos/{photoId}/reread', { params: { path: { photoId } } }))).sentence,
+        async () =>
+          (await unwrap(api.POST('/api/photos/{photoId}/reread', { params: { path: { photoId } } }))).sentence,
       ),
     adopt: (collection: string, candidateId: string) =>
       attempt(async () => {
         const job = await finished(
-          await told(
+          await unwrap(
             api.POST('/api/decks/{id}/photos/{photoId}/adopt', {
               params: { path: { id: deckId, photoId } },
               body: { collection, candidateId, largest: true },
@@ -79,7 +80,7 @@ export function useRecord(photoId: string) {
     retake: () =>
       attempt(async () => {
         const job = await finished(
-          await told(
+          await unwrap(
             api.POST('/api/decks/{id}/photos/{photoId}/retake', { params: { path: { id: deckId, photoId } } }),
           ),
         );
@@ -93,7 +94,7 @@ export function useRecord(photoId: string) {
           throw new Error(texts.settle.theFileIsLargerThan(rules().permissionBytes / 1024 / 1024));
         const fileId = file
           ? (
-              await told(
+              await unwrap(
                 api.POST('/api/files', {
                   headers: { 'Content-Type': 'application/octet-stream' },
                   body: file as unknown as string,
@@ -102,7 +103,7 @@ export function useRecord(photoId: string) {
               )
             ).id
           : null;
-        await told(
+        await unwrap(
           api.POST('/api/photos/{photoId}/permission', {
             params: { path: { photoId } },
             body: { from, on, words, fileName: file?.name ?? null, fileId },

@@ -12,7 +12,7 @@ import { texts } from '../../../texts';
 import { useFonts } from '../useWords';
 import { breaks, lineBreaks } from './breaks';
 import { followCaret, toEnd } from './caret';
-import { deeper, mark, newLine, newParagraph, outOfList, shallower, toggleList } from './deeds';
+import { deeper, mark, newLine, newParagraph, outOfList, shallower, toggleList } from './commands';
 import { fromDoc, plainRun, toDoc } from './schema';
 import { stopTyping, useTyping } from './useTyping';
 import './typing.css';

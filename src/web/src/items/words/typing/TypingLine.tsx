@@ -5,7 +5,7 @@ import { texts } from '../../../texts';
 import { Button } from '../../../ui/Button';
 import { Field } from '../../../ui/Field';
 import { Select } from '../../../ui/Select';
-import { deeper, has, linkOf, linkTo, mark, shallower, toggleList } from './deeds';
+import { deeper, has, linkOf, linkTo, mark, shallower, toggleList } from './commands';
 import { useTyping } from './useTyping';
 
 const marks: [string, string, Command][] = [

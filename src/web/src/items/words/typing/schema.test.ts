@@ -4,7 +4,7 @@ import { EditorState, TextSelection } from 'prosemirror-state';
 import { describe, expect, it } from 'vitest';
 import type { Paragraph } from '../../../api/types';
 import { lineBreaks } from './breaks';
-import { deeper, has, linkOf, linkTo, mark, newParagraph, outOfList, shallower, toggleList } from './deeds';
+import { deeper, has, linkOf, linkTo, mark, newParagraph, outOfList, shallower, toggleList } from './commands';
 import { fromDoc, plainRun, schema, toDoc } from './schema';
 
 const paragraph = (text: string, more: Partial<Paragraph> = {}): Paragraph => ({

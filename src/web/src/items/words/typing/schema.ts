@@ -1,5 +1,5 @@
 import { Schema, type Mark, type Node } from 'prosemirror-model';
-import type { Paragraph, Run } from '../../../api/types';
+import type { Paragraph, TextRun } from '../../../api/types';
 
 /** Words while they are typed: paragraphs of runs, as Core has them. What is pasted keeps these and loses all else. */
 export const schema = new Schema({
@@ -67,7 +67,7 @@ function depthOf(li: HTMLElement) {
 
 const flags = ['bold', 'italic', 'underline', 'strike', 'smallCaps'] as const;
 
-const marksOf = (run: Run): Mark[] => [
+const marksOf = (run: TextRun): Mark[] => [
   ...flags.filter((f) => run[f]).map((f) => schema.mark(f)),
   ...(run.shift === 'raised' ? [schema.mark('raised')] : []),
   ...(run.shift === 'lowered' ? [schema.mark('lowered')] : []),
@@ -93,7 +93,7 @@ export const toDoc = (paragraphs: Paragraph[]): Node =>
 export function fromDoc(doc: Node): Paragraph[] {
   const paragraphs: Paragraph[] = [];
   doc.forEach((p) => {
-    const runs: Run[] = [];
+    const runs: TextRun[] = [];
     p.forEach((text) => {
       const mark = (name: string) => text.marks.find((m) => m.type.name === name);
       runs.push({
@@ -113,7 +113,7 @@ export function fromDoc(doc: Node): Paragraph[] {
   return paragraphs;
 }
 
-export const plainRun = (text: string): Run => ({
+export const plainRun = (text: string): TextRun => ({
   text,
   bold: false,
   italic: false,

@@ -1,0 +1,269 @@
+using System.Text.Json.Serialization;
+
+namespace Jaali.Core.Decks;
+
+/// <summary>What words are for.</summary>
+public enum WordsRole
+{
+    /// <summary>The opening title.</summary>
+    Opening,
+
+    /// <summary>The title of a slide.</summary>
+    Heading,
+
+    /// <summary>A line under a title.</summary>
+    Subtitle,
+
+    /// <summary>Running words and lists.</summary>
+    Body,
+
+    /// <summary>A line at a photo.</summary>
+    Caption,
+
+    /// <summary>One large number.</summary>
+    Number,
+
+    /// <summary>What somebody said.</summary>
+    Quotation,
+
+    /// <summary>The credit of a photo.</summary>
+    Credit,
+}
+
+/// <summary>The roles of words.</summary>
+public static class WordsRoles
+{
+    /// <summary>Those that a slide is known by, the loudest first; credits are not among them.</summary>
+    public static IReadOnlyList<WordsRole> Loudest { get; } =
+    [
+        WordsRole.Opening,
+        WordsRole.Heading,
+        WordsRole.Number,
+        WordsRole.Quotation,
+        WordsRole.Subtitle,
+        WordsRole.Body,
+        WordsRole.Caption,
+    ];
+
+    /// <summary>Words with their places, the loudest first.</summary>
+    public static IOrderedEnumerable<T> LoudestFirst<T>(this IEnumerable<T> words, Func<T, WordsRole> role) =>
+        words.OrderBy(w => Loudest.TakeWhile(r => r != role(w)).Count());
+}
+
+/// <summary>Where words stand in a room that is higher than they are.</summary>
+public enum VerticalAlign
+{
+    /// <summary>At its head.</summary>
+    Top,
+
+    /// <summary>In its middle.</summary>
+    Middle,
+
+    /// <summary>At its foot.</summary>
+    Foot,
+}
+
+/// <summary>How letters of a heading are filled.</summary>
+public enum LetterFill
+{
+    /// <summary>With their ink.</summary>
+    None,
+
+    /// <summary>From one colour to another, down.</summary>
+    Gradient,
+
+    /// <summary>Not at all: their outline alone is drawn.</summary>
+    Outlined,
+}
+
+/// <summary>
+/// How words look. Of a role in a house style every member is set that a role needs; of single words only what a hand set,
+/// and null is what their role says.
+/// </summary>
+/// <param name="Family">Family of type.</param>
+/// <param name="Bold">The heavier style.</param>
+/// <param name="Italic">The slanted style.</param>
+/// <param name="Size">Units to the em, <see cref="SmallestSize"/> to <see cref="LargestSize"/>.</param>
+/// <param name="Leading">From baseline to baseline, in sizes, .6 to 3.</param>
+/// <param name="Spacing">After each letter, in sizes, -.1 to 1.</param>
+/// <param name="Align">Where lines stand.</param>
+/// <param name="Case">Small letters and capitals.</param>
+/// <param name="Ink">Colour; null for the better of the light and the dark ink of the house.</param>
+/// <param name="Shadow">How far a shadow under the letters spreads, in units, 0 to 80; 0 for none.</param>
+/// <param name="Outline">Width of a line round the letters, in units, 0 to 24; 0 for none.</param>
+/// <param name="OutlineInk">Its colour; null for the contrary of the ink.</param>
+/// <param name="Plate">Strength of a plate under the words, 0 to 1; 0 for none.</param>
+/// <param name="PlateColour">Its colour; null for the contrary of the ink.</param>
+/// <param name="Fill">How the letters are filled.</param>
+/// <param name="FillInk">The colour that a gradient ends in; null for the first accent of the house.</param>
+/// <param name="Bend">Degrees of a circle that the longest line takes up, -180 to 180; above 0 it rises in the
+/// middle.</param>
+/// <param name="Columns">1 to 4.</param>
+/// <param name="Grows">Also set larger, until they fill their room.</param>
+/// <param name="VerticalAlign">Where they stand in their room, from top to foot.</param>
+public sealed record TextStyle(
+    string? Family = null,
+    bool? Bold = null,
+    bool? Italic = null,
+    double? Size = null,
+    double? Leading = null,
+    double? Spacing = null,
+    WordsAlign? Align = null,
+    WordsCase? Case = null,
+    string? Ink = null,
+    double? Shadow = null,
+    double? Outline = null,
+    string? OutlineInk = null,
+    double? Plate = null,
+    string? PlateColour = null,
+    LetterFill? Fill = null,
+    string? FillInk = null,
+    double? Bend = null,
+    int? Columns = null,
+    bool? Grows = null,
+    VerticalAlign? VerticalAlign = null
+)
+{
+    /// <summary>The smallest size, in units.</summary>
+    public const double SmallestSize = 8;
+
+    /// <summary>The largest size, in units.</summary>
+    public const double LargestSize = TypeSetting.Largest;
+
+    /// <summary>This look, and where it says nothing another.</summary>
+    public TextStyle Over(TextStyle under) =>
+        new(
+            Family ?? under.Family,
+            Bold ?? under.Bold,
+            Italic ?? under.Italic,
+            Size ?? under.Size,
+            Leading ?? under.Leading,
+            Spacing ?? under.Spacing,
+            Align ?? under.Align,
+            Case ?? under.Case,
+            Ink ?? under.Ink,
+            Shadow ?? under.Shadow,
+            Outline ?? under.Outline,
+            OutlineInk ?? under.OutlineInk,
+            Plate ?? under.Plate,
+            PlateColour ?? under.PlateColour,
+            Fill ?? under.Fill,
+            FillInk ?? under.FillInk,
+            Bend ?? under.Bend,
+            Columns ?? under.Columns,
+            Grows ?? under.Grows,
+            VerticalAlign ?? under.VerticalAlign
+        );
+
+    /// <summary>What is set, by name, in the order of the members.</summary>
+    [JsonIgnore]
+    public IEnumerable<TextStylePart> Parts => Enum.GetValues<TextStylePart>().Where(Has);
+
+    /// <summary>True where this says something of a part.</summary>
+    public bool Has(TextStylePart part) =>
+        part switch
+        {
+            TextStylePart.Family => Family is not null,
+            TextStylePart.Style => Bold is not null || Italic is not null,
+            TextStylePart.Size => Size is not null || Grows is not null,
+            TextStylePart.Leading => Leading is not null,
+            TextStylePart.Spacing => Spacing is not null,
+            TextStylePart.Align => Align is not null || VerticalAlign is not null,
+            TextStylePart.Case => Case is not null,
+            TextStylePart.Ink => Ink is not null,
+            TextStylePart.Shadow => Shadow is not null,
+            TextStylePart.Outline => Outline is not null || OutlineInk is not null,
+            TextStylePart.Plate => Plate is not null || PlateColour is not null,
+            TextStylePart.Fill => Fill is not null || FillInk is not null || Bend is not null,
+            TextStylePart.Columns => Columns is not null,
+            _ => throw new ArgumentOutOfRangeException(nameof(part)),
+        };
+
+    /// <summary>This look with nothing said of a part.</summary>
+    public TextStyle Without(TextStylePart part) =>
+        part switch
+        {
+            TextStylePart.Family => this with { Family = null },
+            TextStylePart.Style => this with { Bold = null, Italic = null },
+            TextStylePart.Size => this with { Size = null, Grows = null },
+            TextStylePart.Leading => this with { Leading = null },
+            TextStylePart.Spacing => this with { Spacing = null },
+            TextStylePart.Align => this with { Align = null, VerticalAlign = null },
+            TextStylePart.Case => this with { Case = null },
+            TextStylePart.Ink => this with { Ink = null },
+            TextStylePart.Shadow => this with { Shadow = null },
+            TextStylePart.Outline => this with { Outline = null, OutlineInk = null },
+            TextStylePart.Plate => this with { Plate = null, PlateColour = null },
+            TextStylePart.Fill => this with { Fill = null, FillInk = null, Bend = null },
+            TextStylePart.Columns => this with { Columns = null },
+            _ => throw new ArgumentOutOfRangeException(nameof(part)),
+        };
+
+    /// <summary>What is wrong with it, or null.</summary>
+    public Refusal? Fault() =>
+        !(Size is null or (>= SmallestSize and <= LargestSize))
+            ? new("bad-size", $"Words are {SmallestSize} to {LargestSize} units high. Give a size between.")
+        : !(Leading is null or (>= .6 and <= 3)) ? new("bad-leading", "Lines stand 0.6 to 3 sizes apart.")
+        : !(Spacing is null or (>= -.1 and <= 1))
+            ? new("bad-spacing", "Letters stand up to a tenth of their size closer, or up to one size apart.")
+        : !(Shadow is null or (>= 0 and <= 80)) ? new("bad-shadow", "A shadow spreads 0 to 80 units.")
+        : !(Outline is null or (>= 0 and <= 24)) ? new("bad-outline", "An outline is 0 to 24 units wide.")
+        : !(Plate is null or (>= 0 and <= 1)) ? new("bad-plate", "A plate has a strength of 0 to 100 %.")
+        : !(Bend is null or (>= -180 and <= 180)) ? new("bad-bend", "Words are bent by up to 180 degrees.")
+        : !(Columns is null or (>= 1 and <= 4)) ? new("bad-columns", "Words stand in 1 to 4 columns.")
+        : Family is { Length: 0 or > 120 } ? new("bad-family", "This is no name of a typeface. Choose one.")
+        : new[] { Ink, OutlineInk, PlateColour, FillInk }.Any(c => !Colours.IsColour(c))
+            ? new("bad-colour", "A colour has six hexadecimal digits. Choose another.")
+        : null;
+}
+
+/// <summary>What of a look is set, shown and released as one.</summary>
+public enum TextStylePart
+{
+    /// <summary>Family of type.</summary>
+    Family,
+
+    /// <summary>Bold and italic.</summary>
+    Style,
+
+    /// <summary>Size, and whether they fill their room.</summary>
+    Size,
+
+    /// <summary>Distance of lines.</summary>
+    Leading,
+
+    /// <summary>Distance of letters.</summary>
+    Spacing,
+
+    /// <summary>Where lines stand.</summary>
+    Align,
+
+    /// <summary>Small letters and capitals.</summary>
+    Case,
+
+    /// <summary>Colour.</summary>
+    Ink,
+
+    /// <summary>Shadow.</summary>
+    Shadow,
+
+    /// <summary>A line round the letters.</summary>
+    Outline,
+
+    /// <summary>Plate.</summary>
+    Plate,
+
+    /// <summary>Gradient, outline alone, bend.</summary>
+    Fill,
+
+    /// <summary>Columns.</summary>
+    Columns,
+}
+
+/// <summary>Colours as text.</summary>
+public static class Colours
+{
+    /// <summary>True for <c>#RRGGBB</c>, and for null.</summary>
+    public static bool IsColour(string? colour) =>
+        colour is null || colour.Length == 7 && colour[0] == '#' && colour.Skip(1).All(char.IsAsciiHexDigit);
+}

@@ -1,0 +1,153 @@
+using Jaali.Core;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+using Jaali.Imaging;
+using Jaali.Sources;
+using Jaali.Store;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Conflict = Jaali.Core.Rights.Conflict;
+
+namespace Jaali.Server.Gathering;
+
+/// <summary>A page that was read for photos; their records are shown before one is taken.</summary>
+/// <param name="Pictures">The likeliest first, at least one.</param>
+public sealed record PageView(IReadOnlyList<PagePictureView> Pictures);
+
+/// <summary>A photo on a page.</summary>
+/// <param name="Candidate">The candidate.</param>
+/// <param name="Record">What the page says of it.</param>
+/// <param name="Offers">Licences found beside it.</param>
+/// <param name="Evidence">Word for word.</param>
+/// <param name="Conflicts">What the page says differently.</param>
+public sealed record PagePictureView(
+    CandidateView Candidate,
+    RightsRecord Record,
+    IReadOnlyList<OfferView> Offers,
+    string Evidence,
+    IReadOnlyList<Conflict> Conflicts
+);
+
+/// <summary>Photos by an address that a person gives: a page, a picture, a feed or a IIIF document.</summary>
+public static class AddressEndpoints
+{
+    /// <summary>Maps them.</summary>
+    public static void MapAddresses(this IEndpointRouteBuilder app) =>
+        app.MapPost("/api/decks/{id:guid}/pages", ReadPageAsync).WithTags("Photos").WithName("readPage");
+
+    private static async Task<Results<Ok<PageView>, ProblemHttpResult>> ReadPageAsync(
+        Guid id,
+        AddressRequest request,
+        DeckEditing desk,
+        SourceHttp http,
+        AddressReader addresses,
+        FoundStore found,
+        ThumbnailReader looking,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
+    {
+        if (await desk.OpenAsync(id, cancel) is not { } stored)
+            return Problems.NotFound("deck");
+        if (WebAddress.Read(request.Address) is not { } address)
+            return Problems.Of(WebAddress.Bad);
+        try
+        {
+            Fetched fetched = await http.FetchAsync(address, Limits.Photos.Bytes, cancel: cancel);
+            if (PhotoFormats.WhyNot(fetched.Bytes) is { } why)
+                return Problems.Of(new Refusal("no-photo", why));
+            PageReading reading;
+            if (PhotoFormats.Sniff(fetched.Bytes) is not null)
+                reading = new PageReading([OfPicture(fetched, clock.GetUtcNow())], "", true);
+            else if (fetched.Bytes.LongLength > Limits.Documents.PageBytes)
+                return Problems.Of(new Refusal("page-too-long", "This page is longer than Jaali reads."));
+            else
+                reading = await addresses.ReadAsync(fetched, cancel);
+            if (reading.Candidates.Count == 0)
+                return Problems.Of(
+                    new Refusal(
+                        "no-picture",
+                        $"No photo was found on {fetched.Address.Authority}{fetched.Address.AbsolutePath}. Give the address of "
+                            + "the photo's own page, or of the picture."
+                    )
+                );
+            Candidate[] first = [.. reading.Candidates.Take(Limits.Documents.AddressPhotos)];
+            await found.RememberAsync(first, cancel);
+            ThumbnailMetrics?[] looks = await Task.WhenAll(first.Select(c => looking.LookAsync(c, cancel)));
+            IEnumerable<(Candidate Candidate, ThumbnailMetrics Look)> photos = first
+                .Zip(looks)
+                .Where(p => p.Second is not null)
+                .Select(p => (p.First, p.Second!));
+            // What a page only shows is told apart by how large it is.
+            if (!reading.Named)
+                photos = photos.OrderByDescending(p => (long)p.Look.Width * p.Look.Height);
+            PagePictureView[] views =
+            [
+                .. photos.Select(p => new PagePictureView(
+                    SearchEndpoints.View(
+                        new ResultPicture(
+                            p.Candidate,
+                            [],
+                            Suitability.Of(p.Candidate, stored.Deck.Shape, stored.Deck.Use),
+                            0
+                        ),
+                        stored.Deck,
+                        p.Look,
+                        new Dictionary<string, string>()
+                    ),
+                    p.Candidate.Rights,
+                    PhotoViews.Offers(p.Candidate.Rights),
+                    p.Candidate.Evidence.Text,
+                    p.Candidate.Rights.Conflicts ?? []
+                )),
+            ];
+            return views.Length > 0
+                ? TypedResults.Ok(new PageView(views))
+                : Problems.Of(
+                    new Refusal(
+                        "no-photo",
+                        "What this page shows is no photo that Jaali reads, or it cannot be fetched. "
+                            + PhotoFormats.Takes
+                    )
+                );
+        }
+        catch (SourceException e)
+        {
+            return Problems.Of(new Refusal("source-failed", e.Message));
+        }
+    }
+
+    // The address of a picture alone: nothing is said of it but what its header and the file say themselves.
+    private static Candidate OfPicture(Fetched fetched, DateTimeOffset now)
+    {
+        string[] links = [.. PageReader.LicencesOf(fetched.Links)];
+        Agreement terms = LicenceAgreement.Of(links);
+        var rights = new RightsRecord(
+            "",
+            "",
+            null,
+            fetched.Address.AbsoluteUri,
+            fetched.Address.Host,
+            terms.Licence,
+            terms.AsFound,
+            Offers: terms.Offers,
+            PictureUrl: fetched.Address.AbsoluteUri
+        );
+        var whole = new Rendition(fetched.Address.AbsoluteUri, 0, 0);
+        if (Formats.EmbeddedMetadata.Read(fetched.Bytes) is { } inside)
+            rights = inside.Complete(rights);
+        return new Candidate(
+            whole.Url,
+            PageReader.Collection,
+            whole,
+            [whole],
+            rights,
+            [],
+            Evidence.Of(
+                "The address of a picture, without a page about it."
+                    + string.Concat(links.Select(l => $"\nLink: <{l}>; rel=\"license\"")),
+                whole.Url,
+                now
+            )
+        );
+    }
+}

@@ -1,0 +1,33 @@
+namespace Jaali.Server.Startup;
+
+/// <summary>What the server answers to.</summary>
+internal static class Endpoints
+{
+    internal static void MapAll(this WebApplication app)
+    {
+        app.MapOpenApi("/api/openapi.json");
+        app.MapRules();
+        app.MapJobs();
+        app.MapIiif();
+        app.MapStoreCheck();
+        app.MapFonts();
+        app.MapDecks();
+        app.MapComposing();
+        app.MapWords();
+        app.MapShow();
+        app.MapCollections();
+        app.MapSearch();
+        app.MapUploads();
+        app.MapAddresses();
+        app.MapRecords();
+        app.MapExports();
+        app.MapCopies();
+        app.MapGathered();
+        app.MapIncoming();
+        app.MapHub<LiveHub>("/live");
+        app.MapGet("/api/health", () => new Health(true)).ExcludeFromDescription();
+    }
+}
+
+/// <summary>Says that the server answers.</summary>
+internal sealed record Health(bool Ready);

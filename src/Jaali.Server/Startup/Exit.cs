@@ -1,0 +1,33 @@
+using Jaali.Store;
+
+namespace Jaali.Server.Startup;
+
+/// <summary>How the program ends where it does not serve, each way with a code of its own.</summary>
+internal static class Exit
+{
+    internal const int BadSettings = 2,
+        NoStore = 3,
+        PortInUse = 4;
+
+    internal static async Task<int> SayAsync(int code, string why)
+    {
+        await Console.Error.WriteLineAsync(why);
+        return code;
+    }
+
+    /// <summary>Checks the store and says what is missing or damaged; 0 where nothing is.</summary>
+    internal static async Task<int> VerifyAsync(IServiceProvider services)
+    {
+        VerifyView found = await StoreCheck.VerifyAsync(
+            services.GetRequiredService<PhotoStore>(),
+            services.GetRequiredService<BlobFolder>(),
+            CancellationToken.None
+        );
+        Console.WriteLine(found.Sentence);
+        foreach (string name in found.Missing)
+            Console.WriteLine($"missing {name}");
+        foreach (string name in found.Damaged)
+            Console.WriteLine($"damaged {name}");
+        return found.Missing.Count + found.Damaged.Count == 0 ? 0 : 1;
+    }
+}

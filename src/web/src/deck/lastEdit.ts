@@ -1,0 +1,13 @@
+import { create } from 'zustand';
+
+interface Done {
+  /** What was taken back or done again last, in a sentence; empty after the next edit. */
+  says: string;
+  /** What was kept last, until the next edit of this page. */
+  kept: { title: string; pointId: string } | null;
+  /** An edit of this page is being taken in. */
+  own: boolean;
+}
+
+/** What this page did last, for those who look and those who listen. */
+export const useLastEdit = create<Done>(() => ({ says: '', kept: null, own: false }));
