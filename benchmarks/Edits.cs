@@ -56,7 +56,8 @@ internal static class Edits
                 string.Join(
                     "; ",
                     m.Kinds.Select(k =>
-                        $"{k.Key} {Report.N(Times.Of(k.Value.Select(v => v.Took)).P50)} ms, processor {Report.N(k.Value.Average(v => v.Cpu))}"
+                        $"{k.Key} {Report.N(Times.Of(k.Value.Select(v => v.Took)).P50)} ms, processor "
+                        + $"{Report.N(k.Value.Average(v => v.Cpu))}"
                     )
                 )
             );

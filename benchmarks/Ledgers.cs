@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;

@@ -1,6 +1,7 @@
 using Jaali.Benchmarks;
 
-// benchmarks [edit|undo|windows|opening|wall|light|photos|memory|search|hashes|rights|composing|words ...] [--rows=FILE] [--into=PAGE]: all of
+// benchmarks [edit|undo|windows|opening|wall|light|photos|memory|search|hashes|rights|composing|words ...]
+// [--rows=FILE] [--into=PAGE]: all of
 // them, or those named.
 Console.OutputEncoding = System.Text.Encoding.UTF8;
 string root = AppContext.BaseDirectory;

@@ -146,7 +146,8 @@ internal static class Report
     )
     {
         string row =
-            $"| {what} | {least} | {p50} | {p95} | {p99} | {cpu} | {reference} | {beside} | {aim} | {(met ? "met" : "**missed**")} | {Load()} |";
+            $"| {what} | {least} | {p50} | {p95} | {p99} | {cpu} | {reference} | {beside} | {aim} "
+            + $"| {(met ? "met" : "**missed**")} | {Load()} |";
         Rows.Add(row);
         Console.WriteLine(row);
     }
@@ -203,7 +204,8 @@ internal static class Report
                 File.ReadLines("/proc/meminfo").First().Split(' ', StringSplitOptions.RemoveEmptyEntries)[1],
                 CultureInfo.InvariantCulture
             ) / 1024;
-        return $"Last measured on {DateTime.UtcNow:yyyy-MM-dd}: {Environment.ProcessorCount} cores of {cpu}, {memory:N0} MB, .NET {Environment.Version}. "
+        return $"Last measured on {DateTime.UtcNow:yyyy-MM-dd}: {Environment.ProcessorCount} cores of {cpu}, "
+            + $"{memory:N0} MB, .NET {Environment.Version}. "
             + "Load is how many programs wanted a core in the last minute, as each row was written.";
     }
 

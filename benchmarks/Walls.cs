@@ -1,4 +1,3 @@
-using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
@@ -14,7 +13,8 @@ using Jaali.Testing;
 
 namespace Jaali.Benchmarks;
 
-/// <summary>Setting words, judging them, and a whole deck in another look; with the faces and photos of the demo.</summary>
+/// <summary>Setting words, judging them, and a whole deck in another look; with the faces and photos of the
+/// demo.</summary>
 internal static class Wording
 {
     private sealed class Facts : ISceneFacts, IEditFacts, IDisposable

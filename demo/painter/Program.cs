@@ -37,7 +37,8 @@ foreach (Plate plate in Album.All.Where(p => names.Length == 0 || names.Contains
     using SKBitmap picture = film.Develop(plate.Development, plate.Name.Length * 131 + plate.Width);
     Save(picture, path);
     Console.WriteLine(
-        $"{plate.Name} {film.Width}x{film.Height} {clock.Elapsed.TotalSeconds:0} s {new FileInfo(path).Length / 1024} KB"
+        $"{plate.Name} {film.Width}x{film.Height} {clock.Elapsed.TotalSeconds:0} s "
+            + $"{new FileInfo(path).Length / 1024} KB"
     );
 }
 return 0;

@@ -22,7 +22,8 @@ public sealed class LimitAttribute(string unit, string holds, string seen) : Att
 /// <summary>
 /// How much is taken of anything that comes from outside or piles up: bytes, depth, elements, time, pixels times depth,
 /// how many at once. Every reader takes its limit from here. They are chosen, not measured: well above what
-/// honest files and pages have, well below what a small computer can bear. What each is for stands in its attribute alone.
+/// honest files and pages have, well below what a small computer can bear. What each is for stands in its attribute
+/// alone.
 /// </summary>
 public static class Limits
 {
@@ -40,7 +41,8 @@ public static class Limits
 
         [Limit(
             "bytes",
-            "Pixels times their bytes, where a decoder must hold the photo whole (interlaced, progressive, AVIF, WebP, GIF)",
+            "Pixels times their bytes, where a decoder must hold the photo whole (interlaced, "
+                + "progressive, AVIF, WebP, GIF)",
             "“Opening this photo would take … MB of memory. Save it as a plain JPEG and bring it again.”"
         )]
         public const long DecodedBytes = 320L * Mega;

@@ -123,7 +123,8 @@ public static class CreditFiles
     public static string Csv(IReadOnlyList<CreditEntry> entries)
     {
         var text = new StringBuilder(
-            "slides,title,maker,maker address,source,source address,licence,licence address,notice,statement,changed before,changes,credit\r\n"
+            "slides,title,maker,maker address,source,source address,licence,licence "
+                + "address,notice,statement,changed before,changes,credit\r\n"
         );
         foreach (CreditEntry e in entries)
         {
@@ -215,7 +216,8 @@ public static class CreditFiles
     }
 
     private static string Slides(CreditEntry e) =>
-        $"{(e.Slides.Count == 1 ? "Slide" : "Slides")} {string.Join(", ", e.Slides.Select(s => s.ToString(CultureInfo.InvariantCulture)))}";
+        (e.Slides.Count == 1 ? "Slide " : "Slides ")
+        + string.Join(", ", e.Slides.Select(s => s.ToString(CultureInfo.InvariantCulture)));
 
     // Statements speak of the picture, not of the page it stands on, on which there may be others.
     private static string Subject(CreditEntry e) => e.Parts.PictureUrl ?? "urn:sha256:" + e.Photo.Id;

@@ -55,7 +55,8 @@ public sealed record EmbeddedMetadata(
 
     /// <summary>
     /// Reads a photo's metadata; null where it has none that speaks of rights. For maker and notice EXIF comes first,
-    /// then XMP, unless the IIM digest says that IIM was changed later (Metadata Working Group, "Guidelines for Handling
+    /// then XMP, unless the IIM digest says that IIM was changed later (Metadata Working Group, "Guidelines for
+    /// Handling
     /// Image Metadata" 2.0, as exiftool's MWG module reads it). Windows' own fields and the texts of PNG come last. A
     /// credit line and the camera's owner stand in where nobody names a maker.
     /// </summary>

@@ -57,7 +57,8 @@ internal sealed class IimBlock
             .Take(200);
 
     /// <summary>
-    /// True where a program that knew nothing of the digest changed the block later: there is a digest and it is not that
+    /// True where a program that knew nothing of the digest changed the block later: there is a digest and it is not
+    /// that
     /// of the block (Metadata Working Group, "Guidelines for Handling Image Metadata" 2.0, on the IIM checksum; from
     /// memory). A digest of zeros is written by programs that do not reckon it.
     /// </summary>

@@ -341,7 +341,8 @@ internal sealed class PhotoBlocks
             Add(Xmp, b[from..(to + "</x:xmpmeta>"u8.Length)]);
     }
 
-    // "8BIM", identity, a name padded to even length, size, data padded to even length; the identities of IIM and of its
+    // "8BIM", identity, a name padded to even length, size, data padded to even length; the identities of IIM and of
+    // its
     // digest.
     private void Resources(ReadOnlySpan<byte> rest)
     {

@@ -39,15 +39,19 @@ public static class XmpWriter
                 ? $"<{name}><rdf:Alt><rdf:li xml:lang=\"x-default\">{X(text)}</rdf:li></rdf:Alt></{name}>"
                 : "";
         string Plain(string name, string? text) => string.IsNullOrEmpty(text) ? "" : $"<{name}>{X(text)}</{name}>";
-        return "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?><x:xmpmeta xmlns:x=\"adobe:ns:meta/\"><rdf:RDF "
+        return "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?><x:xmpmeta "
+            + "xmlns:x=\"adobe:ns:meta/\"><rdf:RDF "
             + "xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\">"
-            + "<rdf:Description rdf:about=\"\" xmlns:dc=\"http://purl.org/dc/elements/1.1/\" xmlns:xmpRights=\"http://ns.adobe.com/xap/1.0/rights/\" "
+            + "<rdf:Description rdf:about=\"\" xmlns:dc=\"http://purl.org/dc/elements/1.1/\" "
+            + "xmlns:xmpRights=\"http://ns.adobe.com/xap/1.0/rights/\" "
             + "xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:photoshop=\"http://ns.adobe.com/photoshop/1.0/\">"
             + Alt("dc:title", p.Title)
             + (p.Maker.Length > 0 ? $"<dc:creator><rdf:Seq><rdf:li>{X(p.Maker)}</rdf:li></rdf:Seq></dc:creator>" : "")
             + Alt("dc:rights", p.Notice.Length > 0 || p.HasNoTerms ? p.Notice : p.TermsName)
             + Plain("dc:source", p.SourceUrl)
-            + $"<xmpRights:Marked>{(p.TermsUrl?.Contains("/publicdomain/", StringComparison.Ordinal) == true ? "False" : "True")}</xmpRights:Marked>"
+            + "<xmpRights:Marked>"
+            + (p.TermsUrl?.Contains("/publicdomain/", StringComparison.Ordinal) == true ? "False" : "True")
+            + "</xmpRights:Marked>"
             + Plain("xmpRights:WebStatement", p.TermsUrl)
             + (p.HasNoTerms ? "" : Alt("xmpRights:UsageTerms", p.TermsName))
             + (p.TermsUrl is { } licence ? $"<cc:license rdf:resource=\"{X(licence)}\"/>" : "")

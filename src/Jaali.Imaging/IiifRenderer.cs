@@ -34,7 +34,8 @@ public static class IiifRenderer
         }
     }
 
-    /// <summary>The same of a file, which is read as it is decoded where the whole of it is asked for: it is never in memory
+    /// <summary>The same of a file, which is read as it is decoded where the whole of it is asked for: it is never in
+    /// memory
     /// by itself.</summary>
     /// <exception cref="NotAPhotoException">The bytes are damaged.</exception>
     /// <exception cref="IOException">It cannot be read.</exception>

@@ -3,8 +3,10 @@ using System.Runtime.InteropServices;
 namespace Jaali.Imaging;
 
 /// <summary>
-/// How the C library gives back what the decoders took. By itself glibc keeps a heap for every thread and raises the size
-/// from which a block is given back at once with the largest block it has met: after photos of many sizes most of what it
+/// How the C library gives back what the decoders took. By itself glibc keeps a heap for every thread and raises the
+/// size
+/// from which a block is given back at once with the largest block it has met: after photos of many sizes most of what
+/// it
 /// holds is of no use any more. Other C libraries are left as they are.
 /// </summary>
 public static class NativeMemory
@@ -14,7 +16,8 @@ public static class NativeMemory
         MmapThreshold = -3,
         ArenaMax = -8;
 
-    /// <summary>Sets few heaps, and that lines of pixels are given back as soon as they are let go. Called once, before the
+    /// <summary>Sets few heaps, and that lines of pixels are given back as soon as they are let go. Called once, before
+    /// the
     /// first photo is opened.</summary>
     public static void GiveBackSoon()
     {

@@ -16,7 +16,8 @@ internal static class OpenedPhoto
             return image.Mutate(m => m.Set(GValue.GIntType, "orientation", orientation));
     }
 
-    /// <summary>The orientation in the eXIf chunk of a PNG (third edition, 11.3.4.6), 2 to 8; null where there is none, or
+    /// <summary>The orientation in the eXIf chunk of a PNG (third edition, 11.3.4.6), 2 to 8; null where there is none,
+    /// or
     /// nothing to turn.</summary>
     internal static int? OfPng(ReadOnlySpan<byte> b)
     {

@@ -159,7 +159,8 @@ public static class PhotoDecoding
             };
             if (needed > Limits.Photos.DecodedBytes && (format != "jpeg" || interlaced))
                 throw new NotAPhotoException(
-                    $"Opening this photo would take {needed / 1024 / 1024} MB of memory. Save it as a plain JPEG and bring it again."
+                    $"Opening this photo would take {needed / 1024 / 1024} MB of memory. Save it as a plain "
+                        + "JPEG and bring it again."
                 );
             // Lines on their way in several threads, and the smaller picture that is made of them.
             return needed + 4L * 128 * header.Width * header.Bands * bytesOfBand + Math.Min(decoded, Smaller);
@@ -212,7 +213,8 @@ public static class PhotoDecoding
     }
 }
 
-/// <summary>Lets in as much weight at once as it holds; others wait in their order. What weighs more than it holds comes
+/// <summary>Lets in as much weight at once as it holds; others wait in their order. What weighs more than it holds
+/// comes
 /// in alone.</summary>
 /// <param name="capacity">The most weight inside.</param>
 public sealed class WeightedGate(long capacity)

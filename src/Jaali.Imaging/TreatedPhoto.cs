@@ -3,7 +3,8 @@ using NetVips;
 
 namespace Jaali.Imaging;
 
-/// <summary>Photos whose pixels are made others: what is hidden is gone from the picture, and a softened one is blurred,
+/// <summary>Photos whose pixels are made others: what is hidden is gone from the picture, and a softened one is
+/// blurred,
 /// by the same computation for every painter.</summary>
 public static class TreatedPhoto
 {

@@ -37,7 +37,8 @@ public sealed partial class AddressReader(SourceHttp http, TimeProvider clock)
         {
             if (!IiifPresentation.Is(json))
                 throw new SourceException(
-                    $"What lies at {fetched.Address.Authority} is JSON, but no IIIF manifest or collection, so no photo can be read from it."
+                    $"What lies at {fetched.Address.Authority} is JSON, but no IIIF manifest or collection, "
+                        + "so no photo can be read from it."
                 );
             IReadOnlyList<Candidate> shown = await OfIiifAsync(json, fetched.Address, collection, name, 0, cancel)
                 .ConfigureAwait(false);

@@ -96,7 +96,8 @@ public sealed class CollectionRecogniser(SourceHttp http, OaiPmh oai, TimeProvid
             Protocol.OaiPmh,
             who.Name,
             repository,
-            "A repository that is fetched whole (OAI-PMH with Dublin Core) and then searched here, also without a network."
+            "A repository that is fetched whole (OAI-PMH with Dublin Core) and then searched here, also "
+                + "without a network."
         );
     }
 

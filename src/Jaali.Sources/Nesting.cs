@@ -3,14 +3,16 @@ using Jaali.Core;
 
 namespace Jaali.Sources;
 
-/// <summary>How deep documents from outside may be nested. Parsers take time that grows with the square of the depth, and
+/// <summary>How deep documents from outside may be nested. Parsers take time that grows with the square of the depth,
+/// and
 /// nothing that people read is nested so.</summary>
 internal static class Nesting
 {
     // Elements that have no end, or whose end is often left out (HTML Living Standard, 13.1.2 and 13.1.2.4).
     private static readonly HashSet<string> Endless = new(
         (
-            "area base br col embed hr img input link meta source track wbr p li dt dd rt rp option optgroup tr td th tbody thead tfoot colgroup html head body"
+            "area base br col embed hr img input link meta source track wbr p li dt dd rt rp option "
+            + "optgroup tr td th tbody thead tfoot colgroup html head body"
         ).Split(' '),
         StringComparer.OrdinalIgnoreCase
     );

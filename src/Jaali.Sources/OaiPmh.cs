@@ -30,7 +30,8 @@ public sealed record OaiPage(IReadOnlyList<OaiRecord> Records, string? Token, in
 public sealed class TokenExpiredException() : Exception("The resumption token is no longer good.");
 
 /// <summary>
-/// Reads repositories that speak OAI-PMH 2.0 with unqualified Dublin Core or the Europeana Data Model. Section numbers refer to that specification.
+/// Reads repositories that speak OAI-PMH 2.0 with unqualified Dublin Core or the Europeana Data Model. Section numbers
+/// refer to that specification.
 /// </summary>
 public sealed class OaiPmh(SourceHttp http, TimeProvider clock)
 {
@@ -130,7 +131,8 @@ public sealed class OaiPmh(SourceHttp http, TimeProvider clock)
     public Uri AddressOf(Uri repository, string identifier) =>
         Query(
             repository,
-            $"verb=GetRecord&metadataPrefix={Uri.EscapeDataString(_formats.GetValueOrDefault(repository, Usual))}&identifier="
+            $"verb=GetRecord&metadataPrefix={Uri.EscapeDataString(_formats.GetValueOrDefault(repository, Usual))}"
+                + "&identifier="
                 + Uri.EscapeDataString(identifier)
         );
 

@@ -3,7 +3,6 @@ using System.Text.RegularExpressions;
 using System.Xml.Linq;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Sources.Pages;
 
 namespace Jaali.Sources;
 

@@ -3,7 +3,6 @@ using System.Text.RegularExpressions;
 using System.Xml;
 using System.Xml.Linq;
 using Jaali.Core;
-using Jaali.Core.Photos;
 using Jaali.Sources.Feeds;
 
 namespace Jaali.Sources;

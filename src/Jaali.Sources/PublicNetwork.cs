@@ -5,7 +5,8 @@ using System.Net.Sockets;
 namespace Jaali.Sources;
 
 /// <summary>
-/// Which addresses belong to the public network: all but those of IANA's special-purpose address registries for IPv4 and
+/// Which addresses belong to the public network: all but those of IANA's special-purpose address registries for IPv4
+/// and
 /// IPv6 (RFC 6890 and the registries as of 2024, from memory) that are not globally reachable, multicast and what is
 /// reserved. An IPv4 address inside an IPv6 one is looked at as itself.
 /// </summary>

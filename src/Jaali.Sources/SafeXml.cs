@@ -93,7 +93,8 @@ internal static partial class SafeXml
             CheckCharacters = false,
         };
 
-    // What many documents get wrong: space before the declaration, bytes and characters that are none, and characters by
+    // What many documents get wrong: space before the declaration, bytes and characters that are none, and characters
+    // by
     // the names that HTML has for them.
     private static string? Text(byte[] body)
     {

@@ -62,7 +62,8 @@ public sealed class SourceHttp : IDisposable
         _client.DefaultRequestHeaders.UserAgent.ParseAdd("Jaali/0.1");
     }
 
-    // What fails in passing is asked for again, after the wait that the source asks for where that is short; a longer wait
+    // What fails in passing is asked for again, after the wait that the source asks for where that is short; a longer
+    // wait
     // is told to the person and kept to by whoever asks.
     private static ResiliencePipeline<HttpResponseMessage> Again() =>
         new ResiliencePipelineBuilder<HttpResponseMessage>()

@@ -68,7 +68,8 @@ public sealed class Commons(string name, string path, IReadOnlyList<PhotoRecord>
 
     /// <summary>The page about one photo.</summary>
     public static string Page(PhotoRecord p) =>
-        $"<!doctype html><meta charset=utf-8><title>{Html(p.Title)}</title><h1>{Html(p.Title)}</h1><p>by {Html(p.Maker)}, {Html(p.Taken)}</p>"
+        $"<!doctype html><meta charset=utf-8><title>{Html(p.Title)}</title><h1>{Html(p.Title)}</h1><p>by "
+        + $"{Html(p.Maker)}, {Html(p.Taken)}</p>"
         + (
             p.Licence.StartsWith("http", StringComparison.Ordinal)
                 ? $"<p><a rel=\"license\" href=\"{Html(p.Licence)}\">{Html(p.Licence)}</a></p>"

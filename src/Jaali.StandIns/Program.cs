@@ -55,7 +55,8 @@ app.MapGet(
     "/",
     () =>
         Results.Content(
-            "<!doctype html><meta charset=utf-8><title>Tern Commons</title><link rel=\"search\" type=\"application/opensearchdescription+xml\" "
+            "<!doctype html><meta charset=utf-8><title>Tern Commons</title><link rel=\"search\" "
+                + "type=\"application/opensearchdescription+xml\" "
                 + "href=\"/opensearch.xml\" title=\"Tern Commons\"><h1>Tern Commons</h1>",
             "text/html; charset=utf-8"
         )
@@ -136,7 +137,8 @@ try
 catch (IOException)
 {
     await Console.Error.WriteLineAsync(
-        $"Port {port} is in use by another program. Close it, or choose another for the simulated collections with STANDINS_PORT."
+        $"Port {port} is in use by another program. Close it, or choose another for the simulated "
+            + "collections with STANDINS_PORT."
     );
     return 4;
 }

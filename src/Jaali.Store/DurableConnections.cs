@@ -3,7 +3,8 @@ using Microsoft.EntityFrameworkCore.Diagnostics;
 
 namespace Jaali.Store;
 
-/// <summary>Tells every connection to flush each commit to the disk: the setting belongs to the connection and not to the
+/// <summary>Tells every connection to flush each commit to the disk: the setting belongs to the connection and not to
+/// the
 /// database (SQLite, PRAGMA synchronous).</summary>
 internal sealed class DurableConnections : DbConnectionInterceptor
 {

@@ -32,7 +32,8 @@ public sealed class FolderLock : IDisposable
             if (!File.Exists(path))
                 throw;
             throw new StoreException(
-                $"The folder {folder} is in use by another Jaali{Named(holder)}. Close it, or choose another folder with --data.",
+                $"The folder {folder} is in use by another Jaali{Named(holder)}. Close it, or choose "
+                    + "another folder with --data.",
                 e
             );
         }

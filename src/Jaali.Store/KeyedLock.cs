@@ -1,6 +1,7 @@
 namespace Jaali.Store;
 
-/// <summary>One at a time for each name, in the order of their coming. Names share a few turns, so that they are no more
+/// <summary>One at a time for each name, in the order of their coming. Names share a few turns, so that they are no
+/// more
 /// the longer it runs.</summary>
 public sealed class KeyedLock
 {

@@ -1,14 +1,15 @@
 using System.Globalization;
 using System.Text;
-using Jaali.Core.Decks;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace Jaali.Store;
 
 /// <summary>
-/// Brings what can be read of a damaged database over into a new one. A copy is set aside before anything is touched; rows
-/// are read from both ends of each table, so that one torn page costs what is on it; what is missing then is looked for in
+/// Brings what can be read of a damaged database over into a new one. A copy is set aside before anything is touched;
+/// rows
+/// are read from both ends of each table, so that one torn page costs what is on it; what is missing then is looked for
+/// in
 /// the newest daily copy.
 /// </summary>
 internal static class Rescue
@@ -18,7 +19,8 @@ internal static class Rescue
 
     private static readonly string[] OfDecks = ["Decks", "Points", "Slides", "Items", "Placements", "Commands"];
 
-    /// <summary>What SQLite says of a database's integrity (PRAGMA integrity_check, in its quick form); null where it is
+    /// <summary>What SQLite says of a database's integrity (PRAGMA integrity_check, in its quick form); null where it
+    /// is
     /// whole.</summary>
     internal static string? Fault(string file)
     {
@@ -36,11 +38,13 @@ internal static class Rescue
         }
     }
 
-    /// <summary>Sets the database of a folder aside and puts a new one in its place with all that can be read.</summary>
+    /// <summary>Sets the database of a folder aside and puts a new one in its place with all that can be
+    /// read.</summary>
     /// <param name="folder">The data folder.</param>
     /// <param name="copy">The newest daily copy, or null.</param>
     /// <param name="fault">What is wrong.</param>
-    /// <returns>What was brought over, for a person; null where nothing could be, and nothing was touched but for the copy
+    /// <returns>What was brought over, for a person; null where nothing could be, and nothing was touched but for the
+    /// copy
     /// that was set aside.</returns>
     internal static string? BringOver(string folder, string? copy, string fault)
     {
@@ -198,7 +202,8 @@ internal static class Rescue
         return found;
     }
 
-    // The talk as the copy has it, in place of what was readable of it. Only from a copy of the newest version: an older
+    // The talk as the copy has it, in place of what was readable of it. Only from a copy of the newest version: an
+    // older
     // one is brought to it in a place of its own first.
     private static bool FromCopy(string made, string copy, Guid id)
     {
@@ -240,7 +245,8 @@ internal static class Rescue
         foreach (string table in OfDecks)
             Do(
                 db,
-                $"DELETE FROM {table} WHERE {(table == "Decks" ? "Id" : "DeckId")} = '{id.ToString().ToUpperInvariant()}'"
+                $"DELETE FROM {table} WHERE {(table == "Decks" ? "Id" : "DeckId")} = "
+                    + $"'{id.ToString().ToUpperInvariant()}'"
             );
     }
 

@@ -12,7 +12,8 @@ public sealed class StoreException(string message, Exception inner) : Exception(
 /// <summary>Prepares the folder that holds everything: the database and the blobs.</summary>
 public static class StoreFolder
 {
-    /// <summary>Makes the folder if need be, takes its lock, and brings the database to the newest schema. A copy of the
+    /// <summary>Makes the folder if need be, takes its lock, and brings the database to the newest schema. A copy of
+    /// the
     /// database is kept for each of the last seven days on which it was started.</summary>
     /// <returns>The lock; the folder is free again when it is let go.</returns>
     /// <exception cref="StoreException">The folder cannot be written or is in use, the disk is full, or the database is
@@ -33,7 +34,8 @@ public static class StoreFolder
                 held.Report =
                     Rescue.BringOver(folder, Copies(folder).FirstOrDefault(), fault)
                     ?? throw new StoreException(
-                        $"The database in {folder} cannot be read ({fault.Trim('.')}), and was not touched. {WhereCopiesAre(folder)} "
+                        $"The database in {folder} cannot be read ({fault.Trim('.')}), and was not touched. "
+                            + $"{WhereCopiesAre(folder)} "
                             + "Put one in its place as jaali.db, or move the file away to begin anew.",
                         new InvalidDataException()
                     );
@@ -95,7 +97,8 @@ public static class StoreFolder
         return true;
     }
 
-    /// <summary>Keeps a copy of the database for today, where there is none yet, in SQLite's own way of copying one that
+    /// <summary>Keeps a copy of the database for today, where there is none yet, in SQLite's own way of copying one
+    /// that
     /// may be in use; written under another name until it is whole.</summary>
     public static void CopyToday(string folder)
     {
@@ -143,8 +146,8 @@ public static class StoreFolder
                 5 or 6 => $"Another program holds the database in {folder}. Close it and start again.",
                 8 or 14 =>
                     $"The folder {folder} cannot be written. Give the right to write, or choose another with --data.",
-                11 or 26 =>
-                    $"The database in {folder} is damaged, and was not touched. {WhereCopiesAre(folder)} Put it in the place of jaali.db and start again.",
+                11 or 26 => $"The database in {folder} is damaged, and was not touched. {WhereCopiesAre(folder)} "
+                    + "Put it in the place of jaali.db and start again.",
                 13 => $"The disk that holds {folder} is full. Free some space and start again.",
                 _ => $"The database in {folder} cannot be opened: {s.Message}.",
             }

@@ -2,7 +2,7 @@ import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
-// The copy of a talk for browsers that have nothing else: one script and one sheet of styles, which the server puts into
+// The copy of a talk for browsers that have nothing else: one script, one sheet of styles, which the server puts into
 // the page with the talk.
 export default defineConfig({
   plugins: [react(), tailwindcss()],

@@ -7,7 +7,6 @@ using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Layout;
 using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using Jaali.Testing;

@@ -6,7 +6,6 @@ using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Motion;
 using Jaali.Core.Scenes;
-using Jaali.Core.Typesetting;
 using Jaali.Testing;
 
 namespace Jaali.Core.Tests;

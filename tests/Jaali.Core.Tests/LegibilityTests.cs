@@ -6,12 +6,9 @@ using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
-using Jaali.Core.Items;
 using Jaali.Core.Ledgers;
 using Jaali.Core.Legibility;
-using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
-using Jaali.Core.Typesetting;
 using Jaali.Testing;
 
 namespace Jaali.Core.Tests;

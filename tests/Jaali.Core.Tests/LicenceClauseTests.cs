@@ -180,7 +180,8 @@ public sealed partial class LicenceClauseTests
         LicenceClauses g = LicenceClauses.Of(new Licence(LicenceFamily.Gfdl, "1.3", ""));
         Assert.Equal(("s.2", "s.2", "s.4"), (g.Link, g.Notice, g.ShareAlike));
         Assert.Contains(
-            "this License, the copyright notices, and the license notice saying this License applies to the Document are reproduced in all copies",
+            "this License, the copyright notices, and the license notice saying this License applies to "
+                + "the Document are reproduced in all copies",
             Between(gfdl, "2. VERBATIM", "3. COPYING"),
             StringComparison.Ordinal
         );

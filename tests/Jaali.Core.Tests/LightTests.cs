@@ -7,7 +7,8 @@ using Outline = Jaali.Core.Geometry.Path;
 
 namespace Jaali.Core.Tests;
 
-/// <summary>What is read off histograms and summed-area tables against the search through every place, which is kept for
+/// <summary>What is read off histograms and summed-area tables against the search through every place, which is kept
+/// for
 /// this.</summary>
 public sealed class LightTests
 {

@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Reflection;
 using System.Text;
-using Jaali.Core;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Testing;

@@ -75,7 +75,8 @@ public sealed class MotionTests
         }
     }
 
-    /// <summary>WCAG 2.2, success criterion 2.3.1: a pair of opposing changes of brightness is one flash; coming through
+    /// <summary>WCAG 2.2, success criterion 2.3.1: a pair of opposing changes of brightness is one flash; coming
+    /// through
     /// black darkens once and lightens once, whatever the pace.</summary>
     [Fact]
     public void Through_black_is_one_darkening_and_one_lightening()

@@ -1,14 +1,9 @@
 using CsCheck;
-using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
-using Jaali.Core.Layout;
-using Jaali.Core.Legibility;
 using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-using Jaali.Core.Scenes;
 using Jaali.Testing;
 
 namespace Jaali.Core.Tests;
@@ -156,7 +151,8 @@ public sealed class MarksTests
         Assert.Null(Straightening.ByHorizon(now, new(5, 5), new(9, 5)));
     }
 
-    /// <summary>Whatever is drawn over on the slide is hidden in the photo, also where photo and frame are turned; what is
+    /// <summary>Whatever is drawn over on the slide is hidden in the photo, also where photo and frame are turned; what
+    /// is
     /// drawn round stays in view.</summary>
     [Fact]
     public void What_is_drawn_on_the_slide_is_hidden_or_kept_in_the_photo() =>

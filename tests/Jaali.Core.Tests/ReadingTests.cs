@@ -155,7 +155,8 @@ public sealed class ReadingTests
                 "--input-type=module",
                 "-e",
                 "import {oklab} from 'culori'; const c=JSON.parse(process.argv[1]); "
-                    + "const one=([r,g,b])=>{const o=oklab({mode:'rgb',r:r/255,g:g/255,b:b/255});return [o.l,o.a,o.b]}; "
+                    + "const one=([r,g,b])=>{const o=oklab({mode:'rgb',r:r/255,g:g/255,b:b/255});return "
+                    + "[o.l,o.a,o.b]}; "
                     + "console.log(JSON.stringify(c.map(one)))",
                 JsonSerializer.Serialize(colours.Select(c => c.Select(v => (int)v)))
             )

@@ -1,10 +1,10 @@
-using Jaali.Core;
 using Jaali.Core.Rights;
 using Jaali.Testing;
 
 namespace Jaali.Core.Tests;
 
-/// <summary>What a person corrects in a record: what becomes evidence, what clears a conflict, what is refused.</summary>
+/// <summary>What a person corrects in a record: what becomes evidence, what clears a conflict, what is
+/// refused.</summary>
 public sealed class RecordCorrectionTests
 {
     private static readonly Licence By = new(LicenceFamily.By, "4.0", "");

@@ -1,13 +1,11 @@
 using System.Text.Json;
 using System.Text.RegularExpressions;
 using CsCheck;
-using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Ledgers;
-using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Testing;
 

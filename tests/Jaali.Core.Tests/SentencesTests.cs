@@ -24,8 +24,10 @@ public sealed partial class SentencesTests
     private static string Page()
     {
         var page = new StringBuilder(
-            "# What the server says\n\nEvery sentence that the rules and the server may say to a person, by where it is "
-                + "said. … stands for a value. The interface’s own words are in `src/web/src/texts.ts`, what is seen at "
+            "# What the server says\n\nEvery sentence that the rules and the server may say to a person, "
+                + "by where it is "
+                + "said. … stands for a value. The interface’s own words are in `src/web/src/texts.ts`, what "
+                + "is seen at "
                 + "each limit in `limits.md`. A test writes this page.\n"
         );
         foreach ((string where, string[] said) in Sentences())

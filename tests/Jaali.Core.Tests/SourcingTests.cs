@@ -1,5 +1,4 @@
 using CsCheck;
-using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;

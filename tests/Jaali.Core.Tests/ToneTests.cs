@@ -1,15 +1,9 @@
 using CsCheck;
-using Jaali.Core.Composing;
 using Jaali.Core.Decks;
-using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
-using Jaali.Core.Layout;
 using Jaali.Core.Legibility;
 using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-using Jaali.Core.Scenes;
-using Jaali.Testing;
 
 namespace Jaali.Core.Tests;
 

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;

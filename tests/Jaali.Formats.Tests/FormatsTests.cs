@@ -1,13 +1,10 @@
 using System.Text.Json;
-using Jaali.Core;
 using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
-using Jaali.Core.Legibility;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
-using Jaali.Core.Typesetting;
 using Jaali.Imaging;
 using Jaali.Imaging.Painting;
 using Jaali.Testing;

@@ -4,8 +4,6 @@ using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Photos;
-using Jaali.Core.Rights;
-using Jaali.Core.Scenes;
 using Jaali.Imaging;
 using Jaali.Imaging.Painting;
 using Jaali.Testing;

@@ -156,7 +156,8 @@ public sealed class KindTests : IDisposable
 
     private sealed record Strange : SceneNode;
 
-    /// <summary>Nodes are painted in their order, photos among them: what comes later covers what came before.</summary>
+    /// <summary>Nodes are painted in their order, photos among them: what comes later covers what came
+    /// before.</summary>
     [Fact]
     public void Nodes_are_painted_strictly_in_their_order()
     {

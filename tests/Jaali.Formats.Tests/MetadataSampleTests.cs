@@ -8,7 +8,8 @@ namespace Jaali.Formats.Tests;
 /// <summary>
 /// Metadata and orientation against exiftool, with its own module for the Metadata Working Group's guidance, on every
 /// picture of the Debian source packages libimage-exiftool-perl (Artistic), exiv2 (GPL-2), libmetadata-extractor-java
-/// (Apache-2), golang-github-rwcarlsen-goexif (BSD-2), golang-github-disintegration-imaging (MIT) and libpng1.6 (libpng).
+/// (Apache-2), golang-github-rwcarlsen-goexif (BSD-2), golang-github-disintegration-imaging (MIT) and libpng1.6
+/// (libpng).
 /// </summary>
 public sealed class MetadataSampleTests
 {
@@ -93,7 +94,8 @@ public sealed class MetadataSampleTests
             }
         }
         Samples.Ran(
-            $"metadata against exiftool: {makers} makers, {notices} notices, {titles} titles; {refused} refused; orientation",
+            $"metadata against exiftool: {makers} makers, {notices} notices, {titles} titles; {refused} "
+                + "refused; orientation",
             turned - wrong.Count,
             turned
         );

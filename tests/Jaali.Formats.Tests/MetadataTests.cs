@@ -218,9 +218,11 @@ public sealed class MetadataTests
     public void Xmp_is_read_in_any_of_its_encodings(string encoding)
     {
         const string xmp =
-            "<x:xmpmeta xmlns:x='adobe:ns:meta/'><rdf:RDF xmlns:rdf='http://www.w3.org/1999/02/22-rdf-syntax-ns#'><rdf:Description rdf:about='' "
+            "<x:xmpmeta xmlns:x='adobe:ns:meta/'><rdf:RDF "
+            + "xmlns:rdf='http://www.w3.org/1999/02/22-rdf-syntax-ns#'><rdf:Description rdf:about='' "
             + "xmlns:dc='http://purl.org/dc/elements/1.1/'>"
-            + "<dc:creator><rdf:Seq><rdf:li>N. Åyre</rdf:li></rdf:Seq></dc:creator></rdf:Description></rdf:RDF></x:xmpmeta>";
+            + "<dc:creator><rdf:Seq><rdf:li>N. "
+            + "Åyre</rdf:li></rdf:Seq></dc:creator></rdf:Description></rdf:RDF></x:xmpmeta>";
         byte[] packet =
         [
             .. System.Text.Encoding.ASCII.GetBytes("http://ns.adobe.com/xap/1.0/\0"),

@@ -1,11 +1,9 @@
-using System.Collections.Immutable;
 using System.IO.Compression;
 using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
-using Jaali.Core.Scenes;
 using Jaali.Core.Typesetting;
 using Jaali.Formats.Office;
 using Jaali.Imaging;
@@ -70,12 +68,12 @@ internal sealed class OfficeFiles : IDisposable
     /// <inheritdoc cref="OfficeFaults.OfPptx"/>
     internal static IReadOnlyList<string> FaultsOfPptx(string file) => OfficeFaults.OfPptx(file);
 
-    /// <summary>What jing says of the parts against the RELAX NG schema of OpenDocument 1.2, of which 1.3 is an extension
-    /// that nothing here uses but its number; null where the schema cannot be fetched.</summary>
-    internal string? FaultsOfOdp(string file)
+    /// <summary>What jing says of the parts against the RELAX NG schema of OpenDocument 1.2, of which 1.3 is an
+    /// extension
+    /// that nothing here uses but its number; the test is skipped where the schema cannot be fetched.</summary>
+    internal string FaultsOfOdp(string file)
     {
-        if (Samples.Folder("python-odf", "grammar") is not { } grammar)
-            return null;
+        string grammar = Samples.Folder("python-odf", "grammar");
         List<string> faults = [];
         using ZipArchive zip = ZipFile.OpenRead(file);
         foreach (string part in (string[])["content.xml", "styles.xml", "meta.xml"])

@@ -6,7 +6,8 @@ using Jaali.Testing;
 
 namespace Jaali.Formats.Tests;
 
-/// <summary>Finished PDFs: structure, reading order, bookmarks, notes, metadata, handouts; looked at by poppler, qpdf and
+/// <summary>Finished PDFs: structure, reading order, bookmarks, notes, metadata, handouts; looked at by poppler, qpdf
+/// and
 /// exiftool.</summary>
 public sealed class PdfTests : IDisposable
 {

@@ -1,6 +1,4 @@
 using System.IO.Compression;
-using System.Text;
-using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
@@ -10,11 +8,11 @@ using Jaali.Formats.Reading;
 using Jaali.Imaging;
 using Jaali.Imaging.Painting;
 using Jaali.Testing;
-using Path = System.IO.Path;
 
 namespace Jaali.Formats.Tests;
 
-/// <summary>Talks that come in: what was written is found again, and files that nobody means well by do no harm.</summary>
+/// <summary>Talks that come in: what was written is found again, and files that nobody means well by do no
+/// harm.</summary>
 public sealed class ReadingTests : IDisposable
 {
     private readonly OfficeFiles _files = new();
@@ -216,7 +214,8 @@ public sealed class ReadingTests : IDisposable
                 x =>
                     x.Replace(
                         "</Relationships>",
-                        "<Relationship Id=\"rIdC\" Type=\"http://schemas.openxmlformats.org/officeDocument/2006/relationships/chart\" "
+                        "<Relationship Id=\"rIdC\" "
+                            + "Type=\"http://schemas.openxmlformats.org/officeDocument/2006/relationships/chart\" "
                             + "Target=\"../charts/chart1.xml\"/></Relationships>",
                         StringComparison.Ordinal
                     )
@@ -319,7 +318,8 @@ public sealed class ReadingTests : IDisposable
         Assert.Throws<FileFaultException>(() => Pptx(file));
     }
 
-    /// <summary>Cut, bent and mixed up at random, files are read or refused with a sentence; nothing else happens.</summary>
+    /// <summary>Cut, bent and mixed up at random, files are read or refused with a sentence; nothing else
+    /// happens.</summary>
     [Theory]
     [InlineData("pptx")]
     [InlineData("odp")]

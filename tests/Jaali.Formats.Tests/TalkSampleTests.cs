@@ -1,12 +1,12 @@
 using Jaali.Formats.Reading;
 using Jaali.Imaging;
-using Jaali.Imaging.Painting;
 using Jaali.Testing;
 
 namespace Jaali.Formats.Tests;
 
 /// <summary>
-/// Presentations that nobody here wrote: the test files of Apache POI and of ODFDOM, from Debian's sources. Each is read,
+/// Presentations that nobody here wrote: the test files of Apache POI and of ODFDOM, from Debian's sources. Each is
+/// read,
 /// or refused with a sentence; whatever was read has places and pictures that can be used.
 /// </summary>
 public sealed class TalkSampleTests : IDisposable

@@ -7,7 +7,8 @@ using SkiaSharp;
 
 namespace Jaali.Imaging.Tests;
 
-/// <summary>Fonts from outside: against the reference packer of WOFF2 (Debian's woff2), and broken in every way.</summary>
+/// <summary>Fonts from outside: against the reference packer of WOFF2 (Debian's woff2), and broken in every
+/// way.</summary>
 public sealed class FontFilesTests
 {
     private static byte[] Shipped(string name) =>
@@ -104,7 +105,8 @@ public sealed class FontFilesTests
         Assert.Equal(expected, FontFacts.Read(font).Embedding);
     }
 
-    /// <summary>The licence is read from the name table (OpenType 1.9, names 13 and 14): an open licence of fonts asks for
+    /// <summary>The licence is read from the name table (OpenType 1.9, names 13 and 14): an open licence of fonts asks
+    /// for
     /// no credit in what is set with it, CC BY and licences that say so do.</summary>
     [Theory]
     [InlineData("", "")]

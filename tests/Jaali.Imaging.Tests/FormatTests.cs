@@ -1,5 +1,3 @@
-using Jaali.Core;
-using Jaali.Core.Geometry;
 using Jaali.Testing;
 using NetVips;
 

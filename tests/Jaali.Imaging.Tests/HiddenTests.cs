@@ -5,7 +5,6 @@ using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Core.Scenes;
 using Jaali.Imaging.Painting;
 using Jaali.Testing;
 using SkiaSharp;

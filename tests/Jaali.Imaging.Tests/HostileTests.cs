@@ -1,5 +1,4 @@
 using System.Buffers.Binary;
-using Jaali.Core;
 using Jaali.Core.Geometry;
 using Jaali.Testing;
 using NetVips;

@@ -1,6 +1,5 @@
 using System.Buffers.Binary;
 using System.Globalization;
-using Jaali.Imaging;
 using Jaali.Testing;
 using NetVips;
 

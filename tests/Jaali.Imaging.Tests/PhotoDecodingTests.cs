@@ -1,5 +1,4 @@
 using Jaali.Caching;
-using Jaali.Core;
 using Jaali.Testing;
 
 namespace Jaali.Imaging.Tests;
@@ -107,7 +106,8 @@ public sealed class OpeningTests
             ]
         );
         long taken = PhotoDecoding.Decoded(File.ReadAllBytes(file), whole);
-        // Beside the pixels there are lines on their way, and the smaller picture that is made: at most another whole one.
+        // Beside the pixels there are lines on their way, and the smaller picture that is made: at most another whole
+        // one.
         const int most = 6 * side * side + 8 * 1024 * 1024;
         Assert.InRange(taken, bytesOfPixel * side * side, bytesOfPixel * side * side + most);
     }

@@ -7,11 +7,13 @@ namespace Jaali.Imaging.Tests;
 /// <summary>What the reading of words takes for granted of a shadow, measured on painted letters.</summary>
 public sealed class ShadowTests
 {
-    // WordsScene: a shadow is .8 strong where letters cover it wholly, and a quarter of that is counted on beside their strokes.
+    // WordsScene: a shadow is .8 strong where letters cover it wholly, and a quarter of that is counted on beside their
+    // strokes.
     private const double Strength = .8,
         Counted = .2;
 
-    /// <summary>Beside the strokes of letters, within a thirtieth of their size, the painted shadow is at least as strong
+    /// <summary>Beside the strokes of letters, within a thirtieth of their size, the painted shadow is at least as
+    /// strong
     /// as is counted on, at the spreads that hands choose.</summary>
     [Theory]
     [InlineData("Anek Latin Bold", 84, .12)]

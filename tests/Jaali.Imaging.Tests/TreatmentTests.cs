@@ -1,4 +1,3 @@
-using Jaali.Core;
 using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;

@@ -215,11 +215,13 @@ public sealed class CollectionTests : IDisposable
     public async Task One_that_is_slow_one_that_fails_and_one_that_is_limited_hold_up_nobody()
     {
         using var good = new Canned(p => p == "/d" ? Description : Feed(3, "good"));
+        // It answers when it was seen to be slow.
+        using var seen = new ManualResetEventSlim();
         using var slow = new Canned(p =>
         {
             if (p == "/d")
                 return Description;
-            Thread.Sleep(3800);
+            seen.Wait(TimeSpan.FromSeconds(30));
             return Feed(2, "slow");
         });
         using var bad = new Canned(p => p == "/d" ? Description : Canned.Ok("<html>Back soon</html>"));
@@ -252,6 +254,7 @@ public sealed class CollectionTests : IDisposable
             // The limited one is asked again by itself; the slow one says that it is, then answers.
             await UntilAsync(() => At(3).State == AnswerState.Answered);
             await UntilAsync(() => At(1).State == AnswerState.Slow);
+            seen.Set();
             await UntilAsync(() => At(1).State == AnswerState.Answered);
             Assert.Equal((2, 1), (At(1).Candidates.Count, At(3).Candidates.Count));
             await UntilAsync(() => searching.Settled(search));

@@ -5,7 +5,6 @@ using System.Text.Json.Nodes;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Items;
-using Jaali.Core.Rights;
 using Jaali.Store;
 using Jaali.Testing;
 using Microsoft.AspNetCore.Mvc.Testing;

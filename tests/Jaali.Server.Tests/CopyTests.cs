@@ -9,18 +9,16 @@ using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Rights;
-using Jaali.Core.Scenes;
-using Jaali.Formats;
 using Jaali.Store;
 using Jaali.Testing;
-using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
 using Path = System.IO.Path;
 
 namespace Jaali.Server.Tests;
 
-/// <summary>Copies through the running server: every form is made, listed and taken in again; the bundle is the same talk
+/// <summary>Copies through the running server: every form is made, listed and taken in again; the bundle is the same
+/// talk
 /// elsewhere; a deck made elsewhere is checked and credited.</summary>
 public sealed class CopyTests : IDisposable
 {
@@ -180,7 +178,8 @@ public sealed class CopyTests : IDisposable
         Assert.Equal(again.Id, again.Slides[0].PointId);
     }
 
-    /// <summary>RFC 8493: checksums by sha256sum; RO-Crate 1.1: the descriptor, the root and every file described.</summary>
+    /// <summary>RFC 8493: checksums by sha256sum; RO-Crate 1.1: the descriptor, the root and every file
+    /// described.</summary>
     [Fact]
     public async Task The_bundle_is_a_bag_and_a_crate()
     {
@@ -333,7 +332,8 @@ public sealed class CopyTests : IDisposable
         Assert.Equal(cut.Mask, again.Mask);
         Assert.Equal(cut.At.Rect.X, again.At.Rect.X, .6);
         Assert.Equal(cut.At.Rect.Width, again.At.Rect.Width, .6);
-        // Each credit came along in its picture: nothing is to be settled but in a PDF, whose pictures say nothing here.
+        // Each credit came along in its picture: nothing is to be settled but in a PDF, whose pictures say nothing
+        // here.
         if (form != "pdf")
             foreach (string id in ItemKinds.Photos(back).Select(p => p.Use.PhotoId))
             {
@@ -510,7 +510,8 @@ public sealed class CopyTests : IDisposable
         Assert.Contains("T. Oar", await slide.ReadToEndAsync(), StringComparison.Ordinal);
     }
 
-    /// <summary>docs/schemas/talk-2.json is the schema of talk.json in a bundle; it is written from the types and read by
+    /// <summary>docs/schemas/talk-2.json is the schema of talk.json in a bundle; it is written from the types and read
+    /// by
     /// whoever wants to write such files.</summary>
     [Fact]
     public void The_schema_of_a_talk_is_published()
@@ -556,7 +557,8 @@ public sealed class CopyTests : IDisposable
                 Within(n, at);
     }
 
-    /// <summary>JSON Schema 2020-12, by JsonSchema.Net: what is written is as the published schema says, and what is not,
+    /// <summary>JSON Schema 2020-12, by JsonSchema.Net: what is written is as the published schema says, and what is
+    /// not,
     /// is not.</summary>
     [Fact]
     public async Task A_talk_is_as_its_schema_says()

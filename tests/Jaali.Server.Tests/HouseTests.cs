@@ -10,7 +10,8 @@ using Microsoft.Extensions.DependencyInjection;
 
 namespace Jaali.Server.Tests;
 
-/// <summary>Patches, whose edit is taken back, what enters, jobs and what is remembered, over HTTP against a real store.</summary>
+/// <summary>Patches, whose edit is taken back, what enters, jobs and what is remembered, over HTTP against a real
+/// store.</summary>
 public sealed class HouseTests : IDisposable
 {
     private readonly ScratchFolder _folder = new();
@@ -141,7 +142,8 @@ public sealed class HouseTests : IDisposable
         return (string)problem["type"]!;
     }
 
-    /// <summary>Two people edit in turn, at once and behind each other; both always end with the same slides and scenes,
+    /// <summary>Two people edit in turn, at once and behind each other; both always end with the same slides and
+    /// scenes,
     /// and they are those of the deck.</summary>
     [Fact]
     public async Task Two_who_edit_always_see_the_same()
@@ -411,7 +413,8 @@ public sealed class HouseTests : IDisposable
         return (string)(await brought.Content.ReadFromJsonAsync<JsonNode>())!["photoId"]!;
     }
 
-    /// <summary>The client asks for no width that the server does not keep ready, and those it asks for first are made when the photo is taken.</summary>
+    /// <summary>The client asks for no width that the server does not keep ready, and those it asks for first are made
+    /// when the photo is taken.</summary>
     [Fact]
     public async Task The_widths_that_are_offered_are_the_widths_that_are_kept()
     {

@@ -308,7 +308,8 @@ public sealed class ServerTests : IDisposable
             page.Headers.GetValues("Content-Security-Policy").Single(),
             StringComparison.Ordinal
         );
-        // OWASP Secure Headers Project, the proposed headers (from memory); HTTPS is not spoken here, so HSTS is not sent.
+        // OWASP Secure Headers Project, the proposed headers (from memory); HTTPS is not spoken here, so HSTS is not
+        // sent.
         foreach (
             (string name, string value) in (IEnumerable<(string, string)>)
                 [

@@ -1,6 +1,5 @@
 // Long lines: samples of data stand as they are.
 using System.Text;
-using System.Xml.Linq;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Sources.Feeds;

@@ -1,10 +1,7 @@
-using System.Globalization;
 using System.Text.Json;
 using System.Xml.Linq;
 using Jaali.Core.Photos;
-using Jaali.Core.Rights;
 using Jaali.Sources.Feeds;
-using Jaali.Sources.Iiif;
 using Jaali.Testing;
 
 namespace Jaali.Sources.Tests;
@@ -14,8 +11,10 @@ public sealed class SampleTests
 {
     private static readonly Uri At = new("https://feeds.example/all/feed.xml");
 
-    /// <summary>The inputs of the Debian source package golang-github-mmcdole-gofeed (MIT), 495 documents of Atom and RSS:
-    /// every enclosure and every element of Media RSS that shows a still picture is among the photos, and what cannot be
+    /// <summary>The inputs of the Debian source package golang-github-mmcdole-gofeed (MIT), 495 documents of Atom and
+    /// RSS:
+    /// every enclosure and every element of Media RSS that shows a still picture is among the photos, and what cannot
+    /// be
     /// read is refused and nothing else.</summary>
     [Fact]
     public void Feeds_of_a_general_parser_give_their_pictures()

@@ -1,10 +1,7 @@
 // Long lines: samples of data stand as they are.
 using System.Net;
-using System.Net.Sockets;
-using System.Text;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Sources;
 using Jaali.Testing;
 
 namespace Jaali.Sources.Tests;

@@ -9,7 +9,8 @@ public sealed class ModelTests : IDisposable
 {
     private readonly ScratchFolder _folder = new();
 
-    /// <summary>The compiled model is written by a tool, and must be written anew whenever the rows change: CONTRIBUTING says
+    /// <summary>The compiled model is written by a tool, and must be written anew whenever the rows change:
+    /// CONTRIBUTING says
     /// how.</summary>
     [Fact]
     public void The_compiled_model_is_that_of_the_rows()
@@ -38,7 +39,8 @@ public sealed class ModelTests : IDisposable
                         .Concat(
                             t.GetIndexes()
                                 .Select(i =>
-                                    $"{t.ClrType.Name} index {string.Join(',', i.Properties.Select(p => p.Name))} {i.IsUnique}"
+                                    $"{t.ClrType.Name} index "
+                                    + $"{string.Join(',', i.Properties.Select(p => p.Name))} {i.IsUnique}"
                                 )
                         )
                 )

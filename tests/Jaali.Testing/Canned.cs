@@ -44,5 +44,6 @@ public sealed class Canned : IDisposable
 
     /// <summary>An answer with this body.</summary>
     public static string Ok(string body, string type = "application/atom+xml", string more = "") =>
-        $"HTTP/1.1 200 OK\r\nContent-Type: {type}\r\nContent-Length: {Encoding.UTF8.GetByteCount(body)}\r\n{more}Connection: close\r\n\r\n{body}";
+        $"HTTP/1.1 200 OK\r\nContent-Type: {type}\r\nContent-Length: "
+        + $"{Encoding.UTF8.GetByteCount(body)}\r\n{more}Connection: close\r\n\r\n{body}";
 }

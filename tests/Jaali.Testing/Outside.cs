@@ -15,7 +15,8 @@ public static class Outside
     /// <summary>A demo photo.</summary>
     public static string Photo(string name) => File("demo", "photos", name);
 
-    /// <summary>Fails where a document that is written from the code is not what the code says. Nothing is written but where
+    /// <summary>Fails where a document that is written from the code is not what the code says. Nothing is written but
+    /// where
     /// it is asked for: <c>./jaali docs</c> does.</summary>
     public static void IsDocument(string text, params string[] parts)
     {

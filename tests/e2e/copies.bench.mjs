@@ -1,5 +1,6 @@
 // Copies and ways in of a talk of 60 photos, beside zip -0 of the same files: node copies.bench.mjs
-// Ratios hold on any machine; sizes are in bytes of the photos, times in times of zip, memory is the most the server took.
+// Ratios hold on any machine; sizes are in bytes of the photos, times in times of zip, memory is the most the server
+// took.
 import { figure } from './rows.mjs';
 import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';

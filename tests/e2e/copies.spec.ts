@@ -132,7 +132,8 @@ test('the demo talk leaves in every form and comes in again; a deck without cred
       }
     }
 
-    // Six pictures without a word of where they are from: whole, cut, mirrored, in other colours, all at once, a stranger.
+    // Six pictures without a word of where they are from: whole, cut, mirrored, in other colours, all at once, a
+    // stranger.
     const photos = `${root}/demo/photos`;
     const convert = (name: string, from: string[], ...how: string[]) => {
       const to = join(folder, name);

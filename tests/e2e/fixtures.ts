@@ -1,4 +1,4 @@
-import { test as base, expect } from '@playwright/test';
+import { test as base, expect, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -38,8 +38,35 @@ async function stopped(child: ChildProcess) {
   await gone;
 }
 
+interface Named {
+  getByRole(role: string, options?: { name?: unknown; exact?: boolean }): unknown;
+  getByLabel(label: unknown, options?: { exact?: boolean }): unknown;
+}
+
+let exact = false;
+
 /**
- * The journeys' world: for each worker a server with a database of its own, and stand-ins of its own, whose troubles one
+ * Names given as text are met exactly: *Held on this machine* is not met by *Not held on this machine*. Whoever means a part
+ * of a name gives a pattern.
+ */
+function exactNames(page: Page) {
+  if (exact) return;
+  exact = true;
+  for (const kind of [page, page.locator('html')] as unknown as Named[]) {
+    const proto = Object.getPrototypeOf(kind) as Named;
+    const { getByRole, getByLabel } = proto;
+    proto.getByRole = function (this: Named, role, options) {
+      return getByRole.call(this, role, typeof options?.name === 'string' ? { exact: true, ...options } : options);
+    };
+    proto.getByLabel = function (this: Named, label, options) {
+      return getByLabel.call(this, label, typeof label === 'string' ? { exact: true, ...options } : options);
+    };
+  }
+}
+
+/**
+ * The journeys' world: for each worker a server with a database of its own, and stand-ins of its own, whose troubles
+ * one
  * switches on without troubling the others. The demo talk was built once; each worker begins with a copy.
  */
 export const test = base.extend<object, { world: string }>({
@@ -65,6 +92,10 @@ export const test = base.extend<object, { world: string }>({
     },
     { scope: 'worker', auto: true, timeout: 240_000 },
   ],
+  page: async ({ page }, use) => {
+    exactNames(page);
+    await use(page);
+  },
   baseURL: async ({}, use) => use(`http://localhost:${ports.server}`),
 });
 

@@ -2,7 +2,7 @@ import { expect, test, type Page } from './fixtures';
 import { PNG } from 'pngjs';
 import { expectSamePicture, expectSamePrint } from './compare';
 import { pageOf, pdfOf } from './pdf';
-import { allNodes, edit, newTalk, readDeck, readScenes, type Box } from './world';
+import { allNodes, edit, newTalk, readDeck, readScenes, idle, type Box } from './world';
 
 interface Placed {
   id: string;
@@ -14,7 +14,7 @@ interface Placed {
   portion: number;
   straighten: number;
   covers: { part: Box; how: string }[] | null;
-  keep: Box[] | null;
+  keepInView: Box[] | null;
 }
 
 interface SlideOf {
@@ -42,7 +42,7 @@ async function talk(page: Page, title: string, points: string[], keep: number) {
     }
     if (n < points.length - 1) {
       await page.keyboard.press('PageDown');
-      await page.waitForTimeout(300);
+      await idle(page);
     }
   }
   await page.keyboard.press('3');
@@ -301,7 +301,7 @@ test('a frame is turned, grown from its middle, copied to another talk, grouped,
   await turn.press('Enter');
   await expect.poll(async () => (await frame(page, id, 1)).at.turn).toBe(0);
   await expect(page.locator('[data-handle="turn"]')).toHaveCount(1);
-  await page.waitForTimeout(400);
+  await idle(page);
   // A corner with Ctrl grows it from its middle; arrows nudge by a unit, with Shift by a gutter.
   await draw(
     page,
@@ -312,7 +312,7 @@ test('a frame is turned, grown from its middle, copied to another talk, grouped,
   await expect.poll(async () => (await frame(page, id, 1)).at.rect.width).toBeGreaterThan(rect.width + 90);
   const grown = (await frame(page, id, 1)).at.rect;
   expect(grown.x + grown.width / 2).toBeCloseTo(middle[0], 1);
-  await page.waitForTimeout(400);
+  await idle(page);
   await stage(page).focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+ArrowDown');
@@ -324,7 +324,7 @@ test('a frame is turned, grown from its middle, copied to another talk, grouped,
   await page.getByRole('button', { name: 'draw it', exact: true }).click();
   const now = (await frame(page, id, 1)).at.rect;
   await draw(page, [now.x + 20, now.y + now.height / 2 - 60], [now.x + now.width - 20, now.y + now.height / 2 + 60]);
-  await expect.poll(async () => (await frame(page, id, 1)).keep?.length).toBe(1);
+  await expect.poll(async () => (await frame(page, id, 1)).keepInView?.length).toBe(1);
   await expect(page.locator('[data-mark]')).toHaveCount(1);
   await page.keyboard.press('Escape');
   const width = page.getByRole('complementary', { name: 'Facts' }).getByLabel('width', { exact: true });
@@ -346,11 +346,11 @@ test('a frame is turned, grown from its middle, copied to another talk, grouped,
   await expect.poll(async () => (await framesOf(page, other, 1)).length).toBe(1);
   const pasted = await frame(page, other, 1);
   const copied = await frame(page, id, 1);
-  expect([pasted.photoId, pasted.at.rect, pasted.crop, pasted.keep]).toEqual([
+  expect([pasted.photoId, pasted.at.rect, pasted.crop, pasted.keepInView]).toEqual([
     copied.photoId,
     copied.at.rect,
     copied.crop,
-    copied.keep,
+    copied.keepInView,
   ]);
   expect(pasted.id).not.toBe(copied.id);
   // Twice more, grouped, moved as one.

@@ -1,7 +1,7 @@
 import { expect, test, type Page } from './fixtures';
 import { resolve } from 'node:path';
 import { Hand } from './hand';
-import { newTalk, readDeck, readScenes } from './world';
+import { idle, newTalk, readDeck, readScenes } from './world';
 
 const points = ['Fog over posts', 'Dunes', 'Pebbles', 'Mud flats', 'Calm water', 'Storm'];
 // Files that say nothing of themselves; the first is settled by one of the journeys.
@@ -150,7 +150,7 @@ test('by keys alone: every task of the README, without a pointer', async ({ page
   // A key that is held is one step.
   for (let n = 0; n < 12; n++) await hand.key('+');
   await expect.poll(crop).not.toBe(before);
-  await page.waitForTimeout(600);
+  await idle(page);
   expect(await revision()).toBe(at + 1);
   await hand.key('Control+z');
   await expect(page.getByText('Taken back: reframing a photo')).toBeVisible();
@@ -409,11 +409,11 @@ test('what is blocked is told before a copy is made, with its slides; swapping k
   const id = await newTalk(page, 'Before it is handed on', ['Fog over posts']);
   await page.keyboard.press('2');
   await settledWall(page);
-  for (const key of ['k', 'ArrowRight', 'k']) {
-    await page.keyboard.press(key);
-    await page.waitForTimeout(900);
+  for (const n of [1, 2]) {
+    await page.keyboard.press('k');
+    await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(n);
+    await page.keyboard.press('ArrowRight');
   }
-  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(2);
   await page.keyboard.press('3');
   await page.getByRole('button', { name: /^Slide 2,/ }).click();
   await page.getByRole('button', { name: 'Tone', exact: true }).click();

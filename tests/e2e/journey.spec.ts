@@ -1,6 +1,6 @@
 import { expect, test } from './fixtures';
 import { execFileSync } from 'node:child_process';
-import { newTalk, readDeck, readScenes, said } from './world';
+import { idle, newTalk, readDeck, readScenes, said } from './world';
 
 const points = [
   'Fog comes first',
@@ -69,7 +69,7 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
   const box = (await stage.boundingBox())!;
   // Towards where there is room: a photo that shows its upper edge goes up.
   const by = before.y < 0.02 ? -14 : 14;
-  await page.waitForTimeout(600);
+  await idle(page);
   await page.mouse.move(box.x + 400, box.y + 200);
   await page.mouse.down();
   await page.keyboard.down('Alt');

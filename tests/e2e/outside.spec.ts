@@ -51,7 +51,7 @@ test('lines end where the package linebreak allows a break, in scripts with and 
   let ends = 0;
   for (const text of texts)
     for (const width of [160, 230, 340, 520]) {
-      await edit(page, id, { kind: 'edit-item', slideId, itemId, edit: { kind: 'words', text, look: { size: 30 } } });
+      await edit(page, id, { kind: 'edit-item', slideId, itemId, edit: { kind: 'words', text, style: { size: 30 } } });
       await edit(page, id, {
         kind: 'place-item',
         slideId,
@@ -173,7 +173,7 @@ test('under a solved veil, letters contrast as promised on Skia’s and on Chrom
   await edit(page, id, {
     kind: 'add-item',
     slideId: slide.id,
-    item: { kind: 'words', text: 'What the ripples hold in a winter storm', look: { ink: '#FFFFFF', size: 90 } },
+    item: { kind: 'words', text: 'What the ripples hold in a winter storm', style: { ink: '#FFFFFF', size: 90 } },
     rect: { x: 260, y: 420, width: 1400, height: 260 },
   });
   const words = async (on: string) =>

@@ -2,7 +2,7 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './fixtures';
 import { PNG } from 'pngjs';
 import { expectSamePicture, likeness } from './compare';
-import { allNodes, demoDeck, edit as send, newTalk, readDeck, readScenes } from './world';
+import { allNodes, demoDeck, edit as send, idle, newTalk, readDeck, readScenes } from './world';
 
 test('Chromium and Skia paint the same picture of every demo slide, to a structural similarity of 0.98', async ({
   page,
@@ -115,7 +115,7 @@ test('a photo that is cut to a shape, turned, toned and covered looks the same i
   const stage = page.getByRole('application');
   const photo = stage.locator('image[data-photo]');
   await photo.waitFor();
-  await page.waitForTimeout(600);
+  await idle(page);
   const place = () =>
     photo.evaluate((i) => {
       const r = i.getBoundingClientRect();
@@ -126,7 +126,7 @@ test('a photo that is cut to a shape, turned, toned and covered looks the same i
   await page.mouse.move(box.x + 400, box.y + 200);
   await page.mouse.down();
   await page.mouse.move(box.x + 400, box.y + 212, { steps: 6 });
-  await page.waitForTimeout(100);
+  await expect.poll(async () => (await place())[1]).not.toBe(before[1]);
   const dragged = await place();
   await page.mouse.up();
   await expect.poll(async () => (await photo.getAttribute('style'))?.includes('translate') ?? false).toBe(false);
@@ -153,7 +153,8 @@ test('line widths set by the server are the browser’s', async ({ page }) => {
       const t = document.createElementNS('http://www.w3.org/2000/svg', 'text');
       t.setAttribute(
         'style',
-        `font-family:'${l.face}';font-size:${l.size}px;text-rendering:geometricPrecision;font-variant-ligatures:none;font-variant-numeric:normal;font-feature-settings:normal;white-space:pre`,
+        `font-family:'${l.face}';font-size:${l.size}px;text-rendering:geometricPrecision;` +
+          'font-variant-ligatures:none;font-variant-numeric:normal;font-feature-settings:normal;white-space:pre',
       );
       t.textContent = l.text;
       svg.append(t);

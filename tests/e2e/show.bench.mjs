@@ -1,5 +1,6 @@
 // How the show moves, beside a plain fade of two pictures in the same run: frames that are missed while twelve photos
-// are carried; the time from a key to the painted slide; the first slide of a long talk. `node show.bench.mjs [address]`
+// are carried; the time from a key to the painted slide; the first slide of a long talk. `node show.bench.mjs
+// [address]`
 // with a server that has the demo talk.
 import { chromium } from '@playwright/test';
 import { figure, times } from './rows.mjs';

@@ -1,7 +1,7 @@
 import bezier from 'bezier-easing';
 import { ports } from './ports';
 import { expect, test, type BrowserContext, type Page } from './fixtures';
-import { demoDeck, edit, newTalk, readDeck } from './world';
+import { demoDeck, edit, idle, newTalk, readDeck, type Deck } from './world';
 import { pagesOf } from './pdf';
 import { OwnServer } from './server';
 
@@ -15,6 +15,10 @@ interface Cue {
 type Full = {
   slides: { id: string; cues: Cue[]; items: { item: { id: string; kind: string; photoId?: string } }[] }[];
 };
+
+// The podium shows whole seconds: a slide that has had one is kept with its time.
+const aSecondOnIt = (page: Page) =>
+  expect(page.getByText(/^on this slide, of /).locator('xpath=following-sibling::dd[1]')).not.toHaveText('0:00');
 
 const full = async (page: Page, id: string) => (await readDeck(page, id)) as unknown as Full;
 
@@ -450,7 +454,8 @@ test('two podiums, a show and another machine keep in step; a run-through is ado
     const pressed = page.evaluate(
       () => new Promise<number>((resolve) => addEventListener('keydown', () => resolve(Date.now()), { once: true })),
     );
-    await page.waitForTimeout(150);
+    // What was asked of a page before is there when it answers the next question.
+    await Promise.all([again, page].map((p) => p.evaluate(() => 0)));
     await page.keyboard.press(key);
     times.push((await drawn) - (await pressed));
     await all(n);
@@ -463,11 +468,11 @@ test('two podiums, a show and another machine keep in step; a run-through is ado
   await page.goto(`/deck/${id}/give?slide=${order[0]}`);
   await page.getByRole('button', { name: 'Run it through' }).click();
   await page.locator('[data-page="1"]').waitFor();
-  await page.waitForTimeout(1200);
+  await aSecondOnIt(page);
   for (const n of [2, 3]) {
     await page.keyboard.press('PageDown');
     await expect(page.locator(`[data-page="${n}"]`)).toBeAttached();
-    await page.waitForTimeout(1200);
+    await aSecondOnIt(page);
   }
   await page.getByRole('button', { name: 'End the run-through' }).click();
   const dialog = page.getByRole('dialog', { name: 'Plan, run-through and notes' });
@@ -493,14 +498,9 @@ test.describe('without a server', () => {
   test.afterAll(() => server.end());
 
   const demo = async (page: Page) => {
-    for (let i = 0; i < 200; i++) {
-      const list = await (await page.request.get(`${server.address}/api/decks`)).json();
-      const line = list.find((d: { title: string }) => d.title === 'Holding the Shore');
-      const deck = line && (await (await page.request.get(`${server.address}/api/decks/${line.id}`)).json());
-      if (deck && deck.revision >= 69) return deck as { id: string; slides: { id: string }[] };
-      await page.waitForTimeout(400);
-    }
-    throw new Error('The demo deck is not there.');
+    const list = (await (await page.request.get(`${server.address}/api/decks`)).json()) as Deck[];
+    const { id } = list.find((d) => d.title === 'Holding the Shore')!;
+    return (await (await page.request.get(`${server.address}/api/decks/${id}`)).json()) as Deck;
   };
   const pictures = (page: Page) =>
     page.evaluate(async () => {
@@ -526,7 +526,7 @@ test.describe('without a server', () => {
     await page.keyboard.press('PageDown');
     await expect(podium.locator('[data-page="2"]')).toBeAttached();
     // Everything is held by then: pictures are decoded in order of need behind the first slide.
-    await page.waitForTimeout(6000);
+    await idle(page);
     await server.kill();
     for (let n = 3; n <= deck.slides.length; n++) {
       await page.keyboard.press('PageDown');
@@ -644,7 +644,7 @@ test.describe('without a server', () => {
     const states: string[] = [];
     // Title, four in turn with their return, three more, the list in three, the last.
     const presses = [1, 5, 1, 1, 1, 1, 3, 1].reduce((a, b) => a + b);
-    await page.waitForTimeout(3000);
+    await idle(page);
     for (let n = 0; n < presses; n++) {
       if (n === 4) await server.kill();
       await page.keyboard.press('PageDown');
@@ -685,7 +685,7 @@ test.describe('without a server', () => {
     await page.locator('[data-page="1"]').waitFor();
     for (let n = 0; n < presses; n++) await page.keyboard.press('PageDown');
     await expect(page.locator('[data-page="7"]').first()).toBeAttached();
-    await page.waitForTimeout(1500);
+    await aSecondOnIt(page);
     await press('End the run-through');
     await press('Plan these times');
     expect(inputs).toBe(3);

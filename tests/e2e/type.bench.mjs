@@ -1,4 +1,5 @@
-// How soon a typed letter is painted, on the stage of a running demo and in a plain editable line: node type.bench.mjs [address]
+// How soon a typed letter is painted, on the stage of a running demo and in a plain editable line: node type.bench.mjs
+// [address]
 import { chromium } from '@playwright/test';
 import { times } from './rows.mjs';
 

@@ -10,7 +10,7 @@ interface Words {
   kind: string;
   text: string;
   body: { list: string; level: number; runs: { text: string; bold: boolean; link: string | null }[] }[] | null;
-  look: Record<string, unknown> | null;
+  style: Record<string, unknown> | null;
 }
 
 const stage = (page: Page) => page.getByRole('application');
@@ -165,7 +165,7 @@ test('a title over a busy photo comes to read well in a daylight room, with what
   await edit(page, id, {
     kind: 'add-item',
     slideId: slide.id,
-    item: { kind: 'words', text: 'What the ripples hold in a winter storm', look: { ink: '#E3A12F' } },
+    item: { kind: 'words', text: 'What the ripples hold in a winter storm', style: { ink: '#E3A12F' } },
     rect: { x: 260, y: 420, width: 1400, height: 260 },
   });
   await page.goto(`/deck/${id}/compose?slide=${slide.id}`);
@@ -195,7 +195,7 @@ test('lines in six scripts are as wide in Chromium as the server set them', asyn
     'Scripts',
     {
       role: 'body',
-      look: { family: 'Lora', spacing: 0 },
+      style: { family: 'Lora', spacing: 0 },
       text: [
         'AVATAR, Táxi & Übung — “quoted” fjörd',
         'Привет, что держит берег?',
@@ -247,7 +247,7 @@ test('a typeface is replaced in a range, a typeface of one’s own is added, a b
   await range.fill(`${number}`);
   await expect(dialog.getByRole('status')).toHaveText('This changes 1 thing on 1 slide.');
   await dialog.getByRole('button', { name: 'Do it' }).click();
-  await expect.poll(async () => (await wordsOf(page, id, slideId))[0]!.look?.family).toBe('Lora');
+  await expect.poll(async () => (await wordsOf(page, id, slideId))[0]!.style?.family).toBe('Lora');
 
   await page.getByRole('button', { name: 'typefaces' }).click();
   const files = page.getByLabel('Files of typefaces');
@@ -276,7 +276,7 @@ test('letters that nothing fills show their outline alone, in Chromium, Skia and
     {
       role: 'heading',
       text: 'Marram & 84 hooks',
-      look: { ornament: 'outlined', outline: 5, size: 190, family: 'Anek Latin', ink: '#E3A12F', bend: 0 },
+      style: { fill: 'outlined', outline: 5, size: 190, family: 'Anek Latin', ink: '#E3A12F', bend: 0 },
     },
     { x: 120, y: 300, width: 1700, height: 400 },
   );

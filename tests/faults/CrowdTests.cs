@@ -2,14 +2,14 @@ using System.Diagnostics;
 using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
-using System.Text;
 using System.Text.Json;
 using Jaali.Testing;
 using Microsoft.AspNetCore.SignalR.Client;
 
 namespace Jaali.Faults.Tests;
 
-/// <summary>Many at once: on one deck, on one record, with one photo, with one search, and with more than is good.</summary>
+/// <summary>Many at once: on one deck, on one record, with one photo, with one search, and with more than is
+/// good.</summary>
 public sealed class CrowdTests
 {
     /// <summary>20 clients for five seconds, or 50 for a minute: each acknowledged edit is there, no answer is a

@@ -87,7 +87,8 @@ public sealed class DiskTests
         }
     }
 
-    /// <summary>An exception that goes through native code ends the process; a stream that takes no more is told after the
+    /// <summary>An exception that goes through native code ends the process; a stream that takes no more is told after
+    /// the
     /// page instead.</summary>
     [Fact]
     public async Task A_pdf_that_finds_no_room_fails_alone()
@@ -180,7 +181,8 @@ public sealed class DiskTests
         }
     }
 
-    /// <summary>As somebody who may not write there; root may everywhere, so another is taken (util-linux, setpriv).</summary>
+    /// <summary>As somebody who may not write there; root may everywhere, so another is taken (util-linux,
+    /// setpriv).</summary>
     [Fact]
     public async Task A_folder_that_cannot_be_written_is_told_at_the_start_and_while_it_runs()
     {

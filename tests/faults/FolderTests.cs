@@ -37,7 +37,8 @@ public sealed class FolderTests
         using (var db = new JaaliDb(JaaliDb.Options(folder.Path)))
             // The row that EF Core writes while it migrates, and takes away at the end.
             db.Database.ExecuteSqlRaw(
-                "CREATE TABLE \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL CONSTRAINT \"PK___EFMigrationsLock\" PRIMARY KEY, \"Timestamp\" TEXT NOT NULL);"
+                "CREATE TABLE \"__EFMigrationsLock\" (\"Id\" INTEGER NOT NULL CONSTRAINT "
+                    + "\"PK___EFMigrationsLock\" PRIMARY KEY, \"Timestamp\" TEXT NOT NULL);"
                     + "INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-01-01 00:00:00+00:00');"
             );
         SqliteConnection.ClearAllPools();

@@ -14,7 +14,8 @@ public sealed class KillTests
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
 
     /// <summary>One folder, killed again and again amid edits, imports and exports: every start succeeds, the last
-    /// acknowledged title and every acknowledged photo are there and whole, and no PDF is half a one. 20 kills, or 1,000 in a
+    /// acknowledged title and every acknowledged photo are there and whole, and no PDF is half a one. 20 kills, or
+    /// 1,000 in a
     /// long run.</summary>
     [Fact]
     public async Task Killed_again_and_again_it_has_every_acknowledged_edit_and_no_broken_photo()
@@ -163,12 +164,14 @@ public sealed class KillTests
         Console.WriteLine(
             string.Create(
                 CultureInfo.InvariantCulture,
-                $"samples: kills amid {edits} edits, {photos.Count} imports, {pdfs.Count} PDFs: {times} of {times} as expected."
+                $"samples: kills amid {edits} edits, {photos.Count} imports, {pdfs.Count} PDFs: {times} of "
+                    + $"{times} as expected."
             )
         );
     }
 
-    /// <summary>A first start is killed at many moments, during the migration too; every next one succeeds. 5 moments, or
+    /// <summary>A first start is killed at many moments, during the migration too; every next one succeeds. 5 moments,
+    /// or
     /// 60 in a long run.</summary>
     [Fact]
     public Task Killed_during_its_first_start_it_starts_the_next_time() => StartsAfterKillsAsync(null, 5496);

@@ -1,7 +1,6 @@
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Photos;
-using Jaali.Imaging;
 using Jaali.Store;
 using Jaali.Testing;
 using Microsoft.Data.Sqlite;

@@ -59,7 +59,8 @@ internal sealed class ServerProcess : IDisposable
             port
         );
 
-    /// <summary>Starts it where no file may grow beyond so many kilobytes, as on a disk that is full (ulimit -f, in blocks
+    /// <summary>Starts it where no file may grow beyond so many kilobytes, as on a disk that is full (ulimit -f, in
+    /// blocks
     /// of 1024 bytes). The signal that would end it is ignored, so that the write fails.</summary>
     public static ServerProcess Small(string data, int port, int kilobytes) =>
         new(
@@ -70,7 +71,8 @@ internal sealed class ServerProcess : IDisposable
                         "-c",
                         // The runtime's own files for code made while running would not fit either.
                         $"trap '' XFSZ; export DOTNET_EnableWriteXorExecute=0; "
-                            + $"ulimit -f {kilobytes.ToString(CultureInfo.InvariantCulture)}; exec dotnet '{Dll}' --data='{data}' --port={port}",
+                            + $"ulimit -f {kilobytes.ToString(CultureInfo.InvariantCulture)}; exec dotnet "
+                            + $"'{Dll}' --data='{data}' --port={port}",
                     ]
                 )
                 {

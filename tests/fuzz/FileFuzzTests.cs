@@ -1,5 +1,4 @@
 using System.Diagnostics;
-using Jaali.Core.Ledgers;
 using Jaali.Core.Rights;
 using Jaali.Formats;
 using Jaali.Imaging;
@@ -67,7 +66,8 @@ public sealed class FileFuzzTests
         Console.WriteLine($"samples: damaged copies of files: {n} of {n} as expected.");
     }
 
-    /// <summary>What is done to files that are kept: sizes made of them, parts cut out, credits written into them.</summary>
+    /// <summary>What is done to files that are kept: sizes made of them, parts cut out, credits written into
+    /// them.</summary>
     [Fact]
     public void Renditions_and_credits()
     {

@@ -2,14 +2,16 @@ using System.Globalization;
 
 namespace Jaali.Core.Composing;
 
-/// <summary>Finds what makes words read: each remedy is computed, carried out on the deck as a value, and measured on the
+/// <summary>Finds what makes words read: each remedy is computed, carried out on the deck as a value, and measured on
+/// the
 /// slide that comes of it; what does not help is not offered.</summary>
 public static class Remedies
 {
     // A remedy that changes less is none.
     private const double Better = 1.08;
 
-    /// <summary>The remedies for words, those that are enough first; none for words that read well from everywhere.</summary>
+    /// <summary>The remedies for words, those that are enough first; none for words that read well from
+    /// everywhere.</summary>
     /// <param name="deck">The deck.</param>
     /// <param name="slideId">The slide.</param>
     /// <param name="itemId">The words.</param>
@@ -21,38 +23,74 @@ public static class Remedies
             return [];
         if (Part(deck, slideId, itemId, facts) is not { Reading: { } now } part)
             return [];
-        List<Remedy> found = [];
-        if (now.SmallForTheBackRow)
-        {
-            double size = Math.Ceiling(now.SmallestSize);
-            Offer(
-                RemedyKind.Size,
-                string.Create(CultureInfo.InvariantCulture, $"set them {size:0} units high"),
-                Look(new TextStyle(Size: size, Grows: false))
-            );
-        }
-        if (now.Readable != Readable.Well)
-        {
-            Composition below = SceneBuilder.Below(deck, slide, words, facts);
-            Inks();
-            Calm(below);
-            Veils(below);
-            double size = part.Set!.Size;
-            // A wider one is fainter beside the letters, and helps less.
-            Offer(
-                RemedyKind.Shadow,
-                "lay a shadow under the letters",
-                Look(new TextStyle(Shadow: Math.Min(80, Math.Round(.12 * size))))
-            );
-            SofterGround();
-            Plates();
-        }
-        return [.. found.OrderBy(r => r.After.Readable != Readable.Well).ThenBy(r => r.Kind)];
+        return new Search(deck, slide, words, part, now, facts, edits).All();
+    }
 
-        EditItem Look(TextStyle look) => new(slideId, itemId, new WordsEdit(Style: look));
+    private static ScenePart? Part(Deck deck, Guid slideId, Guid itemId, ISceneFacts facts) =>
+        SceneBuilder.Part(deck, deck.Slide(slideId)!, itemId, facts);
+
+    private static string Where(SlideRect place, SlideRect slide)
+    {
+        double x = (place.X + place.Width / 2) / slide.Width,
+            y = (place.Y + place.Height / 2) / slide.Height;
+        string down = y < .4 ? "upper"
+            : y > .6 ? "lower"
+            : "",
+            across = x < .4 ? "left"
+            : x > .6 ? "right"
+            : "middle";
+        return down.Length == 0 ? across : $"{down} {across}";
+    }
+
+    // The search for words on one slide.
+    private sealed class Search(
+        Deck deck,
+        Slide slide,
+        Words words,
+        ScenePart part,
+        WordsReading now,
+        ISceneFacts facts,
+        IEditFacts edits
+    )
+    {
+        private readonly List<Remedy> _found = [];
+        private readonly Guid _slideId = slide.Id,
+            _itemId = words.Id;
+
+        internal IReadOnlyList<Remedy> All()
+        {
+            if (now.SmallForTheBackRow)
+            {
+                double size = Math.Ceiling(now.SmallestSize);
+                Offer(
+                    RemedyKind.Size,
+                    string.Create(CultureInfo.InvariantCulture, $"set them {size:0} units high"),
+                    Look(new TextStyle(Size: size, Grows: false))
+                );
+            }
+            if (now.Readable != Readable.Well)
+            {
+                Composition below = SceneBuilder.Below(deck, slide, words, facts);
+                Inks();
+                Calm(below);
+                Veils(below);
+                double size = part.Set!.Size;
+                // A wider one is fainter beside the letters, and helps less.
+                Offer(
+                    RemedyKind.Shadow,
+                    "lay a shadow under the letters",
+                    Look(new TextStyle(Shadow: Math.Min(80, Math.Round(.12 * size))))
+                );
+                SofterGround();
+                Plates();
+            }
+            return [.. _found.OrderBy(r => r.After.Readable != Readable.Well).ThenBy(r => r.Kind)];
+        }
+
+        private EditItem Look(TextStyle look) => new(_slideId, _itemId, new WordsEdit(Style: look));
 
         // True where it was offered and is enough.
-        bool Offer(RemedyKind kind, string sentence, DeckCommand command)
+        private bool Offer(RemedyKind kind, string sentence, DeckCommand command)
         {
             if (After(command) is not { } after)
                 return false;
@@ -62,15 +100,15 @@ public static class Remedies
                     : after.Readable < now.Readable || after.Ratio > now.Ratio * Better;
             if (!helps)
                 return false;
-            found.RemoveAll(r => r.Kind == kind);
-            found.Add(new(kind, sentence, command, after));
+            _found.RemoveAll(r => r.Kind == kind);
+            _found.Add(new(kind, sentence, command, after));
             return after.Readable == Readable.Well;
         }
 
-        WordsReading? After(DeckCommand command) =>
-            DeckEditor.Apply(deck, command, edits) is Edited e ? Part(e.Deck, slideId, itemId, facts)?.Reading : null;
+        private WordsReading? After(DeckCommand command) =>
+            DeckEditor.Apply(deck, command, edits) is Edited e ? Part(e.Deck, _slideId, _itemId, facts)?.Reading : null;
 
-        void Inks()
+        private void Inks()
         {
             (DeckCommand Command, WordsReading After, string Ink)? best = null;
             foreach (string ink in deck.House.Palette)
@@ -90,7 +128,7 @@ public static class Remedies
         }
 
         // The calm places on the slide, best first by contrast and calm; the first that is enough is offered.
-        void Calm(Composition below)
+        private void Calm(Composition below)
         {
             SlideRect box = part.Box,
                 bounds = below.Bounds;
@@ -105,7 +143,7 @@ public static class Remedies
             [
                 .. SceneBuilder
                     .Build(deck, slide, facts)[0]
-                    .Parts.Where(p => p.ItemId != itemId && p.Contrast is not null)
+                    .Parts.Where(p => p.ItemId != _itemId && p.Contrast is not null)
                     .Select(p => p.Box),
             ];
             List<(double Cost, SlideRect Place)> places = [];
@@ -135,16 +173,16 @@ public static class Remedies
                     Offer(
                         RemedyKind.Place,
                         $"move them to the calm {Where(place, bounds)}",
-                        new PlaceItem(slideId, itemId, room with { X = place.X, Y = place.Y }, words.At.Turn)
+                        new PlaceItem(_slideId, _itemId, room with { X = place.X, Y = place.Y }, words.At.Turn)
                     )
                 )
                     return;
             }
         }
 
-        void Veils(Composition below)
+        private void Veils(Composition below)
         {
-            SceneNode[] nodes = [.. SceneBuilder.Build(deck, slide, facts)[0].NodesOf(itemId)];
+            SceneNode[] nodes = [.. SceneBuilder.Build(deck, slide, facts)[0].NodesOf(_itemId)];
             string ink = nodes.OfType<TextNode>().LastOrDefault()?.Ink ?? deck.House.LightInk;
             double own = Luminance.Of(ink);
             // The veil of the house, where it is the contrary of the ink.
@@ -169,7 +207,7 @@ public static class Remedies
             for (double strength = solved.Strength; strength <= 1.0001; strength += .02)
             {
                 var veil = new AddItem(
-                    slideId,
+                    _slideId,
                     new VeilEdit(
                         solved.Form,
                         colour,
@@ -194,7 +232,7 @@ public static class Remedies
             double room(double a, double b) => deck.Room.Ratio(a, b);
         }
 
-        void SofterGround()
+        private void SofterGround()
         {
             if (slide.Ground is not Frame { Tone: FrameTone.Natural or FrameTone.Softer } ground || ground.At.Held)
                 return;
@@ -204,7 +242,7 @@ public static class Remedies
                         RemedyKind.Ground,
                         "make the ground softer",
                         new EditItem(
-                            slideId,
+                            _slideId,
                             ground.Id,
                             new FrameEdit(Tone: FrameTone.Softer, Toning: new Toning(amount))
                         )
@@ -213,7 +251,7 @@ public static class Remedies
                     return;
         }
 
-        void Plates()
+        private void Plates()
         {
             int low = 1,
                 high = 20;
@@ -229,21 +267,5 @@ public static class Remedies
             }
             Offer(RemedyKind.Plate, "put a plate under them", Look(new TextStyle(Plate: low / 20.0)));
         }
-    }
-
-    private static ScenePart? Part(Deck deck, Guid slideId, Guid itemId, ISceneFacts facts) =>
-        SceneBuilder.Part(deck, deck.Slide(slideId)!, itemId, facts);
-
-    private static string Where(SlideRect place, SlideRect slide)
-    {
-        double x = (place.X + place.Width / 2) / slide.Width,
-            y = (place.Y + place.Height / 2) / slide.Height;
-        string down = y < .4 ? "upper"
-            : y > .6 ? "lower"
-            : "",
-            across = x < .4 ? "left"
-            : x > .6 ? "right"
-            : "middle";
-        return down.Length == 0 ? across : $"{down} {across}";
     }
 }

@@ -17,7 +17,8 @@ internal sealed record SolvedVeil(
 );
 
 /// <summary>
-/// Finds the veil that makes words readable and takes the least of the photo: for eight directions, rings and the whole,
+/// Finds the veil that makes words readable and takes the least of the photo: for eight directions, rings and the
+/// whole,
 /// at four extents, the weakest strength is found by bisection (contrast rises with it), and the one is taken that
 /// covers least outside the words, and least of the subject.
 /// </summary>

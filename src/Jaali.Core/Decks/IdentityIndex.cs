@@ -42,7 +42,8 @@ internal static class IdentityIndex<T>
         return made;
     }
 
-    /// <summary>The pairs of members that differ, where both lists have the same identities in the same order; null where
+    /// <summary>The pairs of members that differ, where both lists have the same identities in the same order; null
+    /// where
     /// they do not.</summary>
     internal static IReadOnlyList<(T Before, T Now)>? Differing(
         ImmutableList<T> from,

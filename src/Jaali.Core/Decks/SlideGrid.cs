@@ -1,5 +1,3 @@
-using System.Text.Json.Serialization;
-
 namespace Jaali.Core.Decks;
 
 /// <summary>The grid that things are placed on: margins, columns, rows and gutters. A value.</summary>

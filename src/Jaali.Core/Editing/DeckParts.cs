@@ -12,59 +12,78 @@ public static class DeckParts
     /// part.</summary>
     public static ImmutableSortedDictionary<PartKey, JsonElement?> Changed(Deck from, Deck to)
     {
-        var changed = ImmutableSortedDictionary.CreateBuilder<PartKey, JsonElement?>();
-        Put(new(PartKind.Title), from.Title, to.Title);
-        Put(new(PartKind.Speaker), from.Speaker, to.Speaker);
-        if (from.Shape != to.Shape)
-            Put(new(PartKind.Shape), (SlideShape?)from.Shape, to.Shape);
-        if (from.SlotMinutes != to.SlotMinutes)
-            Put(new(PartKind.Slot), (double?)from.SlotMinutes, to.SlotMinutes);
-        Put(new(PartKind.Use), from.Use, to.Use);
-        Put(new(PartKind.Style), from.Style, to.Style);
-        Put(new(PartKind.Grid), from.Grid, to.Grid);
-        Put(new(PartKind.House), from.House, to.House);
-        Put(new(PartKind.Room), from.Room, to.Room);
-        if (from.WordsPerMinute != to.WordsPerMinute)
-            Put(new(PartKind.Rate), (double?)from.WordsPerMinute, to.WordsPerMinute);
-        if (!ReferenceEquals(from.RunThroughs, to.RunThroughs))
-            Put(new(PartKind.RunThroughs), from.RunThroughs, to.RunThroughs);
-        Put(new(PartKind.Point, to.Id), from.OwnOpening, to.OwnOpening);
-        // Nearly always nothing came, went or changed places.
-        if (to.SamePointsSince(from) is { } points)
-            foreach ((Point a, Point b) in points)
-                Put(new(PartKind.Point, b.Id), a, b);
-        else
-        {
-            Order(PartKind.Points, default, from.Points.Select(p => p.Id), to.Points.Select(p => p.Id));
-            Pairs(from.Points, to.Points, p => p.Id, (id, a, b) => Put(new(PartKind.Point, id), a, b));
-        }
-        if (to.SameSlidesSince(from) is { } slides)
-            foreach ((Slide a, Slide b) in slides)
-                SlideParts(b.Id, a, b);
-        else
-        {
-            Order(PartKind.Slides, default, from.Slides.Select(s => s.Id), to.Slides.Select(s => s.Id));
-            Pairs(from.Slides, to.Slides, s => s.Id, SlideParts);
-        }
-        return changed.ToImmutable();
+        var difference = new Difference();
+        difference.OfDeck(from, to);
+        difference.OfLists(from, to);
+        return difference.Parts;
+    }
 
-        void Put<T>(PartKey key, T? a, T? b)
+    // Gathers what differs.
+    private sealed class Difference
+    {
+        private readonly ImmutableSortedDictionary<PartKey, JsonElement?>.Builder _changed =
+            ImmutableSortedDictionary.CreateBuilder<PartKey, JsonElement?>();
+
+        internal ImmutableSortedDictionary<PartKey, JsonElement?> Parts => _changed.ToImmutable();
+
+        internal void OfDeck(Deck from, Deck to)
+        {
+            Put(new(PartKind.Title), from.Title, to.Title);
+            Put(new(PartKind.Speaker), from.Speaker, to.Speaker);
+            if (from.Shape != to.Shape)
+                Put(new(PartKind.Shape), (SlideShape?)from.Shape, to.Shape);
+            if (from.SlotMinutes != to.SlotMinutes)
+                Put(new(PartKind.Slot), (double?)from.SlotMinutes, to.SlotMinutes);
+            Put(new(PartKind.Use), from.Use, to.Use);
+            Put(new(PartKind.Style), from.Style, to.Style);
+            Put(new(PartKind.Grid), from.Grid, to.Grid);
+            Put(new(PartKind.House), from.House, to.House);
+            Put(new(PartKind.Room), from.Room, to.Room);
+            if (from.WordsPerMinute != to.WordsPerMinute)
+                Put(new(PartKind.Rate), (double?)from.WordsPerMinute, to.WordsPerMinute);
+            if (!ReferenceEquals(from.RunThroughs, to.RunThroughs))
+                Put(new(PartKind.RunThroughs), from.RunThroughs, to.RunThroughs);
+        }
+
+        internal void OfLists(Deck from, Deck to)
+        {
+            Put(new(PartKind.Point, to.Id), from.OwnOpening, to.OwnOpening);
+            // Nearly always nothing came, went or changed places.
+            if (to.SamePointsSince(from) is { } points)
+                foreach ((Point a, Point b) in points)
+                    Put(new(PartKind.Point, b.Id), a, b);
+            else
+            {
+                Order(PartKind.Points, default, from.Points.Select(p => p.Id), to.Points.Select(p => p.Id));
+                Pairs(from.Points, to.Points, p => p.Id, (id, a, b) => Put(new(PartKind.Point, id), a, b));
+            }
+            if (to.SameSlidesSince(from) is { } slides)
+                foreach ((Slide a, Slide b) in slides)
+                    SlideParts(b.Id, a, b);
+            else
+            {
+                Order(PartKind.Slides, default, from.Slides.Select(s => s.Id), to.Slides.Select(s => s.Id));
+                Pairs(from.Slides, to.Slides, s => s.Id, SlideParts);
+            }
+        }
+
+        private void Put<T>(PartKey key, T? a, T? b)
         {
             if (ReferenceEquals(a, b) || Equals(a, b))
                 return;
             JsonElement? was = Write(a);
             if (was?.GetRawText() != Write(b)?.GetRawText())
-                changed[key] = was;
+                _changed[key] = was;
         }
 
-        void Order(PartKind kind, Guid of, IEnumerable<Guid>? a, IEnumerable<Guid>? b)
+        private void Order(PartKind kind, Guid of, IEnumerable<Guid>? a, IEnumerable<Guid>? b)
         {
             Guid[]? was = a?.ToArray();
             if (was is null || b is null || !was.SequenceEqual(b))
-                changed[new(kind, of)] = Write(was);
+                _changed[new(kind, of)] = Write(was);
         }
 
-        void SlideParts(Guid id, Slide? a, Slide? b)
+        private void SlideParts(Guid id, Slide? a, Slide? b)
         {
             Put(new(PartKind.Slide, id), Head(a), Head(b));
             Put(new(PartKind.SlideNotes, id), a?.Notes, b?.Notes);

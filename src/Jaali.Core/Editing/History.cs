@@ -117,7 +117,8 @@ public sealed class History
             ),
             author,
             new Refusal("nothing-to-undo", "There is nothing of yours to take back."),
-            "Your last edit stays: someone else has changed the same thing since. Undo again takes back the one before it."
+            "Your last edit stays: someone else has changed the same thing since. Undo again takes back "
+                + "the one before it."
         );
 
     /// <summary>What redo acts on for a person: what they took back and have not edited after.</summary>

@@ -1,12 +1,14 @@
 namespace Jaali.Core.Editing;
 
 /// <summary>
-/// Moves stay right: where a thing leaves a slide, what it did goes with it; where photos come onto a slide whose photos
+/// Moves stay right: where a thing leaves a slide, what it did goes with it; where photos come onto a slide whose
+/// photos
 /// take turns, they take theirs.
 /// </summary>
 public static class LiveCues
 {
-    /// <summary>The photos of a slide that can come forward, in the order of reading: by rows from the top, in a row from
+    /// <summary>The photos of a slide that can come forward, in the order of reading: by rows from the top, in a row
+    /// from
     /// the left.</summary>
     internal static IEnumerable<Guid> Photos(Slide slide)
     {

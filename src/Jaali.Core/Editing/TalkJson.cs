@@ -47,7 +47,8 @@ public static class TalkJson
                 throw new FormatException("This talk does not say in which version it was written.");
             if (version > Version)
                 throw new FormatException(
-                    $"This talk was written by a later version of Jaali (format {version}). Install that one to open it."
+                    $"This talk was written by a later version of Jaali (format {version}). Install that "
+                        + "one to open it."
                 );
             deck = version < 2 ? EarlierNames.Talk(deck) : (JsonObject)deck.DeepClone();
             if (deck["shape"] is null)

@@ -37,7 +37,8 @@ public static class CropFinder
     }
 
     /// <summary>
-    /// The largest window of a frame's shape that holds every mark, moved so that the focal point lies on the third line
+    /// The largest window of a frame's shape that holds every mark, moved so that the focal point lies on the third
+    /// line
     /// nearest to it as far as photo and marks allow; null where the marks together are wider or higher than such a
     /// window. Closed form: along each side the start lies between what the marks and the photo's edges allow.
     /// </summary>
@@ -67,7 +68,8 @@ public static class CropFinder
             );
     }
 
-    /// <summary>As <see cref="Shaped(CropWindow, double, double)"/>, enlarged and moved just so far that every mark is held;
+    /// <summary>As <see cref="Shaped(CropWindow, double, double)"/>, enlarged and moved just so far that every mark is
+    /// held;
     /// null where no window of this shape holds them.</summary>
     public static CropWindow? Shaped(
         CropWindow wanted,
@@ -105,7 +107,8 @@ public static class CropFinder
         return Math.Clamp(frameAspect, all.Width * photoAspect, photoAspect / all.Height);
     }
 
-    /// <summary>The place nearest to a wanted one in whose shape a photo holds its marks: about the same middle, no larger
+    /// <summary>The place nearest to a wanted one in whose shape a photo holds its marks: about the same middle, no
+    /// larger
     /// than what was wanted.</summary>
     public static SlideRect NearestPlace(double photoAspect, SlideRect wanted, IReadOnlyList<CropWindow> marks)
     {

@@ -3,6 +3,9 @@ namespace Jaali.Core.Geometry;
 /// <summary>Photos turned inside their frames.</summary>
 public static class Straightening
 {
+    /// <summary>How far a photo is turned inside its frame at most, in degrees either way.</summary>
+    public const double Most = 15;
+
     /// <summary>How much a photo is enlarged so that, turned about the frame's middle, it still fills the frame: cos
     /// a + max(w/h, h/w) sin a.</summary>
     /// <param name="degrees">Either way, up to 90.</param>

@@ -1,7 +1,8 @@
 namespace Jaali.Core.Items;
 
 /// <summary>In what two decks may differ, by what each thing follows.</summary>
-/// <param name="MayDiffer">Slides that may look or be described otherwise, each with what it was; null for a new one.</param>
+/// <param name="MayDiffer">Slides that may look or be described otherwise, each with what it was; null for a new
+/// one.</param>
 /// <param name="Points">Points that are new or differ.</param>
 /// <param name="SamePointOrder">The points are the same ones, in the same order.</param>
 /// <param name="SameSlideOrder">The slides are the same ones, in the same order.</param>
@@ -23,13 +24,7 @@ public sealed record DeckDifference(
     /// <summary>From one deck to another.</summary>
     public static DeckDifference Of(Deck from, Deck to)
     {
-        bool sameLook =
-                from.Shape == to.Shape
-                && from.Use == to.Use
-                && ReferenceEquals(from.Style, to.Style)
-                && ReferenceEquals(from.House, to.House)
-                && from.Room == to.Room
-                && from.WordsPerMinute.Equals(to.WordsPerMinute),
+        bool sameLook = LooksTheSame(from, to),
             samePlan = ReferenceEquals(from.Points, to.Points) && ReferenceEquals(from.OwnOpening, to.OwnOpening);
         IReadOnlyList<(Point Before, Point Now)>? planned = to.SamePointsSince(from);
         IReadOnlyList<(Slide Before, Slide Now)>? redone = to.SameSlidesSince(from);
@@ -45,29 +40,18 @@ public sealed record DeckDifference(
         List<(Slide? Before, Slide Now)> changed = [.. to.SlidesSince(from)];
         bool sameUses = sameSlides && changed.TrueForAll(c => Same(c, (a, b) => a == b)),
             sameShown = sameUses || sameSlides && changed.TrueForAll(c => Same(c, (a, b) => a.PhotoId == b.PhotoId)),
-            // What a credit says of a photo is which it is, where, and what was done to it, not how far.
-            sameCredits =
-                sameShown
-                && changed.TrueForAll(c =>
-                    Same(c, (a, b) => a.Changes.Told == b.Changes.Told)
-                    && DeckFonts.Families(from, c.Before!).SequenceEqual(DeckFonts.Families(to, c.Now))
-                ),
-            sameCounts =
-                sameKept
-                && sameSlides
-                && changed.TrueForAll(c =>
-                    c.Before!.Kind == c.Now.Kind
-                    && c.Before.PointId == c.Now.PointId
-                    && ItemKinds.Shows(c.Before) == ItemKinds.Shows(c.Now)
-                );
+            sameCredits = sameShown && changed.TrueForAll(c => CreditsTheSame(from, to, c)),
+            sameCounts = sameKept && sameSlides && changed.TrueForAll(c => CountsTheSame(c.Before!, c.Now));
+        bool sameIds = sameShown && sameKept,
+            samePhotos = sameUses && sameKept;
         if (!(sameLook && sameSlides))
             return new(
                 [.. to.Slides.Select(s => (from.Slide(s.Id), s))],
                 [.. PointsOf(from, to)],
                 samePoints,
                 sameSlides,
-                sameUses && sameKept,
-                sameShown && sameKept,
+                samePhotos,
+                sameIds,
                 false,
                 false
             );
@@ -82,16 +66,7 @@ public sealed record DeckDifference(
             foreach (Slide slide in to.Slides)
                 if (May(slide) && !seen.Contains(slide.Id))
                     changed.Add((slide, slide));
-        return new(
-            changed,
-            [.. PointsOf(from, to)],
-            samePoints,
-            true,
-            sameUses && sameKept,
-            sameShown && sameKept,
-            sameCredits,
-            sameCounts
-        );
+        return new(changed, [.. PointsOf(from, to)], samePoints, true, samePhotos, sameIds, sameCredits, sameCounts);
 
         bool May(Slide slide) =>
             slide.Kind == SlideKind.Credits && !sameCredits
@@ -99,6 +74,22 @@ public sealed record DeckDifference(
             || !samePlan && slide.PointId is { } p && !ReferenceEquals(PointOf(from, p), PointOf(to, p))
             || (ItemKinds.Follows(slide) & differs) != 0;
     }
+
+    private static bool LooksTheSame(Deck from, Deck to) =>
+        from.Shape == to.Shape
+        && from.Use == to.Use
+        && ReferenceEquals(from.Style, to.Style)
+        && ReferenceEquals(from.House, to.House)
+        && from.Room == to.Room
+        && from.WordsPerMinute.Equals(to.WordsPerMinute);
+
+    private static bool CountsTheSame(Slide before, Slide now) =>
+        before.Kind == now.Kind && before.PointId == now.PointId && ItemKinds.Shows(before) == ItemKinds.Shows(now);
+
+    // What a credit says of a photo is which it is, where, and what was done to it, not how far.
+    private static bool CreditsTheSame(Deck from, Deck to, (Slide? Before, Slide Now) slide) =>
+        Same(slide, (a, b) => a.Changes.Told == b.Changes.Told)
+        && DeckFonts.Families(from, slide.Before!).SequenceEqual(DeckFonts.Families(to, slide.Now));
 
     // The opening is made anew whenever it is asked for: it is told by what was chosen for it.
     private static Point? PointOf(Deck deck, Guid id) => id == deck.Id ? deck.OwnOpening : deck.Point(id);

@@ -17,7 +17,8 @@ public sealed record ItemPlace(Deck Deck, Slide Slide, IPhotoFacts Photos)
 /// <param name="CreditSpot">Where its credit is wanted.</param>
 public sealed record PhotoUse(Guid ItemId, string PhotoId, Changes Changes, SlideRect Rect, Spot CreditSpot);
 
-/// <summary>What an item may follow beyond its own slide and that slide's point. The look, the room and the declared use
+/// <summary>What an item may follow beyond its own slide and that slide's point. The look, the room and the declared
+/// use
 /// are everyone's.</summary>
 [Flags]
 public enum Follows
@@ -67,7 +68,8 @@ public abstract class ItemKind
     /// <summary>Its name in files and on the wire.</summary>
     public abstract string Name { get; }
 
-    /// <summary>Where a new one comes: above those of its own rank and lower ones, below those of higher ones, so that a
+    /// <summary>Where a new one comes: above those of its own rank and lower ones, below those of higher ones, so that
+    /// a
     /// photo never lands on top of the words.</summary>
     public virtual int Rank => 0;
 
@@ -99,7 +101,8 @@ public abstract class ItemKind
     /// <summary>Adds its nodes to a scene.</summary>
     public abstract void Compose(Item item, Composition scene);
 
-    /// <summary>What beyond its own slide and point its words or looks follow, so that only what may differ is made anew. A
+    /// <summary>What beyond its own slide and point its words or looks follow, so that only what may differ is made
+    /// anew. A
     /// kind that does not say follows everything.</summary>
     public virtual Follows Follows(Item item) => Items.Follows.All;
 
@@ -127,7 +130,8 @@ public abstract class ItemKind
 
     private const int MostCalled = 40;
 
-    /// <summary>It as files of other programs have it; null where its nodes say all, and it is written from those.</summary>
+    /// <summary>It as files of other programs have it; null where its nodes say all, and it is written from
+    /// those.</summary>
     /// <param name="item">The item.</param>
     /// <param name="nodes">What it became, before it was turned.</param>
     /// <param name="scene">The finished scene it stands on.</param>

@@ -21,7 +21,8 @@ public sealed record Arrangement(
 );
 
 /// <summary>
-/// Proposals for the photos of a slide: of different build, none overlapping, none leaving the room, none cutting what is
+/// Proposals for the photos of a slide: of different build, none overlapping, none leaving the room, none cutting what
+/// is
 /// to stay in view.
 /// </summary>
 public static class Arrangements
@@ -29,7 +30,8 @@ public static class Arrangements
     // Between words and photos, in slide units.
     private const double Clear = 14;
 
-    // About so many letters stand in a line of a heading, and of a credit, for each unit of a slide's width; and a credit
+    // About so many letters stand in a line of a heading, and of a credit, for each unit of a slide's width; and a
+    // credit
     // has about so many for each photo.
     private const double LettersPerUnit = 30.0 / 1920,
         CreditPerUnit = 130.0 / 1920,

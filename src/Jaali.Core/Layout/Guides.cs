@@ -35,6 +35,12 @@ public sealed record Guides(
     double Tolerance
 )
 {
+    /// <summary>Degrees between the turns that a hand catches on while it holds Shift.</summary>
+    public const double TurnStep = 15;
+
+    /// <summary>Within so many degrees of a quarter a turn catches on it.</summary>
+    public const double TurnCatch = 2;
+
     private const double Near = 7;
 
     // Among more things than these gaps are not sought: they would lie at every pixel.

@@ -2,7 +2,8 @@ namespace Jaali.Core.Layout;
 
 /// <summary>
 /// Photos on spans of a grid's cells: the room is cut through, again and again, along lines of the grid, until each
-/// photo has a span; of all such cuts the one with the least crop is found, photos in reading order (dynamic programming
+/// photo has a span; of all such cuts the one with the least crop is found, photos in reading order (dynamic
+/// programming
 /// over spans of cells).
 /// </summary>
 public static class Tilings

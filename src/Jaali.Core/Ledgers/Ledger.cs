@@ -83,6 +83,8 @@ public static class Ledger
         string head = entries.Count == 1 ? "1 photo" : $"{entries.Count} photos";
         if (clear == entries.Count)
             return $"{head}: all clear";
-        return $"{head}: {clear} clear{(settle > 0 ? $", {settle} to settle" : "")}{(blocked > 0 ? $", {blocked} blocked" : "")}";
+        return $"{head}: {clear} clear"
+            + (settle > 0 ? $", {settle} to settle" : "")
+            + (blocked > 0 ? $", {blocked} blocked" : "");
     }
 }

@@ -98,7 +98,8 @@ public static class RoomCheck
                 "Moves that flash",
                 flashes,
                 where =>
-                    $"{where}: something large comes and goes more than three times in a second, which can do harm. Give it more time."
+                    $"{where}: something large comes and goes more than three times in a second, which can "
+                    + "do harm. Give it more time."
             );
         int[] empty =
         [

@@ -18,7 +18,8 @@ public abstract class Layer
     /// <summary>What it shows at a place of the slide.</summary>
     public abstract Shade At(double x, double y);
 
-    /// <summary>The photo that alone fills a rectangle, opaque and upright; null where it is otherwise, or not known to be
+    /// <summary>The photo that alone fills a rectangle, opaque and upright; null where it is otherwise, or not known to
+    /// be
     /// so.</summary>
     public virtual PhotoLayer? Filling(SlideRect box) => null;
 }

@@ -24,8 +24,10 @@ public sealed record Ink(string Colour, double Ratio, string PlateColour, double
             return ink;
         double own = Luminance.Of(ink.Colour),
             plate = Math.Round(255 * Luminance.Encode(Luminance.Of(ink.PlateColour))),
-            // What is under the plate is only known by its luminance; mixing its grey in sRGB, as painters do, is within
-            // a step of mixing the colours. A plate keeps the order of what lies under it, so that the worst tenth stays
+            // What is under the plate is only known by its luminance; mixing its grey in sRGB, as painters do, is
+            // within
+            // a step of mixing the colours. A plate keeps the order of what lies under it, so that the worst tenth
+            // stays
             // where it is and one value is enough.
             worst = Luminance.Encode(under.Worst(.1, own, room).Luminance) * 255;
         // What is read off a histogram may be a hundredth too good.

@@ -45,7 +45,8 @@ public sealed class PhotoLayer(ToneMap tones, SlideRect image, IReadOnlyList<dou
     }
 
     /// <summary>How restless a rectangle that lies inside is, as <see cref="Backdrop.Busyness"/> says, from the sums of
-    /// its pixels. A place may be seen that lies half outside: beside what the places themselves say it is off by at most
+    /// its pixels. A place may be seen that lies half outside: beside what the places themselves say it is off by at
+    /// most
     /// .01 and a tenth.</summary>
     internal double Busyness(SlideRect box)
     {

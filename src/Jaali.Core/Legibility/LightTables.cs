@@ -4,7 +4,8 @@ namespace Jaali.Core.Legibility;
 
 /// <summary>
 /// Summed-area tables of a photo (F. C. Crow, "Summed-area tables for texture mapping", SIGGRAPH 1984): sums of its
-/// lightness, of the square of it and of its steps over any upright rectangle in the same time, however large. Lightness
+/// lightness, of the square of it and of its steps over any upright rectangle in the same time, however large.
+/// Lightness
 /// is the cube root of luminance (after CIE L*) in steps of 1/255. Beside them the grey of every pixel, for
 /// <see cref="LightSample"/>.
 /// </summary>
@@ -84,7 +85,8 @@ public sealed class LightTables
     /// <summary>Pixels down.</summary>
     public int Height { get; }
 
-    /// <summary>The tables of a photo as a colour matrix shows it; they go when the photo's small picture does.</summary>
+    /// <summary>The tables of a photo as a colour matrix shows it; they go when the photo's small picture
+    /// does.</summary>
     /// <param name="tones">Its small picture.</param>
     /// <param name="colours">Three rows of four numbers, or null.</param>
     public static LightTables Of(ToneMap tones, IReadOnlyList<double>? colours = null)
@@ -104,7 +106,8 @@ public sealed class LightTables
     /// <summary>The greys of a row.</summary>
     public ReadOnlySpan<byte> Row(int y) => _grey.AsSpan(y * Width, Width);
 
-    /// <summary>Sums over the pixels from (x0, y0) up to, but not with, (x1, y1): of lightness, of its square, and of the
+    /// <summary>Sums over the pixels from (x0, y0) up to, but not with, (x1, y1): of lightness, of its square, and of
+    /// the
     /// steps between neighbours that both lie inside. Units are 1/255 and its square.</summary>
     public (long Light, long Squares, long Steps) Sums(int x0, int y0, int x1, int y1)
     {

@@ -20,7 +20,8 @@ public sealed record FoundPalette(
 );
 
 /// <summary>
-/// Proposes a palette: k-means in OKLab (Björn Ottosson, "A perceptual color space for image processing", 2020) on pixels
+/// Proposes a palette: k-means in OKLab (Björn Ottosson, "A perceptual color space for image processing", 2020) on
+/// pixels
 /// weighed by chroma; clusters nearer than .05 are one. Seeds are fixed: the same photos give the same palette.
 /// </summary>
 public static class PaletteFinder

@@ -31,7 +31,8 @@ public sealed record Room(RoomLight Light, double BackRow, double ScreenHeight)
     // What WCAG 2.2 adds to both luminances ("contrast ratio"); a room is never judged kinder than a display.
     private const double Flare = .05;
 
-    /// <summary>Light of the room on the screen over the projector's full white: dark hall .002, dim room .02, daylight .15
+    /// <summary>Light of the room on the screen over the projector's full white: dark hall .002, dim room .02, daylight
+    /// .15
     /// (common practice, from memory).</summary>
     [JsonIgnore]
     public double Ambient =>
@@ -43,7 +44,8 @@ public sealed record Room(RoomLight Light, double BackRow, double ScreenHeight)
             _ => throw new InvalidOperationException("There is no such light."),
         };
 
-    /// <summary>What is added to every luminance, full white being 1: the projector's black and the room's light.</summary>
+    /// <summary>What is added to every luminance, full white being 1: the projector's black and the room's
+    /// light.</summary>
     [JsonIgnore]
     public double Haze => 1 / Projector + Ambient;
 

@@ -14,7 +14,8 @@ public sealed record ToneMap(int Width, int Height, byte[] Rgb)
         return Luminance.Of(Rgb[i], Rgb[i + 1], Rgb[i + 2]);
     }
 
-    /// <summary>The middle colour of what lies round a part of the photo, as <c>#RRGGBB</c>: the median of each channel on
+    /// <summary>The middle colour of what lies round a part of the photo, as <c>#RRGGBB</c>: the median of each channel
+    /// on
     /// a band as wide as a sixth of the part, so that a patch of it is not seen as one.</summary>
     /// <param name="part">In fractions of the photo.</param>
     public string Around(CropWindow part)

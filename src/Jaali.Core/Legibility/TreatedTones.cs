@@ -7,7 +7,8 @@ public static class TreatedTones
 {
     private static readonly ConditionalWeakTable<ToneMap, Dictionary<string, ToneMap>> Made = [];
 
-    /// <summary>A photo's small picture as it looks with this done to it. Blurs are three runs of a box, which come near
+    /// <summary>A photo's small picture as it looks with this done to it. Blurs are three runs of a box, which come
+    /// near
     /// a Gaussian.</summary>
     public static ToneMap With(this ToneMap tones, Treatment treatment)
     {

@@ -1,5 +1,4 @@
 using System.Text.Json;
-using System.Text.Json.Serialization;
 
 namespace Jaali.Core.Motion;
 
@@ -49,7 +48,8 @@ public sealed record CarryBoxes(SlidePoint FromMiddle, SlidePoint ToMiddle, doub
 /// <param name="Goes">The picture that goes; null where the one that comes is seen all the way.</param>
 /// <param name="Comes">The picture that comes.</param>
 /// <param name="States">From the first to the last, linear between.</param>
-/// <param name="FromOutline">Its outline at first, as places along it; null where it is a rectangle at both ends.</param>
+/// <param name="FromOutline">Its outline at first, as places along it; null where it is a rectangle at both
+/// ends.</param>
 /// <param name="ToOutline">Its outline at last: as many places.</param>
 /// <param name="Line">Its line at both ends, in units.</param>
 /// <param name="LineColour">The line's colour.</param>

@@ -29,6 +29,9 @@ public sealed record Timeline(IReadOnlyList<MovingItem> Things, IReadOnlyList<Cu
     /// <summary>A slide on which nothing moves.</summary>
     public static Timeline Still { get; } = new([], [new(0, [], null, [], "")]);
 
+    /// <summary>How a thing stands that nothing moves.</summary>
+    public ItemState Rest { get; } = ItemState.Rest;
+
     /// <summary>How many presses it takes before the next slide comes.</summary>
     public int Presses => Steps.Count - 1;
 

@@ -177,7 +177,8 @@ public static class Timelines
         private bool IsRightToLeft(ItemPart thing) =>
             scene.NodesOf(thing.ItemId).OfType<TextNode>().Any(t => t.IsRightToLeft);
 
-        // What is dimmed while a thing stands out: of a part the other parts, of a thing the other things but the ground.
+        // What is dimmed while a thing stands out: of a part the other parts, of a thing the other things but the
+        // ground.
         private IEnumerable<ItemPart> Others(ItemPart thing)
         {
             double whole = scene.Width * scene.Height;
@@ -229,7 +230,8 @@ public static class Timelines
             }
         }
 
-        // When the next thing begins, in seconds from its press. A press makes another step, and lets go what stood out.
+        // When the next thing begins, in seconds from its press. A press makes another step, and lets go what stood
+        // out.
         private double Begin(Cue cue, CueStart start, bool stands)
         {
             if (start == CueStart.OnPress)

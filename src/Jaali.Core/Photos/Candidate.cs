@@ -48,7 +48,8 @@ public sealed record Candidate(
 /// <param name="Height">Height of the whole photo, or of the region, in pixels.</param>
 /// <param name="MostWidth">The greatest width it makes, or 0 for no limit.</param>
 /// <param name="Version">Of the Image API: 1, 2 or 3.</param>
-/// <param name="Region">What of the picture is shown, as its address names it (section 4.1): "full", "square", "x,y,w,h"
+/// <param name="Region">What of the picture is shown, as its address names it (section 4.1): "full", "square",
+/// "x,y,w,h"
 /// or "pct:x,y,w,h".</param>
 public sealed record ImageService(
     string Base,

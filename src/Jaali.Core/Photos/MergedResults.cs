@@ -2,7 +2,8 @@ namespace Jaali.Core.Photos;
 
 /// <summary>
 /// A wall that grows while collections answer and pictures are looked at: what comes is merged into what is there, and
-/// nothing else is compared again. Same pictures are found by the addresses of their pages and among the hashes, which lie
+/// nothing else is compared again. Same pictures are found by the addresses of their pages and among the hashes, which
+/// lie
 /// in one array. Not safe for use by several threads at once.
 /// </summary>
 public sealed class MergedResults

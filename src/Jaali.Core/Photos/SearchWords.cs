@@ -16,7 +16,8 @@ public static class SearchWords
             + "put said same say says she should show shows since so some still such take takes than that the their "
             + "theirs them then there these they thing things this those three through to together too two under until "
             + "up upon us use used uses very "
-            + "was way we well were what when where which while who whom whose why will with within without would year years yet you your yours"
+            + "was way we well were what when where which while who whom whose why will with within without "
+            + "would year years yet you your yours"
         ).Split(' '),
         StringComparer.OrdinalIgnoreCase
     );

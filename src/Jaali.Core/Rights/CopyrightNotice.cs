@@ -5,7 +5,8 @@ namespace Jaali.Core.Rights;
 /// <summary>Tells copyright notices from statements of a licence.</summary>
 public static partial class CopyrightNotice
 {
-    /// <summary>The first notice among what a source says of rights, or empty. One that claims copyright is kept although
+    /// <summary>The first notice among what a source says of rights, or empty. One that claims copyright is kept
+    /// although
     /// it names a licence (CC 4.0 s.3(a)(1)(A)(ii)); a line that names nothing but a licence is none.</summary>
     /// <param name="sayings">Of fields for rights: only what claims counts.</param>
     /// <param name="notices">Of fields for notices: what is no licence counts too.</param>

@@ -67,7 +67,8 @@ public static class DeckLicence
         string why =
             other + closed == 0
                 ? ""
-                : $"{(other + closed == 1 ? "One photo keeps" : $"{other + closed} photos keep")} their own terms in it.";
+                : (other + closed == 1 ? "One photo keeps" : $"{other + closed} photos keep")
+                    + " their own terms in it.";
         return new(wanted.Label, true, why.Replace("keeps their", "keeps its", StringComparison.Ordinal));
     }
 }

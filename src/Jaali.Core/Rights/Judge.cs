@@ -116,9 +116,11 @@ public static class Judge
             yield return new(
                 "source-changed",
                 Standing.ToSettle,
-                $"The source now says: {Short(r.SourceNowSays)}. When the photo was taken it said: {Short(r.LicenceAsFound)}.",
+                $"The source now says: {Short(r.SourceNowSays)}. When the photo was taken it said: "
+                    + $"{Short(r.LicenceAsFound)}.",
                 new(
-                    "A licence once given is not taken back for copies made under it (CC 4.0 s.2(a)(1) and s.6(c)); the record of what was said stays.",
+                    "A licence once given is not taken back for copies made under it (CC 4.0 s.2(a)(1) "
+                        + "and s.6(c)); the record of what was said stays.",
                     "",
                     "the source was read again"
                 ),
@@ -178,7 +180,8 @@ public static class Judge
             Standing.ToSettle,
             choice
                 ? $"The source lets you choose: {labels}. Nobody has chosen."
-                : $"{char.ToUpperInvariant(whose[0])}{whose[1..]} it stands in is under {labels}. It does not say that the photo is.",
+                : $"{char.ToUpperInvariant(whose[0])}{whose[1..]} it stands in is under {labels}. It does "
+                    + "not say that the photo is.",
             new(
                 choice
                     ? "Where a work is offered under several licences, one of them is taken."
@@ -210,7 +213,8 @@ public static class Judge
             yield return new(
                 "terms-altered",
                 changes.Alters ? Standing.Blocked : Standing.ToSettle,
-                $"{Sentence(changes)} {(use.IsShared ? "and handed on" : "in public")}; the {t.Name} do not let altered copies be shared.",
+                $"{Sentence(changes)} {(use.IsShared ? "and handed on" : "in public")}; "
+                    + $"the {t.Name} do not let altered copies be shared.",
                 new("No altered copies.", t.Name, changes.Note),
                 changes.Alters
                     ? [Fix.ShowWhole, Fix.Swap, Fix.RecordPermission, Fix.Remove]
@@ -292,7 +296,8 @@ public static class Judge
             );
     }
 
-    // 4.0 s.1 counts public display and public performance as sharing. 4.0 s.2(a)(1)(B) lets altered copies be made, not
+    // 4.0 s.1 counts public display and public performance as sharing. 4.0 s.2(a)(1)(B) lets altered copies be made,
+    // not
     // shared; s.2(a)(1)(A) lets the work be shared "in whole or in part". 1.0 to 3.0 speak of the work "in its entirety
     // in unmodified form", grant public display of that alone, and no right to make altered ones.
     private static IEnumerable<Finding> OfChanges(Licence l, Changes changes, DeclaredUse use, bool decided)
@@ -319,7 +324,8 @@ public static class Judge
             yield return new(
                 "nd-altered",
                 Standing.Blocked,
-                $"{Sentence(changes)} {how}: this licence does not let altered copies be shared, and showing is sharing. "
+                $"{Sentence(changes)} {how}: this licence does not let altered copies be shared, and "
+                    + "showing is sharing. "
                     + "Show the photo whole, or swap it.",
                 new(
                     "Altered copies may not be shared; public display is sharing.",
@@ -334,9 +340,12 @@ public static class Judge
                 Standing.ToSettle,
                 four
                     ? changes.Alters
-                        ? $"{Sentence(changes)} {how}. This licence lets an altered copy be made, not shared. Show it whole, or decide."
-                        : $"{Sentence(changes)}. This licence does not let altered copies be shared; it lets a part be shared. Show it whole, or decide."
-                    : $"{Sentence(changes)}. This licence speaks of the work in its entirety in unmodified form. Show it whole, or decide.",
+                        ? $"{Sentence(changes)} {how}. This licence lets an altered copy be made, not shared. "
+                            + "Show it whole, or decide."
+                        : $"{Sentence(changes)}. This licence does not let altered copies be shared; it lets "
+                            + "a part be shared. Show it whole, or decide."
+                    : $"{Sentence(changes)}. This licence speaks of the work in its entirety in unmodified "
+                        + "form. Show it whole, or decide.",
                 new(
                     four
                         ? "It may be shared in whole or in part, but not in altered form."

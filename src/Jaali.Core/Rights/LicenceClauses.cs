@@ -72,7 +72,8 @@ public sealed record LicenceClauses(
             Endorsement: "s.2(a)(6)"
         );
 
-    // The clause of the credit is that of the notice, the title, the address and the use in a derivative too. Clauses on
+    // The clause of the credit is that of the notice, the title, the address and the use in a derivative too. Clauses
+    // on
     // share alike and on commerce stand before it.
     private static LicenceClauses OfEarlier(Licence l, VersionTerms t)
     {

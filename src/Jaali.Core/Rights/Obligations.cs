@@ -173,7 +173,8 @@ internal static class Obligations
                 new(
                     "port",
                     true,
-                    $"Ported to the law of {LicencePorts.NameOf(l.Port)}; its text may differ from the international one used here.",
+                    $"Ported to the law of {LicencePorts.NameOf(l.Port)}; its text may differ from the "
+                        + "international one used here.",
                     new("Ports may ask for less or more.", l.Label, "the port in the record")
                 )
             );

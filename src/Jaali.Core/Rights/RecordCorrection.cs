@@ -9,7 +9,8 @@ public readonly record struct CorrectedRecord(RightsRecord? Record, string Evide
 }
 
 /// <summary>
-/// What a person corrects in a photo's record; what is null stays. Giving a licence, or confirming one that was found beside
+/// What a person corrects in a photo's record; what is null stays. Giving a licence, or confirming one that was found
+/// beside
 /// the photo, settles what sources disagreed about, and so does saying that the record stands as it is.
 /// </summary>
 /// <param name="Title">The photo's title.</param>
@@ -33,19 +34,22 @@ public sealed record RecordCorrection(
     bool Settle = false
 )
 {
-    /// <summary>The record with the correction made. An address that was corrected is one, a licence is one that is known,
+    /// <summary>The record with the correction made. An address that was corrected is one, a licence is one that is
+    /// known,
     /// and an offer is one of the record's own; else it is refused, and nothing is changed.</summary>
     public CorrectedRecord Of(RightsRecord record)
     {
         if (Texts.Any(t => t?.Length > Limits.Incoming.RecordCharacters))
             return new Refusal(
                 "too-long",
-                $"Each part of a record may have at most {Limits.Incoming.RecordCharacters} characters. Shorten it; nothing was changed."
+                $"Each part of a record may have at most {Limits.Incoming.RecordCharacters} characters. "
+                    + "Shorten it; nothing was changed."
             );
         if (!string.IsNullOrWhiteSpace(Licence) && LicenceReader.Read(Licence) is null)
             return new Refusal(
                 "unknown-licence",
-                "This names no licence that Jaali knows. Give its address, such as https://creativecommons.org/licenses/by/4.0/,"
+                "This names no licence that Jaali knows. Give its address, such as "
+                    + "https://creativecommons.org/licenses/by/4.0/,"
                     + " or its short name, such as CC BY 4.0."
             );
         if (Offer is { } chosen && !(chosen >= 0 && chosen < (record.Offers?.Count ?? 0)))

@@ -4,7 +4,8 @@ namespace Jaali.Core.Scenes;
 /// it.</summary>
 public static class ArcText
 {
-    /// <summary>How far the ends of the longest line lie below its middle, in units; above it where the bend is less than
+    /// <summary>How far the ends of the longest line lie below its middle, in units; above it where the bend is less
+    /// than
     /// 0.</summary>
     /// <param name="set">The words, as if they were straight.</param>
     /// <param name="bend">Degrees.</param>

@@ -1,7 +1,8 @@
 namespace Jaali.Core.Scenes;
 
 /// <summary>
-/// A thing as files have it that are edited elsewhere: a picture, words, an outline, or finished pixels. Between scenes,
+/// A thing as files have it that are edited elsewhere: a picture, words, an outline, or finished pixels. Between
+/// scenes,
 /// which only paint, and the formats, which each have their own words for the same four.
 /// </summary>
 /// <param name="Box">Its rectangle before it is turned, in slide units.</param>
@@ -36,7 +37,8 @@ public enum ExportOutline
 /// <param name="Box">Its frame.</param>
 /// <param name="Turn">Degrees clockwise.</param>
 /// <param name="Says">What it shows.</param>
-/// <param name="Photo">The photo, its colours and what is done to its pixels; where it lies is told by the crop.</param>
+/// <param name="Photo">The photo, its colours and what is done to its pixels; where it lies is told by the
+/// crop.</param>
 /// <param name="Crop">What of it is seen, in fractions of it.</param>
 /// <param name="Outline">Which outline.</param>
 /// <param name="Path">The outline on the slide, before it is turned; null for the box.</param>
@@ -44,7 +46,8 @@ public enum ExportOutline
 /// <param name="Line">Width of a line along the outline, in units; 0 for none.</param>
 /// <param name="LineColour">Its colour.</param>
 /// <param name="Shadow">How far its shadow reaches, in units; 0 for none.</param>
-/// <param name="IsGrey">Its colours are those of a plain black and white picture, which formats can do themselves.</param>
+/// <param name="IsGrey">Its colours are those of a plain black and white picture, which formats can do
+/// themselves.</param>
 public sealed record ExportPicture(
     SlideRect Box,
     double Turn,

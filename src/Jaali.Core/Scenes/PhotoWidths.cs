@@ -3,7 +3,8 @@ namespace Jaali.Core.Scenes;
 /// <summary>How large the photos of a scene are shown.</summary>
 public static class PhotoWidths
 {
-    /// <summary>Each photo of a scene, by the name it is asked for, with the greatest width of its whole picture, as a share of the scene's width;
+    /// <summary>Each photo of a scene, by the name it is asked for, with the greatest width of its whole picture, as a
+    /// share of the scene's width;
     /// what is scaled by a group counts as it is shown.</summary>
     public static IReadOnlyDictionary<string, double> Of(Scene scene)
     {

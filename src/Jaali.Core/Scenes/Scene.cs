@@ -146,7 +146,8 @@ public sealed record SceneLine(double X, double Baseline, double Width, string T
 /// <param name="Turn">Degrees clockwise about <paramref name="About"/>.</param>
 /// <param name="Scale">A factor about the same place.</param>
 /// <param name="About">The place that stays where it is; null for the origin.</param>
-/// <param name="Soft">Over how many units it melts away inside its clip. Its opacity is that of the clip's outline filled
+/// <param name="Soft">Over how many units it melts away inside its clip. Its opacity is that of the clip's outline
+/// filled
 /// with white and stroked this wide with nothing, blurred by a Gaussian of a quarter of it; 0 for a sharp edge.</param>
 /// <param name="Part">Which part of the item it is, counted from 0, where its parts move one by one; null for the item
 /// itself.</param>
@@ -171,7 +172,8 @@ public sealed record MediaNode(string Source, SlideRect Rect, string? PosterId, 
 
 /// <summary>A place that leads somewhere.</summary>
 /// <param name="Rect">The place.</param>
-/// <param name="Href">An address, or <see cref="Decks.LinkTarget.ToSlide"/> and the identity of a slide of the deck.</param>
+/// <param name="Href">An address, or <see cref="Decks.LinkTarget.ToSlide"/> and the identity of a slide of the
+/// deck.</param>
 /// <param name="Label">What stands there.</param>
 public sealed record SceneLink(SlideRect Rect, string Href, string Label);
 

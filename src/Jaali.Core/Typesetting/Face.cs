@@ -55,11 +55,13 @@ public interface IFonts
     /// <summary>Another number after every typeface that came or went.</summary>
     int Revision => 0;
 
-    /// <summary>The face of a family in a style, or the nearest that there is; of a family that is not at hand, one of the
+    /// <summary>The face of a family in a style, or the nearest that there is; of a family that is not at hand, one of
+    /// the
     /// first family.</summary>
     Face Find(string family, bool bold = false, bool italic = false);
 
-    /// <summary>The face itself where it has every letter of a cluster; else the first of the faces for other scripts that
+    /// <summary>The face itself where it has every letter of a cluster; else the first of the faces for other scripts
+    /// that
     /// has them; null where none does.</summary>
     /// <param name="face">The wanted face.</param>
     /// <param name="cluster">What is read as one letter.</param>

@@ -79,7 +79,8 @@ internal sealed class MeasuredParagraph
     /// <summary>Families that lent letters.</summary>
     internal List<string> Others { get; } = [];
 
-    /// <summary>Its lines as UTF-16 places, no wider than a width for a size of 1; a word that is wider is broken between
+    /// <summary>Its lines as UTF-16 places, no wider than a width for a size of 1; a word that is wider is broken
+    /// between
     /// its letters.</summary>
     internal IReadOnlyList<(int Start, int End)> Break(double width)
     {

@@ -3,7 +3,8 @@ using System.Runtime.CompilerServices;
 
 namespace Jaali.Core.Typesetting;
 
-/// <summary>Paragraphs that were measured lately: an edit sets the same words again and again, and the credits of a talk
+/// <summary>Paragraphs that were measured lately: an edit sets the same words again and again, and the credits of a
+/// talk
 /// with each of its photos.</summary>
 internal static class MeasuredParagraphs
 {

@@ -23,7 +23,8 @@ public enum BaselineShift
 /// <param name="Strike">With a line through them.</param>
 /// <param name="SmallCaps">Small letters as small capitals.</param>
 /// <param name="Shift">Raised or lowered.</param>
-/// <param name="Link">Where they lead: an address, or <c>slide:</c> and the identity of a slide; null for nowhere.</param>
+/// <param name="Link">Where they lead: an address, or <c>slide:</c> and the identity of a slide; null for
+/// nowhere.</param>
 /// <param name="Ink">Their own colour as <c>#RRGGBB</c>; null for that of the words.</param>
 public sealed record TextRun(
     string Text,
@@ -74,7 +75,8 @@ public sealed record Paragraph(ImmutableList<TextRun> Runs, ListMarker List = Li
     public static string Plain(IEnumerable<Paragraph> paragraphs) =>
         string.Join('\n', paragraphs.Select(p => p.Plain()));
 
-    /// <summary>Paragraphs as they are kept: neighbours that look alike are one run, empty runs are gone; null where nothing
+    /// <summary>Paragraphs as they are kept: neighbours that look alike are one run, empty runs are gone; null where
+    /// nothing
     /// but plain words is left.</summary>
     public static ImmutableList<Paragraph>? Kept(IEnumerable<Paragraph> paragraphs)
     {

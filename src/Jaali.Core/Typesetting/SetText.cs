@@ -55,7 +55,8 @@ public sealed record SetLine(
 /// <param name="Lines">In the order of reading.</param>
 /// <param name="Width">From the left edge to the right, in units.</param>
 /// <param name="Height">From the top of the first line to the foot of the last.</param>
-/// <param name="Fits">False where they are larger than their room even at the smallest size; nothing of them is cut.</param>
+/// <param name="Fits">False where they are larger than their room even at the smallest size; nothing of them is
+/// cut.</param>
 /// <param name="Missing">Letters that no face at hand has.</param>
 /// <param name="Others">Families that lent letters, in the order of their first.</param>
 public sealed record SetText(

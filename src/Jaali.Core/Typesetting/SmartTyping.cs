@@ -22,7 +22,8 @@ public static class SmartTyping
         ["cs"] = "„“‚‘",
     };
 
-    /// <summary>Paragraphs with their marks as they are printed. An apostrophe between letters, or before a year, is the same
+    /// <summary>Paragraphs with their marks as they are printed. An apostrophe between letters, or before a year, is
+    /// the same
     /// in every language.</summary>
     /// <param name="paragraphs">As typed.</param>
     /// <param name="language">A two-letter code; an unknown one is set as English.</param>

@@ -9,7 +9,6 @@ using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Ledgers;
 using Jaali.Core.Photos;
-using Jaali.Core.Rights;
 
 namespace Jaali.Formats.Bundle;
 
@@ -41,7 +40,8 @@ public sealed record BundledFile(string Name, Func<Stream> Open, long Length, st
 }
 
 /// <summary>
-/// Writes everything of a talk as one file: a ZIP that is a BagIt bag (RFC 8493), its contents described as RO-Crate 1.1.
+/// Writes everything of a talk as one file: a ZIP that is a BagIt bag (RFC 8493), its contents described as RO-Crate
+/// 1.1.
 /// Photos are copied as they are; their names are their checksums.
 /// </summary>
 public static class BundleWriter

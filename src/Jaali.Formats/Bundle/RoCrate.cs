@@ -6,7 +6,8 @@ using Jaali.Core.Rights;
 
 namespace Jaali.Formats.Bundle;
 
-/// <summary>The description of a bundle as RO-Crate 1.1: a talk, its photos with their makers and licences, its files.</summary>
+/// <summary>The description of a bundle as RO-Crate 1.1: a talk, its photos with their makers and licences, its
+/// files.</summary>
 internal static class RoCrate
 {
     private const string Specification = "https://w3id.org/ro/crate/1.1";
@@ -38,7 +39,8 @@ internal static class RoCrate
             ["@type"] = "Dataset",
             ["name"] = deck.Title,
             ["description"] =
-                $"A talk of {deck.SlotMinutes.ToString(CultureInfo.InvariantCulture)} minutes with its photos, their sources and licences.",
+                $"A talk of {deck.SlotMinutes.ToString(CultureInfo.InvariantCulture)} minutes with its "
+                + "photos, their sources and licences.",
             ["datePublished"] = now.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
             ["license"] = Licence(LicenceReader.Read(deck.Style.OwnLicence), others),
             ["hasPart"] = parts,

@@ -17,11 +17,13 @@ public sealed record CreditBack(string Name, IReadOnlyList<int> Slides, CreditPa
 {
     /// <summary>The credit as a line.</summary>
     public string Line =>
-        $"{(Slides.Count == 0 ? "" : (Slides.Count == 1 ? "Slide " : "Slides ") + string.Join(", ", Slides) + ": ")}{Credit.Full(Parts).Text}";
+        (Slides.Count == 0 ? "" : (Slides.Count == 1 ? "Slide " : "Slides ") + string.Join(", ", Slides) + ": ")
+        + Credit.Full(Parts).Text;
 }
 
 /// <summary>
-/// Writes credits into a copy of a file that somebody else made: into its pictures as XMP, and as a slide of credits at its
+/// Writes credits into a copy of a file that somebody else made: into its pictures as XMP, and as a slide of credits at
+/// its
 /// end. Everything else of the file stays as it is, byte by byte.
 /// </summary>
 public static class CreditBackWriter

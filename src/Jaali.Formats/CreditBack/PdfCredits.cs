@@ -1,5 +1,4 @@
 using Jaali.Core.Geometry;
-using Jaali.Core.Rights;
 using Jaali.Core.Typesetting;
 using Jaali.Imaging;
 using Jaali.Imaging.Painting;
@@ -9,7 +8,8 @@ using SkiaSharp;
 
 namespace Jaali.Formats;
 
-/// <summary>Writes credits into a copy of a PDF that somebody else made: pages of credits at its end, as large as its own;
+/// <summary>Writes credits into a copy of a PDF that somebody else made: pages of credits at its end, as large as its
+/// own;
 /// its other pages stay as they are.</summary>
 /// <param name="painter">Paints the pages.</param>
 /// <param name="fonts">Typefaces.</param>

@@ -7,7 +7,8 @@ using Jaali.Core.Rights;
 namespace Jaali.Formats;
 
 /// <summary>
-/// The photos of a talk as a manifest of the IIIF Presentation API 3.0: a canvas for each photo in the order in which the
+/// The photos of a talk as a manifest of the IIIF Presentation API 3.0: a canvas for each photo in the order in which
+/// the
 /// talk shows them, with its maker, licence and source, painted from the image service.
 /// </summary>
 public static class IiifManifest

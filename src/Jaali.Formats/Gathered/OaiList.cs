@@ -25,7 +25,8 @@ public sealed record OaiRequest(
 );
 
 /// <summary>
-/// The photos of a talk as a repository of OAI-PMH 2.0 in Dublin Core (oai_dc), so that other tools can harvest what was
+/// The photos of a talk as a repository of OAI-PMH 2.0 in Dublin Core (oai_dc), so that other tools can harvest what
+/// was
 /// gathered. Lists are complete: there are no resumption tokens.
 /// </summary>
 public static class OaiList

@@ -5,7 +5,8 @@ using static Jaali.Formats.Office.OdfNames;
 
 namespace Jaali.Formats.Office;
 
-/// <summary>How slides come in and what moves on them, in the words of OpenDocument, which are those of SMIL 2.0: as near
+/// <summary>How slides come in and what moves on them, in the words of OpenDocument, which are those of SMIL 2.0: as
+/// near
 /// as it has them.</summary>
 internal static class OdpMotion
 {

@@ -4,7 +4,6 @@ using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Scenes;
-using Jaali.Core.Typesetting;
 using static Jaali.Formats.Office.OdfNames;
 
 namespace Jaali.Formats.Office;
@@ -38,7 +37,8 @@ internal sealed class OdpPage(
             string id = prefix + (++_next).ToString(CultureInfo.InvariantCulture);
             made.SetAttributeValue(Xml + "id", id);
             made.SetAttributeValue(Draw + "id", id);
-            // What is computed is told apart, so that it is not taken for words of somebody's own when the file comes back.
+            // What is computed is told apart, so that it is not taken for words of somebody's own when the file comes
+            // back.
             if (thing.ItemId is null)
                 Titled(made);
             if (thing.ItemId is { } item)

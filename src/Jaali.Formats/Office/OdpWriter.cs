@@ -10,7 +10,8 @@ namespace Jaali.Formats.Office;
 
 /// <summary>
 /// Writes a talk as an OpenDocument presentation (ODF 1.3): photos as pictures with their crop, words as words, notes,
-/// links, ways of coming in, moves, alternative texts, credits. Lengths are points, of which a slide unit is half a one.
+/// links, ways of coming in, moves, alternative texts, credits. Lengths are points, of which a slide unit is half a
+/// one.
 /// </summary>
 /// <param name="from">Photos, typefaces and the painter.</param>
 public sealed class OdpWriter(OfficeSources from)

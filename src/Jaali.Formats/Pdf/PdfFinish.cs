@@ -6,7 +6,6 @@ using System.Text.RegularExpressions;
 using Jaali.Core.Decks;
 using Jaali.Core.Scenes;
 using PdfSharp.Pdf;
-using PdfSharp.Pdf.Advanced;
 using PdfSharp.Pdf.IO;
 
 namespace Jaali.Formats;
@@ -18,7 +17,8 @@ namespace Jaali.Formats;
 public sealed record PdfAbout(IReadOnlyList<string> Credits, string? Licence, bool Notes = false);
 
 /// <summary>
-/// Finishes a PDF: structure and reading order (ISO 32000-1, 14.7 and 14.8), alternative texts, the language, bookmarks,
+/// Finishes a PDF: structure and reading order (ISO 32000-1, 14.7 and 14.8), alternative texts, the language,
+/// bookmarks,
 /// notes, and metadata with the licence as XMP. What of PDF/UA (ISO 14289-1) is not there: lists are paragraphs, and
 /// headings have one level.
 /// </summary>
@@ -340,14 +340,16 @@ public static partial class PdfFinish
     {
         string now = DateTime.UtcNow.ToString("yyyy-MM-ddTHH:mm:ssZ", CultureInfo.InvariantCulture);
         var packet = new StringBuilder(
-            "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?><x:xmpmeta xmlns:x=\"adobe:ns:meta/\"><rdf:RDF "
+            "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?><x:xmpmeta "
+                + "xmlns:x=\"adobe:ns:meta/\"><rdf:RDF "
                 + "xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\"><rdf:Description rdf:about=\"\" "
                 + "xmlns:dc=\"http://purl.org/dc/elements/1.1/\" xmlns:xmp=\"http://ns.adobe.com/xap/1.0/\" "
                 + "xmlns:pdf=\"http://ns.adobe.com/pdf/1.3/\" xmlns:xmpRights=\"http://ns.adobe.com/xap/1.0/rights/\" "
                 + "xmlns:cc=\"http://creativecommons.org/ns#\">"
         );
         packet.Append(
-            $"<dc:format>application/pdf</dc:format><xmp:CreatorTool>Jaali</xmp:CreatorTool><pdf:Producer>Jaali</pdf:Producer>"
+            "<dc:format>application/pdf</dc:format><xmp:CreatorTool>Jaali</xmp:CreatorTool>"
+                + "<pdf:Producer>Jaali</pdf:Producer>"
         );
         packet.Append($"<xmp:CreateDate>{now}</xmp:CreateDate><xmp:ModifyDate>{now}</xmp:ModifyDate>");
         packet.Append(Alternatives("dc:title", deck.Title));
@@ -357,7 +359,8 @@ public static partial class PdfFinish
         packet.Append(Alternatives("dc:rights", string.Join('\n', about.Credits)));
         if (about.Licence is { } licence)
             packet.Append(
-                $"<xmpRights:Marked>True</xmpRights:Marked><xmpRights:WebStatement>{X(licence)}</xmpRights:WebStatement>"
+                "<xmpRights:Marked>True</xmpRights:Marked>"
+                    + $"<xmpRights:WebStatement>{X(licence)}</xmpRights:WebStatement>"
                     + $"<cc:license rdf:resource=\"{X(licence)}\"/>"
             );
         packet.Append("</rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end=\"w\"?>");

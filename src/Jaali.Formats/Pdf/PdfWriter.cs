@@ -8,8 +8,10 @@ using SkiaSharp;
 namespace Jaali.Formats;
 
 /// <summary>
-/// Writes a deck as PDF, a page a scene or several scenes on a sheet: words selectable in embedded typefaces, links live,
-/// and the bytes of a JPEG kept as they are, for a photo placed unscaled keeps its own pixels. What is read in which order,
+/// Writes a deck as PDF, a page a scene or several scenes on a sheet: words selectable in embedded typefaces, links
+/// live,
+/// and the bytes of a JPEG kept as they are, for a photo placed unscaled keeps its own pixels. What is read in which
+/// order,
 /// bookmarks and notes are written by <see cref="PdfFinish"/>, which is told what stands where.
 /// </summary>
 public sealed class PdfWriter(ScenePainter painter)

@@ -163,7 +163,8 @@ public sealed record ForeignWords(
 public sealed record ForeignVeil(SlideRect Box, double Turn, string Colour, double Strength, double? Angle)
     : ForeignThing(Box, Turn);
 
-/// <summary>Gathers what was not understood, so that nothing is dropped in silence: the same thing on many slides is one
+/// <summary>Gathers what was not understood, so that nothing is dropped in silence: the same thing on many slides is
+/// one
 /// sentence.</summary>
 internal sealed class NotUnderstood
 {

@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using System.Text.RegularExpressions;
 using Jaali.Core;
 using Jaali.Core.Geometry;
@@ -27,7 +26,8 @@ public static partial class OutlineReader
 
     /// <summary>Reads one.</summary>
     /// <param name="markdown">The outline.</param>
-    /// <param name="picture">The bytes of a picture by its address in the outline; null where it is not at hand.</param>
+    /// <param name="picture">The bytes of a picture by its address in the outline; null where it is not at
+    /// hand.</param>
     public static ForeignTalk Read(string markdown, Func<string, byte[]?> picture)
     {
         NotUnderstood not = new();

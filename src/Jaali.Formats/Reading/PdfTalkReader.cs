@@ -16,7 +16,8 @@ using UglyToad.PdfPig.Tokens;
 
 namespace Jaali.Formats.Reading;
 
-/// <summary>Reads pages of a PDF as slides: pictures with what is seen of them, words in blocks, notes, order. What is drawn
+/// <summary>Reads pages of a PDF as slides: pictures with what is seen of them, words in blocks, notes, order. What is
+/// drawn
 /// is told, not taken.</summary>
 public static partial class PdfTalkReader
 {
@@ -52,7 +53,8 @@ public static partial class PdfTalkReader
                 if (i > Limits.Files.Pages)
                 {
                     not.Add(
-                        $"The file has {document.NumberOfPages} pages; those after number {Limits.Files.Pages} are left out"
+                        $"The file has {document.NumberOfPages} pages; those after number "
+                            + $"{Limits.Files.Pages} are left out"
                     );
                     break;
                 }

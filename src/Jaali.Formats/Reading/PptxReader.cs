@@ -11,7 +11,8 @@ using static Jaali.Formats.Office.PptxNames;
 namespace Jaali.Formats.Reading;
 
 /// <summary>
-/// Reads presentations of Office Open XML (ISO/IEC 29500): pictures with their crops, words, places, notes, order. Macros
+/// Reads presentations of Office Open XML (ISO/IEC 29500): pictures with their crops, words, places, notes, order.
+/// Macros
 /// are never run; what is not understood is told.
 /// </summary>
 public sealed class PptxReader
@@ -466,7 +467,8 @@ public sealed class PptxReader
     {
         XElement body = shape.Element(P + "txBody")!;
         XElement? frame = body.Element(A + "bodyPr");
-        // Room inside a shape that is left free at its edges (ISO/IEC 29500-1, 21.1.2.1.1: a tenth of an inch and half).
+        // Room inside a shape that is left free at its edges (ISO/IEC 29500-1, 21.1.2.1.1: a tenth of an inch and
+        // half).
         double left = Number(frame, "lIns", 91_440) * _fit.Scale * place.ScaleX,
             top = Number(frame, "tIns", 45_720) * _fit.Scale * place.ScaleY,
             right = Number(frame, "rIns", 91_440) * _fit.Scale * place.ScaleX,
@@ -666,7 +668,8 @@ public sealed class PptxReader
         if (_zip.Bytes(to.Target, Limits.Photos.Bytes) is { } bytes && !DrawnPictures.IsPicture(bytes))
         {
             _not.Add(
-                $"a picture is in a format that nobody reads here ({System.IO.Path.GetExtension(to.Target)}) and is left out",
+                "a picture is in a format that nobody reads here "
+                    + $"({System.IO.Path.GetExtension(to.Target)}) and is left out",
                 _number
             );
             return null;

@@ -22,7 +22,8 @@ public sealed class FileFaultException : Exception
 }
 
 /// <summary>
-/// An archive that nobody here wrote: looked at as a whole before anything of it is unpacked. Names that lead out of it,
+/// An archive that nobody here wrote: looked at as a whole before anything of it is unpacked. Names that lead out of
+/// it,
 /// links, two files of one name, locked files and files that unpack to far more than they hold are refused.
 /// </summary>
 public sealed class SafeZip : IDisposable
@@ -91,7 +92,8 @@ public sealed class SafeZip : IDisposable
                 || name.Any(char.IsControl)
             )
                 throw new FileFaultException(
-                    "A file in this archive would lie outside of it. It was not made by a program that means well; it is not opened."
+                    "A file in this archive would lie outside of it. It was not made by a program that "
+                        + "means well; it is not opened."
                 );
             if ((e.ExternalAttributes >> 16 & TypeMask) == LinkMode)
                 throw new FileFaultException(
@@ -148,7 +150,8 @@ public sealed class SafeZip : IDisposable
         }
     }
 
-    /// <summary>A part of XML; null where there is none. A document type is refused, so that nothing expands and nothing is
+    /// <summary>A part of XML; null where there is none. A document type is refused, so that nothing expands and
+    /// nothing is
     /// fetched.</summary>
     /// <exception cref="FileFaultException">It is no XML.</exception>
     public XElement? Xml(string name)

@@ -87,7 +87,8 @@ public sealed record FontFacts(
         );
     }
 
-    // Bits 0 to 3 say how; 8 forbids taking parts of it, as every PDF does here, and 9 allows bitmaps alone. Where several
+    // Bits 0 to 3 say how; 8 forbids taking parts of it, as every PDF does here, and 9 allows bitmaps alone. Where
+    // several
     // of the first are set, the most generous holds.
     private static Embedding Embedded(int type) =>
         (type & 0x300) != 0 ? Embedding.None

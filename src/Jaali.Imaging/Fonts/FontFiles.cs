@@ -9,7 +9,8 @@ namespace Jaali.Imaging;
 /// <param name="Bytes">As TrueType or OpenType.</param>
 public sealed record FontFile(FontFacts Facts, byte[] Bytes);
 
-/// <summary>Reads font files from outside: TrueType, OpenType, WOFF2, or a ZIP of them. What is broken is refused before it
+/// <summary>Reads font files from outside: TrueType, OpenType, WOFF2, or a ZIP of them. What is broken is refused
+/// before it
 /// is kept.</summary>
 public static class FontFiles
 {

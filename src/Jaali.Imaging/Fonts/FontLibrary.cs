@@ -37,7 +37,8 @@ public sealed partial class FontLibrary : IFonts, IDisposable
         a => a.Length
     );
 
-    /// <summary>Knows every face of a folder, by the names of its files: <c>family-name-bold-italic.ttf</c>. A file is read
+    /// <summary>Knows every face of a folder, by the names of its files: <c>family-name-bold-italic.ttf</c>. A file is
+    /// read
     /// when its face is first used.</summary>
     /// <exception cref="FileNotFoundException">A typeface that every deck begins with is missing.</exception>
     public FontLibrary(string folder)

@@ -4,7 +4,8 @@ using System.Text;
 
 namespace Jaali.Imaging;
 
-/// <summary>Unpacks WOFF2 files (W3C Recommendation "WOFF File Format 2.0", 2024) into the TrueType or OpenType fonts they
+/// <summary>Unpacks WOFF2 files (W3C Recommendation "WOFF File Format 2.0", 2024) into the TrueType or OpenType fonts
+/// they
 /// hold.</summary>
 internal static class Woff2
 {
@@ -15,7 +16,8 @@ internal static class Woff2
     // Of the table directory: section 4.1, the tags that have numbers.
     private static readonly string[] Known = (
         "cmap head hhea hmtx maxp name OS/2 post cvt  fpgm glyf loca prep CFF  VORG EBDT EBLC gasp hdmx kern LTSH PCLT "
-        + "VDMX vhea vmtx BASE GDEF GPOS GSUB EBSC JSTF MATH CBDT CBLC COLR CPAL SVG  sbix acnt avar bdat bloc bsln cvar "
+        + "VDMX vhea vmtx BASE GDEF GPOS GSUB EBSC JSTF MATH CBDT CBLC COLR CPAL SVG  sbix acnt avar bdat "
+        + "bloc bsln cvar "
         + "fdsc feat fmtx fvar gvar hsty just lcar mort morx opbd prop trak Zapf Silf Glat Gloc Feat Sill"
     )
         .Chunk(5)

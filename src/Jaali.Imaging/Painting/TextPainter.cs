@@ -9,7 +9,8 @@ internal static class TextPainter
     /// <param name="node">The words.</param>
     /// <param name="canvas">Where they come.</param>
     /// <param name="fonts">The faces.</param>
-    /// <param name="inFile">What is painted becomes a file that may carry fonts: those that may not be carried are painted
+    /// <param name="inFile">What is painted becomes a file that may carry fonts: those that may not be carried are
+    /// painted
     /// as outlines.</param>
     internal static void Paint(TextNode node, SKCanvas canvas, FontLibrary fonts, bool inFile)
     {

@@ -1,8 +1,6 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
-using Jaali.Core.Decks;
 using Jaali.Core.Editing;
-using Jaali.Core.Photos;
 using Jaali.Sources;
 using Jaali.Store;
 

@@ -149,7 +149,8 @@ public sealed class Harvester(
     /// <summary>Nothing is waited for: a harvest goes on where it was at the next start.</summary>
     public Task StopAsync(CancellationToken cancellationToken) => Task.CompletedTask;
 
-    // Repositories often ask their callers to wait (OAI-PMH 2.0, section 3.1.2.2): a harvest does, where it is not long.
+    // Repositories often ask their callers to wait (OAI-PMH 2.0, section 3.1.2.2): a harvest does, where it is not
+    // long.
     private async Task<OaiPage> PageAsync(
         Uri repository,
         string from,

@@ -1,12 +1,8 @@
 using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
-using Jaali.Core.Geometry;
 using Jaali.Core.Items;
-using Jaali.Core.Layout;
 using Jaali.Core.Ledgers;
-using Jaali.Core.Legibility;
-using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using Jaali.Imaging.Painting;
 using Jaali.Store;

@@ -25,7 +25,8 @@ namespace Jaali.Server.Decks;
 /// <param name="SceneSlides">The slides whose scenes differ.</param>
 /// <param name="Scenes">All scenes of those.</param>
 /// <param name="UndoLabel">What was taken back or done again, in words, in the answer to who asked for it.</param>
-/// <param name="Note">What went with an edit without being asked for, in a sentence, in the answer to who made it; empty
+/// <param name="Note">What went with an edit without being asked for, in a sentence, in the answer to who made it;
+/// empty
 /// for nothing.</param>
 public sealed record DeckPatch(
     Guid DeckId,
@@ -89,7 +90,8 @@ public sealed class DeckPatches(DeckViews views, SceneCache scenes, PhotoStore p
         );
     }
 
-    /// <summary>From one revision to a later one; the whole where the first is not known any more. What cannot differ is
+    /// <summary>From one revision to a later one; the whole where the first is not known any more. What cannot differ
+    /// is
     /// not looked at: an edit of a long talk costs what an edit of a short one does.</summary>
     public DeckPatch Between(StoredDeck? was, StoredDeck now)
     {

@@ -1,9 +1,7 @@
-using System.Collections.Immutable;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
-using Jaali.Core.Ledgers;
 using Jaali.Core.Legibility;
 using Jaali.Core.Pacing;
 using Jaali.Core.Photos;
@@ -94,7 +92,7 @@ public sealed record OpenCounts(int Plan, int Gather, int Compose, int Clear);
 /// <param name="Standing">How its photos stand: as the worst of them.</param>
 /// <param name="Why">In a sentence.</param>
 /// <param name="OwnGrid">A grid of its own; null for the deck's.</param>
-/// <param name="Arranged">The arrangement that its photos follow; null for none.</param>
+/// <param name="Arrangement">The arrangement that its photos follow; null for none.</param>
 /// <param name="Transition">How it comes in.</param>
 /// <param name="Cues">What moves on it, in the order of the presses.</param>
 public sealed record SlideView(
@@ -110,7 +108,7 @@ public sealed record SlideView(
     Standing Standing,
     string Why,
     SlideGrid? OwnGrid,
-    ArrangementForm? Arranged,
+    ArrangementForm? Arrangement,
     Transition Transition,
     IReadOnlyList<Cue> Cues
 );

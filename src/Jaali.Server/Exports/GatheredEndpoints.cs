@@ -1,7 +1,6 @@
 using System.Text;
 using Jaali.Core.Decks;
 using Jaali.Core.Items;
-using Jaali.Core.Ledgers;
 using Jaali.Core.Photos;
 using Jaali.Formats;
 using Jaali.Store;

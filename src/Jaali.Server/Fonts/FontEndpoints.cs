@@ -157,7 +157,8 @@ public static class FontEndpoints
         foreach (Face face in fonts.Faces.OrderBy(f => f.Id, StringComparer.Ordinal))
             css.Append(
                 CultureInfo.InvariantCulture,
-                $"@font-face{{font-family:'{Quoted(face.Id)}';src:url('/fonts/{Uri.EscapeDataString(face.Id)}?v={fonts.Revision}');font-display:block}}\n"
+                $"@font-face{{font-family:'{Quoted(face.Id)}';"
+                    + $"src:url('/fonts/{Uri.EscapeDataString(face.Id)}?v={fonts.Revision}');font-display:block}}\n"
             );
         http.Response.Headers.CacheControl = "no-cache";
         return Results.Text(css.ToString(), "text/css", Encoding.UTF8);

@@ -4,7 +4,8 @@ using Jaali.Core;
 
 namespace Jaali.Server.Fonts;
 
-/// <summary>Faces as they are sent: packed once with Brotli, which is what WOFF2 packs its tables with. All letters of a
+/// <summary>Faces as they are sent: packed once with Brotli, which is what WOFF2 packs its tables with. All letters of
+/// a
 /// face stay in it, since a deck may come to need any of them.</summary>
 public sealed class PackedFonts
 {

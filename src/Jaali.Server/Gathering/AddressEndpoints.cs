@@ -66,7 +66,8 @@ public static class AddressEndpoints
                 return Problems.Of(
                     new Refusal(
                         "no-picture",
-                        $"No photo was found on {fetched.Address.Authority}{fetched.Address.AbsolutePath}. Give the address of "
+                        $"No photo was found on {fetched.Address.Authority}{fetched.Address.AbsolutePath}. "
+                            + "Give the address of "
                             + "the photo's own page, or of the picture."
                     )
                 );

@@ -1,7 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
 using Jaali.Core;
-using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
@@ -54,7 +53,8 @@ public sealed class PhotoImporter(
         );
     }
 
-    /// <summary>Fetches a taken photo from where it came from, in place of its damaged file; returns its SHA-256, another
+    /// <summary>Fetches a taken photo from where it came from, in place of its damaged file; returns its SHA-256,
+    /// another
     /// one where the source made its file anew meanwhile.</summary>
     /// <exception cref="JobFailedException">The source fails, or has another picture there; the message says
     /// which.</exception>
@@ -130,7 +130,8 @@ public sealed class PhotoImporter(
     /// <param name="file">Where it was received; it stays there.</param>
     /// <param name="name">Its name, for the evidence.</param>
     /// <param name="cancel">Stops it.</param>
-    /// <param name="prepare">Also makes the sizes that will be asked for first; else they are made when they are.</param>
+    /// <param name="prepare">Also makes the sizes that will be asked for first; else they are made when they
+    /// are.</param>
     /// <exception cref="NotAPhotoException">It is no photo.</exception>
     public async Task<(string Id, RightsRecord Rights)> TakeFileAsync(
         string file,

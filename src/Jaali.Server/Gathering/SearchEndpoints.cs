@@ -1,6 +1,5 @@
 using Jaali.Core;
 using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Imaging;
@@ -91,7 +90,8 @@ public sealed record AnswerView(
 /// <param name="Id">Of the search.</param>
 /// <param name="Words">What was looked for.</param>
 /// <param name="Version">Of what is shown, for asking for what comes after it.</param>
-/// <param name="Order">Every candidate shown, in order, each as its collection, a space and its identity; null where it is
+/// <param name="Order">Every candidate shown, in order, each as its collection, a space and its identity; null where it
+/// is
 /// as it was.</param>
 /// <param name="Candidates">Those that are new or differ since the version that is known, in order.</param>
 /// <param name="Answers">Each collection's state.</param>

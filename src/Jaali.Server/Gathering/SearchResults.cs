@@ -66,7 +66,8 @@ internal sealed class SentResults
     /// <param name="pictures">Those that are shown, the best first.</param>
     /// <param name="view">A picture's view.</param>
     /// <param name="since">The version that is known; 0 for none.</param>
-    /// <returns>The version, the views that are new or differ since, and the order, or null where it is the same.</returns>
+    /// <returns>The version, the views that are new or differ since, and the order, or null where it is the
+    /// same.</returns>
     internal (long Version, CandidateView[] Changed, string[]? Order) Arrange(
         IReadOnlyList<ResultPicture> pictures,
         Func<ResultPicture, CandidateView> view,

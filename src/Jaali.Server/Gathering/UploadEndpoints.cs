@@ -1,14 +1,8 @@
 using Jaali.Core;
-using Jaali.Core.Decks;
 using Jaali.Core.Editing;
-using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Imaging;
-using Jaali.Sources;
-using Jaali.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.Mvc;
-using Conflict = Jaali.Core.Rights.Conflict;
 
 namespace Jaali.Server.Gathering;
 

@@ -18,7 +18,8 @@ public static class Author
     /// <summary>The header that carries the client's mark of one edit.</summary>
     public const string EditHeader = "X-Jaali-Edit";
 
-    /// <summary>The client's mark of the edit it sends; empty where it gives none. One that comes twice, because the answer
+    /// <summary>The client's mark of the edit it sends; empty where it gives none. One that comes twice, because the
+    /// answer
     /// to the first was lost, is done once.</summary>
     public static string Edit(HttpContext http) => Mark(http, EditHeader);
 

@@ -34,7 +34,8 @@ internal static class ErrorPages
     {
         if (e is BadHttpRequestException { StatusCode: StatusCodes.Status413PayloadTooLarge })
             return (RequestLimits.TooLong.Code, RequestLimits.TooLong.Sentence, StatusCodes.Status413PayloadTooLarge);
-        // Unreadable bodies are the sender's mistake; an edit without its kind is said by the reader of JSON in its own way.
+        // Unreadable bodies are the sender's mistake; an edit without its kind is said by the reader of JSON in its own
+        // way.
         if (e is BadHttpRequestException or NotSupportedException { Source: "System.Text.Json" })
             return (
                 "bad-request",
@@ -44,7 +45,8 @@ internal static class ErrorPages
         return FirstPassing(e)
             ?? (
                 "fault",
-                "This did not work because of a fault in Jaali. What was saved before is kept; try again, or reload the page.",
+                "This did not work because of a fault in Jaali. What was saved before is kept; try again, "
+                    + "or reload the page.",
                 StatusCodes.Status500InternalServerError
             );
     }
@@ -75,7 +77,8 @@ internal static class ErrorPages
                 when at.Contains("System.IO.RandomAccess", StringComparison.Ordinal) => DiskFull,
             SqliteException { SqliteErrorCode: 8 or 14 } or UnauthorizedAccessException => (
                 "read-only",
-                "The folder of Jaali's data cannot be written. Nothing that was saved is lost; give the right to write and try again.",
+                "The folder of Jaali's data cannot be written. Nothing that was saved is lost; give the "
+                    + "right to write and try again.",
                 StatusCodes.Status507InsufficientStorage
             ),
             SqliteException { SqliteErrorCode: 5 or 6 } => (

@@ -15,8 +15,10 @@ public static class OriginGuard
                 HttpRequest request = context.Request;
                 IHeaderDictionary headers = context.Response.Headers;
                 headers.ContentSecurityPolicy =
-                    "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; script-src 'self';"
-                    + " connect-src 'self'; font-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none';"
+                    "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; "
+                    + "script-src 'self';"
+                    + " connect-src 'self'; font-src 'self'; object-src 'none'; base-uri 'none'; "
+                    + "frame-ancestors 'none';"
                     + " form-action 'self'";
                 headers.XContentTypeOptions = "nosniff";
                 headers.XFrameOptions = "DENY";

@@ -16,7 +16,8 @@ internal static class RequestLimits
             + "Nothing was changed; do it in smaller steps."
     );
 
-    /// <summary>Uses the limits. What is too long is read to its end before it is answered: a sender that is cut off reads no
+    /// <summary>Uses the limits. What is too long is read to its end before it is answered: a sender that is cut off
+    /// reads no
     /// answer.</summary>
     internal static void UseRequestLimits(this IApplicationBuilder app)
     {

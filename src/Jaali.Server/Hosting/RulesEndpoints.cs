@@ -1,6 +1,8 @@
 using Jaali.Core;
 using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
 using Jaali.Core.Items;
+using Jaali.Core.Layout;
 using Jaali.Core.Pacing;
 using Jaali.Core.Photos;
 using Jaali.Formats;
@@ -23,6 +25,11 @@ namespace Jaali.Server.Hosting;
 /// <param name="SlotChoices">Time slots that are offered, in minutes.</param>
 /// <param name="MostBeside">Candidates that are compared at once.</param>
 /// <param name="SmallestItem">The smallest side of a thing on a slide, in slide units.</param>
+/// <param name="ShortestVeil">The least extent of a veil, 0 to 1.</param>
+/// <param name="FirstStops">The stops of its own that a veil begins with.</param>
+/// <param name="Portions">Masks that show a stated part of a photo.</param>
+/// <param name="TurnStep">Degrees between the turns that a hand catches on with Shift.</param>
+/// <param name="TurnCatch">Within so many degrees of a quarter a turn catches.</param>
 /// <param name="MostStraighten">Degrees by which a photo is straightened at most, either way.</param>
 /// <param name="Tones">How each tone is shown until it is said otherwise.</param>
 /// <param name="Edge">How a frame ends until it is said otherwise.</param>
@@ -31,7 +38,8 @@ namespace Jaali.Server.Hosting;
 /// <param name="WaysOf">The ways there are for what a move does.</param>
 /// <param name="Filter">How a wall is narrowed at first.</param>
 /// <param name="PhotoTypes">Media types of files that are taken in.</param>
-/// <param name="PhotoEndings">Endings of files that may be photos: they are sent, and what cannot be taken is named.</param>
+/// <param name="PhotoEndings">Endings of files that may be photos: they are sent, and what cannot be taken is
+/// named.</param>
 /// <param name="Takes">What is taken in, as a sentence.</param>
 /// <param name="PhotoBytes">Most bytes of a photo.</param>
 /// <param name="PermissionBytes">Most bytes of the file of a permission.</param>
@@ -51,6 +59,11 @@ public sealed record RulesView(
     IReadOnlyList<int> SlotChoices,
     int MostBeside,
     double SmallestItem,
+    double ShortestVeil,
+    IReadOnlyList<VeilFall> FirstStops,
+    IReadOnlyList<FrameMask> Portions,
+    double TurnStep,
+    double TurnCatch,
     double MostStraighten,
     IReadOnlyList<ToneRule> Tones,
     FrameEdge Edge,
@@ -87,14 +100,19 @@ public static class RulesEndpoints
         Limits.Talks.Text,
         Limits.Incoming.SearchCharacters,
         Gutter: 24,
-        LeastSeconds: 5,
-        MostSeconds: 3600,
+        LeastSeconds: Pace.ShortestSlide,
+        MostSeconds: Pace.LongestSlide,
         SecondsStep: 5,
         SecondsKey: 15,
         SlotChoices: [5, 10, 15, 20, 30, 45, 60, 90],
         MostBeside: 4,
         SmallestItem: ItemKinds.Smallest,
-        MostStraighten: 15,
+        ShortestVeil: VeilKind.ShortestExtent,
+        FirstStops: VeilKind.FirstStops,
+        Portions: [.. Enum.GetValues<FrameMask>().Where(Masks.IsPortion)],
+        TurnStep: Guides.TurnStep,
+        TurnCatch: Guides.TurnCatch,
+        MostStraighten: Straightening.Most,
         [
             .. Enum.GetValues<FrameTone>()
                 .Select(t => new ToneRule(

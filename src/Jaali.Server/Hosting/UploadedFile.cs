@@ -9,7 +9,8 @@ public sealed class AcceptsUpload;
 /// <summary>The file of a request, received on the disk; gone when it is disposed of.</summary>
 public sealed class UploadedFile : IDisposable
 {
-    // What is sent beyond the limit is read and thrown away for so long, since a sender that is cut off reads no answer.
+    // What is sent beyond the limit is read and thrown away for so long, since a sender that is cut off reads no
+    // answer.
     internal const long MostThrownAway = 1024L * 1024 * 1024;
 
     private UploadedFile(string path) => Path = path;

@@ -1,6 +1,5 @@
 using Jaali.Core;
 using Jaali.Core.Decks;
-using Jaali.Core.Photos;
 using Jaali.Formats.Bundle;
 using Jaali.Formats.Reading;
 using Jaali.Imaging;
@@ -8,7 +7,8 @@ using Jaali.Store;
 
 namespace Jaali.Server.Incoming;
 
-/// <summary>Takes a bundle in: the bag was checked, its photos keep their bytes, records and evidence, and the talk is as it
+/// <summary>Takes a bundle in: the bag was checked, its photos keep their bytes, records and evidence, and the talk is
+/// as it
 /// was.</summary>
 public sealed class BundleImport(
     DeckStore decks,

@@ -1,6 +1,5 @@
 using System.Globalization;
 using System.Text.Json;
-using Jaali.Core;
 using Jaali.Core.Editing;
 using Jaali.Core.Legibility;
 using Jaali.Core.Photos;
@@ -78,7 +77,8 @@ public sealed record CheckReport(
 /// <param name="Report">What came of it; null until it is checked.</param>
 public sealed record CheckWork(Guid Incoming, CheckReport? Report = null);
 
-/// <summary>Finds out what the pictures of a talk are that was made elsewhere: by what stands in them, by the same picture
+/// <summary>Finds out what the pictures of a talk are that was made elsewhere: by what stands in them, by the same
+/// picture
 /// in the collections, by what is said of them.</summary>
 public sealed class CheckJob(
     IncomingFolder incoming,

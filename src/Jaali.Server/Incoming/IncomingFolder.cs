@@ -10,7 +10,8 @@ namespace Jaali.Server.Incoming;
 /// <param name="At">Where it lies.</param>
 public sealed record IncomingFile(string Name, string At);
 
-/// <summary>Files that were brought together: a talk's file, an outline with its pictures, a folder of photos. They lie in a
+/// <summary>Files that were brought together: a talk's file, an outline with its pictures, a folder of photos. They lie
+/// in a
 /// folder of their own under numbers; no name from outside becomes one on the disk.</summary>
 public sealed class IncomingFolder(DataFolder folder)
 {
@@ -157,7 +158,8 @@ public sealed class TalkFiles(Imaging.Painting.ScenePainter painter)
             );
         if (files.Count > 1)
             throw new FileFaultException(
-                "Several files were brought that do not belong together. Bring one talk, an outline with its pictures, or photos alone."
+                "Several files were brought that do not belong together. Bring one talk, an outline with "
+                    + "its pictures, or photos alone."
             );
         return await OneAsync(files[0], use, cancel);
     }
@@ -176,11 +178,13 @@ public sealed class TalkFiles(Imaging.Painting.ScenePainter painter)
         // A compound file (MS-CFB): a locked one of Office Open XML, or one of an older format.
         if (head.AsSpan().StartsWith((ReadOnlySpan<byte>)[0xD0, 0xCF, 0x11, 0xE0, 0xA1, 0xB1, 0x1A, 0xE1]))
             throw new FileFaultException(
-                "This file is locked with a password, or in a format from before 2007. Save it without a password as .pptx or .odp and bring it again."
+                "This file is locked with a password, or in a format from before 2007. Save it without a "
+                    + "password as .pptx or .odp and bring it again."
             );
         if (!head.AsSpan().StartsWith("PK"u8))
             throw new FileFaultException(
-                "Jaali cannot tell what this file is. It takes .pptx, .odp, PDF, Markdown, bundles of its own and photos."
+                "Jaali cannot tell what this file is. It takes .pptx, .odp, PDF, Markdown, bundles of its "
+                    + "own and photos."
             );
         using SafeZip zip = SafeZip.Open(file.At);
         if (Formats.Bundle.BundleReader.IsOne(zip))
@@ -218,7 +222,8 @@ public sealed class TalkFiles(Imaging.Painting.ScenePainter painter)
                 zip
             )
             : throw new FileFaultException(
-                "This archive holds no talk and no photos. Jaali takes .pptx, .odp, PDF, Markdown, bundles of its own and photos."
+                "This archive holds no talk and no photos. Jaali takes .pptx, .odp, PDF, Markdown, bundles "
+                    + "of its own and photos."
             );
     }
 

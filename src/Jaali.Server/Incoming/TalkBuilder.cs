@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using System.Collections.Immutable;
 using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
@@ -234,98 +233,118 @@ public sealed class TalkBuilder(
         SlideRect bounds = deck.Shape.Bounds(),
             r = Within(thing.Box, bounds);
         var at = new ItemPlace(deck, slide, new Facts(photos));
-        switch (thing)
+        return thing switch
         {
-            case ForeignPhoto p:
-                if (!taken.TryGetValue(p.Name, out string? photoId) || photos.Facts(photoId) is not { } photo)
-                    return (null, null);
-                bool ground =
-                    slide.Items.IsEmpty
-                    && p.Turn == 0
-                    && p.Outline == ExportOutline.Box
-                    && r.X <= 2
-                    && r.Y <= 2
-                    && r.Right >= bounds.Width - 2
-                    && r.Bottom >= bounds.Height - 2;
-                if (ground)
-                    r = bounds;
-                CropWindow crop = p.Crop is { } own
-                    ? CropFinder.Shaped(own, photo.Aspect, r.Aspect)
-                    : CropFinder.Largest(photo.Aspect, r.Aspect, photo.Focal);
-                return (
-                    new Frame(
-                        id,
-                        ground ? Placement.Ground(bounds) : new(r, Turned(p.Turn)),
-                        photoId,
-                        crop,
-                        p.Outline switch
-                        {
-                            ExportOutline.Ellipse => FrameMask.Ellipse,
-                            ExportOutline.Rounded => FrameMask.Rounded,
-                            _ => FrameMask.None,
-                        },
-                        Tone: p.IsGrey ? FrameTone.Grey : FrameTone.Natural
-                    ),
-                    null
-                );
-            case ForeignWords w:
-                bool title = w.IsTitle && (opening || point is not null);
-                string? family = w.Family is { } f && fonts.Family(f).Count > 0 ? f : null;
-                ItemResult made = ItemKinds
-                    .Named("words")!
-                    .Create(
-                        id,
-                        new WordsEdit(
-                            Body: [.. w.Paragraphs],
-                            Spot: Spot.Placed,
-                            Role: title ? (opening ? WordsRole.Opening : WordsRole.Heading)
-                                : w.IsTitle ? WordsRole.Heading
-                                : w.Size <= CaptionSize ? WordsRole.Caption
-                                : WordsRole.Body,
-                            Style: new TextStyle(
-                                Family: family,
-                                Bold: w.Bold ? true
-                                    : w.IsTitle ? false
-                                    : null,
-                                Size: Math.Clamp(Math.Round(w.Size, 1), TextStyle.SmallestSize, TextStyle.LargestSize),
-                                Align: w.Align,
-                                Ink: Colours.IsColour(w.Ink) ? w.Ink?.ToUpperInvariant() : null
-                            )
-                        ),
-                        r,
-                        at
-                    );
-                if (made.Item is not Words words)
-                    return (null, made.Refusal?.Sentence);
-                words = words with { At = words.At with { Rect = r, Turn = Turned(w.Turn) }, Spot = Spot.Placed };
-                // A title goes on following the title of the talk or the wording of its point.
-                return (
-                    title
-                    && Paragraph.Plain(w.Paragraphs).ReplaceLineEndings(" ").Trim()
-                        == (opening ? deck.Title : point!.Wording)
-                        ? words with
-                        {
-                            Source = opening ? WordsSource.DeckTitle : WordsSource.PointWording,
-                            Body = null,
-                        }
-                        : words,
-                    null
-                );
-            case ForeignVeil v:
-                return (
-                    new Veil(
-                        id,
-                        new(r, Turned(v.Turn)),
-                        v.Angle is null ? VeilForm.Whole : VeilForm.Linear,
-                        v.Colour,
-                        Math.Clamp(v.Strength, 0, 1),
-                        v.Angle ?? 0
-                    ),
-                    null
-                );
-            default:
-                return (null, "It is of a kind that is not known here.");
-        }
+            ForeignPhoto p => Photo(p, id, r, slide, bounds, taken),
+            ForeignWords w => Text(w, id, r, at, opening, point),
+            ForeignVeil v => (
+                new Veil(
+                    id,
+                    new(r, Turned(v.Turn)),
+                    v.Angle is null ? VeilForm.Whole : VeilForm.Linear,
+                    v.Colour,
+                    Math.Clamp(v.Strength, 0, 1),
+                    v.Angle ?? 0
+                ),
+                null
+            ),
+            _ => (null, "It is of a kind that is not known here."),
+        };
+    }
+
+    private (Item? Item, string? Why) Photo(
+        ForeignPhoto p,
+        Guid id,
+        SlideRect r,
+        Slide slide,
+        SlideRect bounds,
+        Dictionary<string, string> taken
+    )
+    {
+        if (!taken.TryGetValue(p.Name, out string? photoId) || photos.Facts(photoId) is not { } photo)
+            return (null, null);
+        bool ground =
+            slide.Items.IsEmpty
+            && p.Turn == 0
+            && p.Outline == ExportOutline.Box
+            && r.X <= 2
+            && r.Y <= 2
+            && r.Right >= bounds.Width - 2
+            && r.Bottom >= bounds.Height - 2;
+        if (ground)
+            r = bounds;
+        CropWindow crop = p.Crop is { } own
+            ? CropFinder.Shaped(own, photo.Aspect, r.Aspect)
+            : CropFinder.Largest(photo.Aspect, r.Aspect, photo.Focal);
+        return (
+            new Frame(
+                id,
+                ground ? Placement.Ground(bounds) : new(r, Turned(p.Turn)),
+                photoId,
+                crop,
+                p.Outline switch
+                {
+                    ExportOutline.Ellipse => FrameMask.Ellipse,
+                    ExportOutline.Rounded => FrameMask.Rounded,
+                    _ => FrameMask.None,
+                },
+                Tone: p.IsGrey ? FrameTone.Grey : FrameTone.Natural
+            ),
+            null
+        );
+    }
+
+    private (Item? Item, string? Why) Text(
+        ForeignWords w,
+        Guid id,
+        SlideRect r,
+        ItemPlace at,
+        bool opening,
+        Point? point
+    )
+    {
+        bool title = w.IsTitle && (opening || point is not null);
+        string? family = w.Family is { } f && fonts.Family(f).Count > 0 ? f : null;
+        ItemResult made = ItemKinds
+            .Named("words")!
+            .Create(
+                id,
+                new WordsEdit(
+                    Body: [.. w.Paragraphs],
+                    Spot: Spot.Placed,
+                    Role: title ? (opening ? WordsRole.Opening : WordsRole.Heading)
+                        : w.IsTitle ? WordsRole.Heading
+                        : w.Size <= CaptionSize ? WordsRole.Caption
+                        : WordsRole.Body,
+                    Style: new TextStyle(
+                        Family: family,
+                        Bold: w.Bold ? true
+                            : w.IsTitle ? false
+                            : null,
+                        Size: Math.Clamp(Math.Round(w.Size, 1), TextStyle.SmallestSize, TextStyle.LargestSize),
+                        Align: w.Align,
+                        Ink: Colours.IsColour(w.Ink) ? w.Ink?.ToUpperInvariant() : null
+                    )
+                ),
+                r,
+                at
+            );
+        if (made.Item is not Words words)
+            return (null, made.Refusal?.Sentence);
+        words = words with { At = words.At with { Rect = r, Turn = Turned(w.Turn) }, Spot = Spot.Placed };
+        // A title goes on following the title of the talk or the wording of its point.
+        return (
+            title
+            && Paragraph.Plain(w.Paragraphs).ReplaceLineEndings(" ").Trim()
+                == (opening ? at.Deck.Title : point!.Wording)
+                ? words with
+                {
+                    Source = opening ? WordsSource.DeckTitle : WordsSource.PointWording,
+                    Body = null,
+                }
+                : words,
+            null
+        );
     }
 
     private static double Turned(double turn) =>

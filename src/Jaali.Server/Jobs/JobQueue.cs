@@ -92,10 +92,10 @@ public sealed class JobQueue(
     public async Task StartAsync(CancellationToken cancellationToken = default)
     {
         await SweepAsync();
-        foreach (JobRow row in await store.UnfinishedAsync())
+        foreach (JobRow row in await store.UnfinishedAsync(cancellationToken))
             Enqueue(row);
         for (int i = 0; i < AtOnce; i++)
-            _ = Task.Run(WorkAsync);
+            _ = Task.Run(WorkAsync, CancellationToken.None);
     }
 
     /// <summary>Nothing is waited for: what is at work stays in the table and is begun anew.</summary>
@@ -232,7 +232,8 @@ public sealed class JobQueue(
         }
     }
 
-    // Work on many photos leaves many large arrays behind it, which are not collected by themselves while the machine has
+    // Work on many photos leaves many large arrays behind it, which are not collected by themselves while the machine
+    // has
     // memory; a desk computer is shared with other programs. Looked at while work goes on, once so much was used anew.
     private static void Ease(object? state)
     {
@@ -257,7 +258,8 @@ public sealed class JobQueue(
         }
         catch (Exception e) when (ErrorPages.SentenceOf(e) is not null)
         {
-            // Without room its end cannot be kept; it is told all the same, and the work is begun anew at the next start.
+            // Without room its end cannot be kept; it is told all the same, and the work is begun anew at the next
+            // start.
             log.LogError(e, "The end of job {Id} could not be kept", row.Id);
         }
         JobView end = ViewOf(row);

@@ -19,7 +19,8 @@ public sealed class LiveHub(IDecksKnown decks) : Hub
             ? (HashSet<Guid>)known!
             : (HashSet<Guid>)(Context.Items[nameof(Joined)] = new HashSet<Guid>());
 
-    /// <summary>Joins the listeners of a deck that there is; false where there is none, or the window listens to as many
+    /// <summary>Joins the listeners of a deck that there is; false where there is none, or the window listens to as
+    /// many
     /// as it may.</summary>
     public async Task<bool> Join(Guid deckId)
     {
@@ -50,7 +51,8 @@ public sealed class LiveHub(IDecksKnown decks) : Hub
 /// <summary>What windows that show a talk tell each other. The server hands it on and keeps nothing.</summary>
 /// <param name="Kind">"at" for where the show is, "ask" of a window that has just come.</param>
 /// <param name="From">The window.</param>
-/// <param name="Sequence">Of two, the greater holds; milliseconds since 1970 of the act, or one more than the last.</param>
+/// <param name="Sequence">Of two, the greater holds; milliseconds since 1970 of the act, or one more than the
+/// last.</param>
 /// <param name="SlideId">The slide that is shown.</param>
 /// <param name="Page">Which of its pages.</param>
 /// <param name="Step">How many presses of its own it has had.</param>

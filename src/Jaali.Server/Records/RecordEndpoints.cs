@@ -1,14 +1,10 @@
 using Jaali.Core;
 using Jaali.Core.Decks;
-using Jaali.Core.Editing;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
-using Jaali.Imaging;
 using Jaali.Sources;
 using Jaali.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.Mvc;
-using Conflict = Jaali.Core.Rights.Conflict;
 
 namespace Jaali.Server.Records;
 
@@ -63,7 +59,8 @@ public static class RecordEndpoints
 {
     private static readonly TimeSpan LongestLook = TimeSpan.FromSeconds(8);
 
-    /// <summary>Maps what belongs to a photo's record, under <c>/api/photos</c> and, where a talk's photo is replaced by what is
+    /// <summary>Maps what belongs to a photo's record, under <c>/api/photos</c> and, where a talk's photo is replaced
+    /// by what is
     /// found, <c>/api/decks</c>.</summary>
     public static void MapRecords(this IEndpointRouteBuilder app)
     {
@@ -208,7 +205,8 @@ public static class RecordEndpoints
             return Problems.Of(
                 new Refusal(
                     "record-changed",
-                    "This record was corrected elsewhere meanwhile. What is there now is shown; look at it, then give your correction again."
+                    "This record was corrected elsewhere meanwhile. What is there now is shown; look at "
+                        + "it, then give your correction again."
                 ),
                 StatusCodes.Status409Conflict
             );

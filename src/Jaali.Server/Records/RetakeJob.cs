@@ -32,7 +32,8 @@ public sealed class RetakeJob(
             photos.TakenFrom(id)
             ?? await FoundAsync(facts, cancel)
             ?? throw new JobFailedException(
-                "This photo was brought as a file. Bring the same file again in Gather; it takes the damaged one’s place."
+                "This photo was brought as a file. Bring the same file again in Gather; it takes the "
+                    + "damaged one’s place."
             );
         string now = await taking.RetakeAsync(id, from, report, cancel);
         if (now != id)

@@ -1,12 +1,9 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
-using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
-using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Layout;
-using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Sources;
 using Jaali.Store;

@@ -3,7 +3,8 @@ using Jaali.Store;
 
 namespace Jaali.Server.Startup;
 
-/// <summary>What is put in order while it runs, at the start and every hour: a copy of the database for each day, results
+/// <summary>What is put in order while it runs, at the start and every hour: a copy of the database for each day,
+/// results
 /// of old jobs, and files that nothing speaks of.</summary>
 public sealed class Housekeeping(
     DataFolder folder,
@@ -27,7 +28,8 @@ public sealed class Housekeeping(
         catch (OperationCanceledException) { }
     }
 
-    /// <summary>Does everything that is due. Nothing in it can be waited for, so that what fails is logged and tried again
+    /// <summary>Does everything that is due. Nothing in it can be waited for, so that what fails is logged and tried
+    /// again
     /// the next time.</summary>
     public async Task OnceAsync(CancellationToken cancel = default)
     {

@@ -2,7 +2,8 @@ using Jaali.Store;
 
 namespace Jaali.Server.Startup;
 
-/// <summary>Makes ready what requests use before the first of them is taken: what a crash left half-written is cleared, added
+/// <summary>Makes ready what requests use before the first of them is taken: what a crash left half-written is cleared,
+/// added
 /// typefaces and the collections are at hand.</summary>
 internal sealed class Preparation(IServiceProvider services, Settings settings) : IHostedService
 {

@@ -11,7 +11,8 @@ namespace Jaali.Server.Startup;
 /// <param name="StandIns">Where the simulated collections are, or null.</param>
 /// <param name="Demo">The demo talk to build where it is not there yet, or null.</param>
 /// <param name="Verify">Only checks the store.</param>
-/// <param name="IsDescribing">It is asked for the description of the API alone, when it is built: nothing is opened.</param>
+/// <param name="IsDescribing">It is asked for the description of the API alone, when it is built: nothing is
+/// opened.</param>
 public sealed record Settings(
     string Data,
     string Web,

@@ -6,8 +6,10 @@ using Microsoft.AspNetCore.Hosting.Server.Features;
 
 namespace Jaali.Server.Startup;
 
-/// <summary>What the first steps need is made ready before anyone takes them: the list of talks before the server says that
-/// it is ready; beside it, while a page loads, the first slide of the latest talk and an edit that is not kept. The server
+/// <summary>What the first steps need is made ready before anyone takes them: the list of talks before the server says
+/// that
+/// it is ready; beside it, while a page loads, the first slide of the latest talk and an edit that is not kept. The
+/// server
 /// asks itself as a browser does, so that the whole way of an answer is made ready, packing included.</summary>
 public sealed class Warmup(
     TalkViews talks,
@@ -26,7 +28,8 @@ public sealed class Warmup(
     /// <inheritdoc cref="StartAsync"/>
     public Task StartingAsync(CancellationToken cancellationToken) => Task.CompletedTask;
 
-    /// <summary>Makes ready what everyone asks for first, the list of talks; then begins with the rest, for which nobody
+    /// <summary>Makes ready what everyone asks for first, the list of talks; then begins with the rest, for which
+    /// nobody
     /// waits: where it fails the first steps are slower and nothing else.</summary>
     public async Task StartedAsync(CancellationToken cancellationToken)
     {

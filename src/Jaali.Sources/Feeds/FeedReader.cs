@@ -14,7 +14,8 @@ namespace Jaali.Sources.Feeds;
 public sealed record FeedReading(string Title, IReadOnlyList<Candidate> Candidates, int? Total, Uri? Next, int Entries);
 
 /// <summary>
-/// Reads feeds of whatever kind: Atom 1.0 (RFC 4287) and 0.3, RSS 0.9x and 2.0, RSS 1.0 and 0.90 in RDF, each with Media
+/// Reads feeds of whatever kind: Atom 1.0 (RFC 4287) and 0.3, RSS 0.9x and 2.0, RSS 1.0 and 0.90 in RDF, each with
+/// Media
 /// RSS 1.5, Dublin Core and Creative Commons elements. An entry that cannot be read loses itself and no other.
 /// </summary>
 public static class FeedReader

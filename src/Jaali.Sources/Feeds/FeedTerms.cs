@@ -61,7 +61,14 @@ internal static class FeedTerms
 
     // Where and how a picture may be shown limits it, whatever its licence says.
     private static string Restriction(XElement e) =>
-        $"restriction: {(string?)e.Attribute("relationship")} {(string?)e.Attribute("type")} {FeedXml.Plain(e.Value)}".Trim();
+        string.Join(
+                ' ',
+                "restriction:",
+                (string?)e.Attribute("relationship"),
+                (string?)e.Attribute("type"),
+                FeedXml.Plain(e.Value)
+            )
+            .Trim();
 
     private static bool IsTerms(string ns) =>
         ns.Contains("creativecommons.org", StringComparison.OrdinalIgnoreCase)

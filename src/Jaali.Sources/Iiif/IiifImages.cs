@@ -12,7 +12,8 @@ namespace Jaali.Sources.Iiif;
 internal sealed record IiifImage(Rendition Whole, ImageService? Service, JsonElement Body);
 
 /// <summary>
-/// Finds the pictures that are painted on a canvas in manifests of the IIIF Presentation API 3.0 (annotation pages), 2.x
+/// Finds the pictures that are painted on a canvas in manifests of the IIIF Presentation API 3.0 (annotation pages),
+/// 2.x
 /// (images) and their drafts, by service of the Image API 1 to 3 or by plain address, with the region that is shown.
 /// </summary>
 internal static partial class IiifImages

@@ -6,8 +6,10 @@ using Jaali.Sources.Iiif;
 namespace Jaali.Sources;
 
 /// <summary>
-/// Reads manifests and collections of the IIIF Presentation API 3.0 and 2.x: canvases with the pictures painted on them,
-/// <c>rights</c> or <c>license</c>, <c>requiredStatement</c> or <c>attribution</c>, <c>metadata</c> and <c>homepage</c>.
+/// Reads manifests and collections of the IIIF Presentation API 3.0 and 2.x: canvases with the pictures painted on
+/// them,
+/// <c>rights</c> or <c>license</c>, <c>requiredStatement</c> or <c>attribution</c>, <c>metadata</c> and
+/// <c>homepage</c>.
 /// A canvas that cannot be read loses itself and no other. Section numbers refer to version 3.0.
 /// </summary>
 public static class IiifPresentation
@@ -25,7 +27,8 @@ public static class IiifPresentation
         "genre",
     ];
 
-    /// <summary>The candidates of a manifest, one for each picture on each canvas, or only those of one canvas.</summary>
+    /// <summary>The candidates of a manifest, one for each picture on each canvas, or only those of one
+    /// canvas.</summary>
     /// <param name="manifest">The document.</param>
     /// <param name="address">Where it was read.</param>
     /// <param name="canvasId">The canvas wanted, or null for all.</param>

@@ -4,27 +4,36 @@ using System.Text.RegularExpressions;
 
 namespace Jaali.Sources.Iiif;
 
-/// <summary>Words of IIIF resources: language maps of version 3 (section 4), strings and <c>@value</c> objects of version
+/// <summary>Words of IIIF resources: language maps of version 3 (section 4), strings and <c>@value</c> objects of
+/// version
 /// 2 (section 4.3), and pairs of label and value.</summary>
 internal static partial class IiifWords
 {
     private static readonly HashSet<string> Makers =
     [
         .. (
-            "creator|creators|maker|makers|artist|artists|photographer|photographers|author|authors|photo|photograph by|photographs by|"
-            + "attribution|contributor|created by|urheber|fotograf|künstler|hersteller|autor|auteur|photographe|artiste|créateur|"
-            + "fotógrafo|autora|creador|artista|autore|fotografo|criador|maker|vervaardiger|fotograaf|auteur|kunstenaar|ophavsmand|upphov"
+            "creator|creators|maker|makers|artist|artists|photographer|photographers|author|authors|photo|photograph "
+            + "by|photographs by|"
+            + "attribution|contributor|created "
+            + "by|urheber|fotograf|künstler|hersteller|autor|auteur|photographe|artiste|créateur|"
+            + "fotógrafo|autora|creador|artista|autore|fotografo|criador|maker|vervaardiger|fotograaf|"
+            + "auteur|kunstenaar|ophavsmand|upphov"
         ).Split('|'),
     ];
 
     private static readonly HashSet<string> Rights =
     [
         .. (
-            "rights|right|licence|license|licensing|copyright|copyright statement|usage|terms of use|use|rights statement|rights information|"
-            + "rights status|conditions of use|conditions|conditions governing use|conditions governing access|use restrictions|restrictions|"
-            + "access|access rights|access conditions|reproduction|use and reproduction|rights and access|usage rights|permissions|"
-            + "terms and conditions|reuse|image rights|photo rights|rechte|lizenz|nutzungsbedingungen|nutzung|urheberrecht|rechtehinweis|"
-            + "droits|licence d'utilisation|conditions d'utilisation|derechos|licencia|condiciones de uso|diritti|licenza|"
+            "rights|right|licence|license|licensing|copyright|copyright statement|usage|terms of "
+            + "use|use|rights statement|rights information|"
+            + "rights status|conditions of use|conditions|conditions governing use|conditions governing "
+            + "access|use restrictions|restrictions|"
+            + "access|access rights|access conditions|reproduction|use and reproduction|rights and "
+            + "access|usage rights|permissions|"
+            + "terms and conditions|reuse|image rights|photo "
+            + "rights|rechte|lizenz|nutzungsbedingungen|nutzung|urheberrecht|rechtehinweis|"
+            + "droits|licence d'utilisation|conditions d'utilisation|derechos|licencia|condiciones de "
+            + "uso|diritti|licenza|"
             + "direitos|licença|rechten|licentie|gebruiksvoorwaarden|rettigheder|rettigheter|rättigheter|prawa"
         ).Split('|'),
     ];

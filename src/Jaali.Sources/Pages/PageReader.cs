@@ -140,7 +140,7 @@ public static partial class PageReader
                     .Concat(beside.Select(b => (Source: "of the page, not of the photo", b.Words)))
                     .Where(f => f.Words.Length > 0)
                     .Select(f =>
-                        $"{f.Source}:\n{(f.Words.Length > Limits.Documents.EvidenceCharacters ? f.Words[..Limits.Documents.EvidenceCharacters] : f.Words)}"
+                        $"{f.Source}:\n{f.Words[..Math.Min(f.Words.Length, Limits.Documents.EvidenceCharacters)]}"
                     )
                     .Distinct()
             );

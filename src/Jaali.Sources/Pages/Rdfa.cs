@@ -41,7 +41,8 @@ public sealed class Rdfa
     // Words that stand alone: those of RDFa 1.1, and those that 1.0 reserved.
     private static readonly HashSet<string> Words = new(
         (
-            "alternate appendix bookmark cite chapter contents copyright describedby first glossary help icon index last "
+            "alternate appendix bookmark cite chapter contents copyright describedby first glossary help "
+            + "icon index last "
             + "license meta next p3pv1 prev role section stylesheet subsection start top up"
         ).Split(' '),
         StringComparer.OrdinalIgnoreCase
@@ -101,13 +102,7 @@ public sealed class Rdfa
         if (linked)
         {
             // Step 6.
-            if (
-                about is null
-                && e.LocalName == "img"
-                && e.HasAttribute("src")
-                && (e.HasAttribute("href") || e.HasAttribute("resource"))
-            )
-                subject = Address(e.GetAttribute("src"));
+            subject ??= about is null && IsLinkedPicture(e) ? Address(e.GetAttribute("src")) : null;
             subject ??= c.Object;
             @object = target ?? (typed && about is null ? Node() : null);
             thing =
@@ -158,24 +153,15 @@ public sealed class Rdfa
             @object = Node();
         }
         if (property is not null)
-        {
-            // Step 11.
-            bool words = true;
-            string value = content ?? "";
-            if (content is null && !e.HasAttribute("datatype"))
-            {
-                if (!linked && target is not null)
-                    (value, words) = (target, false);
-                else if (typed && about is null && thing is not null)
-                    (value, words) = (thing, false);
-                else
-                    value = e.TextContent;
-            }
-            else if (content is null)
-                value = e.TextContent;
-            foreach (string p in names.All(property, false))
-                Say(subject, p, words ? value.Trim() : value, words);
-        }
+            SayWords(
+                e,
+                names,
+                subject,
+                property,
+                content,
+                linked ? null : target,
+                typed && about is null ? thing : null
+            );
         if (!skip)
             foreach ((string p, bool forward) in c.Open)
                 if (forward)
@@ -192,6 +178,26 @@ public sealed class Rdfa
         ReadingTime.Check();
         foreach (IElement child in e.Children)
             Walk(child, inner, false, depth + 1);
+    }
+
+    private static bool IsLinkedPicture(IElement e) =>
+        e.LocalName == "img" && e.HasAttribute("src") && (e.HasAttribute("href") || e.HasAttribute("resource"));
+
+    // Step 11: the value of a property is what its element holds, but for an address or a thing that it names.
+    private void SayWords(
+        IElement e,
+        Names names,
+        string subject,
+        string property,
+        string? content,
+        string? target,
+        string? thing
+    )
+    {
+        string? named = content is null && !e.HasAttribute("datatype") ? target ?? thing : null;
+        string value = named ?? content ?? e.TextContent;
+        foreach (string p in names.All(property, false))
+            Say(subject, p, named is null ? value.Trim() : value, named is null);
     }
 
     private void Say(string subject, string predicate, string @object, bool words)

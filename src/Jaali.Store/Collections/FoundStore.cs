@@ -3,7 +3,6 @@ using System.Data.Common;
 using System.Globalization;
 using System.Text;
 using System.Text.Json;
-using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Photos;
 using Microsoft.Data.Sqlite;
@@ -24,7 +23,8 @@ public sealed class FoundStore(IDbContextFactory<JaaliDb> databases, TimeProvide
     // read all of them for each search; going by place does not.
     private static readonly string[] Places = ["{Title} : ", "{Title Subjects} : ", "{Title Subjects Maker} : ", ""];
     private const string Ids =
-        "SELECT f.Id FROM FoundWords w JOIN Found f ON f.Id = w.rowid WHERE FoundWords MATCH $match AND f.Collection = $collection LIMIT $count";
+        "SELECT f.Id FROM FoundWords w JOIN Found f ON f.Id = w.rowid WHERE FoundWords MATCH $match AND "
+        + "f.Collection = $collection LIMIT $count";
 
     // Of all pictures that were looked at; null until they are read. One object, so that both belong together for
     // whoever reads it meanwhile.

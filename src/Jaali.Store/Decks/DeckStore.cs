@@ -3,7 +3,6 @@ using System.Text.Json;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
-using Jaali.Core.Items;
 using Jaali.Core.Legibility;
 using Jaali.Core.Rights;
 using Microsoft.Data.Sqlite;

@@ -1,5 +1,4 @@
 using Jaali.Core.Decks;
-using Jaali.Core.Editing;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 

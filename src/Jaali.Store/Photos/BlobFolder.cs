@@ -59,7 +59,8 @@ public sealed class BlobFolder
         }
     }
 
-    /// <summary>The bytes of a name where they are what it says; null where there are none or they are damaged. For what
+    /// <summary>The bytes of a name where they are what it says; null where there are none or they are damaged. For
+    /// what
     /// is handed on.</summary>
     public byte[]? GetWhole(string name) => Get(name) is { } bytes && NameOf(bytes) == name ? bytes : null;
 

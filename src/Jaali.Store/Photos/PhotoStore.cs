@@ -2,7 +2,6 @@ using System.Data.Common;
 using System.Text.Json;
 using Jaali.Caching;
 using Jaali.Core;
-using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Legibility;
@@ -211,7 +210,8 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
     /// damaged.</summary>
     public byte[]? WholeBytes(string id) => blobs.GetWhole(id);
 
-    /// <summary>What is wrong with a photo's file, in a sentence; empty where it is whole. A file that did not change is
+    /// <summary>What is wrong with a photo's file, in a sentence; empty where it is whole. A file that did not change
+    /// is
     /// read once an hour, for a disk may lose bits without saying so.</summary>
     public string FaultOf(string id)
     {
@@ -295,7 +295,8 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         return hash is { } h ? unchecked((ulong)h) : null;
     }
 
-    /// <summary>Removes files that no photo, face, record or piece of evidence speaks of, once they are old enough to be no part
+    /// <summary>Removes files that no photo, face, record or piece of evidence speaks of, once they are old enough to
+    /// be no part
     /// of work that goes on.</summary>
     /// <returns>How many.</returns>
     public async Task<int> SweepAsync(TimeSpan age, CancellationToken cancel = default)

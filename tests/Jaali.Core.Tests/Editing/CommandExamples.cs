@@ -1,12 +1,10 @@
 using System.Collections.Immutable;
-using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Layout;
 using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Core.Typesetting;
 using Jaali.Testing;

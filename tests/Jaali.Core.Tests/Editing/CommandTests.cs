@@ -3,7 +3,6 @@ using CsCheck;
 using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
-using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
@@ -45,7 +44,8 @@ public sealed class CommandTests
         public Guid NewId() => new(seed, 7, 7, [.. BitConverter.GetBytes(_next++), 0, 0, 0, 0]);
     }
 
-    /// <summary>What is said to differ after an edit is everything that does: a window that is told of no more than that has
+    /// <summary>What is said to differ after an edit is everything that does: a window that is told of no more than
+    /// that has
     /// the same scenes as one that is told all.</summary>
     [Theory]
     [MemberData(nameof(Kinds))]

@@ -1,11 +1,8 @@
 using System.Text.Json;
 using CsCheck;
-using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
-using Jaali.Core.Items;
-using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Testing;
 

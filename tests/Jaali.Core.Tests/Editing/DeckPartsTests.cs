@@ -3,7 +3,6 @@ using System.Text.Json;
 using CsCheck;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
-using Jaali.Core.Items;
 using Jaali.Core.Rights;
 using Jaali.Testing;
 

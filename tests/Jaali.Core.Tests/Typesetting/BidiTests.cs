@@ -1,6 +1,5 @@
 using System.Globalization;
 using Jaali.Core.Typesetting;
-using Xunit;
 
 namespace Jaali.Core.Tests.Typesetting;
 

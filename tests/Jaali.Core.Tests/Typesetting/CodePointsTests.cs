@@ -1,6 +1,5 @@
 using System.Text;
 using Jaali.Core.Typesetting;
-using Xunit;
 
 namespace Jaali.Core.Tests.Typesetting;
 

@@ -2,7 +2,6 @@ using System.Globalization;
 using CsCheck;
 using Jaali.Core.Typesetting;
 using Jaali.Testing;
-using Xunit;
 
 namespace Jaali.Core.Tests.Typesetting;
 

@@ -1,11 +1,12 @@
 using System.Globalization;
+using Jaali.Testing;
 
 namespace Jaali.Core.Tests.Typesetting;
 
 /// <summary>The Unicode Character Database 15.0 as Debian packs it, fetched by <c>tests/samples.sh</c>.</summary>
 internal static class UnicodeFiles
 {
-    private static string Folder { get; } = Find();
+    private static string Folder => Samples.Folder("unicode-data", "usr", "share", "unicode");
 
     /// <summary>The lines of a file without comments and empty ones.</summary>
     public static IEnumerable<string> Lines(string file) =>
@@ -31,16 +32,5 @@ internal static class UnicodeFiles
             .. text.Split("..").Select(t => int.Parse(t, NumberStyles.HexNumber, CultureInfo.InvariantCulture)),
         ];
         return (ends[0], ends[^1]);
-    }
-
-    private static string Find()
-    {
-        for (DirectoryInfo? d = new(AppContext.BaseDirectory); d is not null; d = d.Parent)
-            if (
-                Path.Combine(d.FullName, "artifacts/samples/unicode-data/usr/share/unicode") is var f
-                && Directory.Exists(f)
-            )
-                return f;
-        throw new DirectoryNotFoundException("Unicode's files are not there. Run tests/samples.sh first.");
     }
 }

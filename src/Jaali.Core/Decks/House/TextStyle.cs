@@ -77,7 +77,8 @@ public enum LetterFill
 }
 
 /// <summary>
-/// How words look. Of a role in a house style every member is set that a role needs; of single words only what a hand set,
+/// How words look. Of a role in a house style every member is set that a role needs; of single words only what a hand
+/// set,
 /// and null is what their role says.
 /// </summary>
 /// <param name="Family">Family of type.</param>

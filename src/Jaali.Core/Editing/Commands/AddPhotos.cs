@@ -1,7 +1,8 @@
 namespace Jaali.Core.Editing;
 
 /// <summary>
-/// Puts photos on a slide and arranges all of its photos by the best proposal, which they follow from then on. One photo
+/// Puts photos on a slide and arranges all of its photos by the best proposal, which they follow from then on. One
+/// photo
 /// beside several that were put in their places by hand only comes to them.
 /// </summary>
 public sealed record AddPhotos(Guid SlideId, ImmutableList<string> PhotoIds) : DeckCommand

@@ -1,6 +1,7 @@
 namespace Jaali.Core.Editing;
 
-/// <summary>Adds points, one for each line that says something, after the given point, the opening, or at the end.</summary>
+/// <summary>Adds points, one for each line that says something, after the given point, the opening, or at the
+/// end.</summary>
 public sealed record AddPoints(string Text, Guid? After = null) : DeckCommand
 {
     /// <inheritdoc/>

@@ -34,7 +34,8 @@ public sealed record ArrangeItems(Guid SlideId, ImmutableList<ItemPosition> Plac
                 return made.Refusal!;
             if (ItemKinds.Fault(placed, deck, slide, facts) is { } fault)
                 return fault;
-            // Where more of the photo can be seen than before, it is: as much as the new shape and what stays in view let.
+            // Where more of the photo can be seen than before, it is: as much as the new shape and what stays in view
+            // let.
             if (placed is Frame { Straighten: 0 } frame && facts.Photo(frame.PhotoId) is { } photo)
                 placed = frame with
                 {

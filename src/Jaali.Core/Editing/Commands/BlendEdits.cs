@@ -3,7 +3,8 @@ namespace Jaali.Core.Editing;
 /// <summary>Frames in which several photos are blended.</summary>
 internal static class BlendEdits
 {
-    /// <summary>The slide with a blend taken apart: each of its photos in a frame of its own, side by side where the blend
+    /// <summary>The slide with a blend taken apart: each of its photos in a frame of its own, side by side where the
+    /// blend
     /// stood, none of them changed but cropped for its place. A frame of one photo stays.</summary>
     internal static Slide Apart(Slide slide, Frame blend, IEditFacts facts)
     {

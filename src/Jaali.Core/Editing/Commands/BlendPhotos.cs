@@ -1,6 +1,7 @@
 namespace Jaali.Core.Editing;
 
-/// <summary>Blends the photos of several frames into one picture, in the frame of the first; or takes blends apart, each
+/// <summary>Blends the photos of several frames into one picture, in the frame of the first; or takes blends apart,
+/// each
 /// photo in a frame of its own.</summary>
 public sealed record BlendPhotos(Guid SlideId, ImmutableList<Guid> ItemIds, bool Together) : DeckCommand
 {

@@ -3,7 +3,8 @@ namespace Jaali.Core.Editing;
 /// <summary>Several items of a slide, as commands name them.</summary>
 internal sealed record ChosenItems(Slide Slide, IReadOnlyList<Item> Items)
 {
-    /// <summary>The items that are named, each once, in the order given; null where the slide or one of them is gone, and
+    /// <summary>The items that are named, each once, in the order given; null where the slide or one of them is gone,
+    /// and
     /// why.</summary>
     internal static ChosenItems? Of(Deck deck, Guid slideId, IEnumerable<Guid> ids, out Refusal? gone)
     {

@@ -3,7 +3,8 @@ namespace Jaali.Core.Editing;
 /// <summary>An item of a slide, named from anywhere in its deck.</summary>
 public sealed record ItemOn(Guid SlideId, Guid ItemId);
 
-/// <summary>The same edit for several items, on one slide or on many: the same crop, mask or tone for all of them. Those
+/// <summary>The same edit for several items, on one slide or on many: the same crop, mask or tone for all of them.
+/// Those
 /// of another kind stay as they are.</summary>
 public sealed record EditItems(ImmutableList<ItemOn> Items, ItemEdit Edit) : DeckCommand
 {

@@ -1,6 +1,7 @@
 namespace Jaali.Core.Editing;
 
-/// <summary>Puts the slides of points in the order of the points; what belongs to no point stays in its place.</summary>
+/// <summary>Puts the slides of points in the order of the points; what belongs to no point stays in its
+/// place.</summary>
 public sealed record OrderSlides : DeckCommand
 {
     /// <inheritdoc/>

@@ -1,6 +1,7 @@
 namespace Jaali.Core.Editing;
 
-/// <summary>Sets in one family of type what is set in another: on the whole deck in its house style and by hand, on some
+/// <summary>Sets in one family of type what is set in another: on the whole deck in its house style and by hand, on
+/// some
 /// slides by hand.</summary>
 /// <param name="From">The family that goes.</param>
 /// <param name="To">The family that comes.</param>

@@ -2,7 +2,8 @@ using System.Text;
 
 namespace Jaali.Core.Editing;
 
-/// <summary>Finds words and puts others in their place: typed words and notes of slides; where all slides are meant, also
+/// <summary>Finds words and puts others in their place: typed words and notes of slides; where all slides are meant,
+/// also
 /// the title and the points, which their headings follow.</summary>
 /// <param name="Find">What is looked for.</param>
 /// <param name="With">What comes in its place; may be empty.</param>

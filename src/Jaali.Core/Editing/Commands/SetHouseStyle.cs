@@ -1,6 +1,7 @@
 namespace Jaali.Core.Editing;
 
-/// <summary>Gives the whole deck a look; what was set by hand stays. A style that ships keeps its name for itself.</summary>
+/// <summary>Gives the whole deck a look; what was set by hand stays. A style that ships keeps its name for
+/// itself.</summary>
 public sealed record SetHouseStyle(HouseStyle House) : DeckCommand
 {
     /// <inheritdoc/>

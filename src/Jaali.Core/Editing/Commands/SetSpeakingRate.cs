@@ -15,6 +15,7 @@ public sealed record SetSpeakingRate(double WordsPerMinute) : DeckCommand
             }
             : new Refusal(
                 "bad-rate",
-                $"People speak between {Pace.SlowestWords} and {Pace.FastestWords} words a minute. Give a number between."
+                $"People speak between {Pace.SlowestWords} and {Pace.FastestWords} words a minute. Give a "
+                    + "number between."
             );
 }

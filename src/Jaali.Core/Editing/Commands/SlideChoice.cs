@@ -38,7 +38,8 @@ public sealed record SlideChoice(ImmutableList<Guid>? Ids = null, string? Range 
                     [],
                     new(
                         "bad-range",
-                        $"Slides are named by their numbers from 1 to {deck.Slides.Count}, such as 2-5 or 1, 4. Give them again."
+                        $"Slides are named by their numbers from 1 to {deck.Slides.Count}, such as 2-5 or "
+                            + "1, 4. Give them again."
                     )
                 );
             numbers.UnionWith(Enumerable.Range(from, to - from + 1));

@@ -3,7 +3,8 @@ using System.Text.Json.Nodes;
 namespace Jaali.Core.Editing;
 
 /// <summary>
-/// The names that commands, members and parts of a deck had up to format 3 (and in talks of version 1), and those that they
+/// The names that commands, members and parts of a deck had up to format 3 (and in talks of version 1), and those that
+/// they
 /// have now. Values stay as they are.
 /// </summary>
 public static class EarlierNames
@@ -48,7 +49,8 @@ public static class EarlierNames
         ["way"] = "effect",
     };
 
-    /// <summary>A command, an item, a style or a list of cues under the names of today, in a document of its own.</summary>
+    /// <summary>A command, an item, a style or a list of cues under the names of today, in a document of its
+    /// own.</summary>
     public static JsonNode? Upgrade(JsonNode? earlier) =>
         earlier switch
         {

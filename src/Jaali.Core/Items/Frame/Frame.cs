@@ -160,7 +160,8 @@ public sealed record Frame(
         );
     }
 
-    /// <summary>The smallest part of the photo, in its fractions, that holds all that a rectangle of the slide lies over,
+    /// <summary>The smallest part of the photo, in its fractions, that holds all that a rectangle of the slide lies
+    /// over,
     /// also where the photo is turned.</summary>
     internal CropWindow Under(SlideRect drawn)
     {

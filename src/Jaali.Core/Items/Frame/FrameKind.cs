@@ -55,8 +55,8 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         at.Photos.Photo(item.PhotoId) is null ? NoPhoto
         : !IsPart(item.Crop) || item.Hidden.Any(c => !IsPart(c.Part)) || item.ProtectedRegions.Any(m => !IsPart(m))
             ? new("bad-crop", "This part of the photo cannot be shown. Drag it again.")
-        : item.Straighten is not (>= -15 and <= 15)
-            ? new("bad-turn", "A photo is straightened by up to 15 degrees either way.")
+        : item.Straighten is not (>= -Straightening.Most and <= Straightening.Most)
+            ? new("bad-turn", $"A photo is straightened by up to {Straightening.Most} degrees either way.")
         : item.Portion is not (> 0 and <= 1)
             ? new("bad-portion", "A part is above 0 and at most 100 %. Give it as a number.")
         : item.Hidden.Count > MostCovers
@@ -141,10 +141,10 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 is not { } level
             )
                 return new Refusal("short-line", "The line is too short to tell. Draw it along more of the horizon.");
-            if (Math.Abs(level) > 15)
+            if (Math.Abs(level) > Straightening.Most)
                 return new Refusal(
                     "bad-turn",
-                    "This would turn the photo by more than 15 degrees. Draw the line along the horizon."
+                    $"This would turn the photo by more than {Straightening.Most} degrees. Draw the line along the horizon."
                 );
             turn = level;
         }
@@ -226,7 +226,8 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         return Held(item with { At = to, Crop = crop }, photo);
     }
 
-    // The window that was found for a frame is found anew for another shape: focal point nearest a third, least waste. One
+    // The window that was found for a frame is found anew for another shape: focal point nearest a third, least waste.
+    // One
     // that a hand chose keeps its middle and its width.
     private static CropWindow Reshaped(Frame item, PhotoFacts photo, double aspect)
     {

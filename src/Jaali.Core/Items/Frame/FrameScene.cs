@@ -55,7 +55,8 @@ internal static class FrameScene
         );
     }
 
-    /// <summary>The frame as files of other programs have it: a picture with its crop, outline, line and shadow; finished
+    /// <summary>The frame as files of other programs have it: a picture with its crop, outline, line and shadow;
+    /// finished
     /// pixels where it is straightened, blended or has a soft edge.</summary>
     internal static IReadOnlyList<ExportItem>? Export(Frame item, IReadOnlyList<SceneNode> nodes)
     {

@@ -1,6 +1,7 @@
 namespace Jaali.Core.Items;
 
-/// <summary>What of a photo is hidden anywhere in a talk: no file and no address that leaves it may hold that.</summary>
+/// <summary>What of a photo is hidden anywhere in a talk: no file and no address that leaves it may hold
+/// that.</summary>
 public static class HiddenParts
 {
     /// <summary>All of it as one treatment.</summary>

@@ -45,7 +45,9 @@ public static class Masks
             ),
             FrameMask.Tiles => Tiled(r, portion),
             FrameMask.Polygon when corners is { Count: >= 3 } => Corners(r, [.. corners.Select(c => (c.X, c.Y))]),
-            _ => Path.Rect(r),
+            // A polygon without corners yet is the frame.
+            FrameMask.Polygon or FrameMask.None => Path.Rect(r),
+            _ => throw new ArgumentOutOfRangeException(nameof(mask), mask, "This mask has no outline."),
         };
 
     /// <summary>Most corners of a polygon.</summary>

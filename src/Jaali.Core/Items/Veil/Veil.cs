@@ -27,6 +27,11 @@ public sealed record Veil(
 /// <param name="Opacity">0 to 1; times the strength of the veil.</param>
 public sealed record VeilStop(double Offset, string Colour, double Opacity);
 
+/// <summary>How strong a veil is at a place of its way.</summary>
+/// <param name="Offset">0 where it is strongest, to 1.</param>
+/// <param name="Opacity">0 to 1.</param>
+public readonly record struct VeilFall(double Offset, double Opacity);
+
 /// <summary>Changes a veil; what is null stays.</summary>
 /// <param name="Form">How it thins out.</param>
 /// <param name="Colour">As <c>#RRGGBB</c>; takes away stops of its own.</param>

@@ -8,6 +8,9 @@ public sealed class VeilKind : ItemKind<Veil, VeilEdit>
     /// <summary>The shortest way over which a veil thins out, as a share of its length.</summary>
     public const double ShortestExtent = .05;
 
+    /// <summary>Stops of its own that a veil begins with: thinning out evenly, offset and opacity.</summary>
+    public static IReadOnlyList<VeilFall> FirstStops { get; } = [new(0, 1), new(.5, .5), new(1, 0)];
+
     /// <inheritdoc/>
     public override string Name => "veil";
 

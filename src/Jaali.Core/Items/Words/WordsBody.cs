@@ -38,7 +38,8 @@ internal static class WordsBody
         body.Count > MostParagraphs || body.Sum(p => p.Runs.Count) > MostRuns
             ? new(
                 "too-long",
-                $"Words on a slide have at most {MostParagraphs} paragraphs and {MostRuns} changes of look. Shorten them; nothing was changed."
+                $"Words on a slide have at most {MostParagraphs} paragraphs and {MostRuns} changes of look. "
+                    + "Shorten them; nothing was changed."
             )
         : body.Any(p => p.Level is < 0 or > Paragraph.Deepest)
             ? new("bad-level", $"A list has at most {Paragraph.Deepest + 1} levels.")

@@ -66,7 +66,8 @@ internal static partial class LicenceElements
         };
     }
 
-    /// <summary>Elements run together, with or without "cc" before: "ncnd", "ccbysa"; null for any other word.</summary>
+    /// <summary>Elements run together, with or without "cc" before: "ncnd", "ccbysa"; null for any other
+    /// word.</summary>
     internal static string[]? Together(string word) =>
         Run().Match(word) is { Success: true } m ? [.. m.Groups["e"].Captures.Select(c => c.Value)] : null;
 

@@ -19,13 +19,16 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             "ogl"
         ),
         (
-            "etalab open license|etalab open licence|etalab licence ouverte|licence ouverte open license|licence ouverte open licence|"
+            "etalab open license|etalab open licence|etalab licence ouverte|licence ouverte open "
+                + "license|licence ouverte open licence|"
                 + "licence ouverte etalab|licence ouverte|etalab",
             "etalab"
         ),
         (
-            "work of the us government|works of the us government|work of the u s government|work of the united states government|"
-                + "work of the us federal government|work of the united states federal government|us government public domain|us government work",
+            "work of the us government|works of the us government|work of the u s government|work of the "
+                + "united states government|"
+                + "work of the us federal government|work of the united states federal government|us "
+                + "government public domain|us government work",
             "us"
         ),
         ("no known copyright restrictions|no known copyright", "nkc")
@@ -126,7 +129,8 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             // In the law of one country, for a while, for some: that is not everywhere.
             if (Token(end) is { Text: "in" or "for" or "until" or "within" or "outside" })
                 return Doubt(
-                    $"“{tokens[at].Text} {tokens[Math.Min(at + 1, tokens.Count - 1)].Text} {Token(end)!.Value.Text}” limits it"
+                    $"“{tokens[at].Text} {tokens[Math.Min(at + 1, tokens.Count - 1)].Text} "
+                        + $"{Token(end)!.Value.Text}” limits it"
                 );
             _inWords = true;
             end = Zero(end);
@@ -187,35 +191,11 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
     // A scheme with what follows it, or elements by themselves that have a version.
     private int CreativeCommons(int at)
     {
-        int i = at;
         LicenceToken first = tokens[at];
-        bool scheme = true;
-        if (first.Text == "creative" && Token(i + 1) is { Text: "commons", Close: true })
-            i += 2;
-        else if (first.Text is "cc" or "creativecommons")
-            i++;
-        else
-            scheme = false;
-        if (scheme)
-        {
-            while (Token(i) is { Joined: true } t && LicenceWords.Fillers.Contains(t.Text))
-                i++;
-            if (Token(i) is { Joined: true, Text: "cc" } && Token(i + 1) is { Text: "0", Before: "" or " " or "-" })
-                i++;
-            if (Token(i) is { Close: true, Text: "0" or "zero" })
-                return Found(new(LicenceFamily.Cc0, "1.0", ""), Zero(i + 1) - at);
-            if (LicenceWords.At(Dedication, tokens, i) is { } old && tokens[i].Joined)
-                return Found(new(LicenceFamily.PublicDomainDedication, "", ""), i + old.Length - at);
-            if (
-                Token(i) is { Joined: true, Text: "pdm" }
-                || LicenceWords.At(LicenceWords.PublicDomain, tokens, i) is { } && tokens[i].Joined
-            )
-                return i - at;
-            if (Token(i) is { Close: true, Text: "sampling" })
-                return Sampling(at, i + 1);
-        }
-        else if (first.Text == "cczero")
-            return Found(new(LicenceFamily.Cc0, "1.0", ""), Zero(i + 1) - at);
+        (int i, int? whole) = Scheme(at);
+        if (whole is { } length)
+            return length;
+        bool scheme = i > at;
         List<string> elements = [];
         int end = ElementsAt(i, elements, mayBeFar: scheme);
         if (elements.Count == 0)
@@ -254,6 +234,33 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         if (!LicenceElements.Exists(licence))
             return Doubt($"there is no {licence.Label}");
         return Found(licence, end - at);
+    }
+
+    // The name of the scheme, and what it names without elements: zero, the mark, the dedication, sampling. How far the name
+    // goes, and the length of the whole where that is all.
+    private (int End, int? Whole) Scheme(int at)
+    {
+        LicenceToken first = tokens[at];
+        int i =
+            first.Text == "creative" && Token(at + 1) is { Text: "commons", Close: true } ? at + 2
+            : first.Text is "cc" or "creativecommons" ? at + 1
+            : at;
+        if (i == at)
+            return (at, first.Text == "cczero" ? Found(new(LicenceFamily.Cc0, "1.0", ""), Zero(i + 1) - at) : null);
+        while (Token(i) is { Joined: true } t && LicenceWords.Fillers.Contains(t.Text))
+            i++;
+        if (Token(i) is { Joined: true, Text: "cc" } && Token(i + 1) is { Text: "0", Before: "" or " " or "-" })
+            i++;
+        if (Token(i) is { Close: true, Text: "0" or "zero" })
+            return (i, Found(new(LicenceFamily.Cc0, "1.0", ""), Zero(i + 1) - at));
+        if (LicenceWords.At(Dedication, tokens, i) is { } old && tokens[i].Joined)
+            return (i, Found(new(LicenceFamily.PublicDomainDedication, "", ""), i + old.Length - at));
+        if (
+            Token(i) is { Joined: true, Text: "pdm" }
+            || LicenceWords.At(LicenceWords.PublicDomain, tokens, i) is { } && tokens[i].Joined
+        )
+            return (i, i - at);
+        return (i, Token(i) is { Close: true, Text: "sampling" } ? Sampling(at, i + 1) : null);
     }
 
     private static readonly (string[] Words, string Element)[] Dedication = LicenceWords.Phrases(
@@ -397,15 +404,7 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         {
             if (_used[i])
                 continue;
-            bool cued =
-                i > 0
-                && (
-                    LicenceWords.NameCues.Contains(tokens[i - 1].Text)
-                    || i > 1
-                        && tokens[i - 1].Text is "de" or "do" or "da"
-                        && LicenceWords.Pictures.Contains(tokens[i - 2].Text)
-                    || IsYear(tokens[i - 1].Text) && After(i - 1)
-                );
+            bool cued = Cued(i);
             if (Title(i) is var title and > 0 || i == 0 && (title = Account(first)) > 0)
             {
                 Use(i, title);
@@ -415,22 +414,7 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             bool starts = (i == 0 || IsBreak(tokens[i].Before)) && i < first;
             if (!(cued && (tokens[i].Capital || !IsHarmless(i))) && !(starts && !shouts))
                 continue;
-            int end = i;
-            int full = 0;
-            while (end < tokens.Count && !_used[end] && (end == i || !IsBreak(tokens[end].Before)) && end - i < 7)
-            {
-                LicenceToken t = tokens[end];
-                bool initial = t.Capital && t.Text.Length == 1 && Token(end + 1)?.Before is ['.', ..] or "'" or "’";
-                bool name =
-                    t.Capital
-                    && LicenceTokens.IsLatin(t.Text[0])
-                    && (initial || !(cued ? IsLimit(t) : IsLimit(t) || LicenceWords.Harmless.Contains(t.Text)));
-                if (!name && !(end > i && LicenceWords.Particles.Contains(t.Text)))
-                    break;
-                if (name)
-                    full++;
-                end++;
-            }
+            (int end, int full) = NameFrom(i, cued);
             bool bounded = end == tokens.Count || _used[end] || IsBreak(tokens[end].Before) || IsHarmless(end);
             // One word alone is a name only behind a name: "Harbour Trust, Saltby".
             if (full == 0 || !bounded || !cued && (full < (named == i ? 1 : 2) || end - i > 5))
@@ -438,6 +422,37 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             Use(i, end - i);
             named = end;
         }
+    }
+
+    // Something stands before it behind which a name comes.
+    private bool Cued(int i) =>
+        i > 0
+        && (
+            LicenceWords.NameCues.Contains(tokens[i - 1].Text)
+            || i > 1 && tokens[i - 1].Text is "de" or "do" or "da" && LicenceWords.Pictures.Contains(tokens[i - 2].Text)
+            || IsYear(tokens[i - 1].Text) && After(i - 1)
+        );
+
+    // How far words go that a name is made of, and how many of them are full ones.
+    private (int End, int Full) NameFrom(int i, bool cued)
+    {
+        int end = i,
+            full = 0;
+        while (end < tokens.Count && !_used[end] && (end == i || !IsBreak(tokens[end].Before)) && end - i < 7)
+        {
+            LicenceToken t = tokens[end];
+            bool initial = t.Capital && t.Text.Length == 1 && Token(end + 1)?.Before is ['.', ..] or "'" or "’";
+            bool name =
+                t.Capital
+                && LicenceTokens.IsLatin(t.Text[0])
+                && (initial || !(cued ? IsLimit(t) : IsLimit(t) || LicenceWords.Harmless.Contains(t.Text)));
+            if (!name && !(end > i && LicenceWords.Particles.Contains(t.Text)))
+                break;
+            if (name)
+                full++;
+            end++;
+        }
+        return (end, full);
     }
 
     // "Title: Low tide." up to the end of its part; a title is nobody's limit.

@@ -2,7 +2,8 @@ namespace Jaali.Core.Rights;
 
 /// <summary>
 /// The words of licences, folded as <see cref="LicenceTokens"/> folds them. Names of elements and qualifiers are those
-/// of the licences' own official names in English, German, French, Spanish, Italian, Portuguese and Dutch (from memory).
+/// of the licences' own official names in English, German, French, Spanish, Italian, Portuguese and Dutch (from
+/// memory).
 /// </summary>
 internal static class LicenceWords
 {
@@ -13,16 +14,22 @@ internal static class LicenceWords
             "by"
         ),
         (
-            "noncommercial|non commercial|not commercial|nc|nicht kommerziell|nichtkommerziell|keine kommerzielle nutzung|"
-                + "pas d utilisation commerciale|pas d usage commercial|non commerciale|nocomercial|no comercial|nao comercial|naocomercial|"
+            "noncommercial|non commercial|not commercial|nc|nicht kommerziell|nichtkommerziell|keine "
+                + "kommerzielle nutzung|"
+                + "pas d utilisation commerciale|pas d usage commercial|non commerciale|nocomercial|no "
+                + "comercial|nao comercial|naocomercial|"
                 + "uso nao comercial|niet commercieel|nietcommercieel|non commercieel",
             "nc"
         ),
         (
-            "noderivatives|noderivs|no derivatives|no derivs|no derivative works|no derivative|nd|keine bearbeitung|keine bearbeitungen|"
-                + "keinebearbeitung|keinebearbeitungen|pas de modification|pas de modifications|sin obra derivada|sin obras derivadas|"
-                + "sinobraderivada|sinobrasderivadas|sinderivadas|sin derivadas|sin derivar|non opere derivate|non derivati|"
-                + "sem derivacoes|sem derivados|semderivacoes|semderivados|sem obras derivadas|geen afgeleide werken|geenafgeleidewerken",
+            "noderivatives|noderivs|no derivatives|no derivs|no derivative works|no derivative|nd|keine "
+                + "bearbeitung|keine bearbeitungen|"
+                + "keinebearbeitung|keinebearbeitungen|pas de modification|pas de modifications|sin obra "
+                + "derivada|sin obras derivadas|"
+                + "sinobraderivada|sinobrasderivadas|sinderivadas|sin derivadas|sin derivar|non opere "
+                + "derivate|non derivati|"
+                + "sem derivacoes|sem derivados|semderivacoes|semderivados|sem obras derivadas|geen "
+                + "afgeleide werken|geenafgeleidewerken",
             "nd"
         ),
         (
@@ -52,21 +59,27 @@ internal static class LicenceWords
 
     /// <summary>Words after which a day or a year is when something begins or ends.</summary>
     internal static readonly HashSet<string> Spans = Words(
-        "from after as since until till to through by ab bis seit nach des depuis jusque desde hasta dal fino vanaf tot fra til"
+        "from after as since until till to through by ab bis seit nach des depuis jusque desde hasta dal "
+            + "fino vanaf tot fra til"
     );
 
     /// <summary>Months, beside which a number is a day.</summary>
     internal static readonly HashSet<string> Months = Words(
-        "january february march april may june july august september october november december jan feb mar apr jun jul aug sep sept oct nov dec "
-            + "januar februar marz mai juni juli oktober dezember janvier fevrier mars avril juin juillet aout septembre octobre novembre "
-            + "decembre enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre diciembre gennaio febbraio aprile maggio "
-            + "giugno luglio settembre ottobre dicembre janeiro fevereiro marco maio junho julho setembro outubro dezembro januari februari maart "
+        "january february march april may june july august september october november december jan feb mar "
+            + "apr jun jul aug sep sept oct nov dec "
+            + "januar februar marz mai juni juli oktober dezember janvier fevrier mars avril juin juillet "
+            + "aout septembre octobre novembre "
+            + "decembre enero febrero marzo abril mayo junio julio agosto septiembre octubre noviembre "
+            + "diciembre gennaio febbraio aprile maggio "
+            + "giugno luglio settembre ottobre dicembre janeiro fevereiro marco maio junho julho setembro "
+            + "outubro dezembro januari februari maart "
             + "mei augustus"
     );
 
     /// <summary>What offers a choice between licences.</summary>
     internal static readonly HashSet<string> Or = Words(
-        "or either both dual dually multi multiple choose choice chosen one your oder wahlweise ou au choix o eleccion oppure scelta of naar keuze"
+        "or either both dual dually multi multiple choose choice chosen one your oder wahlweise ou au "
+            + "choix o eleccion oppure scelta of naar keuze"
     );
 
     /// <summary>Before a version.</summary>
@@ -119,27 +132,38 @@ internal static class LicenceWords
     /// <summary>Words that limit nothing, in the languages above and some more.</summary>
     internal static readonly HashSet<string> Harmless = Words(
         // English
-        "this that these the a an work works image images photo photos photograph photographs picture pictures file media "
-            + "is are been has have be being licensed licenced license licence licenses licences released published made available shared "
+        "this that these the a an work works image images photo photos photograph photographs picture "
+            + "pictures file media "
+            + "is are been has have be being licensed licenced license licence licenses licences released "
+            + "published made available shared "
             + "distributed provided offered under with of and conditions in into by to from at terms credit credits "
             + "creator author photographer owner copyright © c right rights please attribute attributed link back "
-            + "required original source via see details deed v version international unported own creative commons cc it its i my "
+            + "required original source via see details deed v version international unported own creative "
+            + "commons cc it its i my "
             + "you here hier ici aqui click free freely use reuse public domain mark dedication uploaded taken as on "
-            + "unmodified cropped resized rescaled scaled rotated straightened retouched dedicated recoloured recolored desaturated content "
+            + "unmodified cropped resized rescaled scaled rotated straightened retouched dedicated "
+            + "recoloured recolored desaturated content "
             + "plate plates print painting drawing map album collection courtesy holder jpg jpeg png x px "
             // German
-            + "dieses diese dieser das die der dem den des werk bild bilder foto fotos fotografie ist sind steht stehen wird werden lizenziert lizenzierte "
-            + "unter lizenz einer eine ein veroffentlicht von und urheber quelle lizenzvertrag zur verfugung gestellt fotograf "
+            + "dieses diese dieser das die der dem den des werk bild bilder foto fotos fotografie ist sind "
+            + "steht stehen wird werden lizenziert lizenzierte "
+            + "unter lizenz einer eine ein veroffentlicht von und urheber quelle lizenzvertrag zur verfugung "
+            + "gestellt fotograf "
             + "bildnachweis bildquelle fotoquelle inhalt "
             // French
-            + "cette ce ces photographie oeuvre est sont sous mise mis a disposition selon les termes de la le du d par publiee publie contenu "
+            + "cette ce ces photographie oeuvre est sont sous mise mis a disposition selon les termes de la "
+            + "le du d par publiee publie contenu "
             + "distribuee diffusee et droits auteur credit l "
             // Spanish, Portuguese, Italian
-            + "esta este estas obra imagen imagem fotografia bajo una un uma um licencia licenciada licenciado publicada el los por con y "
-            + "distribuida trabalho sob licenca com da do o os as questa questo opera immagine e distribuita distribuito sotto licenza "
-            + "rilasciata rilasciato di il concessa concesso termini secondo trova se contenido contenuto conteudo inhoud bajo autor autore fuente fonte "
+            + "esta este estas obra imagen imagem fotografia bajo una un uma um licencia licenciada "
+            + "licenciado publicada el los por con y "
+            + "distribuida trabalho sob licenca com da do o os as questa questo opera immagine e distribuita "
+            + "distribuito sotto licenza "
+            + "rilasciata rilasciato di il concessa concesso termini secondo trova se contenido contenuto "
+            + "conteudo inhoud bajo autor autore fuente fonte "
             // Dutch, Polish, the Nordic languages
-            + "dit deze afbeelding onder een gelicenseerd gelicentieerd licentie beschikbaar gepubliceerd van door het valt "
+            + "dit deze afbeelding onder een gelicenseerd gelicentieerd licentie beschikbaar gepubliceerd "
+            + "van door het valt "
             + "ta praca zdjecie jest na licencji licencja dostepne udostepnione autor "
             + "detta dette verk vaerk ar er licensierat licenseret lisensiert licens lisens bilden bildet billedet "
             // Russian
@@ -148,8 +172,10 @@ internal static class LicenceWords
 
     /// <summary>After these a name may stand.</summary>
     internal static readonly HashSet<string> NameCues = Words(
-        "by photo photos photograph photographer foto fotos fotograf fotografie photographie image bild picture credit credits author autor "
-            + "auteur autore von par por di door copyright © c via source quelle from of the courtesy creator urheber owner holder "
+        "by photo photos photograph photographer foto fotos fotograf fotografie photographie image bild "
+            + "picture credit credits author autor "
+            + "auteur autore von par por di door copyright © c via source quelle from of the courtesy "
+            + "creator urheber owner holder "
             + "bildnachweis bildquelle fotoquelle"
     );
 
@@ -162,21 +188,35 @@ internal static class LicenceWords
     internal static readonly string[] Limits =
     [
         .. (
-            "not no non none nor never nothing nobody without except exclud exempt unless only sole exclusive restrict limit prohib forbid forbad permi "
-            + "request contact editor commerc comerc komer kommerz private privat person educat bildung research scien academ until before "
-            + "embargo expir former previous was were metadata meta text texte article descri caption data dataset code software "
-            + "layout site web page logo trademark pending unknown unclear maybe perhaps probab might could would should if where when "
-            + "other some part purchase buy fee sold sale royalt stock use usage used nutz verwend utilis usage uso usar gebruik nicht "
-            + "kein nur ohne ausser ausge ausschl verbot untersag vorbehalt sans sauf seul aucun interdi ne pas sin solo solament nunca "
-            + "ningun excep prohibi nessun senza salvo tranne soltanto vietat sem somente apenas nao nenhum proib niet geen alleen enkel "
-            + "behalve verbod ikke inte kun bara endast ej ei vain nie tylko bez zakaz nem csak yok sadece degil ne nu doar samo net nije "
-            + "nc nd sa by any every rights right reserved reuse redistrib modif alter adapt deriv change crop print digital broadcast "
-            + "tv film video audio sound music territor country countr region world week month day year time date period once single "
-            + "member subscri customer client employee internal press media news newspaper book magazine social cover advert promo marketing "
-            + "merchand resale resell tax custom contract agreement licensed under third party parties hereby revok withdr void invalid "
-            + "low high small resolution preview thumb classroom teach school student lesson exhib ausstell copies size "
+            "not no non none nor never nothing nobody without except exclud exempt unless only sole "
+            + "exclusive restrict limit prohib forbid forbad permi "
+            + "request contact editor commerc comerc komer kommerz private privat person educat bildung "
+            + "research scien academ until before "
+            + "embargo expir former previous was were metadata meta text texte article descri caption data "
+            + "dataset code software "
+            + "layout site web page logo trademark pending unknown unclear maybe perhaps probab might could "
+            + "would should if where when "
+            + "other some part purchase buy fee sold sale royalt stock use usage used nutz verwend utilis "
+            + "usage uso usar gebruik nicht "
+            + "kein nur ohne ausser ausge ausschl verbot untersag vorbehalt sans sauf seul aucun interdi ne "
+            + "pas sin solo solament nunca "
+            + "ningun excep prohibi nessun senza salvo tranne soltanto vietat sem somente apenas nao nenhum "
+            + "proib niet geen alleen enkel "
+            + "behalve verbod ikke inte kun bara endast ej ei vain nie tylko bez zakaz nem csak yok sadece "
+            + "degil ne nu doar samo net nije "
+            + "nc nd sa by any every rights right reserved reuse redistrib modif alter adapt deriv change "
+            + "crop print digital broadcast "
+            + "tv film video audio sound music territor country countr region world week month day year time "
+            + "date period once single "
+            + "member subscri customer client employee internal press media news newspaper book magazine "
+            + "social cover advert promo marketing "
+            + "merchand resale resell tax custom contract agreement licensed under third party parties "
+            + "hereby revok withdr void invalid "
+            + "low high small resolution preview thumb classroom teach school student lesson exhib ausstell "
+            + "copies size "
             + "united kingdom states emirates republic europ union america american africa asia scandinavia worldwide "
-            + "fair dealing personen images bilder imagen immagini imagens afbeeldingen photos fotos photographs pictures"
+            + "fair dealing personen images bilder imagen immagini imagens afbeeldingen photos fotos "
+            + "photographs pictures"
         ).Split(' ', StringSplitOptions.RemoveEmptyEntries),
     ];
 

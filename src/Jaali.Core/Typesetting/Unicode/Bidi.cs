@@ -8,7 +8,8 @@ namespace Jaali.Core.Typesetting;
 /// <param name="IsRightToLeft">Written from right to left.</param>
 public readonly record struct BidiRun(int Start, int End, bool IsRightToLeft);
 
-/// <summary>Which way text is written: Unicode Standard Annex #9, revision 46 (Unicode 15.0), for one paragraph at a time.
+/// <summary>Which way text is written: Unicode Standard Annex #9, revision 46 (Unicode 15.0), for one paragraph at a
+/// time.
 /// Rule names are the annex's.</summary>
 public sealed class Bidi
 {

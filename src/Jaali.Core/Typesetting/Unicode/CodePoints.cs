@@ -3,7 +3,8 @@ using System.IO;
 
 namespace Jaali.Core.Typesetting;
 
-/// <summary>Classes of line breaking after UAX #14, resolved by its rule LB1: ambiguous and unknown ones are AL, those of
+/// <summary>Classes of line breaking after UAX #14, resolved by its rule LB1: ambiguous and unknown ones are AL, those
+/// of
 /// scripts that need a dictionary AL or CM, small kana NS.</summary>
 internal enum BreakClass : byte
 {
@@ -75,7 +76,8 @@ internal enum BidiClass : byte
     PDI,
 }
 
-/// <summary>Properties of code points, from the Unicode Character Database 15.0 (LineBreak, EastAsianWidth, DerivedBidiClass,
+/// <summary>Properties of code points, from the Unicode Character Database 15.0 (LineBreak, EastAsianWidth,
+/// DerivedBidiClass,
 /// BidiBrackets, emoji-data).</summary>
 internal static class CodePoints
 {
@@ -129,7 +131,8 @@ internal static class CodePoints
     /// <summary>A place that is kept for a picture to come (rule LB30b).</summary>
     internal static bool IsKeptForPictures(int codePoint) => Marks[At(codePoint)] == 'p';
 
-    /// <summary>The bracket that belongs to a bracket, and whether it is the first of the two; null for others.</summary>
+    /// <summary>The bracket that belongs to a bracket, and whether it is the first of the two; null for
+    /// others.</summary>
     internal static (int Other, bool Opens)? Bracket(int codePoint) =>
         Brackets.TryGetValue(codePoint, out (int, bool) b) ? b : null;
 

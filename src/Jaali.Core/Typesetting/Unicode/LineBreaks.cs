@@ -15,11 +15,13 @@ public enum BreakChance : byte
     Must,
 }
 
-/// <summary>Where lines may end: Unicode Standard Annex #14, revision 50 (Unicode 15.0), with numbers kept together after
+/// <summary>Where lines may end: Unicode Standard Annex #14, revision 50 (Unicode 15.0), with numbers kept together
+/// after
 /// its example 7 of section 8.2. Rule names are the annex's.</summary>
 public static class LineBreaks
 {
-    /// <summary>For each UTF-16 place of a text, 0 to its length, whether a line may end before it. The first is never, the
+    /// <summary>For each UTF-16 place of a text, 0 to its length, whether a line may end before it. The first is never,
+    /// the
     /// last always a break.</summary>
     public static BreakChance[] Of(string text)
     {
@@ -66,6 +68,12 @@ public static class LineBreaks
         return new(c, from);
     }
 
+    // One rule of the standard after the other, as it lists them.
+    [System.Diagnostics.CodeAnalysis.SuppressMessage(
+        "Maintainability",
+        "CA1502",
+        Justification = "The table of UAX #14."
+    )]
     private static BreakChance Before(int i, BreakClass[] raw, Marks marks, int[] points)
     {
         BreakClass[] c = marks.Class;

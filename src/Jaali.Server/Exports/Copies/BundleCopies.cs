@@ -1,7 +1,6 @@
 using System.Text;
 using Jaali.Core.Decks;
 using Jaali.Core.Items;
-using Jaali.Core.Photos;
 using Jaali.Formats;
 using Jaali.Formats.Bundle;
 using Jaali.Imaging;
@@ -121,7 +120,8 @@ public sealed class BundleCopies(
             .. hidden
                 ? new[]
                 {
-                    "It holds the photos whole: what is covered on slides can be seen in it. Hand it to those who work on the talk.",
+                    "It holds the photos whole: what is covered on slides can be seen in it. Hand it to "
+                        + "those who work on the talk.",
                 }
                 : [],
             .. kept.Length > 0

@@ -88,7 +88,8 @@ public sealed class OfficeCopies(
                     + group.Key switch
                     {
                         ExportDifference.FinishedPhoto =>
-                            ": a photo that is straightened, blended or soft at its edge is a finished picture there; its crop cannot be changed.",
+                            ": a photo that is straightened, blended or soft at its edge is a finished "
+                                + "picture there; its crop cannot be changed.",
                         ExportDifference.FinishedWords =>
                             ": bent words are a picture there; they cannot be typed over.",
                         ExportDifference.PlainLetters =>

@@ -156,7 +156,8 @@ public sealed class PictureCopies(ScenePainter painter, Renditions renditions, P
                 deck.Style.Language
             );
             string name =
-                $"{e.Slides[0]:00} {CopyNames.Clean(e.Parts.Title.Length > 0 ? e.Parts.Title : "photo")} {e.Photo.Id[..6]}";
+                $"{e.Slides[0]:00} {CopyNames.Clean(e.Parts.Title.Length > 0 ? e.Parts.Title : "photo")} "
+                + e.Photo.Id[..6];
             byte[] bytes = how.IsNone ? photos.Bytes(e.Photo.Id)! : renditions.Upright($"{e.Photo.Id}~{how.Name}")!;
             put($"{name}.{format}", XmpWriter.Into(bytes, parts, Credit.Full(parts).Text));
             // A format whose files are not written into has its credit beside it.
@@ -195,7 +196,8 @@ public sealed class PictureCopies(ScenePainter painter, Renditions renditions, P
                 byte[] made = painter.Finished(group.Nodes, box, Math.Clamp(scale, .5, 4), renditions.Upright);
                 CreditEntry? entry = work.Entries.FirstOrDefault(e => e.Photo.Id == shown[0]);
                 put(
-                    $"{number:00} {CopyNames.Clean(entry?.Parts.Title is { Length: > 0 } t ? t : "photo")}.{(made[0] == 0xFF ? "jpg" : "png")}",
+                    $"{number:00} {CopyNames.Clean(entry?.Parts.Title is { Length: > 0 } t ? t : "photo")}."
+                        + (made[0] == 0xFF ? "jpg" : "png"),
                     Credited(work, made, shown)
                 );
             }

@@ -6,14 +6,14 @@ using System.Text.Json.Nodes;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Motion;
-using Jaali.Core.Photos;
 using Jaali.Core.Scenes;
 using Jaali.Formats;
 using Jaali.Imaging;
 
 namespace Jaali.Server.Exports;
 
-/// <summary>A talk for browsers: one page that needs nothing else, or the same as a folder. The player is the show's own;
+/// <summary>A talk for browsers: one page that needs nothing else, or the same as a folder. The player is the show's
+/// own;
 /// pictures, typefaces and credits go along.</summary>
 public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibrary fonts, IConfiguration configuration)
     : ICopyMaker
@@ -197,7 +197,9 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
             </head>
             <body>
             <div id="show"></div>
-            <noscript><p>This talk is shown by a script, which this browser does not run. Its credits are below.</p></noscript>
+            <noscript>
+            <p>This talk is shown by a script, which this browser does not run. Its credits are below.</p>
+            </noscript>
             <section id="credits" aria-labelledby="credits-title">
             <h2 id="credits-title">Photographs in “{H(deck.Title)}”</h2>
             {CreditFiles.HtmlList(work.Credited)}</section>
@@ -228,7 +230,8 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
             .. kept.Length > 0
                 ? new[]
                 {
-                    $"{string.Join(", ", kept)} may not be carried in a file: a machine without it shows another typeface.",
+                    string.Join(", ", kept)
+                        + " may not be carried in a file: a machine without it shows another typeface.",
                 }
                 : [],
         ];

@@ -58,7 +58,8 @@ const mostUnanswered = 3;
 const mostPutOff = 40;
 
 /**
- * Asks until the server answers; what it refuses is thrown at once. Where the server is there all the while and it is this
+ * Asks until the server answers; what it refuses is thrown at once. Where the server is there all the while and it is
+ * this
  * question that gets through to no answer, such as a file that can no longer be read, it is given up.
  */
 export async function withRetry<T>(ask: () => Promise<T>): Promise<T> {

@@ -24,7 +24,8 @@ const answers = () =>
   );
 
 /**
- * Waits until the server answers again; true where it was found away meanwhile. The first who notices begins to ask; the
+ * Waits until the server answers again; true where it was found away meanwhile. The first who notices begins to ask;
+ * the
  * others wait along.
  */
 export function whenReachable(why = ''): Promise<boolean> {

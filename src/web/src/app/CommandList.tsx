@@ -5,7 +5,8 @@ import { Dialog } from '../ui/Dialog';
 import { texts } from '../texts';
 
 const row =
-  'flex w-full cursor-pointer justify-between px-2 py-1.5 text-quiet data-[selected=true]:bg-surround data-[selected=true]:text-word';
+  'flex w-full cursor-pointer justify-between px-2 py-1.5 text-quiet ' +
+  'data-[selected=true]:bg-surround data-[selected=true]:text-word';
 
 /** Everything that can be done here, in one searchable list. */
 export function CommandList({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {

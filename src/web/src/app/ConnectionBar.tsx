@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useConnection } from '../api/connection';
 import { texts } from '../texts';
 
@@ -28,7 +29,10 @@ export function AwayBar() {
     >
       {words && (
         <p
-          className={`bg-notice px-5 py-2 text-word ${since ? 'border-b-4 border-marigold' : 'border-b-4 border-verdigris'}`}
+          className={cx(
+            'bg-notice px-5 py-2 text-word',
+            since ? 'border-b-4 border-marigold' : 'border-b-4 border-verdigris',
+          )}
         >
           {words}
         </p>

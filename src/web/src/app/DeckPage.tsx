@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { Suspense, memo, useEffect, useLayoutEffect, useMemo, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { errorText } from '../api/client';
@@ -66,7 +67,12 @@ export default function DeckDesk() {
       >
         {texts.app.skipToTheStation}
       </a>
-      <div className="grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[minmax(0,1fr)_118px] narrow:grid-cols-[minmax(0,1fr)] narrow:grid-rows-[auto_minmax(0,1fr)_auto]">
+      <div
+        className={cx(
+          'grid h-full grid-cols-[52px_minmax(0,1fr)] grid-rows-[minmax(0,1fr)_118px]',
+          'narrow:grid-cols-[minmax(0,1fr)] narrow:grid-rows-[auto_minmax(0,1fr)_auto]',
+        )}
+      >
         <Spine station={station} />
         <Suspense fallback={<Waiting />}>
           {page}
@@ -75,7 +81,12 @@ export default function DeckDesk() {
         <Run />
       </div>
       {hovering && (
-        <div className="pointer-events-none fixed inset-3 z-30 grid place-items-center border-2 border-dashed border-verdigris bg-deep/85">
+        <div
+          className={cx(
+            'pointer-events-none fixed inset-3 z-30 grid place-items-center border-2',
+            'border-dashed border-verdigris bg-deep/85',
+          )}
+        >
           <p className="text-head text-word">{texts.app.dropHereThePhotosCome(point?.wording)}</p>
         </div>
       )}

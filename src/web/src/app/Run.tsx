@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import {
   DndContext,
   PointerSensor,
@@ -84,7 +85,10 @@ function RunLine() {
             side="top"
             sideOffset={6}
             aria-label={texts.app.whatCanBeDoneTo}
-            className="z-30 flex max-w-[90vw] flex-wrap items-center gap-x-5 gap-y-1 rounded-sm border border-line bg-panel px-4 py-3 text-word"
+            className={cx(
+              'z-30 flex max-w-[90vw] flex-wrap items-center gap-x-5 gap-y-1 rounded-sm border',
+              'border-line bg-panel px-4 py-3 text-word',
+            )}
           >
             <SlideVerbs />
           </Popover.Content>
@@ -185,7 +189,10 @@ function RunTiles() {
             </span>
           ))}
           <span
-            className={`absolute top-0 h-full border-l-2 pl-1.5 ${header.plannedSeconds > slot ? 'border-madder text-madder-light' : 'border-marigold text-marigold'}`}
+            className={cx(
+              'absolute top-0 h-full border-l-2 pl-1.5',
+              header.plannedSeconds > slot ? 'border-madder text-madder-light' : 'border-marigold text-marigold',
+            )}
             style={{ left: slot * scale }}
             title={texts.app.endOfTheTimeSlot}
           >
@@ -331,18 +338,30 @@ const Tile = memo(function Tile({ id, number, scale }: TileProps) {
         aria-label={texts.app.slide4(number, slide.label, clock(slide.seconds), standingWords[slide.standing])}
         onClick={() => choose(id)}
         onKeyDown={keys}
-        className={`relative block h-15 w-full overflow-hidden rounded-xs bg-surround ${chosen ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
+        className={cx(
+          'relative block h-15 w-full overflow-hidden rounded-xs bg-surround',
+          chosen ? 'outline-2 outline-offset-1 outline-verdigris' : '',
+        )}
       >
         {near ? <Picture slide={slide} /> : <span className={`absolute inset-0 ${bare(slide)}`} />}
         {/* A tile too narrow for a line carries its name upright. */}
         <span
-          className={`absolute bottom-0 truncate text-note ${shown > 40 ? 'inset-x-0 px-1.5 pb-0.5' : 'inset-y-0 left-0 rotate-180 px-0.5 py-1 leading-4 [writing-mode:vertical-rl]'} ${slide.kind === 'credits' ? 'bg-paper-deep text-ink' : 'bg-black/60 text-white'}`}
+          className={cx(
+            'absolute bottom-0 truncate text-note',
+            shown > 40
+              ? 'inset-x-0 px-1.5 pb-0.5'
+              : 'inset-y-0 left-0 rotate-180 px-0.5 py-1 leading-4 [writing-mode:vertical-rl]',
+            slide.kind === 'credits' ? 'bg-paper-deep text-ink' : 'bg-black/60 text-white',
+          )}
         >
           {shown > 40 ? slide.label : (short[slide.kind] ?? slide.label)}
         </span>
         {slide.standing !== 'clear' && (
           <span
-            className={`absolute top-0 right-0 h-0 w-0 border-t-14 border-l-14 border-l-transparent ${slide.standing === 'blocked' ? 'border-t-madder' : 'border-t-marigold'}`}
+            className={cx(
+              'absolute top-0 right-0 h-0 w-0 border-t-14 border-l-14 border-l-transparent',
+              slide.standing === 'blocked' ? 'border-t-madder' : 'border-t-marigold',
+            )}
           />
         )}
       </Button>
@@ -404,7 +423,11 @@ function Timed({ id, wide }: { id: string; wide: boolean }) {
   return (
     <span
       title={words}
-      className={`pointer-events-none absolute top-0 left-0 bg-deep/85 px-1 font-mono text-note whitespace-nowrap ${times.over > 0 ? 'text-marigold' : 'text-quiet'}`}
+      className={cx(
+        'pointer-events-none absolute top-0 left-0 bg-deep/85 px-1 font-mono text-note',
+        'whitespace-nowrap',
+        times.over > 0 ? 'text-marigold' : 'text-quiet',
+      )}
     >
       {wide ? parts.join(' · ') : `+${clock(times.over)}`}
       <span className="sr-only">{words}</span>

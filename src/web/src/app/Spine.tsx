@@ -7,6 +7,10 @@ import { Star } from '../ui/Star';
 import { useNarrow } from '../ui/useNarrow';
 import { texts } from '../texts';
 
+const word =
+  'flex min-w-0 flex-1 flex-col items-center justify-center gap-2 border-b border-seam text-lead ' +
+  'narrow:flex-row narrow:gap-1.5 narrow:border-b-0 narrow:text-body';
+
 /** The five stations as upright words at the left edge, each with what is still open there. */
 export const Spine = memo(function Spine({ station }: { station: string }) {
   const header = useHeader();
@@ -33,7 +37,7 @@ export const Spine = memo(function Spine({ station }: { station: string }) {
             onClick={() => goTo(s.id)}
             aria-current={here ? 'page' : undefined}
             title={`${s.name} (${i + 1})`}
-            className={`flex min-w-0 flex-1 flex-col items-center justify-center gap-2 border-b border-seam text-lead narrow:flex-row narrow:gap-1.5 narrow:border-b-0 narrow:text-body ${
+            className={`${word} ${
               here
                 ? s.paper
                   ? 'bg-paper font-medium text-ink'

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import type { Photo } from '../api/types';
@@ -96,7 +97,10 @@ export function Copy({ title, pages, notes, photos }: Props) {
         <h1 className="sr-only">{title}</h1>
         <div
           ref={stage}
-          className={`grid min-h-0 flex-1 touch-pan-y place-items-center overflow-hidden ${dark === 'white' ? 'bg-white' : 'bg-black'}`}
+          className={cx(
+            'grid min-h-0 flex-1 touch-pan-y place-items-center overflow-hidden',
+            dark === 'white' ? 'bg-white' : 'bg-black',
+          )}
           onPointerDown={(e) => (finger.current = { x: e.clientX, y: e.clientY })}
           onPointerUp={(e) => {
             const from = finger.current;

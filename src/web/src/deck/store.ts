@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
-import type { DeckPatch, Header, Item, Photo, Point, Scene, Slide } from '../api/types';
+import type { DeckPatch, Header, Photo, Point, Scene, Slide } from '../api/types';
 
 /** A deck as it is known here: parts by their identity, so that an edit touches what it changed and nothing else. */
 export interface DeckState {
@@ -17,39 +17,17 @@ export interface DeckState {
   scenes: Record<string, Scene[]>;
 }
 
-const noHeader: Header = {
+// What is shown before the deck has come: nothing of it. Everything else waits until it is there.
+const noHeader = {
   title: '',
   hasTitle: false,
   speaker: '',
-  shape: 'wide',
-  grid: { marginX: 96, marginY: 84, columns: 6, rows: 4, gutter: 24 },
-  house: {
-    name: '',
-    paper: '#23262B',
-    paperTo: null,
-    onPaper: '#EDEDED',
-    lightInk: '#FFFFFF',
-    darkInk: '#14161A',
-    accents: ['#4FB3A2'],
-    roles: {},
-    marginX: 96,
-    marginY: 84,
-    wordsWidth: 0.8,
-    wordsHeight: 0.5,
-    creditMargin: 40,
-    veil: 'linear',
-    veilColour: '#14161A',
-    veilStrength: 0.6,
-    change: 'cut',
-  },
-  room: { light: 'dimRoom', backRow: 9, screenHeight: 2.25, slope: 1, haze: 0 },
-  slotMinutes: 20,
-  use: { audience: 'public', commercial: false, recorded: false, handedOn: false, othersMayAdapt: false },
+  slotMinutes: 0,
   plannedSeconds: 0,
   open: { plan: 0, gather: 0, compose: 0, clear: 0 },
   complete: false,
   inOrder: true,
-};
+} as unknown as Header;
 
 /** A deck of which nothing is known yet. */
 export const unknownDeck = (id: string): DeckState => ({
@@ -137,8 +115,6 @@ export const usePhoto = (id: string | undefined): Photo | undefined =>
 export const usePhotos = () => useDeckStore((d) => d.photos);
 export const useScenes = (slideId: string | undefined): Scene[] =>
   useDeckStore((d) => (slideId ? (d.scenes[slideId] ?? none) : none));
-export const useItem = (slideId: string | undefined, itemId: string | undefined): Item | undefined =>
-  useDeckStore((d) => (slideId ? d.slides[slideId]?.items.find((i) => i.item.id === itemId) : undefined));
 /** Seconds that are planned for the slides before one. */
 export const usePlannedBefore = (slideId: string | null | undefined) =>
   useDeckStore((d) => {

@@ -5,7 +5,8 @@ export function clock(seconds: number): string {
 }
 
 /**
- * Times as people write them, in seconds: "3" and "1.5 min" are minutes, "1:30" and "1 min 30" both, "90 s" seconds, and
+ * Times as people write them, in seconds: "3" and "1.5 min" are minutes, "1:30" and "1 min 30" both, "90 s" seconds,
+ * and
  * so is a bare number beyond the most minutes there may be. Undefined for anything else.
  */
 export function readClock(text: string, mostMinutes = 60): number | undefined {

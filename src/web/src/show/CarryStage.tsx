@@ -173,7 +173,9 @@ export function photoFrames(photo: CarryPhoto, k: number): Frames[] {
       [
         'inside',
         of((s) => ({
-          transform: `${place(b - (s.clip.width / 2) * k, b - (s.clip.height / 2) * k)} rotate(${s.straighten}deg) scale(${s.enlarged})`,
+          transform:
+            place(b - (s.clip.width / 2) * k, b - (s.clip.height / 2) * k) +
+            ` rotate(${s.straighten}deg) scale(${s.enlarged})`,
         })),
       ],
     );

@@ -24,7 +24,8 @@ const sizes = [16, 20, 24, 30, 38, 48];
 const sizeKept = 'jaali.podium.notes';
 
 /**
- * The speaker's window: this slide with its state, what the next press does, notes, facts, times, the run. It steers the
+ * The speaker's window: this slide with its state, what the next press does, notes, facts, times, the run. It steers
+ * the
  * show and follows it. With ?run it is a run-through: the time of each slide is kept.
  */
 export default function Podium() {

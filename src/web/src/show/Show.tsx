@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { errorText } from '../api/client';
@@ -88,7 +89,11 @@ export default function Show() {
       data-step={step}
       data-ready={ready || undefined}
       data-dark={place.dark || undefined}
-      className={`grid h-full cursor-none place-items-center overflow-hidden outline-none hover:cursor-default ${place.dark === 'white' ? 'bg-white' : 'bg-black'}`}
+      className={cx(
+        'grid h-full cursor-none place-items-center overflow-hidden outline-none',
+        'hover:cursor-default',
+        place.dark === 'white' ? 'bg-white' : 'bg-black',
+      )}
       onPointerDown={(e) => e.button === 0 && light.press()}
       onClick={(e) => {
         const held = light.release();

@@ -1,12 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import type { Timeline } from '../api/types';
-import { keyframesOf, rest, restAfter, styleOf } from './states';
+import { keyframesOf, restAfter, styleOf } from './states';
 
+const rest = { opacity: 1, x: 0, y: 0, scale: 1, turn: 0, cutLeft: 0, cutRight: 0 };
 const even = { x1: 0, y1: 0, x2: 1, y2: 1 };
 const box = { x: 100, y: 100, width: 400, height: 200 };
 const measure = { width: 1920, k: 0.5 };
 const gone = { ...rest, opacity: 0 };
 const timeline: Timeline = {
+  rest,
   things: [{ name: { itemId: 'a', part: null }, box, begins: gone, largest: 1 }],
   steps: [
     { seconds: 0, tracks: [], front: null, cues: [], says: '' },

@@ -1,7 +1,5 @@
 import type { MovingItem, SlideRect, ItemState, ItemTrack, Timeline } from '../api/types';
 
-export const rest: ItemState = { opacity: 1, x: 0, y: 0, scale: 1, turn: 0, cutLeft: 0, cutRight: 0 };
-
 /** A thing, or a part of one, as text. */
 export const nameOf = (itemId: string, part: number | null | undefined) =>
   part === null || part === undefined ? itemId : `${itemId}/${part}`;
@@ -14,7 +12,7 @@ export function restAfter(timeline: Timeline, name: string, step: number): ItemS
     const track = timeline.steps[i]!.tracks.find((t) => nameIn(t.thing) === name);
     if (track) return track.keys.at(-1)!.state;
   }
-  return timeline.things.find((t) => nameIn(t.name) === name)?.begins ?? rest;
+  return timeline.things.find((t) => nameIn(t.name) === name)?.begins ?? timeline.rest!;
 }
 
 /** Everything that moves, by its name. */

@@ -64,7 +64,8 @@ export function useDecoded(pages: TalkPage[], photos: Record<string, Photo>, ind
         await image.decode().catch(() => undefined);
         entry.done = true;
         if (image.naturalWidth === 0) setTimeout(() => held.current.delete(address), 3000);
-        if (!gone) setCount((c) => c + 1);
+        // Also where the talk has changed meanwhile: whoever decodes it now does not ask for what is on its way.
+        setCount((c) => c + 1);
       }
     };
     void Promise.all(Array.from({ length: atOnce + 1 }, work));

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useRegistry } from '../commands/registry';
@@ -33,7 +34,12 @@ export function StationHead({ note, children }: { note?: string; children?: Reac
     </>
   );
   return (
-    <header className="flex h-11 shrink-0 items-center gap-5 border-b border-line px-5 in-[.paper]:border-rule narrow:h-9 narrow:gap-3 narrow:px-4">
+    <header
+      className={cx(
+        'flex h-11 shrink-0 items-center gap-5 border-b border-line px-5',
+        'in-[.paper]:border-rule narrow:h-9 narrow:gap-3 narrow:px-4',
+      )}
+    >
       <h1 className="max-w-80 min-w-0 shrink truncate text-lead font-semibold">{title}</h1>
       <span role="status" className="min-w-0 shrink-[20] truncate text-quiet in-[.paper]:text-ink-quiet">
         {says || (narrow ? '' : note)}
@@ -46,7 +52,10 @@ export function StationHead({ note, children }: { note?: string; children?: Reac
               align="end"
               sideOffset={6}
               aria-label={texts.head.whatCanBeDoneHere}
-              className="z-30 flex max-h-[70vh] max-w-[90vw] flex-col items-start gap-2 overflow-auto rounded-sm border border-line bg-panel px-4 py-3 text-word"
+              className={cx(
+                'z-30 flex max-h-[70vh] max-w-[90vw] flex-col items-start gap-2 overflow-auto',
+                'rounded-sm border border-line bg-panel px-4 py-3 text-word',
+              )}
             >
               {note && <span className="text-quiet">{note}</span>}
               {verbs}

@@ -25,7 +25,7 @@ export const aSlide = (id: string, change: Partial<Slide> = {}): Slide => ({
   standing: 'clear',
   why: '',
   ownGrid: null,
-  arranged: null,
+  arrangement: null,
   transition: { change: 'cut', seconds: 0, from: 'right' },
   cues: [],
   ...change,

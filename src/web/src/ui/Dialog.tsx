@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
 
@@ -23,7 +24,12 @@ export function Dialog({
         <Radix.Overlay className="fixed inset-0 z-40 bg-black/60" />
         <Radix.Content
           aria-describedby={description ? undefined : ''}
-          className={`fixed top-[14vh] left-1/2 z-40 max-h-[72vh] max-w-[calc(100vw-1rem)] -translate-x-1/2 overflow-auto rounded-sm border border-line bg-panel p-6 text-word narrow:top-[2vh] narrow:max-h-[96vh] narrow:p-4 ${wide ? 'w-160' : 'w-110'}`}
+          className={cx(
+            'fixed top-[14vh] left-1/2 z-40 max-h-[72vh] max-w-[calc(100vw-1rem)] -translate-x-1/2',
+            'overflow-auto rounded-sm border border-line bg-panel p-6 text-word narrow:top-[2vh]',
+            'narrow:max-h-[96vh] narrow:p-4',
+            wide ? 'w-160' : 'w-110',
+          )}
         >
           <Radix.Title className="text-head font-semibold">{title}</Radix.Title>
           {description && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { Button } from './Button';
 import { useNotices } from './useNotices';
 import { texts } from '../texts';
@@ -6,7 +7,11 @@ export function Notices() {
   const { list, drop, clear } = useNotices();
   return (
     <div
-      className="pointer-events-none fixed right-5 bottom-32 z-50 flex max-h-[60vh] w-96 max-w-[calc(100vw-1rem)] flex-col narrow:right-2 narrow:bottom-10 gap-2 overflow-auto"
+      className={cx(
+        'pointer-events-none fixed right-5 bottom-32 z-50 flex max-h-[60vh] w-96',
+        'max-w-[calc(100vw-1rem)] flex-col narrow:right-2 narrow:bottom-10 gap-2',
+        'overflow-auto',
+      )}
       aria-live="polite"
       role="status"
     >
@@ -18,7 +23,11 @@ export function Notices() {
       {list.map((n) => (
         <div
           key={n.id}
-          className={`pointer-events-auto flex items-start gap-3 rounded-sm border-l-4 bg-notice px-4 py-3 text-word ${n.tone === 'refused' ? 'border-marigold' : 'border-verdigris'}`}
+          className={cx(
+            'pointer-events-auto flex items-start gap-3 rounded-sm border-l-4 bg-notice px-4 py-3',
+            'text-word',
+            n.tone === 'refused' ? 'border-marigold' : 'border-verdigris',
+          )}
         >
           <p className="flex-1">
             {n.text}

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useEffect } from 'react';
 import { create } from 'zustand';
 import { Button } from './Button';
@@ -36,7 +37,12 @@ export function OnceHint({ id, done = false, children }: { id: string; done?: bo
   }, [id, done]);
   if (read || done) return null;
   return (
-    <p className="flex items-baseline gap-4 border-l-4 border-verdigris pl-3 text-small text-soft in-[.paper]:border-verdigris-ink in-[.paper]:text-ink-quiet">
+    <p
+      className={cx(
+        'flex items-baseline gap-4 border-l-4 border-verdigris pl-3 text-small text-soft',
+        'in-[.paper]:border-verdigris-ink in-[.paper]:text-ink-quiet',
+      )}
+    >
       <span className="flex-1">{children}</span>
       <Button kind="verb" onClick={() => markSeen(id)}>
         {texts.ui.understood}

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { Slider } from 'radix-ui';
 
 interface Props {
@@ -11,7 +12,7 @@ interface Props {
   filled?: boolean;
 }
 
-/** A value that is pulled along a line: 24 pixels to take hold of (WCAG 2.2, success criterion 2.5.8), a short stroke to
+/** A value that is pulled along a line: 24 pixels to take hold of (WCAG 2.2, criterion 2.5.8), a short stroke to
  * look at. */
 export function Scale({ label, min, max, step, value, onChange, filled = false }: Props) {
   return (
@@ -28,7 +29,10 @@ export function Scale({ label, min, max, step, value, onChange, filled = false }
       </Slider.Track>
       <Slider.Thumb
         aria-label={label}
-        className="relative block h-6 w-6 before:absolute before:inset-y-1 before:left-1/2 before:w-1.5 before:-translate-x-1/2 before:bg-verdigris"
+        className={cx(
+          'relative block h-6 w-6 before:absolute before:inset-y-1 before:left-1/2 before:w-1.5',
+          'before:-translate-x-1/2 before:bg-verdigris',
+        )}
       />
     </Slider.Root>
   );

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { DropdownMenu } from 'radix-ui';
 
 /** A word in a sentence that opens its alternatives. */
@@ -18,7 +19,10 @@ export function Select<T extends string>({
     <DropdownMenu.Root>
       <DropdownMenu.Trigger
         aria-label={`${label}: ${options.find((o) => o[0] === value)?.[1] ?? value}`}
-        className={`underline decoration-1 underline-offset-4 ${dark ? 'text-word decoration-quiet' : 'text-ink decoration-verdigris-ink hover:text-verdigris-ink'}`}
+        className={cx(
+          'underline decoration-1 underline-offset-4',
+          dark ? 'text-word decoration-quiet' : 'text-ink decoration-verdigris-ink hover:text-verdigris-ink',
+        )}
       >
         {options.find((o) => o[0] === value)?.[1] ?? value}
       </DropdownMenu.Trigger>
@@ -33,7 +37,10 @@ export function Select<T extends string>({
               <DropdownMenu.RadioItem
                 key={v}
                 value={v}
-                className="cursor-pointer px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround data-highlighted:text-word data-[state=checked]:text-verdigris"
+                className={cx(
+                  'cursor-pointer px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround',
+                  'data-highlighted:text-word data-[state=checked]:text-verdigris',
+                )}
               >
                 {text}
               </DropdownMenu.RadioItem>

@@ -1,7 +1,8 @@
 import { createElement, lazy, useState, type ComponentType } from 'react';
 
 /**
- * A part of the interface whose script comes when it is asked for. Where it was fetched before, the part is drawn at once:
+ * A part of the interface whose script comes when it is asked for. Where it was fetched before, the part is drawn at
+ * once:
  * React holds what it has waited for back for a while, so that waiting pictures do not flicker.
  */
 export function lazyPart<P extends object>(load: () => Promise<{ default: ComponentType<P> }>) {

@@ -7,11 +7,12 @@ import { editFrame, frameOf } from './useFrame';
 
 type How = NonNullable<Cover['how']>;
 
-const ways: [How, string][] = [
-  ['patch', texts.frame.aPatch],
-  ['blur', texts.frame.aBlur],
-  ['mosaic', texts.frame.aMosaic],
-];
+const waysNames: Record<How, string> = {
+  patch: texts.frame.aPatch,
+  blur: texts.frame.aBlur,
+  mosaic: texts.frame.aMosaic,
+};
+const ways = Object.entries(waysNames) as [How, string][];
 
 // Parts of the frame, for hands that do not draw.
 const thirds: [string, CropWindow][] = [

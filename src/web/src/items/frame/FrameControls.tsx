@@ -16,24 +16,23 @@ import { texts } from '../../texts';
 
 type Mask = NonNullable<Frame['mask']>;
 
-const masks: [Mask, string][] = [
-  ['none', texts.frame.theWholeFrame],
-  ['ellipse', texts.frame.anEllipse],
-  ['rounded', texts.frame.roundCorners],
-  ['rhomb', texts.frame.aRhomb],
-  ['arch', texts.frame.anArch],
-  ['hexagon', texts.frame.aHexagon],
-  ['star', texts.frame.aStar],
-  ['drop', texts.frame.aDrop],
-  ['chevron', texts.frame.aChevron],
-  ['sector', texts.frame.aSector],
-  ['ring', texts.frame.aRing],
-  ['bar', texts.frame.aBar],
-  ['tiles', texts.frame.tiles],
-  ['polygon', texts.frame.ownShape],
-];
-// Those that show a stated part of the photo.
-const portions = new Set<Mask>(['sector', 'ring', 'bar', 'tiles']);
+const maskNames: Record<Mask, string> = {
+  none: texts.frame.theWholeFrame,
+  ellipse: texts.frame.anEllipse,
+  rounded: texts.frame.roundCorners,
+  rhomb: texts.frame.aRhomb,
+  arch: texts.frame.anArch,
+  hexagon: texts.frame.aHexagon,
+  star: texts.frame.aStar,
+  drop: texts.frame.aDrop,
+  chevron: texts.frame.aChevron,
+  sector: texts.frame.aSector,
+  ring: texts.frame.aRing,
+  bar: texts.frame.aBar,
+  tiles: texts.frame.tiles,
+  polygon: texts.frame.ownShape,
+};
+const masks = Object.entries(maskNames) as [Mask, string][];
 interface Props {
   slide: Slide;
   item: Item;
@@ -105,7 +104,7 @@ export function MaskControls({ slide, item }: Props) {
         }
       />
       {mask === 'polygon' && <OwnShape slide={slide} item={item} />}
-      {portions.has(mask) && (
+      {rules().portions.includes(mask) && (
         <>
           {texts.frame.showing}
           <NumberField

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import type { Item, Slide, SlideRect } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { usePhoto, useScenes } from '../../deck/store';
@@ -50,7 +51,14 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
         </p>
         {item.why && (
           <p
-            className={`mt-1.5 ${item.standing === 'blocked' ? 'text-madder-light' : item.standing === 'toSettle' ? 'text-marigold' : 'text-quiet'}`}
+            className={cx(
+              'mt-1.5',
+              item.standing === 'blocked'
+                ? 'text-madder-light'
+                : item.standing === 'toSettle'
+                  ? 'text-marigold'
+                  : 'text-quiet',
+            )}
           >
             {item.why}
           </p>
@@ -126,7 +134,12 @@ function ExactPlace({ slide, item }: { slide: Slide; item: Item }) {
     </label>
   );
   return (
-    <div className="mt-4 grid grid-cols-2 gap-x-4 gap-y-1 max-[1150px]:gap-x-2 border-t border-line pt-3 text-note text-quiet">
+    <div
+      className={cx(
+        'mt-4 grid grid-cols-2 gap-x-4 gap-y-1 max-[1150px]:gap-x-2 border-t border-line pt-3',
+        'text-note text-quiet',
+      )}
+    >
       {sides.map((side) => number(names[side], rect[side], (value) => place({ [side]: value })))}
       {number(texts.frame.turn, turn ?? 0, (value) => place({}, value))}
     </div>

@@ -77,8 +77,9 @@ export class ReframeTool implements StageTool {
 
   private paint(p: Placed) {
     const { image } = this.guides;
+    const [x, y] = [p.x - image.x * p.scale, p.y - image.y * p.scale];
     for (const picture of this.surface.pictures())
-      picture.style.transform = `translate(${p.x - image.x * p.scale}px, ${p.y - image.y * p.scale}px) scale(${p.scale})`;
+      picture.style.transform = `translate(${x}px, ${y}px) scale(${p.scale})`;
     this.surface.lines(p.caught);
     useReframing.setState({ scale: p.scale });
   }

@@ -5,16 +5,17 @@ import { Reframing } from './Reframing';
 const guides: Guides = {
   image: { x: 0, y: -100, width: 1920, height: 1280 },
   frame: { x: 0, y: 0, width: 1920, height: 1080 },
-  minX: 0,
-  maxX: 0,
-  minY: -200,
-  maxY: 0,
+  bounds: [
+    { axis: 'x', isLeast: true, at: 1920, perScale: -1920 },
+    { axis: 'x', isLeast: false, at: 0, perScale: 0 },
+    { axis: 'y', isLeast: true, at: 1080, perScale: -1280 },
+    { axis: 'y', isLeast: false, at: 0, perScale: 0 },
+  ],
   minScale: 1,
   maxScale: 4,
   enlarged: 1,
   sharpScale: 1,
   tolerance: 10,
-  kept: null,
   snaps: [{ axis: 'y', value: -60, line: 360, kind: 'subject on the third' }],
 };
 

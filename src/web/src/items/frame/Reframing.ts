@@ -62,15 +62,11 @@ export class Reframing {
   }
 
   private limit() {
-    const { frame, image, kept } = this.guides;
-    const w = image.width * this.scale;
-    const h = image.height * this.scale;
-    this.x = clamp(this.x, frame.x + frame.width - w, frame.x);
-    this.y = clamp(this.y, frame.y + frame.height - h, frame.y);
-    if (!kept) return;
-    // What stays in view lies inside the frame.
-    this.x = clamp(this.x, frame.x - kept.x * w, frame.x + frame.width - (kept.x + kept.width) * w);
-    this.y = clamp(this.y, frame.y - kept.y * h, frame.y + frame.height - (kept.y + kept.height) * h);
+    for (const { axis, isLeast, at, perScale } of this.guides.bounds) {
+      const bound = at + perScale * this.scale;
+      if (axis === 'x') this.x = isLeast ? Math.max(this.x, bound) : Math.min(this.x, bound);
+      else this.y = isLeast ? Math.max(this.y, bound) : Math.min(this.y, bound);
+    }
   }
 
   private catch(axis: string, value: number, caught: Snap[]): number {

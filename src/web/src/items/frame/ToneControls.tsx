@@ -9,18 +9,19 @@ import { editFrame, frameOf } from './useFrame';
 
 type Tone = NonNullable<Frame['tone']>;
 
-const tones: [Tone, string][] = [
-  ['natural', texts.frame.itsOwnColours],
-  ['grey', texts.frame.blackAndWhite],
-  ['brown', texts.frame.brownTones],
-  ['twoInk', texts.frame.twoInks],
-  ['tint', texts.frame.aTint],
-  ['lighter', texts.frame.lighter],
-  ['darker', texts.frame.darker],
-  ['warmer', texts.frame.warmer],
-  ['cooler', texts.frame.cooler],
-  ['softer', texts.frame.softer],
-];
+const tonesNames: Record<Tone, string> = {
+  natural: texts.frame.itsOwnColours,
+  grey: texts.frame.blackAndWhite,
+  brown: texts.frame.brownTones,
+  twoInk: texts.frame.twoInks,
+  tint: texts.frame.aTint,
+  lighter: texts.frame.lighter,
+  darker: texts.frame.darker,
+  warmer: texts.frame.warmer,
+  cooler: texts.frame.cooler,
+  softer: texts.frame.softer,
+};
+const tones = Object.entries(tonesNames) as [Tone, string][];
 
 /** How the colours of a photo are shown: the tone, its inks, its strength. */
 export function ToneControls({ slide, item }: { slide: Slide; item: Item }) {

@@ -1,3 +1,4 @@
+import { rules } from '../../deck/rules';
 import type { Item, Slide, Veil, VeilEdit } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { texts } from '../../texts';
@@ -8,12 +9,13 @@ import { Scale } from '../../ui/Scale';
 import { Select } from '../../ui/Select';
 import { useGesture } from '../../ui/useGesture';
 
-export const forms: [Veil['form'], string][] = [
-  ['linear', texts.veil.fromOneSide],
-  ['radial', texts.veil.fromTheMiddle],
-  ['edge', texts.veil.fromTheEdges],
-  ['whole', texts.veil.allOver],
-];
+const formsNames: Record<Veil['form'], string> = {
+  linear: texts.veil.fromOneSide,
+  radial: texts.veil.fromTheMiddle,
+  edge: texts.veil.fromTheEdges,
+  whole: texts.veil.allOver,
+};
+export const forms = Object.entries(formsNames) as [Veil['form'], string][];
 
 /** Where a veil has which colour and how strong it is there, in place of thinning out evenly. */
 function Stops({ veil, set }: { veil: Veil; set(change: VeilEdit): Promise<unknown> }) {
@@ -22,9 +24,7 @@ function Stops({ veil, set }: { veil: Veil; set(change: VeilEdit): Promise<unkno
     return (
       <Button
         kind="verb"
-        onClick={() =>
-          void set({ stops: [0, 0.5, 1].map((offset) => ({ offset, colour: veil.colour, opacity: 1 - offset })) })
-        }
+        onClick={() => void set({ stops: rules().firstStops.map((stop) => ({ ...stop, colour: veil.colour })) })}
       >
         {texts.veil.ownStops}
       </Button>
@@ -138,7 +138,7 @@ export function VeilControls({ slide, item }: { slide: Slide; item: Item }) {
           {texts.veil.reach}
           <Scale
             label={texts.veil.reachOfTheVeil}
-            min={0.05}
+            min={rules().shortestVeil}
             max={1}
             step={0.05}
             value={extent.shown ?? veil.extent}

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import type { Item, TextStylePart, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { texts } from '../../texts';
@@ -183,7 +184,10 @@ export function WordsInk({ slide, item }: Props) {
             type="button"
             aria-label={texts.words.theInk(ink)}
             aria-pressed={look.ink === ink}
-            className="size-6 border border-quiet aria-pressed:outline-2 aria-pressed:outline-offset-1 aria-pressed:outline-verdigris"
+            className={cx(
+              'size-6 border border-quiet aria-pressed:outline-2 aria-pressed:outline-offset-1',
+              'aria-pressed:outline-verdigris',
+            )}
             style={{ background: ink }}
             onClick={() => void set({ ink })}
           />

@@ -15,7 +15,7 @@ export function useTextStyle(slide: Slide, item: Item) {
   const look: TextStyle = { ...house.roles[role] };
   for (const [part, value] of Object.entries(words?.style ?? {}))
     if (value !== null && value !== undefined) Object.assign(look, { [part]: value });
-  const send = (change: { look?: TextStyle; release?: TextStylePart[] }) =>
+  const send = (change: { style?: TextStyle; release?: TextStylePart[] }) =>
     edit({
       kind: 'edit-item',
       slideId: slide.id,
@@ -27,7 +27,7 @@ export function useTextStyle(slide: Slide, item: Item) {
     role,
     look,
     own: words?.style ?? null,
-    set: (change: TextStyle) => send({ look: change }),
+    set: (change: TextStyle) => send({ style: change }),
     release: (...parts: TextStylePart[]) => send({ release: parts }),
   };
 }

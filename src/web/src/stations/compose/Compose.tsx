@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import type { Item, Slide } from '../../api/types';
 import { useChoice, useChosenItem, useChosenPoint, useChosenSlide } from '../../deck/choice';
@@ -170,7 +171,10 @@ export default function Compose() {
                   )}
                   {slide && slide.noteWords > 0 && (
                     <span
-                      className={`shrink-0 text-note ${slide.noteSeconds > slide.seconds ? 'text-marigold' : 'text-quiet'}`}
+                      className={cx(
+                        'shrink-0 text-note',
+                        slide.noteSeconds > slide.seconds ? 'text-marigold' : 'text-quiet',
+                      )}
                     >
                       {texts.compose.notesTake(
                         slide.noteWords,

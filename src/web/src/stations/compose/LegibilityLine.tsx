@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useQuery } from '@tanstack/react-query';
 import { api, unwrap } from '../../api/client';
 import type { Item, ScenePart, ShownRoom, Slide } from '../../api/types';
@@ -17,7 +18,7 @@ const lights: [ShownRoom['light'] | 'here', string][] = [
   ['daylight', texts.reading.inDaylight],
 ];
 
-/** In what room the slide is seen, and how the words read there: one statement, and what would help, each in one press. */
+/** In what room the slide is seen, and how the words read there: one statement, and what helps, each in one press. */
 export function LegibilityLine({
   slide,
   item,
@@ -32,7 +33,12 @@ export function LegibilityLine({
   const inRoom = useStageView((v) => v.inRoom);
   const reading = part?.reading;
   return (
-    <div className="flex min-h-7 shrink-0 flex-wrap items-center justify-between gap-x-4 pt-1 text-note text-quiet narrow:hidden">
+    <div
+      className={cx(
+        'flex min-h-7 shrink-0 flex-wrap items-center justify-between gap-x-4 pt-1 text-note',
+        'text-quiet narrow:hidden',
+      )}
+    >
       <span>
         {texts.reading.seen}
         <Select

@@ -51,7 +51,8 @@ export class MoveTool implements StageTool {
     const { x, y } = this.by;
     if (x === 0 && y === 0) return;
     const { rect } = this.item.item.at;
-    // By how far, so that what others do to it meanwhile stays; words that looked for their place are put where they were
+    // By how far, so that what others do to it meanwhile stays; words that looked for their place are put where they
+    // were
     // painted.
     const done = await edit(
       this.also.length > 0 || this.item.item.kind !== 'words'

@@ -7,7 +7,8 @@ import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
 
 /**
- * The things of a slide from top to bottom, in words: for choosing what is covered, for their order and for holding them.
+ * The things of a slide from top to bottom, in words: for choosing what is covered, for their order and for holding
+ * them.
  * They are dragged, or moved by Alt and the arrow keys.
  */
 export function OnThisSlide({ slide }: { slide: Slide }) {

@@ -21,7 +21,8 @@ interface Props {
 }
 
 /**
- * Proposals for a slide: small sketches of it by the same painter, each with one line. Arrow keys try them on the stage,
+ * Proposals for a slide: small sketches of it by the same painter, each with one line. Arrow keys try them on the
+ * stage,
  * Enter takes one, Escape leaves all as it was.
  */
 export function ProposalStrip({ label, sketches, tried, onTry, onDone }: Props) {

@@ -22,7 +22,12 @@ export function ReframeOverlay({ item, guides, width, height, perPixel }: Props)
   const { image, frame: r } = guides;
   const middle = middleOf(r);
   const straight = frame.straighten ?? 0;
-  const inside = `rotate(${straight} ${middle.x} ${middle.y}) translate(${middle.x} ${middle.y}) scale(${guides.enlarged}) translate(${-middle.x} ${-middle.y})`;
+  const inside = [
+    `rotate(${straight} ${middle.x} ${middle.y})`,
+    `translate(${middle.x} ${middle.y})`,
+    `scale(${guides.enlarged})`,
+    `translate(${-middle.x} ${-middle.y})`,
+  ].join(' ');
   const far = 20000;
   const corner = 18 * perPixel;
   return (
@@ -64,7 +69,12 @@ export function ReframeOverlay({ item, guides, width, height, perPixel }: Props)
                 data-mark
                 className="stroke-marigold"
                 strokeWidth={2.5 * perPixel}
-                d={`M${x} ${y + corner}V${y}H${x + corner}M${right - corner} ${y}H${right}V${y + corner}M${right} ${bottom - corner}V${bottom}H${right - corner}M${x + corner} ${bottom}H${x}V${bottom - corner}`}
+                d={[
+                  `M${x} ${y + corner}V${y}H${x + corner}`,
+                  `M${right - corner} ${y}H${right}V${y + corner}`,
+                  `M${right} ${bottom - corner}V${bottom}H${right - corner}`,
+                  `M${x + corner} ${bottom}H${x}V${bottom - corner}`,
+                ].join('')}
               />
             );
           })}

@@ -18,7 +18,8 @@ const PermissionDialog = lazyPart(async () => ({
 }));
 
 /**
- * What could be on the slide: the photos kept for its point, or all of them. One is placed by a click, put beside what is
+ * What could be on the slide: the photos kept for its point, or all of them. One is placed by a click, put beside what
+ * is
  * there, or dragged to its place; several are marked, then arranged at once or given a slide each.
  */
 export function ShortlistStrip() {

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useDrag, useWheel } from '@use-gesture/react';
 import { lazy, Suspense, useEffect, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { Item, Scene, ScenePart, Slide, SlideRect, WordsRole } from '../../api/types';
@@ -276,7 +277,10 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   return (
     <div
       ref={room}
-      className={`grid min-h-0 flex-1 place-items-center narrow:min-h-48 narrow:shrink-0 ${zoom > 1 ? 'overflow-auto' : 'overflow-hidden'}`}
+      className={cx(
+        'grid min-h-0 flex-1 place-items-center narrow:min-h-48 narrow:shrink-0',
+        zoom > 1 ? 'overflow-auto' : 'overflow-hidden',
+      )}
     >
       <div
         ref={holder}
@@ -298,7 +302,11 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
           type(words.itemId);
         }}
         {...drop}
-        className={`relative touch-none select-none ${tool ? 'cursor-grab active:cursor-grabbing' : ''} ${reframing && tool ? 'outline-1 outline-verdigris' : ''}`}
+        className={cx(
+          'relative touch-none select-none',
+          tool ? 'cursor-grab active:cursor-grabbing' : '',
+          reframing && tool ? 'outline-1 outline-verdigris' : '',
+        )}
         style={{ width, height: (width * scene.height) / scene.width }}
       >
         {inRoom && (
@@ -322,7 +330,10 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
               <span
                 key={p.itemId}
                 aria-hidden
-                className="pointer-events-none absolute overflow-hidden border border-dashed border-quiet p-1 text-small text-soft"
+                className={cx(
+                  'pointer-events-none absolute overflow-hidden border border-dashed border-quiet p-1',
+                  'text-small text-soft',
+                )}
                 style={{
                   left: p.box.x * units,
                   top: p.box.y * units,

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { lazy, Suspense, type ReactNode, type RefObject } from 'react';
 import type { Item, Slide } from '../../api/types';
 import { useChoice } from '../../deck/choice';
@@ -83,7 +84,8 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
       )}
       <Button
         kind="verb"
-        // Where there is little room, what is chosen comes first: the grid has its key, and stands here without a choice.
+        // Where there is little room, what is chosen comes first: the grid has its key, and stands here without a
+        // choice.
         className={item ? 'max-[1150px]:hidden' : ''}
         aria-pressed={tool === 'grid'}
         onClick={deeds.grid}
@@ -96,7 +98,10 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
     <>
       <div className="relative flex min-h-9 shrink-0 items-center pt-2">
         <div
-          className="flex min-w-0 flex-1 flex-wrap items-center justify-center gap-x-3 text-lead max-[1150px]:gap-x-2 max-[1150px]:text-small"
+          className={cx(
+            'flex min-w-0 flex-1 flex-wrap items-center justify-center gap-x-3 text-lead',
+            'max-[1150px]:gap-x-2 max-[1150px]:text-small',
+          )}
           role="toolbar"
           aria-label={texts.compose.whatCanBeDone}
         >

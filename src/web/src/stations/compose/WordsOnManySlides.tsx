@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, errorText, unwrap } from '../../api/client';
@@ -13,14 +14,15 @@ import { Select } from '../../ui/Select';
 
 type What = 'face' | 'size' | 'ink' | 'shadow' | 'replaceFace' | 'replaceWords';
 
-const whats: [What, string][] = [
-  ['face', texts.many.setTheFace],
-  ['size', texts.many.setTheSize],
-  ['ink', texts.many.setTheInk],
-  ['shadow', texts.many.setTheShadow],
-  ['replaceFace', texts.many.replaceAFace],
-  ['replaceWords', texts.many.replaceWords],
-];
+const whatsNames: Record<What, string> = {
+  face: texts.many.setTheFace,
+  size: texts.many.setTheSize,
+  ink: texts.many.setTheInk,
+  shadow: texts.many.setTheShadow,
+  replaceFace: texts.many.replaceAFace,
+  replaceWords: texts.many.replaceWords,
+};
+const whats = Object.entries(whatsNames) as [What, string][];
 
 const whose: [WordsRole | 'all', string][] = [['all', texts.many.allWords], ...roles];
 
@@ -30,7 +32,10 @@ const Input = ({ label, value, onChange }: { label: string; value: string; onCha
     placeholder={label}
     value={value}
     onChange={(e) => onChange(e.target.value)}
-    className="w-44 border-b border-line bg-transparent px-1 py-0.5 text-word outline-none focus-visible:border-verdigris"
+    className={cx(
+      'w-44 border-b border-line bg-transparent px-1 py-0.5 text-word outline-none',
+      'focus-visible:border-verdigris',
+    )}
   />
 );
 

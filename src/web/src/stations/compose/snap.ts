@@ -1,3 +1,4 @@
+import { rules } from '../../deck/rules';
 import type { GuideLines, SlideRect } from '../../api/types';
 
 /** A line that was caught, to be drawn; with a gap, the distance to be written beside it. */
@@ -18,7 +19,8 @@ export interface MovedEdges {
 export const allEdges: MovedEdges = { left: true, right: true, top: true, bottom: true };
 
 /**
- * A rectangle on its way, caught by what is near: edges and middles on lines, gaps that two others have. It only compares
+ * A rectangle on its way, caught by what is near: edges and middles on lines, gaps that two others have. It only
+ * compares
  * the numbers that the server computed; the tolerance is in slide units, made of screen pixels by who calls.
  */
 export function snapped(
@@ -111,7 +113,8 @@ export function rotated(p: { x: number; y: number }, about: { x: number; y: numb
 export const middleOf = (r: SlideRect) => ({ x: r.x + r.width / 2, y: r.y + r.height / 2 });
 
 /**
- * A rectangle that was resized in its own, turned measure, put where the edge that was not held stays in its place: it is
+ * A rectangle that was resized in its own, turned measure, put where the edge that was not held stays in its place: it
+ * is
  * turned about its own middle, which has moved.
  */
 export function settledTurned(was: SlideRect, now: SlideRect, degrees: number): SlideRect {
@@ -120,10 +123,11 @@ export function settledTurned(was: SlideRect, now: SlideRect, degrees: number): 
   return { ...now, x: middle.x - now.width / 2, y: middle.y - now.height / 2 };
 }
 
-/** The turn that a hand at a place asks for, upright being 0; with steps of 15 degrees, else caught near a quarter. */
+/** The turn that a hand at a place asks for, upright being 0; in steps, else caught near a quarter. */
 export function turnTo(at: { x: number; y: number }, about: { x: number; y: number }, steps: boolean, free: boolean) {
   const degrees = (Math.atan2(at.x - about.x, about.y - at.y) * 180) / Math.PI;
-  if (steps) return Math.round(degrees / 15) * 15;
+  const { turnStep, turnCatch } = rules();
+  if (steps) return Math.round(degrees / turnStep) * turnStep;
   const quarter = Math.round(degrees / 90) * 90;
-  return !free && Math.abs(degrees - quarter) < 2 ? quarter : Math.round(degrees * 10) / 10;
+  return !free && Math.abs(degrees - quarter) < turnCatch ? quarter : Math.round(degrees * 10) / 10;
 }

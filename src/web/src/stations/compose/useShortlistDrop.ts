@@ -19,7 +19,8 @@ interface Props {
 const beside = 8;
 
 /**
- * Where photos of the strip come that are dropped: on cells while the grid is shown, on the line between two on both; into
+ * Where photos of the strip come that are dropped: on cells while the grid is shown, on the line between two on both;
+ * into
  * the frame under the hand; else where the hand is. Several at once are arranged.
  */
 export function useStripDrop({ slide, scene, grid, place, frameAt }: Props) {

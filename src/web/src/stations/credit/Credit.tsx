@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import type { LedgerRow, Standing } from '../../api/types';
@@ -17,13 +18,14 @@ import { DeckLicence } from './DeckLicence';
 import { WhatIf } from './WhatIf';
 import { texts } from '../../texts';
 
-const forms: [string, string][] = [
-  ['txt', texts.credit.plainText],
-  ['md', 'Markdown'],
-  ['html', texts.credit.aWebPageThatPrograms],
-  ['csv', texts.credit.aTable],
-  ['jsonld', texts.credit.jsonLd],
-];
+const formsNames: Record<string, string> = {
+  txt: texts.credit.plainText,
+  md: 'Markdown',
+  html: texts.credit.aWebPageThatPrograms,
+  csv: texts.credit.aTable,
+  jsonld: texts.credit.jsonLd,
+};
+const forms = Object.entries(formsNames) as [string, string][];
 const weight: Record<Standing, number> = { blocked: 0, toSettle: 1, clear: 2 };
 
 /** The ledger: each photo's credit as it will read, where it is used, what is owed and how it stands. */
@@ -59,7 +61,10 @@ export default function Credit() {
               {forms.map(([form, name]) => (
                 <DropdownMenu.Item key={form} asChild>
                   <a
-                    className="block px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround data-highlighted:text-word"
+                    className={cx(
+                      'block px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround',
+                      'data-highlighted:text-word',
+                    )}
                     href={`/api/decks/${id}/exports/credits.${form}`}
                     download
                   >
@@ -69,7 +74,10 @@ export default function Credit() {
               ))}
               <DropdownMenu.Item asChild>
                 <a
-                  className="block border-t border-line px-3 py-1.5 text-quiet outline-none data-highlighted:bg-surround data-highlighted:text-word"
+                  className={cx(
+                    'block border-t border-line px-3 py-1.5 text-quiet outline-none',
+                    'data-highlighted:bg-surround data-highlighted:text-word',
+                  )}
                   href={`/api/decks/${id}/exports/photos.zip`}
                   download
                 >
@@ -109,7 +117,12 @@ export default function Credit() {
                 ) : (
                   <div className="relative mt-6 h-72">
                     <Lattice className="absolute inset-0 text-rule" />
-                    <p className="absolute top-1/2 left-1/2 w-80 -translate-1/2 bg-paper p-5 text-center text-ink-quiet">
+                    <p
+                      className={cx(
+                        'absolute top-1/2 left-1/2 w-80 -translate-1/2 bg-paper p-5 text-center',
+                        'text-ink-quiet',
+                      )}
+                    >
                       {texts.credit.eachPhotoThatIsOn}
                       <Button kind="link" onClick={() => goTo('gather')}>
                         {texts.credit.gatherPhotos}

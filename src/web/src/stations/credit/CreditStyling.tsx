@@ -7,11 +7,12 @@ type Style = Ledger['style'];
 
 type Place = NonNullable<Style['place']>;
 
-const places: [Place, string][] = [
-  ['corner', texts.credit.inACalmCornerOf],
-  ['underPhoto', texts.credit.underThePhotoWhereThere],
-  ['endOnly', texts.credit.onlyAtTheEnd],
-];
+const placesNames: Record<Place, string> = {
+  corner: texts.credit.inACalmCornerOf,
+  underPhoto: texts.credit.underThePhotoWhereThere,
+  endOnly: texts.credit.onlyAtTheEnd,
+};
+const places = Object.entries(placesNames) as [Place, string][];
 const tongues: Record<string, string> = {
   en: 'English',
   fr: 'French',

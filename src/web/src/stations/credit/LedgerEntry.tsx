@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useState } from 'react';
 import type { CreditSpan, Finding, Fix, LedgerRow, Photo } from '../../api/types';
 import { choose } from '../../deck/choice';
@@ -24,7 +25,13 @@ export function LedgerEntry({ row }: { row: LedgerRow }) {
   const photo = usePhoto(row.photoId);
   const [open, setOpen] = useState(false);
   return (
-    <li className="grid grid-cols-[104px_minmax(0,1fr)_auto_72px] gap-x-4 border-t border-rule py-3 narrow:grid-cols-[72px_minmax(0,1fr)] narrow:[&>:nth-child(n+3)]:col-start-2 narrow:[&>:nth-child(n+3)]:text-left">
+    <li
+      className={cx(
+        'grid grid-cols-[104px_minmax(0,1fr)_auto_72px] gap-x-4 border-t border-rule py-3',
+        'narrow:grid-cols-[72px_minmax(0,1fr)] narrow:[&>:nth-child(n+3)]:col-start-2',
+        'narrow:[&>:nth-child(n+3)]:text-left',
+      )}
+    >
       {photo ? (
         <img src={photoUrl(photo, 240)} alt="" className="h-16.5 w-26 object-cover narrow:h-12 narrow:w-18" />
       ) : (
@@ -55,7 +62,10 @@ export function LedgerEntry({ row }: { row: LedgerRow }) {
         {row.slides.map((n) => (
           <Button
             key={n}
-            className="-mt-0.5 h-6 min-w-6 text-center underline decoration-ink-quiet decoration-1 underline-offset-3 hover:text-verdigris-ink"
+            className={cx(
+              '-mt-0.5 h-6 min-w-6 text-center underline decoration-ink-quiet decoration-1',
+              'underline-offset-3 hover:text-verdigris-ink',
+            )}
             aria-label={texts.credit.goToSlide(n)}
             onClick={() => {
               const slide = order[n - 1];

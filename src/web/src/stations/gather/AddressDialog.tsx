@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useState, type FormEvent } from 'react';
 import { api, errorText, unwrap } from '../../api/client';
 import type { PageFound } from '../../api/types';
@@ -123,7 +124,10 @@ function Several({ pictures, at, onChoose }: { pictures: PageFound[]; at: number
             type="button"
             aria-pressed={n === at}
             aria-label={`Picture ${n + 1}: ${p.record.title || texts.gather.untitled}`}
-            className={`h-16 w-24 outline-2 outline-offset-2 ${n === at ? 'outline-verdigris' : 'outline-transparent hover:outline-line'}`}
+            className={cx(
+              'h-16 w-24 outline-2 outline-offset-2',
+              n === at ? 'outline-verdigris' : 'outline-transparent hover:outline-line',
+            )}
             onClick={() => onChoose(n)}
           >
             <img src={p.candidate.thumbnail} alt="" className="h-full w-full object-cover" />

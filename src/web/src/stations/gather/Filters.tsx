@@ -6,23 +6,26 @@ import { texts } from '../../texts';
 type LicenceWish = NonNullable<ResultFilter['licence']>;
 type ToneWish = NonNullable<ResultFilter['tone']>;
 
-const licences: [LicenceWish, string][] = [
-  ['fitsTalk', texts.gather.fitThisTalk],
-  ['asksNothing', texts.gather.needNoCredit],
-  ['asksCredit', texts.gather.needCreditAtMost],
-  ['any', texts.gather.carryAnyOpenLicence],
-];
-const shapes: [Shape, string][] = [
-  ['any', texts.gather.anyShape],
-  ['wide', texts.gather.aWideShape],
-  ['tall', texts.gather.aTallShape],
-  ['square', texts.gather.aSquareShape],
-];
-const tones: [ToneWish, string][] = [
-  ['any', texts.gather.lightOrDark],
-  ['light', texts.gather.light],
-  ['dark', texts.gather.dark],
-];
+const licencesNames: Record<LicenceWish, string> = {
+  fitsTalk: texts.gather.fitThisTalk,
+  asksNothing: texts.gather.needNoCredit,
+  asksCredit: texts.gather.needCreditAtMost,
+  any: texts.gather.carryAnyOpenLicence,
+};
+const licences = Object.entries(licencesNames) as [LicenceWish, string][];
+const shapesNames: Record<Shape, string> = {
+  any: texts.gather.anyShape,
+  wide: texts.gather.aWideShape,
+  tall: texts.gather.aTallShape,
+  square: texts.gather.aSquareShape,
+};
+const shapes = Object.entries(shapesNames) as [Shape, string][];
+const tonesNames: Record<ToneWish, string> = {
+  any: texts.gather.lightOrDark,
+  light: texts.gather.light,
+  dark: texts.gather.dark,
+};
+const tones = Object.entries(tonesNames) as [ToneWish, string][];
 
 /** How the wall is narrowed, as a sentence whose words open their alternatives. */
 export function Filters({ filter, onChange }: { filter: Wish; onChange(f: Wish): void }) {

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
 import { api, errorText, unwrap } from '../../api/client';
@@ -184,7 +185,10 @@ export default function Gather() {
               >
                 <form
                   role="search"
-                  className="flex flex-wrap items-baseline gap-x-4 border-b border-edge pb-1.5 focus-within:border-verdigris"
+                  className={cx(
+                    'flex flex-wrap items-baseline gap-x-4 border-b border-edge pb-1.5',
+                    'focus-within:border-verdigris',
+                  )}
                   onSubmit={(e) => {
                     e.preventDefault();
                     search(draft);
@@ -198,7 +202,10 @@ export default function Gather() {
                       setDraft(proposed);
                       e.currentTarget.blur();
                     }}
-                    className="min-w-0 flex-1 bg-transparent text-head outline-none focus:shadow-[0_2px_0_var(--color-verdigris)]"
+                    className={cx(
+                      'min-w-0 flex-1 bg-transparent text-head outline-none',
+                      'focus:shadow-[0_2px_0_var(--color-verdigris)]',
+                    )}
                     value={draft}
                     maxLength={rules().longestSearch}
                     placeholder={texts.gather.whatToLookFor}
@@ -301,7 +308,12 @@ export default function Gather() {
         ]}
       />
       {dropping && (
-        <div className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-verdigris bg-surround/85">
+        <div
+          className={cx(
+            'pointer-events-none absolute inset-3 z-30 grid place-items-center border-2',
+            'border-dashed border-verdigris bg-surround/85',
+          )}
+        >
           <p className="text-head">{texts.gather.dropHereThePhotosCome(point?.wording)}</p>
         </div>
       )}

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useState } from 'react';
 import type { Point } from '../../api/types';
 import { useCommands, type Command } from '../../commands/registry';
@@ -33,7 +34,10 @@ export function PointList() {
           return (
             <li key={p.id} className={here ? 'bg-surround' : ''}>
               <Button
-                className={`flex w-full items-end gap-3 px-4.5 py-2 text-body ${here ? 'text-word' : 'text-soft hover:text-word'}`}
+                className={cx(
+                  'flex w-full items-end gap-3 px-4.5 py-2 text-body',
+                  here ? 'text-word' : 'text-soft hover:text-word',
+                )}
                 aria-current={here ? 'true' : undefined}
                 onClick={() => choosePoint(p.id)}
               >
@@ -89,7 +93,11 @@ function Shortlist({ point }: { point: Point }) {
             <li key={id} className="relative">
               <Button
                 aria-pressed={at === id}
-                aria-label={`${photo.title || texts.gather.untitled2}, ${i === 0 ? texts.gather.placedFirst : texts.gather.number(i + 1)}${photo.unclear ? texts.gather.toSettle : ''}`}
+                aria-label={
+                  `${photo.title || texts.gather.untitled2}, ` +
+                  (i === 0 ? texts.gather.placedFirst : texts.gather.number(i + 1)) +
+                  (photo.unclear ? texts.gather.toSettle : '')
+                }
                 title={photo.title}
                 className={`block ${at === id ? 'outline-2 outline-offset-1 outline-verdigris' : ''}`}
                 onClick={() => setAt(at === id ? null : id)}
@@ -113,7 +121,12 @@ function Shortlist({ point }: { point: Point }) {
                 />
               </Button>
               {photo.unclear && (
-                <span className="pointer-events-none absolute top-0 right-0 h-0 w-0 border-t-11 border-l-11 border-t-marigold border-l-transparent" />
+                <span
+                  className={cx(
+                    'pointer-events-none absolute top-0 right-0 h-0 w-0 border-t-11 border-l-11',
+                    'border-t-marigold border-l-transparent',
+                  )}
+                />
               )}
             </li>
           );

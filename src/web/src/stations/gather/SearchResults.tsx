@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { api, unwrap } from '../../api/client';
@@ -188,7 +189,10 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
         }}
         aria-pressed={place >= 0}
         onDoubleClick={() => on.onLook(c)}
-        aria-label={`${c.title || texts.gather.untitled2}, ${c.maker || texts.gather.unknownMaker}, ${c.inWords}${c.kept ? texts.gather.kept : ''}`}
+        aria-label={
+          `${c.title || texts.gather.untitled2}, ${c.maker || texts.gather.unknownMaker}, ` +
+          `${c.inWords}${c.kept ? texts.gather.kept : ''}`
+        }
         className={`block w-full outline-none ${current ? 'chosen' : ''}`}
       >
         <img
@@ -210,9 +214,12 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
           {texts.gather.kept2}
         </span>
       )}
-      {/* Shown for the current one, so that nothing is reached by hovering alone; the others show theirs as well when pointed at. */}
+      {/* Shown for the current one: nothing is reached by hovering alone. The others show theirs when pointed at. */}
       <span
-        className={`absolute top-1 right-1 flex gap-1 ${current ? '' : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100'}`}
+        className={cx(
+          'absolute top-1 right-1 flex gap-1',
+          current ? '' : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100',
+        )}
       >
         {!job && (
           <Button kind="chip" tabIndex={-1} onClick={() => on.onBeside(c)}>

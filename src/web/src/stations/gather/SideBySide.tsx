@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { Dialog } from 'radix-ui';
 import { useEffect, useRef, useState, type PointerEvent } from 'react';
 import type { Candidate } from '../../api/types';
@@ -110,7 +111,11 @@ export function SideBySide({ candidates, onKeep, onLetGo, onClose }: Props) {
                 aria-label={texts.gather.of(x.title || 'Untitled', i + 1, candidates.length)}
                 aria-current={i === at ? 'true' : undefined}
                 onFocus={() => setAt(i)}
-                className={`flex min-w-0 flex-col outline-none ${narrow ? '' : 'max-h-full min-h-0'} ${i === at ? 'outline-1 outline-offset-4 outline-verdigris' : ''}`}
+                className={cx(
+                  'flex min-w-0 flex-col outline-none',
+                  narrow ? '' : 'max-h-full min-h-0',
+                  i === at ? 'outline-1 outline-offset-4 outline-verdigris' : '',
+                )}
                 onPointerDown={() => setAt(i)}
               >
                 <Seen candidate={x} view={view} drag={drag} />

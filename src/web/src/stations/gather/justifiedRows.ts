@@ -7,7 +7,8 @@ export interface Box {
 
 /**
  * Rows of pictures in their true proportions, each row scaled to the full width; the last row keeps the wanted height.
- * Under each row there is room for the words of the one that needs most. A row takes the next picture when that brings its height nearer to the wanted one.
+ * Under each row there is room for the words of the one that needs most. A row takes the next picture when that brings
+ * its height nearer to the wanted one.
  */
 export function justifiedRows(
   aspects: number[],

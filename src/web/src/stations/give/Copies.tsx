@@ -14,7 +14,7 @@ import { bytes, moment } from './bytes';
 
 type Purpose = 'show' | 'edit' | 'read' | 'pictures' | 'keep';
 
-/** Copies to hand on, by what they are for. Where something is blocked or reads poorly, that is said before one is made. */
+/** Copies to hand on, by what they are for. Where something is blocked or reads poorly, that is said first. */
 export function Copies({ room, pages }: { room: Room | undefined; pages: number }) {
   const id = useDeckId();
   const say = useNotices((s) => s.say);

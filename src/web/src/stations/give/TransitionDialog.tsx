@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useState } from 'react';
 import type { Transition, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
@@ -11,29 +12,33 @@ import { Select } from '../../ui/Select';
 
 const t = texts.coming;
 
-const ways: [Transition['change'], string][] = [
-  ['cut', t.cut],
-  ['dissolve', t.dissolve],
-  ['wipe', t.wipe],
-  ['push', t.push],
-  ['throughBlack', t.throughBlack],
-  ['throughPaper', t.throughPaper],
-  ['carry', t.carry],
-];
+const waysNames: Record<Transition['change'], string> = {
+  cut: t.cut,
+  dissolve: t.dissolve,
+  wipe: t.wipe,
+  push: t.push,
+  throughBlack: t.throughBlack,
+  throughPaper: t.throughPaper,
+  carry: t.carry,
+};
+const ways = Object.entries(waysNames) as [Transition['change'], string][];
 type Side = NonNullable<Transition['from']>;
-const sides: [Side, string][] = [
-  ['left', t.left],
-  ['right', t.right],
-  ['top', t.top],
-  ['bottom', t.bottom],
-];
+const sidesNames: Record<Side, string> = {
+  left: t.left,
+  right: t.right,
+  top: t.top,
+  bottom: t.bottom,
+};
+const sides = Object.entries(sidesNames) as [Side, string][];
 const fromASide = (c: Transition) => c.change === 'wipe' || c.change === 'push';
 
 /** How a slide comes in, in few words. */
 export const comingInWords = (c: Transition) =>
   c.change === 'cut' || c.seconds === 0
     ? t.cut
-    : `${ways.find(([w]) => w === c.change)![1]}${fromASide(c) ? ` ${sides.find(([s]) => s === c.from)![1]}` : ''}, ${t.inSeconds(c.seconds)}`;
+    : ways.find(([w]) => w === c.change)![1] +
+      (fromASide(c) ? ` ${sides.find(([s]) => s === c.from)![1]}` : '') +
+      `, ${t.inSeconds(c.seconds)}`;
 
 /** How slides come in, as one sentence; for this slide, a range or all of them. */
 export function TransitionDialog({
@@ -63,7 +68,10 @@ export function TransitionDialog({
             aria-label={t.whichSlides}
             value={range}
             onChange={(e) => setRange(e.target.value)}
-            className="w-24 border-b border-line bg-transparent px-1 text-word outline-none focus-visible:border-verdigris"
+            className={cx(
+              'w-24 border-b border-line bg-transparent px-1 text-word outline-none',
+              'focus-visible:border-verdigris',
+            )}
           />
         </label>{' '}
         {t.of(count)} {t.comeIn}

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useState } from 'react';
 import { useChosenPoint } from '../../deck/choice';
 import { edit } from '../../deck/edit';
@@ -41,7 +42,12 @@ export default function Plan() {
   return (
     <main id="station" tabIndex={-1} className="paper flex min-h-0 flex-col bg-paper text-ink">
       <StationHead />
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_300px] gap-14 overflow-auto px-24 py-8 max-[1150px]:gap-8 max-[1150px]:px-10 narrow:block narrow:px-4 narrow:py-3">
+      <div
+        className={cx(
+          'grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_300px] gap-14 overflow-auto px-24 py-8',
+          'max-[1150px]:gap-8 max-[1150px]:px-10 narrow:block narrow:px-4 narrow:py-3',
+        )}
+      >
         <div>
           <Field
             className="text-title leading-tight font-semibold [font-stretch:88%]"
@@ -69,7 +75,10 @@ export default function Plan() {
             <span className="sr-only">{texts.plan.newPoints}</span>
             <textarea
               rows={Math.min(8, Math.max(points.length === 0 ? 5 : 1, draft.split('\n').length))}
-              className="w-full resize-none border-b border-rule bg-transparent py-1 text-lead outline-none focus:border-verdigris-ink"
+              className={cx(
+                'w-full resize-none border-b border-rule bg-transparent py-1 text-lead outline-none',
+                'focus:border-verdigris-ink',
+              )}
               placeholder={points.length === 0 ? texts.plan.writeThePointsOfThe : texts.plan.anotherPointOrPasteA}
               autoFocus={points.length === 0}
               value={draft}

@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { api, unwrap } from '../../api/client';
@@ -184,7 +185,11 @@ function Line({
     <label className="flex items-baseline gap-3 py-0.5">
       <span className="w-24 shrink-0 text-quiet">{label}</span>
       <input
-        className={`min-w-0 flex-1 truncate border-b border-line bg-transparent outline-none focus:border-verdigris ${needed ? 'placeholder:text-marigold' : 'placeholder:text-quiet'}`}
+        className={cx(
+          'min-w-0 flex-1 truncate border-b border-line bg-transparent outline-none',
+          'focus:border-verdigris',
+          needed ? 'placeholder:text-marigold' : 'placeholder:text-quiet',
+        )}
         value={text ?? value}
         placeholder={hint || (needed ? texts.settle.notFound : texts.settle.none)}
         onChange={(e) => setText(e.target.value)}

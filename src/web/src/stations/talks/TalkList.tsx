@@ -1,3 +1,4 @@
+import { cx } from 'class-variance-authority';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -22,6 +23,7 @@ export default function DeckList() {
   const [leaving, setLeaving] = useState<Talk | null>(null);
   const list = useQuery({ queryKey: ['decks'], queryFn: () => unwrap(api.GET('/api/decks')), staleTime: 0 });
   const notice = useRules((r) => r.rules?.notice);
+  const longest = useRules((r) => r.rules?.longestTitle);
   useEffect(() => {
     document.title = 'Jaali';
   }, []);
@@ -43,7 +45,12 @@ export default function DeckList() {
     await client.invalidateQueries({ queryKey: ['decks'] });
   };
   return (
-    <main className="paper grid h-full grid-cols-[minmax(0,1fr)] bg-paper text-ink min-[1000px]:grid-cols-[250px_minmax(0,1fr)]">
+    <main
+      className={cx(
+        'paper grid h-full grid-cols-[minmax(0,1fr)] bg-paper text-ink',
+        'min-[1000px]:grid-cols-[250px_minmax(0,1fr)]',
+      )}
+    >
       <div className="relative hidden border-r border-rule min-[1000px]:block" aria-hidden>
         <Lattice className="absolute inset-0 text-rule" />
       </div>
@@ -63,9 +70,12 @@ export default function DeckList() {
           <label className="min-w-0 flex-1">
             <span className="text-ink-quiet">{texts.talks.whatWillYouTalkAbout}</span>
             <input
-              className="mt-1 w-full border-b border-ink bg-transparent pb-1 text-head outline-none focus:border-verdigris-ink"
+              className={cx(
+                'mt-1 w-full border-b border-ink bg-transparent pb-1 text-head outline-none',
+                'focus:border-verdigris-ink',
+              )}
               value={title}
-              maxLength={200}
+              maxLength={longest}
               placeholder={texts.talks.untitledTalk}
               autoFocus
               onChange={(e) => setTitle(e.target.value)}
@@ -184,7 +194,10 @@ function TalkRow({ talk: t, onRemove }: { talk: Talk; onRemove(): void }) {
               )}
               {tile.standing !== 'clear' && (
                 <span
-                  className={`absolute top-0 right-0.5 size-2.5 [clip-path:polygon(0_0,100%_0,100%_100%)] ${tile.standing === 'blocked' ? 'bg-madder' : 'bg-marigold'}`}
+                  className={cx(
+                    'absolute top-0 right-0.5 size-2.5 [clip-path:polygon(0_0,100%_0,100%_100%)]',
+                    tile.standing === 'blocked' ? 'bg-madder' : 'bg-marigold',
+                  )}
                 />
               )}
             </span>

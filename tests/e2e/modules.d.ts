@@ -1,0 +1,2 @@
+declare module 'wcag-contrast';
+declare module 'linebreak';
