@@ -1,8 +1,15 @@
-import type { ItemClient } from "../kinds";
-import { PlateNumber } from "./PlateNumber";
+import type { ItemClient } from '../kinds';
+import { PlateNumber } from './PlateNumber';
+import { plateTexts } from './texts';
 
 /** Plates with numbers. */
 export const plate: ItemClient = {
-  kind: "plate",
-  verbs: [{ id: "number", name: "Number", Controls: PlateNumber }],
+  kind: 'plate',
+  verbs: [{ id: 'number', name: plateTexts.number, Controls: PlateNumber }],
+  add: {
+    name: plateTexts.plate,
+    command: plateTexts.addAPlate,
+    item: { kind: 'plate', number: 7 },
+    verb: 'number',
+  },
 };

@@ -18,6 +18,7 @@ export type GroupNode = Schemas['SceneNodeGroupNode'];
 export type MediaNode = Schemas['SceneNodeMediaNode'];
 export type ScenePart = Schemas['ScenePart'];
 export type Item = Schemas['ItemView'];
+export type ItemEdit = Schemas['ItemEdit'];
 export type Frame = Schemas['ItemFrame'];
 export type Words = Schemas['ItemWords'];
 export type Veil = Schemas['ItemVeil'];

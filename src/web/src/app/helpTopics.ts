@@ -103,7 +103,7 @@ export const topics: Topic[] = [
     title: texts.app.wordsThatRead,
     text: texts.app.wordsThatReadText,
     station: 'compose',
-    commands: ['compose.veil'],
+    commands: ['compose.add.veil'],
   },
   {
     title: texts.app.slidesOfWords,

@@ -1,5 +1,5 @@
 import type { ComponentType } from 'react';
-import type { Item, Slide } from '../api/types';
+import type { Item, ItemEdit, Slide } from '../api/types';
 import { frame } from './frame/kind';
 import { veil } from './veil/kind';
 import { words } from './words/kind';
@@ -15,10 +15,24 @@ export interface ItemVerb {
   when?(slide: Slide, item: Item): boolean;
 }
 
+/** How a new one is added: by a word under the stage, by a key, by an entry of the list of commands. */
+export interface ItemAdding {
+  name: string;
+  /** In the list of commands. */
+  command: string;
+  key?: string;
+  /** What it is at first. */
+  item: ItemEdit;
+  /** The verb that is opened for it then. */
+  verb: string;
+}
+
 /** Everything that one kind of item brings to the client. */
 export interface ItemClient {
   kind: string;
   verbs: ItemVerb[];
+  /** How one is added here; a kind that has none is added elsewhere. */
+  add?: ItemAdding;
   /** What the facts side says of it; nothing where there is nothing to say. */
   Facts?: ComponentType<{ slide: Slide; item: Item }>;
 }

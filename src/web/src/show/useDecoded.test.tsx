@@ -22,9 +22,9 @@ beforeEach(() => {
 afterEach(() => vi.unstubAllGlobals());
 
 it('is ready when a picture comes that was asked for before the talk changed', async () => {
-  const photo = { ...aPhoto('p'), id: 'p' } as Photo;
-  const scene = aScene('s');
-  scene.nodes = [{ kind: 'photo', photoId: 'p', rect: { x: 0, y: 0, width: 1920, height: 1080 }, alt: '' } as never];
+  const photo = aPhoto('p');
+  const image = { x: 0, y: 0, width: 1920, height: 1080 };
+  const scene = aScene('s', [{ kind: 'photo', photoId: 'p', image, alt: '' }]);
   const pages = [{ scene, play: undefined } as unknown as TalkPage];
   const { result, rerender } = renderHook(({ photos }) => useDecoded(pages, photos, 0, 960), {
     initialProps: { photos: { p: photo } as Record<string, Photo> },

@@ -1,5 +1,5 @@
+import { frameTexts } from './texts';
 import type { Cover, CropWindow, Item, Slide } from '../../api/types';
-import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
 import { Select } from '../../ui/Select';
 import { useDrawing } from './useDrawing';
@@ -8,18 +8,18 @@ import { editFrame, frameOf } from './useFrame';
 type How = NonNullable<Cover['how']>;
 
 const waysNames: Record<How, string> = {
-  patch: texts.frame.aPatch,
-  blur: texts.frame.aBlur,
-  mosaic: texts.frame.aMosaic,
+  patch: frameTexts.aPatch,
+  blur: frameTexts.aBlur,
+  mosaic: frameTexts.aMosaic,
 };
 const ways = Object.entries(waysNames) as [How, string][];
 
 // Parts of the frame, for hands that do not draw.
 const thirds: [string, CropWindow][] = [
-  [texts.frame.theLeftThird, { x: 0, y: 0, width: 1 / 3, height: 1 }],
-  [texts.frame.theRightThird, { x: 2 / 3, y: 0, width: 1 / 3, height: 1 }],
-  [texts.frame.theTopThird, { x: 0, y: 0, width: 1, height: 1 / 3 }],
-  [texts.frame.theBottomThird, { x: 0, y: 2 / 3, width: 1, height: 1 / 3 }],
+  [frameTexts.theLeftThird, { x: 0, y: 0, width: 1 / 3, height: 1 }],
+  [frameTexts.theRightThird, { x: 2 / 3, y: 0, width: 1 / 3, height: 1 }],
+  [frameTexts.theTopThird, { x: 0, y: 0, width: 1, height: 1 / 3 }],
+  [frameTexts.theBottomThird, { x: 0, y: 2 / 3, width: 1, height: 1 / 3 }],
 ];
 
 /** Hides part of a photo: with a patch in the colour of what is round it, out of focus, or in squares. */
@@ -42,13 +42,13 @@ export function CoverControls({ slide, item }: { slide: Slide; item: Item }) {
   return (
     <>
       <span>
-        {texts.frame.with}
-        <Select dark label={texts.frame.howItIsHidden} value={how} options={ways} onChoose={(h) => draw(what, h)} />
+        {frameTexts.with}
+        <Select dark label={frameTexts.howItIsHidden} value={how} options={ways} onChoose={(h) => draw(what, h)} />
       </span>
       <Button kind="verb" aria-pressed={what === 'cover'} onClick={() => draw(what === 'cover' ? null : 'cover')}>
-        {texts.frame.drawThePart}
+        {frameTexts.drawThePart}
       </Button>
-      <span>{texts.frame.orHide}</span>
+      <span>{frameTexts.orHide}</span>
       {thirds.map(([name, p]) => (
         <Button key={name} kind="verb" onClick={() => hide(p)}>
           {name}
@@ -56,11 +56,11 @@ export function CoverControls({ slide, item }: { slide: Slide; item: Item }) {
       ))}
       {covers.length > 1 && (
         <Button kind="verb" onClick={() => void editFrame(slide, item, { covers: covers.slice(0, -1) })}>
-          {texts.frame.showTheLast}
+          {frameTexts.showTheLast}
         </Button>
       )}
       <Button kind="verb" disabled={covers.length === 0} onClick={() => void editFrame(slide, item, { covers: [] })}>
-        {texts.frame.showItAll}
+        {frameTexts.showItAll}
       </Button>
     </>
   );

@@ -1,3 +1,4 @@
+import { frameTexts } from './texts';
 import type { Frame, Item, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { rules } from '../../deck/rules';
@@ -12,25 +13,24 @@ import { useReframing } from './useReframing';
 import { KeepInView } from './KeepInView';
 import { useDrawing } from './useDrawing';
 import { editFrame, frameOf } from './useFrame';
-import { texts } from '../../texts';
 
 type Mask = NonNullable<Frame['mask']>;
 
 const maskNames: Record<Mask, string> = {
-  none: texts.frame.theWholeFrame,
-  ellipse: texts.frame.anEllipse,
-  rounded: texts.frame.roundCorners,
-  rhomb: texts.frame.aRhomb,
-  arch: texts.frame.anArch,
-  hexagon: texts.frame.aHexagon,
-  star: texts.frame.aStar,
-  drop: texts.frame.aDrop,
-  chevron: texts.frame.aChevron,
-  sector: texts.frame.aSector,
-  ring: texts.frame.aRing,
-  bar: texts.frame.aBar,
-  tiles: texts.frame.tiles,
-  polygon: texts.frame.ownShape,
+  none: frameTexts.theWholeFrame,
+  ellipse: frameTexts.anEllipse,
+  rounded: frameTexts.roundCorners,
+  rhomb: frameTexts.aRhomb,
+  arch: frameTexts.anArch,
+  hexagon: frameTexts.aHexagon,
+  star: frameTexts.aStar,
+  drop: frameTexts.aDrop,
+  chevron: frameTexts.aChevron,
+  sector: frameTexts.aSector,
+  ring: frameTexts.aRing,
+  bar: frameTexts.aBar,
+  tiles: frameTexts.tiles,
+  polygon: frameTexts.ownShape,
 };
 const masks = Object.entries(maskNames) as [Mask, string][];
 interface Props {
@@ -47,9 +47,9 @@ export function ReframeControls({ slide, item }: Props) {
   if (!guides) return null;
   return (
     <>
-      <span>{texts.frame.wider}</span>
+      <span>{frameTexts.wider}</span>
       <Scale
-        label={texts.frame.scaleOfThePhoto}
+        label={frameTexts.scaleOfThePhoto}
         min={Math.log(guides.minScale)}
         max={Math.log(guides.maxScale)}
         step={0.005}
@@ -60,7 +60,7 @@ export function ReframeControls({ slide, item }: Props) {
           rest.put(0);
         }}
       />
-      <span>{texts.frame.closer}</span>
+      <span>{frameTexts.closer}</span>
       {(
         [
           ['left', -step, 0],
@@ -72,7 +72,7 @@ export function ReframeControls({ slide, item }: Props) {
         <Button
           key={name}
           kind="verb"
-          aria-label={texts.frame.moveThePhoto(name)}
+          aria-label={frameTexts.moveThePhoto(name)}
           onClick={() => {
             tool.nudge(dx, dy);
             rest.put(0);
@@ -91,10 +91,10 @@ export function MaskControls({ slide, item }: Props) {
   const mask = frame?.mask ?? 'none';
   return (
     <span>
-      {texts.frame.shownThrough}
+      {frameTexts.shownThrough}
       <Select
         dark
-        label={texts.frame.shape}
+        label={frameTexts.shape}
         value={mask}
         options={masks}
         onChoose={(chosen) =>
@@ -106,9 +106,9 @@ export function MaskControls({ slide, item }: Props) {
       {mask === 'polygon' && <OwnShape slide={slide} item={item} />}
       {rules().portions.includes(mask) && (
         <>
-          {texts.frame.showing}
+          {frameTexts.showing}
           <NumberField
-            label={texts.frame.partShown}
+            label={frameTexts.partShown}
             digits={2}
             value={(frame?.portion ?? 0) * 100}
             onCommit={(percent) => editFrame(slide, item, { portion: percent / 100 })}
@@ -128,10 +128,10 @@ function OwnShape({ slide, item }: Props) {
     <>
       {' '}
       <Button kind="verb" onClick={() => useDrawing.getState().draw('corners')}>
-        {texts.frame.drawItAgain}
+        {frameTexts.drawItAgain}
       </Button>{' '}
       <Field
-        label={texts.frame.cornersInPerCent}
+        label={frameTexts.cornersInPerCent}
         className="!inline !w-72 border-b-line font-mono text-word"
         value={corners.map((c) => `${hundredth(c.x)} ${hundredth(c.y)}`).join(', ')}
         onCommit={(text) => {
@@ -147,10 +147,10 @@ function OwnShape({ slide, item }: Props) {
 export function CreditControls({ slide, item }: Props) {
   return (
     <span>
-      {texts.frame.in}
+      {frameTexts.in}
       <Select
         dark
-        label={texts.frame.placeOfTheCredit}
+        label={frameTexts.placeOfTheCredit}
         value={frameOf(item)?.creditSpot ?? 'auto'}
         options={spots}
         onChoose={(creditSpot) => void editFrame(slide, item, { creditSpot })}
@@ -167,30 +167,30 @@ export function StraightenControls({ slide, item }: Props) {
   const shown = gesture.shown ?? turn;
   return (
     <>
-      <span>{texts.frame.left}</span>
+      <span>{frameTexts.left}</span>
       <Scale
-        label={texts.frame.degreesClockwise}
+        label={frameTexts.degreesClockwise}
         min={-most}
         max={most}
         step={0.1}
         value={shown}
         onChange={gesture.put}
       />
-      <span>{texts.frame.right}</span>
+      <span>{frameTexts.right}</span>
       <span className="font-mono text-note">{shown.toFixed(1)}°</span>
       <Button kind="verb" disabled={turn === 0} onClick={() => void editFrame(slide, item, { straighten: 0 })}>
-        {texts.frame.level}
+        {frameTexts.level}
       </Button>
       <Button kind="verb" onClick={() => useDrawing.getState().draw('horizon')}>
-        {texts.frame.drawTheHorizon}
+        {frameTexts.drawTheHorizon}
       </Button>
     </>
   );
 }
 
 const blends: [NonNullable<NonNullable<Frame['blend']>['how']>, string][] = [
-  ['beside', texts.frame.besideEachOther],
-  ['over', texts.frame.overEachOther],
+  ['beside', frameTexts.besideEachOther],
+  ['over', frameTexts.overEachOther],
 ];
 
 /** How photos that were blended into one stand to each other. */
@@ -200,10 +200,10 @@ export function BlendControls({ slide, item }: Props) {
   return (
     <>
       <span>
-        {texts.frame.blendedHow}
+        {frameTexts.blendedHow}
         <Select
           dark
-          label={texts.frame.howTheyAreBlended}
+          label={frameTexts.howTheyAreBlended}
           value={merged.how ?? 'beside'}
           options={blends}
           onChoose={(how) => void editFrame(slide, item, { blend: { ...merged, how } })}
@@ -213,7 +213,7 @@ export function BlendControls({ slide, item }: Props) {
         kind="verb"
         onClick={() => void edit({ kind: 'blend-photos', slideId: slide.id, itemIds: [item.item.id], together: false })}
       >
-        {texts.frame.takeThemApart}
+        {frameTexts.takeThemApart}
       </Button>
     </>
   );

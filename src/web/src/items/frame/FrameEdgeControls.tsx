@@ -1,14 +1,14 @@
+import { frameTexts } from './texts';
 import type { Item, Slide } from '../../api/types';
 import { rules } from '../../deck/rules';
-import { texts } from '../../texts';
 import { ColourField } from '../../ui/ColourField';
 import { NumberField } from '../../ui/NumberField';
 import { editFrame, frameOf } from './useFrame';
 
 const sizes = [
-  ['line', texts.frame.lineWide],
-  ['shadow', texts.frame.shadowFar],
-  ['soft', texts.frame.softOver],
+  ['line', frameTexts.lineWide],
+  ['shadow', frameTexts.shadowFar],
+  ['soft', frameTexts.softOver],
 ] as const;
 
 /** How a photo ends: a line along its outline, a shadow, a soft edge, each in units. */
@@ -28,15 +28,15 @@ export function FrameEdgeControls({ slide, item }: { slide: Slide; item: Item })
       ))}
       {edge.line > 0 && (
         <label className="flex items-baseline gap-1.5">
-          {texts.frame.colourOfTheLine}
+          {frameTexts.colourOfTheLine}
           <ColourField
-            label={texts.frame.colourOfTheLine}
+            label={frameTexts.colourOfTheLine}
             value={edge.lineColour}
             onCommit={(lineColour) => editFrame(slide, item, { edge: { ...edge, lineColour } })}
           />
         </label>
       )}
-      <span className="text-note">{texts.frame.inUnits}</span>
+      <span className="text-note">{frameTexts.inUnits}</span>
     </>
   );
 }

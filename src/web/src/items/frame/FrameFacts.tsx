@@ -1,3 +1,4 @@
+import { frameTexts } from './texts';
 import { cx } from 'class-variance-authority';
 import type { Item, Slide, SlideRect } from '../../api/types';
 import { edit } from '../../deck/edit';
@@ -5,12 +6,11 @@ import { usePhoto, useScenes } from '../../deck/store';
 import { NumberField } from '../../ui/NumberField';
 import { TextLink } from '../../ui/TextLink';
 import { frameOf } from './useFrame';
-import { texts } from '../../texts';
 
 const grades = {
-  sharp: texts.frame.sharpWhenProjected,
-  aLittleSoft: texts.frame.aLittleBlurredWhenProjected,
-  soft: texts.frame.willLookBlurredWhenProjected,
+  sharp: frameTexts.sharpWhenProjected,
+  aLittleSoft: frameTexts.aLittleBlurredWhenProjected,
+  soft: frameTexts.willLookBlurredWhenProjected,
 } as const;
 
 /** The quiet column about a photo: whose it is and what it asks first, numbers last. */
@@ -25,18 +25,18 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
   const { crop } = frame;
   return (
     <>
-      <h2 className="text-lead leading-snug font-semibold">{photo.title || texts.frame.noTitle}</h2>
+      <h2 className="text-lead leading-snug font-semibold">{photo.title || frameTexts.noTitle}</h2>
       <p className="mt-0.5">
-        {texts.frame.by}
+        {frameTexts.by}
         {photo.makerUrl ? (
-          <TextLink href={photo.makerUrl}>{photo.maker || texts.frame.unknownMaker}</TextLink>
+          <TextLink href={photo.makerUrl}>{photo.maker || frameTexts.unknownMaker}</TextLink>
         ) : (
-          photo.maker || texts.frame.unknownMaker
+          photo.maker || frameTexts.unknownMaker
         )}
         {photo.sourceUrl && (
           <>
             {' · '}
-            <TextLink href={photo.sourceUrl}>{texts.frame.source}</TextLink>
+            <TextLink href={photo.sourceUrl}>{frameTexts.source}</TextLink>
           </>
         )}
       </p>
@@ -46,7 +46,7 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
           {photo.licenceUrl ? (
             <TextLink href={photo.licenceUrl}>{photo.licenceName}</TextLink>
           ) : (
-            photo.licenceName || texts.frame.noLicenceWasFound
+            photo.licenceName || frameTexts.noLicenceWasFound
           )}
         </p>
         {item.why && (
@@ -66,18 +66,18 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
         {credit && <p className="mt-2.5 bg-deep px-2.5 py-2 font-mono text-note leading-snug">{credit.says}</p>}
       </div>
       <div className="mt-4 border-t border-line pt-3 text-soft">
-        <h3 className="text-quiet">{texts.frame.doneToIt}</h3>
+        <h3 className="text-quiet">{frameTexts.doneToIt}</h3>
         <p className="mt-0.5">{item.done}</p>
       </div>
       <div className="mt-4 border-t border-line pt-3 text-soft">
-        <h3 className="text-quiet">{texts.frame.inTheRoom}</h3>
+        <h3 className="text-quiet">{frameTexts.inTheRoom}</h3>
         {part?.sharp && part.sharpness !== null && part.sharpness !== undefined && (
           <>
             <p className={`mt-0.5 ${part.sharp === 'soft' ? 'text-marigold' : ''}`}>
               {grades[part.sharp]}{' '}
               <span className="font-mono text-note text-quiet">
                 {part.sharpness.toFixed(2)}
-                {texts.frame.pxEach}
+                {frameTexts.pxEach}
               </span>
             </p>
             <div className="relative mt-1.5 h-1 bg-line" aria-hidden>
@@ -88,26 +88,26 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
         )}
         {words && (
           <p className={`mt-2 ${words.reads ? '' : 'text-marigold'}`}>
-            {texts.frame.words}
-            {words.reads ? texts.frame.standOut : texts.frame.fade}{' '}
+            {frameTexts.words}
+            {words.reads ? frameTexts.standOut : frameTexts.fade}{' '}
             <span className="font-mono text-note text-quiet">
               {words.contrast?.toFixed(1)}
-              {texts.frame.to1}
+              {frameTexts.to1}
             </span>
           </p>
         )}
       </div>
       {!item.item.at.isGround && <ExactPlace slide={slide} item={item} />}
       <dl className="mt-4 grid grid-cols-[3.4rem_1fr] border-t border-line pt-3 font-mono text-note text-quiet">
-        <dt>{texts.frame.shown}</dt>
+        <dt>{frameTexts.shown}</dt>
         <dd>
           {Math.round(100 * crop.width * crop.height)}
-          {texts.frame.ofIt}
+          {frameTexts.ofIt}
         </dd>
-        <dt>{texts.frame.file}</dt>
+        <dt>{frameTexts.file}</dt>
         <dd>
           {photo.width}
-          {texts.frame.xPx(photo.height)}
+          {frameTexts.xPx(photo.height)}
         </dd>
       </dl>
     </>
@@ -116,10 +116,10 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
 
 const sides = ['x', 'y', 'width', 'height'] as const;
 const names = {
-  x: texts.frame.fromTheLeft,
-  y: texts.frame.fromTheTop,
-  width: texts.frame.width,
-  height: texts.frame.height,
+  x: frameTexts.fromTheLeft,
+  y: frameTexts.fromTheTop,
+  width: frameTexts.width,
+  height: frameTexts.height,
 };
 
 /** Where a frame stands, in numbers that can be written: what handles do, by keys and to the unit. */
@@ -141,7 +141,7 @@ function ExactPlace({ slide, item }: { slide: Slide; item: Item }) {
       )}
     >
       {sides.map((side) => number(names[side], rect[side], (value) => place({ [side]: value })))}
-      {number(texts.frame.turn, turn ?? 0, (value) => place({}, value))}
+      {number(frameTexts.turn, turn ?? 0, (value) => place({}, value))}
     </div>
   );
 }

@@ -1,8 +1,8 @@
+import { frameTexts } from './texts';
 import { useQueryClient } from '@tanstack/react-query';
 import { api, unwrap } from '../../api/client';
 import type { Item, Slide } from '../../api/types';
 import { useDeckId } from '../../deck/store';
-import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
 import { useNotices } from '../../ui/useNotices';
 import { useDrawing } from './useDrawing';
@@ -25,27 +25,27 @@ export function KeepInView({ slide, item }: { slide: Slide; item: Item }) {
           }),
         ),
     });
-    if (found.length === 0) return say(texts.frame.nothingStandsOut);
+    if (found.length === 0) return say(frameTexts.nothingStandsOut);
     await editFrame(slide, item, { keepInView: [...marks, found[0]!] });
   };
   return (
     <>
       <span className="h-4 border-l border-edge" />
-      <span>{marks.length > 0 ? texts.frame.keptInView(marks.length) : texts.frame.keepInView}</span>
+      <span>{marks.length > 0 ? frameTexts.keptInView(marks.length) : frameTexts.keepInView}</span>
       <Button kind="verb" aria-pressed={what === 'mark'} onClick={() => draw(what === 'mark' ? null : 'mark')}>
-        {texts.frame.drawIt}
+        {frameTexts.drawIt}
       </Button>
       <Button kind="verb" onClick={() => void propose()}>
-        {texts.frame.proposeIt}
+        {frameTexts.proposeIt}
       </Button>
       {marks.length > 0 && (
         <>
           <Button kind="verb" onClick={() => void editFrame(slide, item, { keepInView: marks.slice(0, -1) })}>
-            {texts.frame.takeTheLast}
+            {frameTexts.takeTheLast}
           </Button>
           {marks.length > 1 && (
             <Button kind="verb" onClick={() => void editFrame(slide, item, { keepInView: [] })}>
-              {texts.frame.takeAll}
+              {frameTexts.takeAll}
             </Button>
           )}
         </>

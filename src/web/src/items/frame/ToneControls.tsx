@@ -1,5 +1,5 @@
+import { frameTexts } from './texts';
 import type { Frame, Item, Slide } from '../../api/types';
-import { texts } from '../../texts';
 import { ColourField } from '../../ui/ColourField';
 import { Scale } from '../../ui/Scale';
 import { Select } from '../../ui/Select';
@@ -10,16 +10,16 @@ import { editFrame, frameOf } from './useFrame';
 type Tone = NonNullable<Frame['tone']>;
 
 const tonesNames: Record<Tone, string> = {
-  natural: texts.frame.itsOwnColours,
-  grey: texts.frame.blackAndWhite,
-  brown: texts.frame.brownTones,
-  twoInk: texts.frame.twoInks,
-  tint: texts.frame.aTint,
-  lighter: texts.frame.lighter,
-  darker: texts.frame.darker,
-  warmer: texts.frame.warmer,
-  cooler: texts.frame.cooler,
-  softer: texts.frame.softer,
+  natural: frameTexts.itsOwnColours,
+  grey: frameTexts.blackAndWhite,
+  brown: frameTexts.brownTones,
+  twoInk: frameTexts.twoInks,
+  tint: frameTexts.aTint,
+  lighter: frameTexts.lighter,
+  darker: frameTexts.darker,
+  warmer: frameTexts.warmer,
+  cooler: frameTexts.cooler,
+  softer: frameTexts.softer,
 };
 const tones = Object.entries(tonesNames) as [Tone, string][];
 
@@ -44,27 +44,27 @@ export function ToneControls({ slide, item }: { slide: Slide; item: Item }) {
   return (
     <>
       <span>
-        {texts.frame.shownIn}
+        {frameTexts.shownIn}
         <Select
           dark
-          label={texts.frame.tone}
+          label={frameTexts.tone}
           value={tone}
           options={tones}
           onChoose={(t) => void editFrame(slide, item, { tone: t })}
         />
         {tone === 'twoInk' && (
           <>
-            {ink('dark', texts.frame.inkOfTheShadows)}
-            {ink('light', texts.frame.inkOfTheLights)}
+            {ink('dark', frameTexts.inkOfTheShadows)}
+            {ink('light', frameTexts.inkOfTheLights)}
           </>
         )}
-        {tone === 'tint' && ink('light', texts.frame.colourOfTheTint)}
+        {tone === 'tint' && ink('light', frameTexts.colourOfTheTint)}
       </span>
       {tone !== 'natural' && (
         <>
-          <span>{texts.frame.aLittle}</span>
+          <span>{frameTexts.aLittle}</span>
           <Scale
-            label={texts.frame.strengthOfTheTone}
+            label={frameTexts.strengthOfTheTone}
             min={0.05}
             max={1}
             step={0.05}
@@ -72,7 +72,7 @@ export function ToneControls({ slide, item }: { slide: Slide; item: Item }) {
             filled
             onChange={gesture.put}
           />
-          <span>{texts.frame.fully}</span>
+          <span>{frameTexts.fully}</span>
         </>
       )}
     </>

@@ -1,3 +1,4 @@
+import { frameTexts } from './texts';
 import type { ItemClient } from '../kinds';
 import { FrameFacts } from './FrameFacts';
 import { BlendControls, CreditControls, MaskControls, ReframeControls, StraightenControls } from './FrameControls';
@@ -5,25 +6,24 @@ import { FrameEdgeControls } from './FrameEdgeControls';
 import { CoverControls } from './CoverControls';
 import { ToneControls } from './ToneControls';
 import { frameOf } from './useFrame';
-import { texts } from '../../texts';
 
 /** Photos seen through a crop window. */
 export const frame: ItemClient = {
   kind: 'frame',
   verbs: [
-    { id: 'reframe', name: texts.frame.reframe, key: 'F', Controls: ReframeControls },
-    { id: 'shape', name: texts.frame.cutToShape, key: 'M', Controls: MaskControls },
-    { id: 'edge', name: texts.frame.edge, Controls: FrameEdgeControls },
-    { id: 'straighten', name: texts.frame.straighten, Controls: StraightenControls },
-    { id: 'tone', name: texts.frame.tone, Controls: ToneControls },
-    { id: 'hide', name: texts.frame.hidePart, Controls: CoverControls },
+    { id: 'reframe', name: frameTexts.reframe, key: 'F', Controls: ReframeControls },
+    { id: 'shape', name: frameTexts.cutToShape, key: 'M', Controls: MaskControls },
+    { id: 'edge', name: frameTexts.edge, Controls: FrameEdgeControls },
+    { id: 'straighten', name: frameTexts.straighten, Controls: StraightenControls },
+    { id: 'tone', name: frameTexts.tone, Controls: ToneControls },
+    { id: 'hide', name: frameTexts.hidePart, Controls: CoverControls },
     {
       id: 'merge',
-      name: texts.frame.merge,
+      name: frameTexts.merge,
       Controls: BlendControls,
       when: (_, item) => Boolean(frameOf(item)?.blend),
     },
-    { id: 'credit', name: texts.frame.credit, Controls: CreditControls },
+    { id: 'credit', name: frameTexts.credit, Controls: CreditControls },
   ],
   Facts: FrameFacts,
 };

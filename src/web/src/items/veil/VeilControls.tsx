@@ -1,7 +1,7 @@
+import { veilTexts } from './texts';
 import { rules } from '../../deck/rules';
 import type { Item, Slide, Veil, VeilEdit } from '../../api/types';
 import { edit } from '../../deck/edit';
-import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
 import { ColourField } from '../../ui/ColourField';
 import { NumberField } from '../../ui/NumberField';
@@ -10,10 +10,10 @@ import { Select } from '../../ui/Select';
 import { useGesture } from '../../ui/useGesture';
 
 const formsNames: Record<Veil['form'], string> = {
-  linear: texts.veil.fromOneSide,
-  radial: texts.veil.fromTheMiddle,
-  edge: texts.veil.fromTheEdges,
-  whole: texts.veil.allOver,
+  linear: veilTexts.fromOneSide,
+  radial: veilTexts.fromTheMiddle,
+  edge: veilTexts.fromTheEdges,
+  whole: veilTexts.allOver,
 };
 export const forms = Object.entries(formsNames) as [Veil['form'], string][];
 
@@ -26,7 +26,7 @@ function Stops({ veil, set }: { veil: Veil; set(change: VeilEdit): Promise<unkno
         kind="verb"
         onClick={() => void set({ stops: rules().firstStops.map((stop) => ({ ...stop, colour: veil.colour })) })}
       >
-        {texts.veil.ownStops}
+        {veilTexts.ownStops}
       </Button>
     );
   const put = (n: number, change: Partial<(typeof stops)[number]>) =>
@@ -40,19 +40,15 @@ function Stops({ veil, set }: { veil: Veil; set(change: VeilEdit): Promise<unkno
       {stops.map((s, i) => (
         <span key={i} className="whitespace-nowrap">
           <NumberField
-            label={texts.veil.stopAt(i + 1)}
+            label={veilTexts.stopAt(i + 1)}
             className="!w-8"
             value={s.offset * 100}
             onCommit={(o) => put(i, { offset: o / 100 })}
           />
           %{' '}
-          <ColourField
-            label={texts.veil.stopColour(i + 1)}
-            value={s.colour}
-            onCommit={(colour) => put(i, { colour })}
-          />
+          <ColourField label={veilTexts.stopColour(i + 1)} value={s.colour} onCommit={(colour) => put(i, { colour })} />
           <NumberField
-            label={texts.veil.stopOpacity(i + 1)}
+            label={veilTexts.stopOpacity(i + 1)}
             className="!w-8"
             value={s.opacity * 100}
             onCommit={(o) => put(i, { opacity: o / 100 })}
@@ -61,10 +57,10 @@ function Stops({ veil, set }: { veil: Veil; set(change: VeilEdit): Promise<unkno
           {stops.length > 2 && (
             <Button
               kind="verb"
-              aria-label={texts.veil.dropStop(i + 1)}
+              aria-label={veilTexts.dropStop(i + 1)}
               onClick={() => void set({ stops: stops.filter((_, n) => n !== i) })}
             >
-              {texts.veil.drop}
+              {veilTexts.drop}
             </Button>
           )}
         </span>
@@ -82,11 +78,11 @@ function Stops({ veil, set }: { veil: Veil; set(change: VeilEdit): Promise<unkno
             void set({ stops: [...stops.slice(0, widest.at), between, ...stops.slice(widest.at)] });
           }}
         >
-          {texts.veil.anotherStop}
+          {veilTexts.anotherStop}
         </Button>
       )}
       <Button kind="verb" onClick={() => void set({ stops: [] })}>
-        {texts.veil.evenAgain}
+        {veilTexts.evenAgain}
       </Button>
     </span>
   );
@@ -103,28 +99,22 @@ export function VeilControls({ slide, item }: { slide: Slide; item: Item }) {
   return (
     <>
       <span>
-        {texts.veil.lies}
-        <Select
-          dark
-          label={texts.veil.form}
-          value={veil.form}
-          options={forms}
-          onChoose={(form) => void set({ form })}
-        />
+        {veilTexts.lies}
+        <Select dark label={veilTexts.form} value={veil.form} options={forms} onChoose={(form) => void set({ form })} />
         {veil.form === 'linear' && (
           <>
-            {texts.veil.turned}
-            <NumberField label={texts.veil.direction} value={veil.angle} onCommit={(angle) => set({ angle })} />°
+            {veilTexts.turned}
+            <NumberField label={veilTexts.direction} value={veil.angle} onCommit={(angle) => set({ angle })} />°
           </>
         )}
       </span>
       <span>
-        <ColourField label={texts.veil.colour} value={veil.colour} onCommit={(colour) => set({ colour })} />
+        <ColourField label={veilTexts.colour} value={veil.colour} onCommit={(colour) => set({ colour })} />
       </span>
       <span className="flex items-center gap-2">
-        {texts.veil.strength}
+        {veilTexts.strength}
         <Scale
-          label={texts.veil.strengthOfTheVeil}
+          label={veilTexts.strengthOfTheVeil}
           min={0}
           max={1}
           step={0.05}
@@ -135,9 +125,9 @@ export function VeilControls({ slide, item }: { slide: Slide; item: Item }) {
       </span>
       {veil.form !== 'whole' && (
         <span className="flex items-center gap-2">
-          {texts.veil.reach}
+          {veilTexts.reach}
           <Scale
-            label={texts.veil.reachOfTheVeil}
+            label={veilTexts.reachOfTheVeil}
             min={rules().shortestVeil}
             max={1}
             step={0.05}

@@ -1,9 +1,10 @@
+import { veilTexts } from './texts';
 import type { ItemClient } from '../kinds';
 import { VeilControls } from './VeilControls';
-import { texts } from '../../texts';
 
 /** Veils between photos and words. */
 export const veil: ItemClient = {
   kind: 'veil',
-  verbs: [{ id: 'veil', name: texts.veil.veil, key: 'V', Controls: VeilControls }],
+  verbs: [{ id: 'veil', name: veilTexts.veil, key: 'V', Controls: VeilControls }],
+  add: { name: veilTexts.veil, command: veilTexts.layAVeil, key: 'V', item: { kind: 'veil' }, verb: 'veil' },
 };

@@ -1,7 +1,7 @@
+import { wordsTexts } from './texts';
 import { cx } from 'class-variance-authority';
 import type { Item, TextStylePart, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
-import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
 import { ColourField } from '../../ui/ColourField';
 import { NumberField } from '../../ui/NumberField';
@@ -28,8 +28,8 @@ function Released({ slide, item, parts }: Props & { parts: [TextStylePart, boole
   const { release } = useTextStyle(slide, item);
   const set = parts.filter(([, is]) => is).map(([part]) => part);
   return set.length === 0 ? null : (
-    <Button kind="verb" title={texts.words.asTheHouseHasIt} onClick={() => void release(...set)}>
-      {texts.words.setByHand}
+    <Button kind="verb" title={wordsTexts.asTheHouseHasIt} onClick={() => void release(...set)}>
+      {wordsTexts.setByHand}
     </Button>
   );
 }
@@ -44,40 +44,40 @@ export function WordsFace({ slide, item }: Props) {
   return (
     <>
       <span>
-        {texts.words.setAs}
+        {wordsTexts.setAs}
         <Select
           dark
-          label={texts.words.role}
+          label={wordsTexts.role}
           value={role}
           options={roles}
           onChoose={(r) =>
             void edit({ kind: 'edit-item', slideId: slide.id, itemId: item.item.id, edit: { kind: 'words', role: r } })
           }
         />
-        {texts.words.inTheFace}
+        {wordsTexts.inTheFace}
         <Select
           dark
-          label={texts.words.family}
+          label={wordsTexts.family}
           value={look.family ?? ''}
           options={fonts.map((f) => [f.name, f.name])}
           onChoose={(f) => void set({ family: f })}
         />
       </span>
       {family?.bold && (
-        <Toggle name={texts.words.bold} on={Boolean(look.bold)} press={() => set({ bold: !look.bold })} />
+        <Toggle name={wordsTexts.bold} on={Boolean(look.bold)} press={() => set({ bold: !look.bold })} />
       )}
       {family?.italic && (
-        <Toggle name={texts.words.italic} on={Boolean(look.italic)} press={() => set({ italic: !look.italic })} />
+        <Toggle name={wordsTexts.italic} on={Boolean(look.italic)} press={() => set({ italic: !look.italic })} />
       )}
       <Select
         dark
-        label={texts.words.case}
+        label={wordsTexts.case}
         value={look.case ?? 'asTyped'}
         options={[
-          ['asTyped', texts.words.asTyped],
-          ['capitals', texts.words.capitals],
-          ['small', texts.words.small],
-          ['smallCapitals', texts.words.smallCapitals],
+          ['asTyped', wordsTexts.asTyped],
+          ['capitals', wordsTexts.capitals],
+          ['small', wordsTexts.small],
+          ['smallCapitals', wordsTexts.smallCapitals],
         ]}
         onChoose={(c) => void set({ case: c })}
       />
@@ -100,23 +100,23 @@ export function WordsSize({ slide, item }: Props) {
   return (
     <>
       <span>
-        <NumberField label={texts.words.size} value={look.size ?? 0} onCommit={(size) => set({ size, grows: false })} />{' '}
-        {texts.words.unitsHigh}
+        <NumberField label={wordsTexts.size} value={look.size ?? 0} onCommit={(size) => set({ size, grows: false })} />{' '}
+        {wordsTexts.unitsHigh}
       </span>
-      <Toggle name={texts.words.fillTheirRoom} on={Boolean(look.grows)} press={() => set({ grows: !look.grows })} />
+      <Toggle name={wordsTexts.fillTheirRoom} on={Boolean(look.grows)} press={() => set({ grows: !look.grows })} />
       <span>
-        {texts.words.linesApart}
+        {wordsTexts.linesApart}
         <NumberField
-          label={texts.words.lineSpacing}
+          label={wordsTexts.lineSpacing}
           value={look.leading ?? 1}
           digits={2}
           onCommit={(leading) => set({ leading })}
         />
       </span>
       <span>
-        {texts.words.lettersApart}
+        {wordsTexts.lettersApart}
         <NumberField
-          label={texts.words.letterSpacing}
+          label={wordsTexts.letterSpacing}
           value={(look.spacing ?? 0) * 100}
           onCommit={(s) => set({ spacing: s / 100 })}
         />{' '}
@@ -124,36 +124,36 @@ export function WordsSize({ slide, item }: Props) {
       </span>
       <Select
         dark
-        label={texts.words.lines}
+        label={wordsTexts.lines}
         value={look.align ?? 'start'}
         options={[
-          ['start', texts.words.fromTheStart],
-          ['middle', texts.words.inTheMiddle],
-          ['end', texts.words.atTheEnd],
+          ['start', wordsTexts.fromTheStart],
+          ['middle', wordsTexts.inTheMiddle],
+          ['end', wordsTexts.atTheEnd],
         ]}
         onChoose={(align) => void set({ align })}
       />
       {wordsOf(item)?.spot === 'placed' && (
         <Select
           dark
-          label={texts.words.stand}
+          label={wordsTexts.stand}
           value={look.verticalAlign ?? 'top'}
           options={[
-            ['top', texts.words.atTheTop],
-            ['middle', texts.words.inTheMiddleOfTheRoom],
-            ['foot', texts.words.atTheFoot],
+            ['top', wordsTexts.atTheTop],
+            ['middle', wordsTexts.inTheMiddleOfTheRoom],
+            ['foot', wordsTexts.atTheFoot],
           ]}
           onChoose={(stand) => void set({ verticalAlign: stand })}
         />
       )}
       <span>
         <NumberField
-          label={texts.words.columns}
+          label={wordsTexts.columns}
           className="!w-6"
           value={look.columns ?? 1}
           onCommit={(columns) => Number.isInteger(columns) && set({ columns })}
         />{' '}
-        {texts.words.inColumns}
+        {wordsTexts.inColumns}
       </span>
       <Released
         slide={slide}
@@ -177,12 +177,12 @@ export function WordsInk({ slide, item }: Props) {
   return (
     <>
       <span className="flex items-center gap-1">
-        {texts.words.writtenIn}
+        {wordsTexts.writtenIn}
         {palette.map((ink) => (
           <button
             key={ink}
             type="button"
-            aria-label={texts.words.theInk(ink)}
+            aria-label={wordsTexts.theInk(ink)}
             aria-pressed={look.ink === ink}
             className={cx(
               'size-6 border border-quiet aria-pressed:outline-2 aria-pressed:outline-offset-1',
@@ -194,9 +194,9 @@ export function WordsInk({ slide, item }: Props) {
         ))}
       </span>
       <span>
-        <ColourField label={texts.words.ink} value={look.ink ?? ''} onCommit={(ink) => set({ ink })} />
+        <ColourField label={wordsTexts.ink} value={look.ink ?? ''} onCommit={(ink) => set({ ink })} />
       </span>
-      {!own?.ink && <span>{texts.words.theBetterInkByItself}</span>}
+      {!own?.ink && <span>{wordsTexts.theBetterInkByItself}</span>}
       <Released slide={slide} item={item} parts={[['ink', has(own?.ink)]]} />
     </>
   );
@@ -210,41 +210,41 @@ export function WordsEffects({ slide, item }: Props) {
     <>
       <Select
         dark
-        label={texts.words.letters}
+        label={wordsTexts.letters}
         value={look.fill ?? 'none'}
         options={[
-          ['none', texts.words.plain],
-          ['gradient', texts.words.fromOneInkToAnother],
-          ['outlined', texts.words.inOutline],
+          ['none', wordsTexts.plain],
+          ['gradient', wordsTexts.fromOneInkToAnother],
+          ['outlined', wordsTexts.inOutline],
         ]}
         onChoose={(ornament) => void set({ fill: ornament })}
       />
       {look.fill === 'gradient' && (
         <span>
           <ColourField
-            label={texts.words.theOtherInk}
+            label={wordsTexts.theOtherInk}
             value={look.fillInk ?? ''}
             onCommit={(ornamentInk) => set({ fillInk: ornamentInk })}
           />
         </span>
       )}
       <span>
-        {texts.words.shadow}{' '}
-        <NumberField label={texts.words.shadowSpread} value={look.shadow ?? 0} onCommit={(shadow) => set({ shadow })} />
+        {wordsTexts.shadow}{' '}
+        <NumberField label={wordsTexts.shadowSpread} value={look.shadow ?? 0} onCommit={(shadow) => set({ shadow })} />
       </span>
       <span>
-        {texts.words.outline}{' '}
+        {wordsTexts.outline}{' '}
         <NumberField
-          label={texts.words.outlineWidth}
+          label={wordsTexts.outlineWidth}
           className="!w-8"
           value={look.outline ?? 0}
           onCommit={(outline) => set({ outline })}
         />
       </span>
       <span>
-        {texts.words.bent}{' '}
+        {wordsTexts.bent}{' '}
         <NumberField
-          label={texts.words.bend}
+          label={wordsTexts.bend}
           className="!w-10"
           value={look.bend ?? 0}
           onCommit={(bend) => set({ bend })}
@@ -252,9 +252,9 @@ export function WordsEffects({ slide, item }: Props) {
         °
       </span>
       <span className="flex items-center gap-2">
-        {texts.words.plate}
+        {wordsTexts.plate}
         <Scale
-          label={texts.words.plateStrength}
+          label={wordsTexts.plateStrength}
           min={0}
           max={1}
           step={0.05}

@@ -1,3 +1,4 @@
+import { wordsTexts } from './texts';
 import type { Item, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { rules } from '../../deck/rules';
@@ -5,7 +6,6 @@ import { spots } from '../../deck/spots';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { Select } from '../../ui/Select';
-import { texts } from '../../texts';
 import { type } from './typing/useTyping';
 
 /** Writes the words of a slide, or new ones where it has none, and puts them in their place. */
@@ -17,10 +17,10 @@ export function WordsTextControls({ slide, item }: { slide: Slide; item: Item | 
     <>
       <Field
         key={`${slideId}-${words?.id ?? 'new'}`}
-        label={texts.writing.wordsOnTheSlide}
+        label={wordsTexts.writing.wordsOnTheSlide}
         className="!w-72 border-b-line text-word"
         value={words ? (item?.says ?? '') : ''}
-        placeholder={texts.writing.writeTheWords}
+        placeholder={wordsTexts.writing.writeTheWords}
         maxLength={rules().longestWording}
         onCommit={(text) => {
           if (text === '') return false;
@@ -31,20 +31,20 @@ export function WordsTextControls({ slide, item }: { slide: Slide; item: Item | 
       {words && (
         <>
           <span>
-            {texts.writing.in}
+            {wordsTexts.writing.in}
             <Select
               dark
-              label={texts.writing.placeOfTheWords}
+              label={wordsTexts.writing.placeOfTheWords}
               value={words.spot}
-              options={words.spot === 'placed' ? [...spots, ['placed', texts.writing.thePlaceTheyWerePut]] : spots}
+              options={words.spot === 'placed' ? [...spots, ['placed', wordsTexts.writing.thePlaceTheyWerePut]] : spots}
               onChoose={(spot) => void edit({ kind: 'edit-item', slideId, itemId, edit: { kind: 'words', spot } })}
             />
           </span>
           <Button kind="verb" onClick={() => type(itemId)}>
-            {texts.typing.typeOnTheSlide}
+            {wordsTexts.typing.typeOnTheSlide}
           </Button>
           <Button kind="verb" onClick={() => void edit({ kind: 'remove-item', slideId, itemId })}>
-            {texts.writing.remove}
+            {wordsTexts.writing.remove}
           </Button>
         </>
       )}

@@ -1,8 +1,8 @@
+import { frameTexts } from '../../items/frame/texts';
 import { useEffect, useState, type PointerEvent } from 'react';
 import type { Item, Slide, SlidePoint, SlideRect } from '../../api/types';
 import { useDrawing } from '../../items/frame/useDrawing';
 import { editFrame } from '../../items/frame/useFrame';
-import { texts } from '../../texts';
 
 interface Props {
   slide: Slide;
@@ -98,10 +98,10 @@ export function DrawLayer({ slide, item, width, height, perPixel, place }: Props
       >
         {
           {
-            horizon: texts.frame.drawALineAlong,
-            mark: texts.frame.drawRoundWhatStays,
-            cover: texts.frame.drawOverWhatIsHidden,
-            corners: texts.frame.pressOnEachCorner,
+            horizon: frameTexts.drawALineAlong,
+            mark: frameTexts.drawRoundWhatStays,
+            cover: frameTexts.drawOverWhatIsHidden,
+            corners: frameTexts.pressOnEachCorner,
           }[what]
         }
       </p>

@@ -1,3 +1,5 @@
+import { wordsTexts } from '../../items/words/texts';
+import { veilTexts } from '../../items/veil/texts';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { api, errorText, unwrap } from '../../api/client';
@@ -128,7 +130,7 @@ export function HouseStyleEditor({ open, onOpenChange }: { open: boolean; onOpen
           <thead className="text-small text-quiet">
             <tr>
               <th className="font-normal">{t.role}</th>
-              <th className="font-normal">{texts.words.family}</th>
+              <th className="font-normal">{wordsTexts.family}</th>
               <th className="font-normal">{t.weight}</th>
               <th className="font-normal">{t.height}</th>
               <th className="font-normal">{t.lines}</th>
@@ -160,7 +162,7 @@ export function HouseStyleEditor({ open, onOpenChange }: { open: boolean; onOpen
                         aria-label={t.boldOf(name)}
                         onClick={() => void setRole(role, { bold: !look.bold })}
                       >
-                        {texts.words.bold}
+                        {wordsTexts.bold}
                       </Button>
                     )}{' '}
                     {family?.italic && (
@@ -170,7 +172,7 @@ export function HouseStyleEditor({ open, onOpenChange }: { open: boolean; onOpen
                         aria-label={t.italicOf(name)}
                         onClick={() => void setRole(role, { italic: !look.italic })}
                       >
-                        {texts.words.italic}
+                        {wordsTexts.italic}
                       </Button>
                     )}
                   </td>
@@ -232,7 +234,7 @@ export function HouseStyleEditor({ open, onOpenChange }: { open: boolean; onOpen
           {t.veilIs}
           <Select
             dark
-            label={texts.veil.form}
+            label={veilTexts.form}
             value={house.veil}
             options={forms}
             onChoose={(veil) => void set({ veil })}

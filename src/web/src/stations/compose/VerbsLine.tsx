@@ -3,7 +3,7 @@ import { lazy, Suspense, type ReactNode, type RefObject } from 'react';
 import type { Item, Slide } from '../../api/types';
 import { useChoice } from '../../deck/choice';
 import { edit } from '../../deck/edit';
-import { kindOf } from '../../items/kinds';
+import { kindOf, kinds } from '../../items/kinds';
 import { useTyping } from '../../items/words/typing/useTyping';
 import { WordsTextControls } from '../../items/words/WordsTextControls';
 import { texts } from '../../texts';
@@ -70,10 +70,14 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
       )}
       {item && <span className="h-4 border-l border-edge" />}
       {opener('words', texts.compose.words)}
-      {item?.item.kind !== 'veil' && (
-        <Button kind="verb" onClick={() => void deeds.veil()}>
-          {texts.veil.veil}
-        </Button>
+      {kinds.map(
+        ({ kind, add }) =>
+          add &&
+          item?.item.kind !== kind && (
+            <Button key={kind} kind="verb" onClick={() => void deeds.add(add)}>
+              {add.name}
+            </Button>
+          ),
       )}
       {(!item || item.item.kind === 'words') && opener('layout', texts.compose.layOut)}
       {frames > 0 && opener('arrange', texts.compose.arrange)}

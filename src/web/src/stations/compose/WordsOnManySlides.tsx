@@ -1,3 +1,4 @@
+import { wordsTexts } from '../../items/words/texts';
 import { cx } from 'class-variance-authority';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -110,7 +111,7 @@ export function WordsOnManySlides({ open, onOpenChange }: { open: boolean; onOpe
             {texts.many.of}
             <Select
               dark
-              label={texts.words.role}
+              label={wordsTexts.role}
               value={role}
               options={whose}
               onChoose={(r) => setRole(r as WordsRole | 'all')}

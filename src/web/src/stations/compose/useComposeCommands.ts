@@ -5,7 +5,7 @@ import { edit } from '../../deck/edit';
 import { newSlide } from '../../deck/slides';
 import { useDeckStore } from '../../deck/store';
 import { layouts } from '../../items/words/roles';
-import { kinds, type ItemVerb } from '../../items/kinds';
+import { kinds, type ItemAdding, type ItemVerb } from '../../items/kinds';
 import { texts } from '../../texts';
 import { useStageView } from './useStageView';
 
@@ -52,13 +52,13 @@ export function useDeeds({ slide, item, several, editable, frames, next, putAway
       toggleGrid();
       useChoice.setState((c) => ({ tool: gridShown ? (c.tool === 'grid' ? null : c.tool) : 'grid' }));
     },
-    veil: async () => {
+    add: async ({ item, verb }: ItemAdding) => {
       if (!slide) return;
       const before = slide.items.map((i) => i.item.id);
-      if (!(await edit({ kind: 'add-item', slideId: slide.id, item: { kind: 'veil' }, rect: null }))) return;
-      const laid = useDeckStore.getState().slides[slide.id]?.items.find((i) => !before.includes(i.item.id));
-      if (laid) chooseItem(laid.item.id, false);
-      useChoice.setState({ tool: 'veil' });
+      if (!(await edit({ kind: 'add-item', slideId: slide.id, item, rect: null }))) return;
+      const added = useDeckStore.getState().slides[slide.id]?.items.find((i) => !before.includes(i.item.id));
+      if (added) chooseItem(added.item.id, false);
+      useChoice.setState({ tool: verb });
     },
     act: (v: ItemVerb) => (v.run ? slide && item && v.run(slide, item) : toggle(v.id)),
   };
@@ -133,14 +133,20 @@ export function useDeeds({ slide, item, several, editable, frames, next, putAway
       when: () => editable,
       run: () => toggle('words'),
     },
-    {
-      id: 'compose.veil',
-      name: texts.veil.layAVeil,
-      keys: ['V'],
-      group,
-      when: () => editable && item?.item.kind !== 'veil',
-      run: deeds.veil,
-    },
+    ...kinds.flatMap(({ kind, add }) =>
+      add
+        ? [
+            {
+              id: `compose.add.${kind}`,
+              name: add.command,
+              keys: add.key ? [add.key] : [],
+              group,
+              when: () => editable && item?.item.kind !== kind,
+              run: () => void deeds.add(add),
+            },
+          ]
+        : [],
+    ),
     { id: 'compose.house', name: texts.house.lookOfTheDeck, when: () => editable, run: () => toggle('house') },
     { id: 'compose.swap', name: texts.compose.swapForTheNextKept, when: () => Boolean(next), run: deeds.swap },
     {

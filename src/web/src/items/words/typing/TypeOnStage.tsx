@@ -1,3 +1,4 @@
+import { wordsTexts } from '../texts';
 import { baseKeymap } from 'prosemirror-commands';
 import { history, redo, undo } from 'prosemirror-history';
 import { keymap } from 'prosemirror-keymap';
@@ -8,7 +9,6 @@ import { api } from '../../../api/client';
 import type { Item, Scene, ScenePart, Slide, Words } from '../../../api/types';
 import { edit } from '../../../deck/edit';
 import { useDeckId, useHeader } from '../../../deck/store';
-import { texts } from '../../../texts';
 import { useFonts } from '../useWords';
 import { breaks, lineBreaks } from './breaks';
 import { followCaret, toEnd } from './caret';
@@ -124,7 +124,7 @@ export default function TypeOnStage({ slide, item, words, part, units }: Props) 
         ],
       }),
       attributes: {
-        'aria-label': texts.typing.wordsOnTheSlide,
+        'aria-label': wordsTexts.typing.wordsOnTheSlide,
         role: 'textbox',
         'aria-multiline': 'true',
         spellcheck: 'true',

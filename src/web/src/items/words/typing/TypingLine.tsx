@@ -1,3 +1,4 @@
+import { wordsTexts } from '../texts';
 import { useEffect, useState } from 'react';
 import type { Command } from 'prosemirror-state';
 import { useSlideOrder, useDeckStore } from '../../../deck/store';
@@ -9,13 +10,13 @@ import { deeper, has, linkOf, linkTo, mark, shallower, toggleList } from './comm
 import { useTyping } from './useTyping';
 
 const marks: [string, string, Command][] = [
-  ['bold', texts.words.bold, mark('bold')],
-  ['italic', texts.words.italic, mark('italic')],
-  ['underline', texts.typing.underlined, mark('underline')],
-  ['strike', texts.typing.struckOut, mark('strike')],
-  ['smallCaps', texts.words.smallCapitals, mark('smallCaps')],
-  ['raised', texts.typing.raised, mark('raised')],
-  ['lowered', texts.typing.lowered, mark('lowered')],
+  ['bold', wordsTexts.bold, mark('bold')],
+  ['italic', wordsTexts.italic, mark('italic')],
+  ['underline', wordsTexts.typing.underlined, mark('underline')],
+  ['strike', wordsTexts.typing.struckOut, mark('strike')],
+  ['smallCaps', wordsTexts.smallCapitals, mark('smallCaps')],
+  ['raised', wordsTexts.typing.raised, mark('raised')],
+  ['lowered', wordsTexts.typing.lowered, mark('lowered')],
 ];
 
 const signs = '– — … ’ “ ” « » „ ‚ ‹ › × ÷ ± − ≈ ≤ ≥ ° ′ ″ ½ ⅓ ¼ ¾ ² ³ € £ © ® ™ § ¶ † ‡ • · → ← ↑ ↓ ✓ ✗ \u00A0'.split(
@@ -42,7 +43,7 @@ export default function TypingLine() {
     return (
       <span data-typing className="flex flex-wrap items-center gap-x-4">
         <Field
-          label={texts.typing.address}
+          label={wordsTexts.typing.address}
           className="!w-80 border-b-line text-word"
           value={link.startsWith('slide:') ? '' : link}
           placeholder="https://"
@@ -53,10 +54,10 @@ export default function TypingLine() {
         />
         <Select
           dark
-          label={texts.typing.orASlide}
+          label={wordsTexts.typing.orASlide}
           value={link.startsWith('slide:') ? link.slice(6) : ''}
           options={[
-            ['', texts.typing.orASlide],
+            ['', wordsTexts.typing.orASlide],
             ['next', texts.carry.next],
             ['previous', texts.carry.previous],
             ...order.map((id, n): [string, string] => [id, `${n + 1} ${slides[id]?.label ?? ''}`]),
@@ -67,7 +68,7 @@ export default function TypingLine() {
           }}
         />
         <Button kind="verb" onClick={() => (run(linkTo('')), setLinking(false))}>
-          {texts.typing.noLink}
+          {wordsTexts.typing.noLink}
         </Button>
       </span>
     );
@@ -79,31 +80,31 @@ export default function TypingLine() {
         </Button>
       ))}
       <Button kind="verb" aria-pressed={list === 'point'} onClick={() => run(toggleList('point'))}>
-        {texts.typing.list}
+        {wordsTexts.typing.list}
       </Button>
       <Button kind="verb" aria-pressed={list === 'number'} onClick={() => run(toggleList('number'))}>
-        {texts.typing.numbered}
+        {wordsTexts.typing.numbered}
       </Button>
       {list !== 'none' && (
         <>
           <Button kind="verb" onClick={() => run(deeper)}>
-            {texts.typing.deeper}
+            {wordsTexts.typing.deeper}
           </Button>
           <Button kind="verb" onClick={() => run(shallower)}>
-            {texts.typing.shallower}
+            {wordsTexts.typing.shallower}
           </Button>
         </>
       )}
       <Button kind="verb" aria-pressed={link !== ''} onClick={() => setLinking(true)}>
-        {texts.typing.link}
+        {wordsTexts.typing.link}
       </Button>
       <Select
         dark
-        label={texts.typing.sign}
+        label={wordsTexts.typing.sign}
         value=""
         options={[
-          ['', texts.typing.sign],
-          ...signs.map((s): [string, string] => [s, s === '\u00A0' ? texts.typing.fixedSpace : s]),
+          ['', wordsTexts.typing.sign],
+          ...signs.map((s): [string, string] => [s, s === '\u00A0' ? wordsTexts.typing.fixedSpace : s]),
         ]}
         onChoose={(s) =>
           run((now, dispatch) => {
