@@ -60,11 +60,13 @@ internal static partial class OaiRecords
                     SourceUrl: told.Page,
                     Collection: told.Holder.Length > 0 ? told.Holder : collectionName,
                     Licence: terms.Licence,
-                    LicenceAsFound: terms.AsFound,
-                    Notice: CopyrightNotice.Of(told.Rights),
-                    Offers: terms.Offers,
-                    PictureUrl: whole.Url
-                ),
+                    LicenceAsFound: terms.AsFound
+                )
+                {
+                    Notice = CopyrightNotice.Of(told.Rights),
+                    Offers = terms.Offers,
+                    PictureUrl = whole.Url,
+                },
                 told.Subjects,
                 Evidence.Of(record.ToString(SaveOptions.DisableFormatting), addressOf(repository, id).AbsoluteUri, now)
             );

@@ -117,7 +117,7 @@ public sealed class ReadingTests
     {
         (Deck deck, Guid slide, Guid words) = OverStripes();
         // Small letters of this world are half their size high: .02 of 1080 are 43.2 units.
-        deck = _world.Do(deck, new EditItem(slide, words, new WordsEdit(Style: new TextStyle(Size: size)))).Deck;
+        deck = _world.Do(deck, new EditItem(slide, words, new WordsEdit(Style: new TextStyle { Size = size }))).Deck;
         deck = _world.Do(deck, new SetRoom(new(RoomLight.DimRoom, 9.01, 2.25))).Deck;
         WordsReading reading = Reading(deck, slide, words);
         Assert.Equal(small, reading.SmallForTheBackRow);
@@ -221,7 +221,7 @@ public sealed class ReadingTests
     public void A_house_style_changes_all_but_what_a_hand_set_and_that_is_released()
     {
         (Deck deck, Guid slide, Guid words) = OverStripes();
-        deck = _world.Do(deck, new EditItem(slide, words, new WordsEdit(Style: new TextStyle(Size: 61)))).Deck;
+        deck = _world.Do(deck, new EditItem(slide, words, new WordsEdit(Style: new TextStyle { Size = 61 }))).Deck;
         HouseStyle poster = HouseStyles.Named("Poster")!;
         deck = _world.Do(deck, new SetHouseStyle(poster)).Deck;
         TextNode Set() =>

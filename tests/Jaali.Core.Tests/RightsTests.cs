@@ -370,7 +370,7 @@ public sealed partial class RightsTests
         );
         Assert.Equal(Standing.ToSettle, Of(by with { SourceNowSays = "all rights reserved" }));
         Assert.Equal(Standing.ToSettle, Of(new RightsRecord("", "", null, null, "", null, "")));
-        Assert.Equal(Standing.Clear, Of(new RightsRecord("", "", null, null, "", null, "", OwnWork: true)));
+        Assert.Equal(Standing.Clear, Of(new RightsRecord("", "", null, null, "", null, "") { OwnWork = true }));
         Assert.Equal(Standing.ToSettle, Of(by with { Licence = new Licence(LicenceFamily.By, "", "") }));
         foreach (string maker in new[] { "写真家", "مصور الشاطئ", "Ђорђе", "O’Brae & Søn <i>Ltd</i>" })
         {

@@ -65,7 +65,7 @@ public static class Remedies
                 Offer(
                     RemedyKind.Size,
                     string.Create(CultureInfo.InvariantCulture, $"set them {size:0} units high"),
-                    Look(new TextStyle(Size: size, Grows: false))
+                    Look(new TextStyle { Size = size, Grows = false })
                 );
             }
             if (now.Readable != Readable.Well)
@@ -79,7 +79,7 @@ public static class Remedies
                 Offer(
                     RemedyKind.Shadow,
                     "lay a shadow under the letters",
-                    Look(new TextStyle(Shadow: Math.Min(80, Math.Round(.12 * size))))
+                    Look(new TextStyle { Shadow = Math.Min(80, Math.Round(.12 * size)) })
                 );
                 SofterGround();
                 Plates();
@@ -113,7 +113,7 @@ public static class Remedies
             (DeckCommand Command, WordsReading After, string Ink)? best = null;
             foreach (string ink in deck.House.Palette)
             {
-                EditItem command = Look(new TextStyle(Ink: ink));
+                EditItem command = Look(new TextStyle { Ink = ink });
                 if (After(command) is { } after && (best is null || after.Ratio > best.Value.After.Ratio))
                     best = (command, after, ink);
             }
@@ -255,17 +255,17 @@ public static class Remedies
         {
             int low = 1,
                 high = 20;
-            if (!Offer(RemedyKind.Plate, "put a plate under them", Look(new TextStyle(Plate: 1))))
+            if (!Offer(RemedyKind.Plate, "put a plate under them", Look(new TextStyle { Plate = 1 })))
                 return;
             while (low < high)
             {
                 int middle = (low + high) / 2;
-                if (After(Look(new TextStyle(Plate: middle / 20.0))) is { Readable: Readable.Well })
+                if (After(Look(new TextStyle { Plate = middle / 20.0 })) is { Readable: Readable.Well })
                     high = middle;
                 else
                     low = middle + 1;
             }
-            Offer(RemedyKind.Plate, "put a plate under them", Look(new TextStyle(Plate: low / 20.0)));
+            Offer(RemedyKind.Plate, "put a plate under them", Look(new TextStyle { Plate = low / 20.0 }));
         }
     }
 }

@@ -2,6 +2,7 @@ using System.Collections;
 using System.Collections.Concurrent;
 using System.Reflection;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 
 namespace Jaali.Core.Editing;
 
@@ -73,7 +74,7 @@ public static class CommandValidator
     private static Refusal Missing(string name) =>
         new("missing", $"A part of the {name} is missing. Give it again; nothing was changed.");
 
-    // Members that are set from outside: those of the constructor.
+    // Members that are set from outside: those of the constructor, and those that are set when a value is made.
     private static (PropertyInfo, bool)[] Members(Type type)
     {
         var nullability = new NullabilityInfoContext();
@@ -84,7 +85,11 @@ public static class CommandValidator
         return
         [
             .. type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
-                .Where(p => given.Contains(p.Name) && p.GetIndexParameters().Length == 0)
+                .Where(p =>
+                    p.GetIndexParameters().Length == 0
+                    && (given.Contains(p.Name) || p.SetMethod is not null)
+                    && p.GetCustomAttribute<JsonIgnoreAttribute>() is null
+                )
                 .Select(p =>
                     (
                         p,

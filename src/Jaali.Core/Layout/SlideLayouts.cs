@@ -286,7 +286,7 @@ public static class SlideLayouts
         static Slot Put(WordsRole role, SlideRect rect, Chunk chunk, TextStyle? look = null) =>
             new(role, rect, chunk.Source, chunk.Body, look);
 
-        static TextStyle? Columns(int entries) => entries > MostInColumn ? new TextStyle(Columns: 2) : null;
+        static TextStyle? Columns(int entries) => entries > MostInColumn ? new TextStyle { Columns = 2 } : null;
     }
 
     private static Chunk Typed(string text) =>

@@ -10,22 +10,6 @@ namespace Jaali.Core.Rights;
 /// <param name="Collection">The collection it was found in.</param>
 /// <param name="Licence">What was recognised, or null.</param>
 /// <param name="LicenceAsFound">What the source said, word for word.</param>
-/// <param name="Notice">Copyright notice, if supplied.</param>
-/// <param name="Sponsored">Offered for sale or placed by payment.</param>
-/// <param name="MachineMade">Marked as made by a machine.</param>
-/// <param name="Permission">A permission recorded by the user, or null.</param>
-/// <param name="OwnWork">The speaker made it.</param>
-/// <param name="Statement">A statement that must be shown with it, if supplied.</param>
-/// <param name="Conflicts">Where sources say different things and nobody has decided; empty otherwise.</param>
-/// <param name="SourceNowSays">What the source says since it was read again, where that differs; empty
-/// otherwise.</param>
-/// <param name="Terms">Terms of the collection's own under which it stands, where it names no licence.</param>
-/// <param name="PublicDomainReason">Why it is in the public domain, where a person gave a reason.</param>
-/// <param name="Offers">Licences found beside it that do not reach it by themselves, or that may be chosen among; they
-/// stay when one was confirmed or chosen.</param>
-/// <param name="EarlierChanges">Indications of earlier modifications, kept and told (CC 4.0 s.3(a)(1)(B)).</param>
-/// <param name="PictureUrl">The address of the picture itself, which tells it from others of the same page.</param>
-/// <param name="MakerKind">Whether the maker is a person or an organisation, where the source says so.</param>
 public sealed record RightsRecord(
     string Title,
     string Maker,
@@ -33,23 +17,52 @@ public sealed record RightsRecord(
     string? SourceUrl,
     string Collection,
     Licence? Licence,
-    string LicenceAsFound,
-    string Notice = "",
-    bool Sponsored = false,
-    bool MachineMade = false,
-    Permission? Permission = null,
-    bool OwnWork = false,
-    string Statement = "",
-    ImmutableList<Conflict>? Conflicts = null,
-    string SourceNowSays = "",
-    string PublicDomainReason = "",
-    CollectionTerms? Terms = null,
-    ImmutableList<LicenceOffer>? Offers = null,
-    string EarlierChanges = "",
-    string? PictureUrl = null,
-    MakerKind MakerKind = MakerKind.Unknown
+    string LicenceAsFound
 )
 {
+    /// <summary>Copyright notice, if supplied.</summary>
+    public string Notice { get; init; } = "";
+
+    /// <summary>Offered for sale or placed by payment.</summary>
+    public bool Sponsored { get; init; }
+
+    /// <summary>Marked as made by a machine.</summary>
+    public bool MachineMade { get; init; }
+
+    /// <summary>A permission recorded by the user, or null.</summary>
+    public Permission? Permission { get; init; }
+
+    /// <summary>The speaker made it.</summary>
+    public bool OwnWork { get; init; }
+
+    /// <summary>A statement that must be shown with it, if supplied.</summary>
+    public string Statement { get; init; } = "";
+
+    /// <summary>Where sources say different things and nobody has decided; empty otherwise.</summary>
+    public ImmutableList<Conflict>? Conflicts { get; init; }
+
+    /// <summary>What the source says since it was read again, where that differs; empty otherwise.</summary>
+    public string SourceNowSays { get; init; } = "";
+
+    /// <summary>Why it is in the public domain, where a person gave a reason.</summary>
+    public string PublicDomainReason { get; init; } = "";
+
+    /// <summary>Terms of the collection's own under which it stands, where it names no licence.</summary>
+    public CollectionTerms? Terms { get; init; }
+
+    /// <summary>Licences found beside it that do not reach it by themselves, or that may be chosen among; they stay
+    /// when one was confirmed or chosen.</summary>
+    public ImmutableList<LicenceOffer>? Offers { get; init; }
+
+    /// <summary>Indications of earlier modifications, kept and told (CC 4.0 s.3(a)(1)(B)).</summary>
+    public string EarlierChanges { get; init; } = "";
+
+    /// <summary>The address of the picture itself, which tells it from others of the same page.</summary>
+    public string? PictureUrl { get; init; }
+
+    /// <summary>Whether the maker is a person or an organisation, where the source says so.</summary>
+    public MakerKind MakerKind { get; init; } = MakerKind.Unknown;
+
     /// <summary>The record with names, words and addresses from outside no longer than any is; what is cut ends in
     /// “…”.</summary>
     public RightsRecord Bounded() =>

@@ -18,10 +18,10 @@ public sealed class Theme(HouseStyle house, IFonts fonts)
     public const double ListGap = 12;
 
     /// <summary>Entries of a list at the end.</summary>
-    public TypeSetting List => Setting(WordsRole.Credit, new TextStyle(Size: 27, Leading: 40.0 / 27));
+    public TypeSetting List => Setting(WordsRole.Credit, new TextStyle { Size = 27, Leading = 40.0 / 27 });
 
     /// <summary>The heading of a list at the end.</summary>
-    public TypeSetting ListTitle => Setting(WordsRole.Heading, new TextStyle(Size: 64, Grows: false));
+    public TypeSetting ListTitle => Setting(WordsRole.Heading, new TextStyle { Size = 64, Grows = false });
 
     /// <summary>How words of a role are set.</summary>
     /// <param name="role">What they are for.</param>

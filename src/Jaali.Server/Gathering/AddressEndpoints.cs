@@ -129,10 +129,12 @@ public static class AddressEndpoints
             fetched.Address.AbsoluteUri,
             fetched.Address.Host,
             terms.Licence,
-            terms.AsFound,
-            Offers: terms.Offers,
-            PictureUrl: fetched.Address.AbsoluteUri
-        );
+            terms.AsFound
+        )
+        {
+            Offers = terms.Offers,
+            PictureUrl = fetched.Address.AbsoluteUri,
+        };
         var whole = new Rendition(fetched.Address.AbsoluteUri, 0, 0);
         if (Formats.EmbeddedMetadata.Read(fetched.Bytes) is { } inside)
             rights = inside.Complete(rights);

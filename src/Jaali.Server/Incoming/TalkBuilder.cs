@@ -316,15 +316,17 @@ public sealed class TalkBuilder(
                         : w.IsTitle ? WordsRole.Heading
                         : w.Size <= CaptionSize ? WordsRole.Caption
                         : WordsRole.Body,
-                    Style: new TextStyle(
-                        Family: family,
-                        Bold: w.Bold ? true
+                    Style: new TextStyle
+                    {
+                        Family = family,
+                        Bold =
+                            w.Bold ? true
                             : w.IsTitle ? false
                             : null,
-                        Size: Math.Clamp(Math.Round(w.Size, 1), TextStyle.SmallestSize, TextStyle.LargestSize),
-                        Align: w.Align,
-                        Ink: Colours.IsColour(w.Ink) ? w.Ink?.ToUpperInvariant() : null
-                    )
+                        Size = Math.Clamp(Math.Round(w.Size, 1), TextStyle.SmallestSize, TextStyle.LargestSize),
+                        Align = w.Align,
+                        Ink = Colours.IsColour(w.Ink) ? w.Ink?.ToUpperInvariant() : null,
+                    }
                 ),
                 r,
                 at

@@ -105,15 +105,17 @@ internal static class FeedEntry
                     SourceUrl: link.Length > 0 ? link : null,
                     Collection: collectionName,
                     Licence: terms.Licence,
-                    LicenceAsFound: terms.AsFound,
-                    Notice: CopyrightNotice.Of(
+                    LicenceAsFound: terms.AsFound
+                )
+                {
+                    Notice = CopyrightNotice.Of(
                         p.InText ? [] : whole,
                         entry.Media("copyright").Select(c => FeedXml.Plain(c.Value))
                     ),
-                    Sponsored: entry.Media("price").Any(IsPrice),
-                    Offers: terms.Offers,
-                    PictureUrl: picture
-                ),
+                    Sponsored = entry.Media("price").Any(IsPrice),
+                    Offers = terms.Offers,
+                    PictureUrl = picture,
+                },
                 tags,
                 Evidence.Of(said, address.AbsoluteUri, now)
             );

@@ -235,14 +235,16 @@ public static class IiifPresentation
                     .FirstOrDefault(l => l.Length > 0)
                     ?? collectionName,
                 Licence: terms.Licence,
-                LicenceAsFound: terms.AsFound,
-                Notice: CopyrightNotice.Of(
+                LicenceAsFound: terms.AsFound
+            )
+            {
+                Notice = CopyrightNotice.Of(
                     IiifWords.RightsOf(canvas).Concat(IiifWords.RightsOf(manifest)).Select(IiifWords.Bare)
                 ),
-                Statement: statements.Length > 0 ? IiifWords.Bare(statements[0]) : "",
-                Offers: terms.Offers,
-                PictureUrl: image.Whole.Url
-            ),
+                Statement = statements.Length > 0 ? IiifWords.Bare(statements[0]) : "",
+                Offers = terms.Offers,
+                PictureUrl = image.Whole.Url,
+            },
             tags,
             Evidence.Of(Said(manifest, canvas, rights), address.AbsoluteUri, now),
             image.Service

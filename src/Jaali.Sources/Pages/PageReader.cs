@@ -124,11 +124,11 @@ public static partial class PageReader
                 SourceUrl: page.Address.AbsoluteUri,
                 Collection: page.Address.Host,
                 Licence: licence,
-                LicenceAsFound: asFound,
-                Notice: found.Select(f => f.Notice).FirstOrDefault(n => n.Length > 0) ?? "",
-                Conflicts: conflicts.Count > 0 ? [.. conflicts] : null
+                LicenceAsFound: asFound
             )
             {
+                Notice = found.Select(f => f.Notice).FirstOrDefault(n => n.Length > 0) ?? "",
+                Conflicts = conflicts.Count > 0 ? [.. conflicts] : null,
                 PictureUrl = p.Picture.Url,
                 MakerKind = found.Select(f => f.MakerKind).FirstOrDefault(k => k != MakerKind.Unknown),
                 Offers = terms.Offers,

@@ -93,48 +93,12 @@ public sealed class Rdfa
             target =
                 names.Resource(e.GetAttribute("resource"))
                 ?? Address(e.GetAttribute("href"))
-                ?? Address(e.GetAttribute("src")),
-            subject = about,
-            @object = null,
-            thing = null;
-        bool skip = false;
-        bool top = root || e.LocalName is "head" or "body";
-        if (linked)
-        {
-            // Step 6.
-            subject ??= about is null && IsLinkedPicture(e) ? Address(e.GetAttribute("src")) : null;
-            subject ??= c.Object;
-            @object = target ?? (typed && about is null ? Node() : null);
-            thing =
-                !typed ? null
-                : about is not null ? about
-                : @object;
-        }
-        else if (property is not null && content is null && !e.HasAttribute("datatype"))
-        {
-            // Step 5.1.
-            subject ??= c.Object;
-            if (typed)
-                thing = @object = about ?? (root ? subject : target ?? Node());
-        }
-        else
-        {
-            // Step 5.2.
-            subject ??=
-                target
-                ?? (
-                    top ? c.Object
-                    : typed ? Node()
-                    : null
-                );
-            if (subject is null)
-            {
-                subject = c.Object;
-                skip = property is null;
-            }
-            if (typed)
-                thing = subject;
-        }
+                ?? Address(e.GetAttribute("src"));
+        bool hasWords = property is not null && content is null && !e.HasAttribute("datatype");
+        (string subject, string? @object, string? thing, bool skip) =
+            linked ? Linked(e, c, about, target)
+            : hasWords ? Spoken(e, c, root, about, target)
+            : Named(e, c, root, about, target, property is null);
         if (thing is not null)
             foreach (string t in names.All(e.GetAttribute("typeof"), false))
                 Say(thing, Type, t, false);
@@ -163,11 +127,7 @@ public sealed class Rdfa
                 typed && about is null ? thing : null
             );
         if (!skip)
-            foreach ((string p, bool forward) in c.Open)
-                if (forward)
-                    Say(c.Subject, p, subject, false);
-                else
-                    Say(subject, p, c.Subject, false);
+            Complete(c, subject);
         Context inner = skip
             ? c with
             {
@@ -178,6 +138,68 @@ public sealed class Rdfa
         ReadingTime.Check();
         foreach (IElement child in e.Children)
             Walk(child, inner, false, depth + 1);
+    }
+
+    // Step 6: an element with a relation.
+    private (string Subject, string? Object, string? Thing, bool Skip) Linked(
+        IElement e,
+        Context c,
+        string? about,
+        string? target
+    )
+    {
+        bool typed = e.HasAttribute("typeof");
+        string subject = about ?? (IsLinkedPicture(e) ? Address(e.GetAttribute("src")) : null) ?? c.Object;
+        string? found = target ?? (typed && about is null ? Node() : null);
+        return (subject, found, typed ? about ?? found : null, false);
+    }
+
+    // Step 5.1: an element whose own words are a value.
+    private (string Subject, string? Object, string? Thing, bool Skip) Spoken(
+        IElement e,
+        Context c,
+        bool root,
+        string? about,
+        string? target
+    )
+    {
+        string subject = about ?? c.Object;
+        string? thing = !e.HasAttribute("typeof") ? null : about ?? (root ? subject : target ?? Node());
+        return (subject, thing, thing, false);
+    }
+
+    // Step 5.2: every other element.
+    private (string Subject, string? Object, string? Thing, bool Skip) Named(
+        IElement e,
+        Context c,
+        bool root,
+        string? about,
+        string? target,
+        bool silent
+    )
+    {
+        bool typed = e.HasAttribute("typeof"),
+            top = root || e.LocalName is "head" or "body";
+        string? own =
+            about
+            ?? target
+            ?? (
+                top ? c.Object
+                : typed ? Node()
+                : null
+            );
+        string subject = own ?? c.Object;
+        return (subject, null, typed ? subject : null, own is null && silent);
+    }
+
+    // Step 12: relations of the elements around, which waited for what they lead to.
+    private void Complete(Context c, string subject)
+    {
+        foreach ((string p, bool forward) in c.Open)
+            if (forward)
+                Say(c.Subject, p, subject, false);
+            else
+                Say(subject, p, c.Subject, false);
     }
 
     private static bool IsLinkedPicture(IElement e) =>

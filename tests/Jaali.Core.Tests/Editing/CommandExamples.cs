@@ -109,7 +109,7 @@ public static class CommandExamples
     private static HouseStyle Sized(double size) =>
         HouseStyles.First with
         {
-            Roles = HouseStyles.First.Roles.SetItem(WordsRole.Body, new TextStyle(Size: size)),
+            Roles = HouseStyles.First.Roles.SetItem(WordsRole.Body, new TextStyle { Size = size }),
         };
 
     private static Slide Fullest(Deck d) => d.Slides.MaxBy(s => s.Items.Count(i => i is Frame))!;
@@ -244,7 +244,7 @@ public static class CommandExamples
                 new SetTextStyle(
                     c.X < .5 ? new() : new(Range: $"1-{1 + c.B % d.Slides.Count}"),
                     c.A % 3 == 0 ? null : WordsRole.Heading,
-                    c.A % 4 == 0 ? null : new TextStyle(Size: 40 + c.B % 40, Align: WordsAlign.Middle)
+                    c.A % 4 == 0 ? null : new TextStyle { Size = 40 + c.B % 40, Align = WordsAlign.Middle }
                 ),
             [typeof(ReplaceFont)] = (d, c) =>
                 new ReplaceFont(
@@ -442,19 +442,19 @@ public static class CommandExamples
         No("missing", _ => new SetHouseStyle(null!));
         No("bad-room", _ => new SetRoom(Room.Usual with { ScreenHeight = 0 }));
         No("unknown-choice", _ => new SetRoom(Room.Usual with { Light = (RoomLight)7 }));
-        No("bad-range", _ => new SetTextStyle(new(Range: "2-"), null, new(Size: 40)));
-        No("bad-range", _ => new SetTextStyle(new(Range: "0-400"), null, new(Size: 40)));
-        No("no-such-slide", _ => new SetTextStyle(new([Nothing]), null, new(Size: 40)));
-        No("nothing-chosen", _ => new SetTextStyle(new(), WordsRole.Number, new(Size: 40)));
-        No("bad-leading", _ => new SetTextStyle(new(), null, new(Leading: 9)));
-        No("bad-spacing", _ => new SetTextStyle(new(), null, new(Spacing: 2)));
-        No("bad-shadow", _ => new SetTextStyle(new(), null, new(Shadow: 200)));
-        No("bad-outline", _ => new SetTextStyle(new(), null, new(Outline: 99)));
-        No("bad-plate", _ => new SetTextStyle(new(), null, new(Plate: 2)));
-        No("bad-bend", _ => new SetTextStyle(new(), null, new(Bend: 200)));
-        No("bad-columns", _ => new SetTextStyle(new(), null, new(Columns: 9)));
-        No("bad-family", _ => new SetTextStyle(new(), null, new(Family: "")));
-        No("bad-colour", _ => new SetTextStyle(new(), null, new(Ink: "#12")));
+        No("bad-range", _ => new SetTextStyle(new(Range: "2-"), null, new() { Size = 40 }));
+        No("bad-range", _ => new SetTextStyle(new(Range: "0-400"), null, new() { Size = 40 }));
+        No("no-such-slide", _ => new SetTextStyle(new([Nothing]), null, new() { Size = 40 }));
+        No("nothing-chosen", _ => new SetTextStyle(new(), WordsRole.Number, new() { Size = 40 }));
+        No("bad-leading", _ => new SetTextStyle(new(), null, new() { Leading = 9 }));
+        No("bad-spacing", _ => new SetTextStyle(new(), null, new() { Spacing = 2 }));
+        No("bad-shadow", _ => new SetTextStyle(new(), null, new() { Shadow = 200 }));
+        No("bad-outline", _ => new SetTextStyle(new(), null, new() { Outline = 99 }));
+        No("bad-plate", _ => new SetTextStyle(new(), null, new() { Plate = 2 }));
+        No("bad-bend", _ => new SetTextStyle(new(), null, new() { Bend = 200 }));
+        No("bad-columns", _ => new SetTextStyle(new(), null, new() { Columns = 9 }));
+        No("bad-family", _ => new SetTextStyle(new(), null, new() { Family = "" }));
+        No("bad-colour", _ => new SetTextStyle(new(), null, new() { Ink = "#12" }));
         No("nothing-chosen", _ => new ReplaceFont("No Such Face", "Lora", new()));
         No("bad-range", _ => new ReplaceFont("Anek Latin", "Lora", new(Range: "x")));
         No("no-words", _ => new ReplaceWords("", "b", false, false, new()));

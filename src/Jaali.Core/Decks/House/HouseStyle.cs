@@ -30,43 +30,59 @@ public sealed record ColourPair(string What, string Ink, string Ground, double R
 /// One look for a whole deck: colours, type for each role, margins, the usual veil, how slides change. Lengths in slide
 /// units. A value; applying another changes everything that was not set by hand.
 /// </summary>
-/// <param name="Name">Its name.</param>
-/// <param name="Paper">Colour of a slide without a photo.</param>
-/// <param name="PaperTo">The colour that it changes to at the foot; null for a plain one.</param>
-/// <param name="OnPaper">Ink of words on it; contrasts with both.</param>
-/// <param name="LightInk">Ink over dark photos.</param>
-/// <param name="DarkInk">Ink over light photos.</param>
-/// <param name="Accents">Further colours, strongest first; 1 to 6.</param>
-/// <param name="Roles">How each role of words is set.</param>
-/// <param name="MarginX">From the left and right edges to words.</param>
-/// <param name="MarginY">From the top and bottom edges to words.</param>
-/// <param name="WordsWidth">The share of the width between the margins that headings may take, 0 to 1.</param>
-/// <param name="WordsHeight">The share of the slide's height that they may take, 0 to 1.</param>
-/// <param name="CreditMargin">From the lower or upper edge to a credit.</param>
-/// <param name="Veil">The form of a new veil.</param>
-/// <param name="VeilColour">Its colour.</param>
-/// <param name="VeilStrength">Its strength, 0 to 1.</param>
-/// <param name="Change">How one slide gives way to the next.</param>
-public sealed record HouseStyle(
-    string Name,
-    string Paper,
-    string? PaperTo,
-    string OnPaper,
-    string LightInk,
-    string DarkInk,
-    ImmutableList<string> Accents,
-    ImmutableSortedDictionary<WordsRole, TextStyle> Roles,
-    double MarginX,
-    double MarginY,
-    double WordsWidth,
-    double WordsHeight,
-    double CreditMargin,
-    VeilForm Veil,
-    string VeilColour,
-    double VeilStrength,
-    TransitionKind Change
-)
+public sealed record HouseStyle
 {
+    /// <summary>Its name.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>Colour of a slide without a photo.</summary>
+    public required string Paper { get; init; }
+
+    /// <summary>The colour that it changes to at the foot; null for a plain one.</summary>
+    public string? PaperTo { get; init; }
+
+    /// <summary>Ink of words on it; contrasts with both.</summary>
+    public required string OnPaper { get; init; }
+
+    /// <summary>Ink over dark photos.</summary>
+    public required string LightInk { get; init; }
+
+    /// <summary>Ink over light photos.</summary>
+    public required string DarkInk { get; init; }
+
+    /// <summary>Further colours, strongest first; 1 to 6.</summary>
+    public required ImmutableList<string> Accents { get; init; }
+
+    /// <summary>How each role of words is set.</summary>
+    public required ImmutableSortedDictionary<WordsRole, TextStyle> Roles { get; init; }
+
+    /// <summary>From the left and right edges to words.</summary>
+    public required double MarginX { get; init; }
+
+    /// <summary>From the top and bottom edges to words.</summary>
+    public required double MarginY { get; init; }
+
+    /// <summary>The share of the width between the margins that headings may take, 0 to 1.</summary>
+    public required double WordsWidth { get; init; }
+
+    /// <summary>The share of the slide's height that they may take, 0 to 1.</summary>
+    public required double WordsHeight { get; init; }
+
+    /// <summary>From the lower or upper edge to a credit.</summary>
+    public required double CreditMargin { get; init; }
+
+    /// <summary>The form of a new veil.</summary>
+    public required VeilForm Veil { get; init; }
+
+    /// <summary>Its colour.</summary>
+    public required string VeilColour { get; init; }
+
+    /// <summary>Its strength, 0 to 1.</summary>
+    public required double VeilStrength { get; init; }
+
+    /// <summary>How one slide gives way to the next.</summary>
+    public required TransitionKind Change { get; init; }
+
     /// <summary>How long the change takes, in seconds.</summary>
     public double ChangeSeconds { get; init; } = Decks.Transition.Brisk;
 

@@ -5,25 +5,26 @@ public static class HouseStyles
 {
     /// <summary>The look that every deck begins with.</summary>
     public static HouseStyle First { get; } =
-        new(
-            "Lattice",
-            "#23262B",
-            null,
-            "#EDEDED",
-            "#FFFFFF",
-            "#14161A",
-            ["#4FB3A2", "#E3A12F", "#D4523B"],
-            Roles("Anek Latin", "Spline Sans", "Spline Sans Mono", 1),
-            96,
-            84,
-            .8,
-            .5,
-            40,
-            VeilForm.Linear,
-            "#14161A",
-            .6,
-            TransitionKind.Cut
-        );
+        new()
+        {
+            Name = "Lattice",
+            Paper = "#23262B",
+            PaperTo = null,
+            OnPaper = "#EDEDED",
+            LightInk = "#FFFFFF",
+            DarkInk = "#14161A",
+            Accents = ["#4FB3A2", "#E3A12F", "#D4523B"],
+            Roles = Roles("Anek Latin", "Spline Sans", "Spline Sans Mono", 1),
+            MarginX = 96,
+            MarginY = 84,
+            WordsWidth = .8,
+            WordsHeight = .5,
+            CreditMargin = 40,
+            Veil = VeilForm.Linear,
+            VeilColour = "#14161A",
+            VeilStrength = .6,
+            Change = TransitionKind.Cut,
+        };
 
     /// <summary>All of them.</summary>
     public static IReadOnlyList<HouseStyle> All { get; } =
@@ -38,8 +39,28 @@ public static class HouseStyles
             DarkInk = "#1D1A15",
             Accents = ["#7A4B2A", "#2F6B55", "#B98A2E"],
             Roles = Roles("Source Serif 4", "Source Serif 4", "Spline Sans Mono", .94)
-                .SetItem(WordsRole.Heading, new("Source Serif 4", true, false, 78, 1.12))
-                .SetItem(WordsRole.Quotation, new("Source Serif 4", false, true, 86, 1.2)),
+                .SetItem(
+                    WordsRole.Heading,
+                    new()
+                    {
+                        Family = "Source Serif 4",
+                        Bold = true,
+                        Italic = false,
+                        Size = 78,
+                        Leading = 1.12,
+                    }
+                )
+                .SetItem(
+                    WordsRole.Quotation,
+                    new()
+                    {
+                        Family = "Source Serif 4",
+                        Bold = false,
+                        Italic = true,
+                        Size = 86,
+                        Leading = 1.2,
+                    }
+                ),
             VeilColour = "#1D1A15",
             VeilStrength = .5,
         },
@@ -52,7 +73,17 @@ public static class HouseStyles
             DarkInk = "#101010",
             Accents = ["#B3261E", "#38506B"],
             Roles = Roles("Playfair Display", "Crimson Pro", "Libre Franklin", 1.04)
-                .SetItem(WordsRole.Number, new("Playfair Display", true, false, 300, 1)),
+                .SetItem(
+                    WordsRole.Number,
+                    new()
+                    {
+                        Family = "Playfair Display",
+                        Bold = true,
+                        Italic = false,
+                        Size = 300,
+                        Leading = 1,
+                    }
+                ),
             MarginX = 112,
         },
         First with
@@ -77,8 +108,34 @@ public static class HouseStyles
             DarkInk = "#151515",
             Accents = ["#FFC53D", "#E4572E", "#2E86AB"],
             Roles = Roles("Josefin Sans", "Josefin Sans", "Spline Sans Mono", 1.15)
-                .SetItem(WordsRole.Heading, new("Josefin Sans", true, false, 104, .92, .02, null, WordsCase.Capitals))
-                .SetItem(WordsRole.Opening, new("Josefin Sans", true, false, 168, .86, .02, null, WordsCase.Capitals)),
+                .SetItem(
+                    WordsRole.Heading,
+                    new()
+                    {
+                        Family = "Josefin Sans",
+                        Bold = true,
+                        Italic = false,
+                        Size = 104,
+                        Leading = .92,
+                        Spacing = .02,
+                        Align = null,
+                        Case = WordsCase.Capitals,
+                    }
+                )
+                .SetItem(
+                    WordsRole.Opening,
+                    new()
+                    {
+                        Family = "Josefin Sans",
+                        Bold = true,
+                        Italic = false,
+                        Size = 168,
+                        Leading = .86,
+                        Spacing = .02,
+                        Align = null,
+                        Case = WordsCase.Capitals,
+                    }
+                ),
             VeilStrength = .7,
         },
         First with
@@ -126,26 +183,27 @@ public static class HouseStyles
     }
 
     private static TextStyle Usual(string family, bool bold, double size, double leading) =>
-        new(
-            family,
-            bold,
-            false,
-            size,
-            leading,
-            0,
-            WordsAlign.Start,
-            WordsCase.AsTyped,
-            null,
-            0,
-            0,
-            null,
-            0,
-            null,
-            LetterFill.None,
-            null,
-            0,
-            1,
-            false,
-            VerticalAlign.Top
-        );
+        new()
+        {
+            Family = family,
+            Bold = bold,
+            Italic = false,
+            Size = size,
+            Leading = leading,
+            Spacing = 0,
+            Align = WordsAlign.Start,
+            Case = WordsCase.AsTyped,
+            Ink = null,
+            Shadow = 0,
+            Outline = 0,
+            OutlineInk = null,
+            Plate = 0,
+            PlateColour = null,
+            Fill = LetterFill.None,
+            FillInk = null,
+            Bend = 0,
+            Columns = 1,
+            Grows = false,
+            VerticalAlign = VerticalAlign.Top,
+        };
 }

@@ -81,50 +81,69 @@ public enum LetterFill
 /// set,
 /// and null is what their role says.
 /// </summary>
-/// <param name="Family">Family of type.</param>
-/// <param name="Bold">The heavier style.</param>
-/// <param name="Italic">The slanted style.</param>
-/// <param name="Size">Units to the em, <see cref="SmallestSize"/> to <see cref="LargestSize"/>.</param>
-/// <param name="Leading">From baseline to baseline, in sizes, .6 to 3.</param>
-/// <param name="Spacing">After each letter, in sizes, -.1 to 1.</param>
-/// <param name="Align">Where lines stand.</param>
-/// <param name="Case">Small letters and capitals.</param>
-/// <param name="Ink">Colour; null for the better of the light and the dark ink of the house.</param>
-/// <param name="Shadow">How far a shadow under the letters spreads, in units, 0 to 80; 0 for none.</param>
-/// <param name="Outline">Width of a line round the letters, in units, 0 to 24; 0 for none.</param>
-/// <param name="OutlineInk">Its colour; null for the contrary of the ink.</param>
-/// <param name="Plate">Strength of a plate under the words, 0 to 1; 0 for none.</param>
-/// <param name="PlateColour">Its colour; null for the contrary of the ink.</param>
-/// <param name="Fill">How the letters are filled.</param>
-/// <param name="FillInk">The colour that a gradient ends in; null for the first accent of the house.</param>
-/// <param name="Bend">Degrees of a circle that the longest line takes up, -180 to 180; above 0 it rises in the
-/// middle.</param>
-/// <param name="Columns">1 to 4.</param>
-/// <param name="Grows">Also set larger, until they fill their room.</param>
-/// <param name="VerticalAlign">Where they stand in their room, from top to foot.</param>
-public sealed record TextStyle(
-    string? Family = null,
-    bool? Bold = null,
-    bool? Italic = null,
-    double? Size = null,
-    double? Leading = null,
-    double? Spacing = null,
-    WordsAlign? Align = null,
-    WordsCase? Case = null,
-    string? Ink = null,
-    double? Shadow = null,
-    double? Outline = null,
-    string? OutlineInk = null,
-    double? Plate = null,
-    string? PlateColour = null,
-    LetterFill? Fill = null,
-    string? FillInk = null,
-    double? Bend = null,
-    int? Columns = null,
-    bool? Grows = null,
-    VerticalAlign? VerticalAlign = null
-)
+public sealed record TextStyle
 {
+    /// <summary>Family of type.</summary>
+    public string? Family { get; init; }
+
+    /// <summary>The heavier style.</summary>
+    public bool? Bold { get; init; }
+
+    /// <summary>The slanted style.</summary>
+    public bool? Italic { get; init; }
+
+    /// <summary>Units to the em, <see cref="SmallestSize"/> to <see cref="LargestSize"/>.</summary>
+    public double? Size { get; init; }
+
+    /// <summary>From baseline to baseline, in sizes, .6 to 3.</summary>
+    public double? Leading { get; init; }
+
+    /// <summary>After each letter, in sizes, -.1 to 1.</summary>
+    public double? Spacing { get; init; }
+
+    /// <summary>Where lines stand.</summary>
+    public WordsAlign? Align { get; init; }
+
+    /// <summary>Small letters and capitals.</summary>
+    public WordsCase? Case { get; init; }
+
+    /// <summary>Colour; null for the better of the light and the dark ink of the house.</summary>
+    public string? Ink { get; init; }
+
+    /// <summary>How far a shadow under the letters spreads, in units, 0 to 80; 0 for none.</summary>
+    public double? Shadow { get; init; }
+
+    /// <summary>Width of a line round the letters, in units, 0 to 24; 0 for none.</summary>
+    public double? Outline { get; init; }
+
+    /// <summary>Its colour; null for the contrary of the ink.</summary>
+    public string? OutlineInk { get; init; }
+
+    /// <summary>Strength of a plate under the words, 0 to 1; 0 for none.</summary>
+    public double? Plate { get; init; }
+
+    /// <summary>Its colour; null for the contrary of the ink.</summary>
+    public string? PlateColour { get; init; }
+
+    /// <summary>How the letters are filled.</summary>
+    public LetterFill? Fill { get; init; }
+
+    /// <summary>The colour that a gradient ends in; null for the first accent of the house.</summary>
+    public string? FillInk { get; init; }
+
+    /// <summary>Degrees of a circle that the longest line takes up, -180 to 180; above 0 it rises in the
+    /// middle.</summary>
+    public double? Bend { get; init; }
+
+    /// <summary>1 to 4.</summary>
+    public int? Columns { get; init; }
+
+    /// <summary>Also set larger, until they fill their room.</summary>
+    public bool? Grows { get; init; }
+
+    /// <summary>Where they stand in their room, from top to foot.</summary>
+    public VerticalAlign? VerticalAlign { get; init; }
+
     /// <summary>The smallest size, in units.</summary>
     public const double SmallestSize = 8;
 
@@ -133,28 +152,29 @@ public sealed record TextStyle(
 
     /// <summary>This look, and where it says nothing another.</summary>
     public TextStyle Over(TextStyle under) =>
-        new(
-            Family ?? under.Family,
-            Bold ?? under.Bold,
-            Italic ?? under.Italic,
-            Size ?? under.Size,
-            Leading ?? under.Leading,
-            Spacing ?? under.Spacing,
-            Align ?? under.Align,
-            Case ?? under.Case,
-            Ink ?? under.Ink,
-            Shadow ?? under.Shadow,
-            Outline ?? under.Outline,
-            OutlineInk ?? under.OutlineInk,
-            Plate ?? under.Plate,
-            PlateColour ?? under.PlateColour,
-            Fill ?? under.Fill,
-            FillInk ?? under.FillInk,
-            Bend ?? under.Bend,
-            Columns ?? under.Columns,
-            Grows ?? under.Grows,
-            VerticalAlign ?? under.VerticalAlign
-        );
+        new()
+        {
+            Family = Family ?? under.Family,
+            Bold = Bold ?? under.Bold,
+            Italic = Italic ?? under.Italic,
+            Size = Size ?? under.Size,
+            Leading = Leading ?? under.Leading,
+            Spacing = Spacing ?? under.Spacing,
+            Align = Align ?? under.Align,
+            Case = Case ?? under.Case,
+            Ink = Ink ?? under.Ink,
+            Shadow = Shadow ?? under.Shadow,
+            Outline = Outline ?? under.Outline,
+            OutlineInk = OutlineInk ?? under.OutlineInk,
+            Plate = Plate ?? under.Plate,
+            PlateColour = PlateColour ?? under.PlateColour,
+            Fill = Fill ?? under.Fill,
+            FillInk = FillInk ?? under.FillInk,
+            Bend = Bend ?? under.Bend,
+            Columns = Columns ?? under.Columns,
+            Grows = Grows ?? under.Grows,
+            VerticalAlign = VerticalAlign ?? under.VerticalAlign,
+        };
 
     /// <summary>What is set, by name, in the order of the members.</summary>
     [JsonIgnore]

@@ -44,7 +44,7 @@ public sealed record ReplaceFont(string From, string To, SlideChoice On) : DeckC
             slides,
             (words, _) =>
                 (words.Style?.Family ?? before.House.StyleOf(words.Role).Family) == From
-                    ? new WordsEdit(Style: new TextStyle(Family: To))
+                    ? new WordsEdit(Style: new TextStyle { Family = To })
                     : null,
             facts,
             none

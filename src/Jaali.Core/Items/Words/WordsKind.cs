@@ -154,15 +154,51 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
                     ]
                 ),
                 [
-                    new WordsEdit(Style: new TextStyle(Size: 60, Align: WordsAlign.Middle, Ink: "#E3A12F")),
                     new WordsEdit(
-                        Style: new TextStyle(Family: "Lora", Leading: .8, Spacing: .04, Case: WordsCase.Capitals)
+                        Style: new TextStyle
+                        {
+                            Size = 60,
+                            Align = WordsAlign.Middle,
+                            Ink = "#E3A12F",
+                        }
                     ),
-                    new WordsEdit(Style: new TextStyle(Shadow: 12, Outline: 4, Plate: .4, Columns: 2)),
+                    new WordsEdit(
+                        Style: new TextStyle
+                        {
+                            Family = "Lora",
+                            Leading = .8,
+                            Spacing = .04,
+                            Case = WordsCase.Capitals,
+                        }
+                    ),
+                    new WordsEdit(
+                        Style: new TextStyle
+                        {
+                            Shadow = 12,
+                            Outline = 4,
+                            Plate = .4,
+                            Columns = 2,
+                        }
+                    ),
                     new WordsEdit(Release: [TextStylePart.Plate, TextStylePart.Columns, TextStylePart.Case]),
                     new WordsEdit("An arc of words", Role: WordsRole.Quotation),
-                    new WordsEdit(Style: new TextStyle(Fill: LetterFill.Gradient, FillInk: "#D4523B", Bend: 40)),
-                    new WordsEdit(Style: new TextStyle(Fill: LetterFill.Outlined, Outline: 3, Bend: 0, Grows: true)),
+                    new WordsEdit(
+                        Style: new TextStyle
+                        {
+                            Fill = LetterFill.Gradient,
+                            FillInk = "#D4523B",
+                            Bend = 40,
+                        }
+                    ),
+                    new WordsEdit(
+                        Style: new TextStyle
+                        {
+                            Fill = LetterFill.Outlined,
+                            Outline = 3,
+                            Bend = 0,
+                            Grows = true,
+                        }
+                    ),
                 ]
             ),
         ];

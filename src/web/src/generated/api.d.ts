@@ -3075,7 +3075,7 @@ export interface components {
             /** @description Colour of a slide without a photo. */
             paper: string;
             /** @description The colour that it changes to at the foot; null for a plain one. */
-            paperTo: null | string;
+            paperTo?: null | string;
             /** @description Ink of words on it; contrasts with both. */
             onPaper: string;
             /** @description Ink over dark photos. */
@@ -3642,7 +3642,6 @@ export interface components {
         ListMarker: "none" | "point" | "number";
         /**
          * @description What a maker is.
-         * @default unknown
          * @enum {unknown}
          */
         MakerKind: "unknown" | "person" | "organisation";
@@ -4117,56 +4116,31 @@ export interface components {
             licence: null | components["schemas"]["Licence"];
             /** @description What the source said, word for word. */
             licenceAsFound: string;
-            /**
-             * @description Copyright notice, if supplied.
-             * @default
-             */
-            notice: string;
-            /**
-             * @description Offered for sale or placed by payment.
-             * @default false
-             */
-            sponsored: boolean;
-            /**
-             * @description Marked as made by a machine.
-             * @default false
-             */
-            machineMade: boolean;
+            /** @description Copyright notice, if supplied. */
+            notice?: string;
+            /** @description Offered for sale or placed by payment. */
+            sponsored?: boolean;
+            /** @description Marked as made by a machine. */
+            machineMade?: boolean;
             permission?: null | components["schemas"]["Permission"];
-            /**
-             * @description The speaker made it.
-             * @default false
-             */
-            ownWork: boolean;
-            /**
-             * @description A statement that must be shown with it, if supplied.
-             * @default
-             */
-            statement: string;
+            /** @description The speaker made it. */
+            ownWork?: boolean;
+            /** @description A statement that must be shown with it, if supplied. */
+            statement?: string;
             /** @description Where sources say different things and nobody has decided; empty otherwise. */
             conflicts?: null | components["schemas"]["Conflict"][];
-            /**
-             * @description What the source says since it was read again, where that differs; empty
-             *                 otherwise.
-             * @default
-             */
-            sourceNowSays: string;
-            /**
-             * @description Why it is in the public domain, where a person gave a reason.
-             * @default
-             */
-            publicDomainReason: string;
+            /** @description What the source says since it was read again, where that differs; empty otherwise. */
+            sourceNowSays?: string;
+            /** @description Why it is in the public domain, where a person gave a reason. */
+            publicDomainReason?: string;
             terms?: null | components["schemas"]["CollectionTerms"];
             /**
-             * @description Licences found beside it that do not reach it by themselves, or that may be chosen among; they
-             *                 stay when one was confirmed or chosen.
+             * @description Licences found beside it that do not reach it by themselves, or that may be chosen among; they stay
+             *                 when one was confirmed or chosen.
              */
             offers?: null | components["schemas"]["LicenceOffer"][];
-            /**
-             * @description Indications of earlier modifications, kept and told (CC 4.0 s.3(a)(1)(B)).
-             * @default
-             */
-            earlierChanges: string;
+            /** @description Indications of earlier modifications, kept and told (CC 4.0 s.3(a)(1)(B)). */
+            earlierChanges?: string;
             /** @description The address of the picture itself, which tells it from others of the same page. */
             pictureUrl?: null | string;
             /** @description Whether the maker is a person or an organisation, where the source says so. */
