@@ -1,5 +1,7 @@
-// Asks for what is known against the packages in use. 0: nothing is; 1: something is that tests/advisories.json does not list
-// with a reason and a date; 77: no source of advisories answers here. An answer may be given as files, for who tries the step:
+// Asks for what is known against the packages in use. 0: nothing is; 1: something is that tests/advisories.json does
+// not list
+// with a reason and a date; 77: no source of advisories answers here. An answer may be given as files, for who tries
+// the step:
 // JAALI_NPM_ADVISORIES and JAALI_NUGET_ADVISORIES.
 import { execFileSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
@@ -34,7 +36,8 @@ function npm(folder) {
   );
 }
 
-// Whether a source of packages has advisories at all: its service index says so (NuGet's server API, VulnerabilityInfo).
+// Whether a source of packages has advisories at all: its service index says so (NuGet's server API,
+// VulnerabilityInfo).
 async function hasAdvisories(source) {
   try {
     const index = await (await fetch(source, { signal: AbortSignal.timeout(20_000) })).json();
@@ -77,9 +80,9 @@ if (known.length === 0) {
   process.exit(77);
 }
 const today = new Date().toISOString().slice(0, 10);
-const open = known
-  .flat()
-  .filter((f) => !listed.some((l) => l.id === f.id && l.reason && /^\d{4}-\d\d-\d\d$/.test(l.until) && l.until >= today));
+const isListed = (f) =>
+  listed.some((l) => l.id === f.id && l.reason && /^\d{4}-\d\d-\d\d$/.test(l.until) && l.until >= today);
+const open = known.flat().filter((f) => !isListed(f));
 for (const f of open) console.log(`${f.id}: ${f.what}`);
 console.log(`${known.length} of ${answers.length} sources answered; ${open.length} findings are not listed.`);
 process.exit(open.length > 0 ? 1 : 0);

@@ -1,4 +1,5 @@
-// What a report of journeys says: "passed failed skipped" on one line; journeys that passed at their second try by name on the
+// What a report of journeys says: "passed failed skipped" on one line; journeys that passed at their second try by name
+// on the
 // other stream. In the long run each journey is repeated, and one that needed a second try twice has failed.
 import { readFileSync } from 'node:fs';
 

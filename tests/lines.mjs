@@ -1,4 +1,4 @@
-// No line of C# or TypeScript is over 120 columns, but for data: texts, samples, patterns, tables and what is generated.
+// No line of C# or TypeScript is over 120 columns, but for data: texts, samples, patterns and what is generated.
 import { execSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 

@@ -73,6 +73,8 @@ internal static class EarlierSchema
         {
             using (var db = new JaaliDb(JaaliDb.Options(made)))
                 db.Database.Migrate();
+            // What was migrated is held in a pool, and nobody else may be there when the log is put away.
+            SqliteConnection.ClearAllPools();
             using (var to = Open(Path.Combine(made, "jaali.db")))
             {
                 Run(to, "PRAGMA foreign_keys=OFF");

@@ -4,7 +4,8 @@ namespace Jaali.Testing;
 
 /// <summary>
 /// Samples that nobody here wrote, which <c>tests/samples.sh</c> fetched from packages of the registries into
-/// <c>artifacts/samples</c>. Each check prints how many it ran; where a package is missing the test is skipped, and counted as
+/// <c>artifacts/samples</c>. Each check prints how many it ran; where a package is missing the test is skipped, and
+/// counted as
 /// skipped.
 /// </summary>
 public static class Samples

@@ -7,7 +7,8 @@ namespace Jaali.Core.Layout;
 /// <param name="Kind">What meets there, in words.</param>
 public sealed record SnapLine(string Axis, double Value, double Line, string Kind);
 
-/// <summary>A bound of where the left or top edge of a photo may lie while it is moved and scaled: it grows or falls evenly
+/// <summary>A bound of where the left or top edge of a photo may lie while it is moved and scaled: it grows or falls
+/// evenly
 /// with the scale.</summary>
 /// <param name="Axis">"x" for the left edge, "y" for the top one.</param>
 /// <param name="IsLeast">The edge lies here or beyond; else here or before.</param>
@@ -23,7 +24,8 @@ public sealed record DragBound(string Axis, bool IsLeast, double At, double PerS
 /// compared.</summary>
 /// <param name="Image">Where the whole photo lies now, in slide units, beyond the frame where it is cropped.</param>
 /// <param name="Frame">The frame.</param>
-/// <param name="Bounds">Where its edges may lie, so that the frame stays filled and what must stay in view is in it.</param>
+/// <param name="Bounds">Where its edges may lie, so that the frame stays filled and what must stay in view is in
+/// it.</param>
 /// <param name="MinScale">Smallest size, as a factor of now.</param>
 /// <param name="MaxScale">Largest size, as a factor of now.</param>
 /// <param name="Enlarged">The factor by which a straightened photo is enlarged: hands move it by so much less.</param>

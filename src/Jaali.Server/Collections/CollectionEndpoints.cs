@@ -33,7 +33,7 @@ public sealed record AddressRequest(string Address, string? Name = null);
 /// <summary>The collections: adding, harvesting, removing.</summary>
 public static class CollectionEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api/collections</c>; each answers a refusal as problem details.</summary>
     public static void MapCollections(this IEndpointRouteBuilder app)
     {
         RouteGroupBuilder api = app.MapGroup("/api/collections").WithTags("Collections");

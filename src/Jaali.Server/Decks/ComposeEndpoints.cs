@@ -43,7 +43,8 @@ public sealed record PresetView(GridPreset Preset, SlideGrid Grid);
 /// <summary>What a hand on the stage needs before it moves: guides, limits, cells, marks and proposals.</summary>
 public static class ComposeEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api/decks/{id:guid}/slides/{slideId:guid}</c>; each answers a refusal as
+    /// problem details.</summary>
     public static void MapComposing(this IEndpointRouteBuilder app)
     {
         RouteGroupBuilder slide = app.MapGroup("/api/decks/{id:guid}/slides/{slideId:guid}").WithTags("Decks");

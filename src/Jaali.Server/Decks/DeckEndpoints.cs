@@ -22,7 +22,7 @@ public sealed record StepRequest(int Revision);
 /// <summary>Decks, edits and scenes.</summary>
 public static class DeckEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api/decks</c>; each answers a refusal as problem details.</summary>
     public static void MapDecks(this IEndpointRouteBuilder app)
     {
         RouteGroupBuilder decks = app.MapGroup("/api/decks").WithTags("Decks");

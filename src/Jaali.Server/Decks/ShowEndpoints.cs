@@ -25,7 +25,8 @@ public sealed record TimingView(IReadOnlyList<RunView> Runs, double WordsPerMinu
 /// <summary>What a player and a podium need besides the scenes.</summary>
 public static class ShowEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api/decks/{id:guid}</c>; each answers a refusal as problem
+    /// details.</summary>
     public static void MapShow(this IEndpointRouteBuilder app)
     {
         RouteGroupBuilder deck = app.MapGroup("/api/decks/{id:guid}").WithTags("Decks");

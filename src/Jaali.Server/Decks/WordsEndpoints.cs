@@ -46,7 +46,8 @@ public sealed record ByHandView(int Number, Guid SlideId, Guid ItemId, string Sa
 /// <summary>What is needed for setting words: drafts, remedies, house styles, palettes, previews.</summary>
 public static class WordsEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api/decks/{id:guid}</c>; each answers a refusal as problem
+    /// details.</summary>
     public static void MapWords(this IEndpointRouteBuilder app)
     {
         RouteGroupBuilder deck = app.MapGroup("/api/decks/{id:guid}").WithTags("Decks");

@@ -9,7 +9,8 @@ namespace Jaali.Server.Exports;
 /// <summary>The credits alone, as files.</summary>
 public static class ExportEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api/decks/{id:guid}/exports</c>; each answers a refusal as problem
+    /// details.</summary>
     public static void MapExports(this IEndpointRouteBuilder app)
     {
         RouteGroupBuilder exports = app.MapGroup("/api/decks/{id:guid}/exports").WithTags("Deliver");

@@ -10,7 +10,8 @@ namespace Jaali.Server.Exports;
 /// <summary>What a talk gathered, for other tools: its photos as a IIIF manifest and as a list of OAI-PMH.</summary>
 public static class GatheredEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api/decks/{id:guid}/gathered</c>; each answers a refusal as problem
+    /// details.</summary>
     public static void MapGathered(this IEndpointRouteBuilder app)
     {
         RouteGroupBuilder gathered = app.MapGroup("/api/decks/{id:guid}/gathered").WithTags("Deliver");

@@ -35,7 +35,7 @@ public sealed record FontFamilyView(
 /// <summary>Typefaces.</summary>
 public static class FontEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api/fonts</c>; each answers a refusal as problem details.</summary>
     public static void MapFonts(this WebApplication app)
     {
         app.MapGet("/api/fonts", (FontLibrary fonts) => Families(fonts)).WithName("ListFonts");

@@ -30,7 +30,8 @@ public sealed record PagePictureView(
 /// <summary>Photos by an address that a person gives: a page, a picture, a feed or a IIIF document.</summary>
 public static class AddressEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoint <c>/api/decks/{id:guid}/pages</c>; each answers a refusal as problem
+    /// details.</summary>
     public static void MapAddresses(this IEndpointRouteBuilder app) =>
         app.MapPost("/api/decks/{id:guid}/pages", ReadPageAsync).WithTags("Photos").WithName("readPage");
 

@@ -131,7 +131,7 @@ public sealed record CandidateRequest(string Collection, string CandidateId, boo
 /// <summary>Searching and keeping.</summary>
 public static class SearchEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api</c>; each answers a refusal as problem details.</summary>
     public static void MapSearch(this IEndpointRouteBuilder app)
     {
         RouteGroupBuilder api = app.MapGroup("/api").WithTags("Gather");

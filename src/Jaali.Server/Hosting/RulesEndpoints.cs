@@ -141,7 +141,7 @@ public static class RulesEndpoints
         TalkTiming.Leeway
     );
 
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoint <c>/api/rules</c>; each answers a refusal as problem details.</summary>
     public static void MapRules(this IEndpointRouteBuilder app) =>
         app.MapGet(
                 "/api/rules",

@@ -9,7 +9,7 @@ namespace Jaali.Server.Incoming;
 /// <summary>Files of talks that come in: brought one by one, then read or checked as one.</summary>
 public static class IncomingEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api/incoming</c>; each answers a refusal as problem details.</summary>
     public static void MapIncoming(this IEndpointRouteBuilder app)
     {
         RouteGroupBuilder api = app.MapGroup("/api/incoming").WithTags("Incoming");

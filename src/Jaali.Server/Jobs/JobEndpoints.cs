@@ -5,7 +5,7 @@ namespace Jaali.Server.Jobs;
 /// <summary>Long work: watching and stopping it.</summary>
 public static class JobEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api</c>; each answers a refusal as problem details.</summary>
     public static void MapJobs(this IEndpointRouteBuilder app)
     {
         RouteGroupBuilder api = app.MapGroup("/api").WithTags("Jobs");

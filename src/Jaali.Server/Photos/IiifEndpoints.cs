@@ -6,7 +6,7 @@ namespace Jaali.Server.Photos;
 /// <summary>Taken photos by the IIIF Image API 3.0.</summary>
 public static class IiifEndpoints
 {
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/iiif/{id}</c>; each answers a refusal as problem details.</summary>
     public static void MapIiif(this IEndpointRouteBuilder app)
     {
         app.MapGet("/iiif/{id}", (string id) => Results.Redirect($"/iiif/{id}/info.json")).ExcludeFromDescription();

@@ -1,4 +1,5 @@
-﻿using System;
+using System;
+using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
 
 #nullable disable
@@ -6,6 +7,8 @@ using Microsoft.EntityFrameworkCore.Migrations;
 namespace Jaali.Store.Migrations
 {
     /// <inheritdoc />
+    [DbContext(typeof(JaaliDb))]
+    [Migration("20261130062546_Initial")]
     public partial class Initial : Migration
     {
         /// <inheritdoc />

@@ -144,7 +144,8 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             if (Math.Abs(level) > Straightening.Most)
                 return new Refusal(
                     "bad-turn",
-                    $"This would turn the photo by more than {Straightening.Most} degrees. Draw the line along the horizon."
+                    $"This would turn the photo by more than {Straightening.Most} degrees. Draw the line "
+                        + "along the horizon."
                 );
             turn = level;
         }

@@ -6,7 +6,8 @@ namespace Jaali.Core.Items;
 /// <param name="Form">How it thins out.</param>
 /// <param name="Colour">As <c>#RRGGBB</c>.</param>
 /// <param name="Strength">Opacity where it is strongest, 0 to 1.</param>
-/// <param name="Angle">Of a linear one, from where it is strongest to where it ends: 0 from the left to the right, 90 from
+/// <param name="Angle">Of a linear one, from where it is strongest to where it ends: 0 from the left to the right, 90
+/// from
 /// the top down, clockwise.</param>
 /// <param name="Extent">The share of its way over which it thins out, .05 to 1.</param>
 /// <param name="Stops">Its own stops, in place of the colour and of thinning out evenly; null for none.</param>

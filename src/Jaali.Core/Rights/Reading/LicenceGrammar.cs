@@ -236,7 +236,8 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         return Found(licence, end - at);
     }
 
-    // The name of the scheme, and what it names without elements: zero, the mark, the dedication, sampling. How far the name
+    // The name of the scheme, and what it names without elements: zero, the mark, the dedication, sampling. How far the
+    // name
     // goes, and the length of the whole where that is all.
     private (int End, int? Whole) Scheme(int at)
     {

@@ -9,7 +9,8 @@ public static class CopyEndpoints
     /// <summary>Where a copy is.</summary>
     public static string AddressOf(Guid deckId, Guid jobId) => $"/api/decks/{deckId}/copies/{jobId}";
 
-    /// <summary>Maps them.</summary>
+    /// <summary>Maps the endpoints under <c>/api/decks/{id:guid}/copies</c>; each answers a refusal as problem
+    /// details.</summary>
     public static void MapCopies(this IEndpointRouteBuilder app)
     {
         RouteGroupBuilder copies = app.MapGroup("/api/decks/{id:guid}/copies").WithTags("Deliver");

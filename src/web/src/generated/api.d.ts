@@ -2688,7 +2688,8 @@ export interface components {
             edit: components["schemas"]["WordsEdit"];
         };
         /**
-         * @description A bound of where the left or top edge of a photo may lie while it is moved and scaled: it grows or falls evenly
+         * @description A bound of where the left or top edge of a photo may lie while it is moved and scaled: it grows or falls
+         *                 evenly
          *                 with the scale.
          */
         DragBound: {
@@ -2716,7 +2717,10 @@ export interface components {
             image: components["schemas"]["SlideRect"];
             /** @description The frame. */
             frame: components["schemas"]["SlideRect"];
-            /** @description Where its edges may lie, so that the frame stays filled and what must stay in view is in it. */
+            /**
+             * @description Where its edges may lie, so that the frame stays filled and what must stay in view is in
+             *                 it.
+             */
             bounds: components["schemas"]["DragBound"][];
             /**
              * Format: double
@@ -3391,7 +3395,8 @@ export interface components {
             strength: number;
             /**
              * Format: double
-             * @description Of a linear one, from where it is strongest to where it ends: 0 from the left to the right, 90 from
+             * @description Of a linear one, from where it is strongest to where it ends: 0 from the left to the right, 90
+             *                 from
              *                 the top down, clockwise.
              * @default 0
              */

@@ -94,7 +94,7 @@ export function Handles({ slide, item, rect, guides, perPixel, place, lines }: P
   const twist = (e: PointerEvent<SVGRectElement>) =>
     hold(e, (m) => ({
       rect,
-      turn: turnTo(place(m.clientX, m.clientY), middleOf(rect), m.shiftKey, m.altKey),
+      turn: turnTo(place(m.clientX, m.clientY), middleOf(rect), m.shiftKey, m.altKey, rules()),
       lines: [],
     }));
   const r = at?.rect ?? rect;

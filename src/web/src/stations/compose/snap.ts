@@ -1,4 +1,3 @@
-import { rules } from '../../deck/rules';
 import type { GuideLines, SlideRect } from '../../api/types';
 
 /** A line that was caught, to be drawn; with a gap, the distance to be written beside it. */
@@ -124,9 +123,14 @@ export function settledTurned(was: SlideRect, now: SlideRect, degrees: number): 
 }
 
 /** The turn that a hand at a place asks for, upright being 0; in steps, else caught near a quarter. */
-export function turnTo(at: { x: number; y: number }, about: { x: number; y: number }, steps: boolean, free: boolean) {
+export function turnTo(
+  at: { x: number; y: number },
+  about: { x: number; y: number },
+  steps: boolean,
+  free: boolean,
+  { turnStep, turnCatch }: { turnStep: number; turnCatch: number },
+) {
   const degrees = (Math.atan2(at.x - about.x, about.y - at.y) * 180) / Math.PI;
-  const { turnStep, turnCatch } = rules();
   if (steps) return Math.round(degrees / turnStep) * turnStep;
   const quarter = Math.round(degrees / 90) * 90;
   return !free && Math.abs(degrees - quarter) < turnCatch ? quarter : Math.round(degrees * 10) / 10;
