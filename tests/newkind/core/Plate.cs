@@ -1,5 +1,3 @@
-using Jaali.Core.Decks;
-
 namespace Jaali.Core.Items;
 
 /// <summary>A plain plate with a number on it: a kind of item that exists for the test alone.</summary>

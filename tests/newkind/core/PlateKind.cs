@@ -1,8 +1,4 @@
 using System.Globalization;
-using Jaali.Core.Decks;
-using Jaali.Core.Geometry;
-using Jaali.Core.Scenes;
-using Jaali.Core.Typesetting;
 
 namespace Jaali.Core.Items;
 
