@@ -283,6 +283,7 @@ test('accessible names are those of a written list, and nothing that can be work
   for (const station of stations) {
     await page.goto(`/deck/${deck.id}/${station}?slide=${storm.id}`);
     await page.getByRole('main').waitFor();
+    await page.getByRole('button', { name: /^Slide 1, / }).waitFor();
     if (station === 'gather') await page.getByRole('button', { name: /^Storm beach, Long Ness, V/ }).waitFor();
     if (station === 'credit') await page.getByRole('button', { name: 'My own photo' }).waitFor();
     if (station === 'give') await page.getByRole('list', { name: 'What is well' }).waitFor();
