@@ -96,12 +96,12 @@ test('the demo talk leaves in every form and comes in again; a deck without cred
   const context = await browser.newContext({ baseURL: own.address });
   const there = await context.newPage();
   try {
-    const bring = async (input: string, ...paths: string[]) => {
+    const bring = async (input: RegExp, ...paths: string[]) => {
       await there.goto('/');
       await there.getByLabel(input).setInputFiles(paths);
     };
     const opened = async (path: string) => {
-      await bring('A talk to open', path);
+      await bring(/^A talk to open/, path);
       // Where something is to be told, a dialog tells it first.
       const open = there.getByRole('button', { name: 'Open the talk' });
       await expect(open.or(there.locator('#station')).first()).toBeVisible({ timeout: 60_000 });
@@ -169,12 +169,12 @@ test('the demo talk leaves in every form and comes in again; a deck without cred
       'A painting',
     ];
     writeFileSync(outline, `# Six\n\n${says.map((s, i) => `## ${s}\n\n![${s}](${i + 1}.jpg)\n`).join('\n')}`);
-    await bring('A talk to open', outline, ...six);
+    await bring(/^A talk to open/, outline, ...six);
     await there.waitForURL(/\/deck\/[^/]+\/compose/, { timeout: 60_000 });
     const id = /deck\/([^/]+)/.exec(there.url())![1]!;
     await there.goto(`/deck/${id}/give`);
     const old = await made(there, 'To edit elsewhere', ['Open XML'], 'Make the file', 'old.pptx');
-    await bring('A deck to check', old);
+    await bring(/^A deck to check/, old);
     await there.waitForURL(/\/check\//, { timeout: 120_000 });
     await expect(there.getByText(/1 unknown/)).toBeVisible();
     const found = [
