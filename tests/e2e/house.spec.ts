@@ -166,7 +166,10 @@ test('axe finds nothing serious with every dialog, side by side and the show ope
   expect(await serious(page), 'side by side').toEqual([]);
   await closed();
   await page.goto('/');
-  await page.getByRole('button', { name: /^Remove/ }).first().click();
+  await page
+    .getByRole('button', { name: /^Remove/ })
+    .first()
+    .click();
   await page.getByRole('dialog').waitFor();
   expect(await serious(page), 'remove').toEqual([]);
   await page.goto(`/deck/${deck.id}/show?slide=${fog.id}`);
