@@ -172,7 +172,7 @@ test('a title over a busy photo comes to read well in a daylight room, with what
   await stage(page).waitFor();
   await page
     .getByRole('navigation', { name: 'What lies here' })
-    .getByRole('button', { name: 'What the ripples' })
+    .getByRole('button', { name: /^What the ripples/ })
     .click();
   await page.getByRole('button', { name: /^The room/ }).click();
   await page.getByRole('menuitemradio', { name: 'in daylight' }).click();

@@ -16,7 +16,10 @@ test('a kind of item made of one folder on each side and a line in each list has
   // It is added by its own word, and its controls are open.
   await page.getByRole('button', { name: 'Plate', exact: true }).click();
   await expect(page.getByLabel('Number of the plate')).toHaveValue('7');
+  // The first Escape leaves the field, the second puts the controls away.
   await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Number of the plate')).toHaveCount(0);
 
   // Chosen by a tap on the stage, and its verb opens its controls; the edit is drawn at once.
   await stage.getByText('7', { exact: true }).click();
