@@ -114,6 +114,8 @@ public static class CreditFiles
                 text.Append($", changed before: {H(p.Before)}");
             if (p.Changes.Length > 0)
                 text.Append($", {H(p.Changes)}");
+            if (p.MergedUnder.Length > 0)
+                text.Append($", the merged picture under {H(p.MergedUnder)}");
             text.Append("</li>\n");
         }
         return text.Append("</ul>\n").ToString();

@@ -241,7 +241,12 @@ public sealed partial class LicenceClauseTests
         // GFDL wants its text with every copy; nothing is copied where nothing is handed on.
         var gfdl = new Licence(LicenceFamily.Gfdl, "1.3", "");
         Obligation text = Judge
-            .Of(World.Rights(gfdl), new Changes(1), DeclaredUse.PublicTalk)
+            .Of(
+                World.Rights(gfdl),
+                new Changes(1),
+                DeclaredUse.PublicTalk,
+                carried: new(true, true, LicenceTexts: false)
+            )
             .Obligations.Single(o => o.What == "licence text");
         Assert.Equal((false, "GFDL 1.3, s.2"), (text.Met, text.Reason.Section));
         Assert.True(

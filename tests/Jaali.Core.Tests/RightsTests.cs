@@ -193,7 +193,10 @@ public sealed partial class RightsTests
         ];
         for (int i = 0; i < 8; i++)
         for (int j = 0; j < 8; j++)
-            Assert.True(Combining.May(order[i], order[j]) == (chart[i][j] == 'y'), $"{order[i]} with {order[j]}");
+            Assert.True(
+                Combining.Of([new(order[i], "4.0", ""), new(order[j], "4.0", "")]).May == (chart[i][j] == 'y'),
+                $"{order[i]} with {order[j]}"
+            );
     }
 
     private static readonly Gen<Changes> AnyChanges = Gen.Select(
@@ -559,28 +562,6 @@ public sealed partial class RightsTests
                     new SwapPhoto("nd")
                 )
                 .Code
-        );
-    }
-
-    [Fact]
-    public void What_the_deck_itself_may_carry_follows_from_what_was_made_of_its_photos()
-    {
-        RightsRecord Of(LicenceFamily f, string v = "4.0") => World.Rights(new Licence(f, v, ""));
-        string[] May(params (RightsRecord, Changes)[] photos) =>
-            [.. DeckLicence.Options(photos).Where(o => o.May).Select(o => o.Label)];
-        Changes whole = new(1),
-            cropped = new(.7),
-            grey = new(1, Tone: Recolouring.Grey);
-        Assert.Equal(7, May((Of(LicenceFamily.BySa), cropped), (Of(LicenceFamily.ByNcNd), whole)).Length);
-        Assert.Equal(["CC BY-SA 4.0"], May((Of(LicenceFamily.BySa, "3.0"), grey)));
-        Assert.Empty(May((Of(LicenceFamily.BySa, "1.0"), grey)));
-        Assert.Equal(["CC BY-NC-SA 4.0"], May((Of(LicenceFamily.ByNcSa), grey)));
-        Assert.Empty(May((Of(LicenceFamily.BySa), grey), (Of(LicenceFamily.ByNcSa), grey)));
-        Assert.DoesNotContain("CC BY 4.0", May((Of(LicenceFamily.ByNc), grey)));
-        Assert.Contains("all rights reserved", May((Of(LicenceFamily.ByNc), grey)));
-        Assert.All(
-            DeckLicence.Options([(Of(LicenceFamily.ByNd), grey)]),
-            o => Assert.True(!o.May && o.Why.Contains("no altered copy", StringComparison.Ordinal))
         );
     }
 

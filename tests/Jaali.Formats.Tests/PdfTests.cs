@@ -1,4 +1,5 @@
 using Jaali.Core.Decks;
+using Jaali.Core.Ledgers;
 using Jaali.Core.Scenes;
 using Jaali.Imaging;
 using Jaali.Imaging.Painting;
@@ -28,7 +29,12 @@ public sealed class PdfTests : IDisposable
             told =
                 perSheet == 0
                     ? writer.Write(to, deck, scenes, Photo)
-                    : writer.Write(to, deck, PdfHandout.Sheets(deck, scenes, perSheet, _fonts), Photo);
+                    : writer.Write(
+                        to,
+                        deck,
+                        PdfHandout.Sheets(deck, scenes, Ledger.Of(deck, _files.World.Photo), perSheet, _fonts),
+                        Photo
+                    );
         }
         PdfFinish.Run(
             file,

@@ -17,6 +17,7 @@ export const demoArguments = [
 
 /** Starts one of the project's programs and waits until an address answers, or its output says that it is ready. */
 export async function start(name: string, args: string[], ready: () => Promise<boolean>): Promise<ChildProcess> {
+  if (await ready().catch(() => false)) throw new Error(`Where ${name} is to answer, something answers already.`);
   const child = spawn('dotnet', [dll(name), ...args], { stdio: ['ignore', 'pipe', 'pipe'] });
   let said = '';
   child.stdout.on('data', (d: Buffer) => (said = (said + d.toString()).slice(-4000)));
@@ -32,7 +33,9 @@ export async function start(name: string, args: string[], ready: () => Promise<b
 
 export const answers = (address: string) => () => fetch(address).then((r) => r.ok);
 
-async function stopped(child: ChildProcess) {
+/** Ends a program, and waits until it has. */
+export async function stopped(child: ChildProcess) {
+  if (child.exitCode !== null || child.signalCode !== null) return;
   const gone = new Promise((r) => child.once('exit', r));
   child.kill();
   await gone;

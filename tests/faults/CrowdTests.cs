@@ -292,6 +292,33 @@ public sealed class CrowdTests
             }
         );
         Assert.Equal(2, (await told.Task.WaitAsync(TimeSpan.FromSeconds(5))).GetProperty("revision").GetInt32());
+        // The window that makes an edit has it in its answer and is not told again; what others do it is told.
+        socket.Remove("deckChanged");
+        var next = new TaskCompletionSource<JsonElement>();
+        socket.On<JsonElement>("deckChanged", patch => next.TrySetResult(patch));
+        foreach ((int revision, string? listener) in new[] { (2, socket.ConnectionId), (3, null) })
+        {
+            using HttpRequestMessage own = new(HttpMethod.Post, $"/api/decks/{deck}/edits")
+            {
+                Content = JsonContent.Create(
+                    new
+                    {
+                        revision,
+                        command = new
+                        {
+                            kind = "edit-point",
+                            pointId = points[0],
+                            wording = $"Newer {revision}",
+                        },
+                    }
+                ),
+            };
+            if (listener is not null)
+                own.Headers.Add(Author.ListenerHeader, listener);
+            using HttpResponseMessage answer = await server.Http.SendAsync(own);
+            Assert.True(answer.IsSuccessStatusCode);
+        }
+        Assert.Equal(4, (await next.Task.WaitAsync(TimeSpan.FromSeconds(5))).GetProperty("revision").GetInt32());
         for (int n = 1; n < Core.Limits.Incoming.LiveDecks; n++)
             Assert.True(
                 await socket.InvokeAsync<bool>("Join", Guid.Parse((await server.TalkAsync($"T{n}", "One")).Deck))

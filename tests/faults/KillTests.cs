@@ -14,7 +14,7 @@ public sealed class KillTests
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
 
     /// <summary>One folder, killed again and again amid edits, imports and exports: every start succeeds, the last
-    /// acknowledged title and every acknowledged photo are there and whole, and no PDF is half a one. 20 kills, or
+    /// acknowledged title and every acknowledged photo are there and whole, and no PDF is half a one. 6 kills, or
     /// 1,000 in a
     /// long run.</summary>
     [Fact]
@@ -25,7 +25,7 @@ public sealed class KillTests
         int times =
             int.TryParse(Environment.GetEnvironmentVariable("JAALI_KILLS"), out int wanted) ? wanted
             : ServerProcess.Long ? 1000
-            : 20;
+            : 6;
         var random = new Random(1);
         byte[] photo = Small(folder);
         string deck = "",
@@ -234,7 +234,7 @@ public sealed class KillTests
 
     private static async Task StartsAfterKillsAsync(string? old, int port)
     {
-        int times = ServerProcess.Long ? 60 : 5;
+        int times = ServerProcess.Long ? 60 : 2;
         for (int n = 0; n < times; n++)
         {
             using var folder = new ScratchFolder();

@@ -15,7 +15,20 @@ public sealed record ItemPlace(Deck Deck, Slide Slide, IPhotoFacts Photos)
 /// <param name="Changes">What is done to it.</param>
 /// <param name="Rect">Where it is seen.</param>
 /// <param name="CreditSpot">Where its credit is wanted.</param>
-public sealed record PhotoUse(Guid ItemId, string PhotoId, Changes Changes, SlideRect Rect, Spot CreditSpot);
+/// <param name="Merged">The photos that are one picture there, by their SHA-256 and separated by blanks; empty where it
+/// stands alone.</param>
+public sealed record PhotoUse(
+    Guid ItemId,
+    string PhotoId,
+    Changes Changes,
+    SlideRect Rect,
+    Spot CreditSpot,
+    string Merged = ""
+)
+{
+    /// <summary>The other photos of the same picture.</summary>
+    public IEnumerable<string> MergedWith => Merged.Split(' ').Where(p => p.Length > 0 && p != PhotoId);
+}
 
 /// <summary>What an item may follow beyond its own slide and that slide's point. The look, the room and the declared
 /// use

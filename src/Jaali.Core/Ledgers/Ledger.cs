@@ -6,12 +6,14 @@ namespace Jaali.Core.Ledgers;
 /// <param name="Changes">All that its placements do to it.</param>
 /// <param name="Parts">The parts of its credit.</param>
 /// <param name="Judgement">How it stands for the deck's declared use.</param>
+/// <param name="MergedWith">The records of the photos that are merged with it into one picture.</param>
 public sealed record CreditEntry(
     PhotoFacts Photo,
     IReadOnlyList<int> Slides,
     Changes Changes,
     CreditParts Parts,
-    Judgement Judgement
+    Judgement Judgement,
+    IReadOnlyList<RightsRecord> MergedWith
 )
 {
     /// <summary>Its full credit.</summary>
@@ -30,14 +32,19 @@ public static class Ledger
     /// <param name="use">The use to judge by; null for the declared one.</param>
     /// <param name="judge">Judges one photo; null for <see cref="Judge.Of"/>. A caller that remembers judgements
     /// gives its own.</param>
+    /// <param name="carried">What of the credits is found; null for what the deck itself shows. A copy gives its
+    /// own.</param>
     public static IReadOnlyList<CreditEntry> Of(
         Deck deck,
         Func<string, PhotoFacts?> photo,
         DeclaredUse? use = null,
-        Func<PhotoFacts, Changes, DeclaredUse, CreditStyle, bool, Judgement>? judge = null
+        Func<PhotoFacts, Changes, DeclaredUse, CreditStyle, bool, CreditsCarried, Judgement>? judge = null,
+        CreditsCarried? carried = null
     )
     {
-        List<(PhotoFacts Photo, List<int> Slides, List<Changes> Changes)> shown = [];
+        use ??= deck.Use;
+        carried ??= Shown(deck, use);
+        List<(PhotoFacts Photo, List<int> Slides, List<Changes> Changes, HashSet<string> Merged)> shown = [];
         Dictionary<string, int> place = [];
         foreach ((int number, PhotoUse seen) in ItemKinds.Photos(deck))
         {
@@ -46,11 +53,13 @@ public static class Ledger
             if (!place.TryGetValue(seen.PhotoId, out int at))
             {
                 place[seen.PhotoId] = at = shown.Count;
-                shown.Add((facts, [], []));
+                shown.Add((facts, [], [], []));
             }
             if (shown[at].Slides.LastOrDefault() != number)
                 shown[at].Slides.Add(number);
             shown[at].Changes.Add(seen.Changes);
+            if (seen.Merged.Length > 0)
+                shown[at].Merged.Add(seen.Merged);
         }
         return
         [
@@ -59,18 +68,58 @@ public static class Ledger
                 Changes changes = Changes.Together(s.Changes);
                 bool decided = deck.Style.Decided.Contains(s.Photo.Id);
                 Judgement judgement = judge is null
-                    ? Judge.Of(s.Photo.Rights, changes, use ?? deck.Use, deck.Style, decided)
-                    : judge(s.Photo, changes, use ?? deck.Use, deck.Style, decided);
+                    ? Judge.Of(s.Photo.Rights, changes, use, deck.Style, decided, carried)
+                    : judge(s.Photo, changes, use, deck.Style, decided, carried);
+                string[] under =
+                [
+                    .. s
+                        .Merged.Select(m => MergedPicture.Of(RecordsOf(m, "", photo)).Under?.Label)
+                        .OfType<string>()
+                        .Distinct(),
+                ];
                 return new CreditEntry(
                     s.Photo,
                     s.Slides,
                     changes,
-                    CreditParts.Of(s.Photo.Rights, changes, deck.Style.Language),
-                    judgement
+                    CreditParts.Of(s.Photo.Rights, changes, deck.Style.Language) with
+                    {
+                        MergedUnder = string.Join(", ", under),
+                    },
+                    Merged(judgement, s.Photo, s.Merged, photo, use),
+                    [.. s.Merged.SelectMany(m => RecordsOf(m, s.Photo.Id, photo))]
                 );
             }),
         ];
     }
+
+    /// <summary>What of the credits a deck itself shows. The texts of licences go with the copies that can carry them; a
+    /// recording can not.</summary>
+    public static CreditsCarried Shown(Deck deck, DeclaredUse? use = null) =>
+        new(
+            deck.Style.Place != CreditPlace.EndOnly,
+            deck.Slides.Exists(s => s.Kind == SlideKind.Credits),
+            LicenceTexts: !(use ?? deck.Use).Recorded
+        );
+
+    /// <summary>A judgement with what merging adds to it.</summary>
+    /// <param name="judged">How the photo stands by itself.</param>
+    /// <param name="own">The photo.</param>
+    /// <param name="pictures">The merged pictures that it is part of: <see cref="PhotoUse.Merged"/>.</param>
+    /// <param name="photo">A photo by its SHA-256, or null.</param>
+    /// <param name="use">What the talk is for.</param>
+    public static Judgement Merged(
+        Judgement judged,
+        PhotoFacts own,
+        IEnumerable<string> pictures,
+        Func<string, PhotoFacts?> photo,
+        DeclaredUse use
+    ) =>
+        pictures
+            .Where(p => p.Length > 0)
+            .Aggregate(judged, (j, p) => MergedPicture.Judge(j, own.Rights, RecordsOf(p, own.Id, photo), use));
+
+    private static RightsRecord[] RecordsOf(string picture, string but, Func<string, PhotoFacts?> photo) =>
+        [.. picture.Split(' ').Where(p => p != but).Select(photo).OfType<PhotoFacts>().Select(f => f.Rights)];
 
     /// <summary>One sentence on all of them: "12 photos: 9 clear, 2 to settle, 1 blocked".</summary>
     public static string Sentence(IReadOnlyList<CreditEntry> entries)

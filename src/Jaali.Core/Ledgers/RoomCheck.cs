@@ -46,7 +46,11 @@ public sealed record RoomLine(
     string Title,
     string Text,
     IReadOnlyList<int> Slides
-);
+)
+{
+    /// <summary>What mends all of it with one action.</summary>
+    public IReadOnlyList<Fix> Fixes { get; init; } = [];
+}
 
 /// <summary>The check of a talk before it is given: rights, words, letters, sharpness, points, time, files.</summary>
 public static class RoomCheck
@@ -145,8 +149,10 @@ public static class RoomCheck
                 "Each photo carries its maker, source and licence.",
                 []
             );
+        CreditEntry[] lost = [.. open.Where(IsLost)];
         string title =
-            blocked == 0 ? Photos(settle) + " to settle"
+            lost.Length == open.Length ? Photos(lost.Length) + " whose credit is lost"
+            : blocked == 0 ? Photos(settle) + " to settle"
             : settle == 0 ? Photos(blocked) + " blocked"
             : $"{Photos(settle)} to settle, {blocked} blocked";
         return Line(
@@ -154,9 +160,35 @@ public static class RoomCheck
             true,
             title,
             open.SelectMany(e => e.Slides),
-            where => $"{where}. The ledger says why, and what can be done."
-        );
+            where =>
+                lost.Length == 0 ? $"{where}. The ledger says why, and what can be done."
+                : lost.Length == open.Length ? $"{where}: {Credits(lost)} Put the page of credits back."
+                : $"{where}. Of {Photos(lost.Length)} the credit is lost; the ledger says what else."
+        ) with
+        {
+            Fixes =
+                lost.Length == 0
+                    ? []
+                    :
+                    [
+                        .. lost.SelectMany(e => e.Judgement.Findings)
+                            .SelectMany(f => f.Fixes)
+                            .Where(ForAll.Contains)
+                            .Distinct(),
+                    ],
+        };
     }
+
+    // What one action does for all photos at once.
+    private static readonly Fix[] ForAll = [Fix.CreditsPage, Fix.CreditOnSlide];
+
+    private static bool IsLost(CreditEntry e) =>
+        e.Judgement.Findings.Any(f => f.Code is "credit-nowhere" or "credit-incomplete");
+
+    private static string Credits(IReadOnlyList<CreditEntry> lost) =>
+        lost.Any(e => e.Judgement.Findings.Any(f => f.Code == "credit-nowhere"))
+            ? "nothing that is shown or handed on names who made them."
+            : "title, notice or statement are given nowhere.";
 
     private static RoomLine Words(IReadOnlyList<int> slides) =>
         slides.Count == 0

@@ -22,6 +22,7 @@ public sealed record CreditSpan(string Text, string? Href = null);
 /// <param name="MakerKind">Whether the maker is a person or an organisation, where the source says so.</param>
 /// <param name="PictureUrl">The address of the picture itself, where it was found.</param>
 /// <param name="Own">The speaker's own photo.</param>
+/// <param name="MergedUnder">The licence of the picture that it was merged into; empty where it binds to none.</param>
 public sealed record CreditParts(
     string Title,
     string Maker,
@@ -37,7 +38,8 @@ public sealed record CreditParts(
     string Before = "",
     MakerKind MakerKind = MakerKind.Unknown,
     string? PictureUrl = null,
-    bool Own = false
+    bool Own = false,
+    string MergedUnder = ""
 )
 {
     private const string NotFound = "licence not found";
@@ -163,6 +165,8 @@ public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
             spans.Add(new($", changed before: {p.Before}"));
         if (p.Changes.Length > 0)
             spans.Add(new($", {p.Changes}"));
+        if (p.MergedUnder.Length > 0)
+            spans.Add(new($", the merged picture under {p.MergedUnder}"));
         return new Credit(spans);
     }
 

@@ -30,8 +30,8 @@ public sealed record CreditStyle(
     /// <summary>In a corner, courtesy credits given, English, no licence of its own, nothing decided.</summary>
     public static CreditStyle Usual { get; } = new(CreditPlace.Corner, true, "en", "", []);
 
-    /// <summary>True where a photo with this record is credited: always where a credit is asked for, by courtesy
-    /// elsewhere.</summary>
+    /// <summary>True where a photo with this record is credited: always where a credit or a statement is asked for, by
+    /// courtesy elsewhere.</summary>
     public bool Credits(RightsRecord rights) =>
-        Courtesy || rights is not { Permission: null, Licence.AsksNothing: true };
+        Courtesy || rights.Statement.Length > 0 || rights is not { Permission: null, Licence.AsksNothing: true };
 }

@@ -12,28 +12,34 @@ public static class Judge
     /// <param name="use">What the talk is for.</param>
     /// <param name="style">How credits are set.</param>
     /// <param name="decided">A person decided that its change may stand.</param>
+    /// <param name="carried">What of its credit is found; null for what a talk shows that has its page of
+    /// credits.</param>
     public static Judgement Of(
         RightsRecord r,
         Changes changes,
         DeclaredUse use,
         CreditStyle? style = null,
-        bool decided = false
+        bool decided = false,
+        CreditsCarried? carried = null
     )
     {
         style ??= CreditStyle.Usual;
+        carried = style.Credits(r) ? carried ?? CreditsCarried.Usual(style) : CreditsCarried.Nothing;
         List<Finding> found = [];
         if (r.Permission is { } p)
-            return new Judgement(
-                [],
-                [
-                    Obligations.Credited(
-                        r,
-                        style,
-                        new Reason("The rights holder allowed it.", "", $"permission of {p.From}, {p.On:d MMMM yyyy}")
-                    ),
-                ],
-                $"By permission of {p.From}, {p.On:d MMMM yyyy}."
+        {
+            Obligation named = Obligations.Credited(
+                r,
+                carried,
+                new Reason("The rights holder allowed it.", "", $"permission of {p.From}, {p.On:d MMMM yyyy}")
             );
+            found.AddRange(OfDuties(r, [named], style));
+            return new Judgement(
+                found,
+                [named],
+                found.Count > 0 ? "" : $"By permission of {p.From}, {p.On:d MMMM yyyy}."
+            );
+        }
         if (r.OwnWork)
             return new Judgement([], [], "Your own photo.");
         found.AddRange(OfEvidence(r));
@@ -51,7 +57,7 @@ public static class Judge
             found.AddRange(OfTerms(r, terms, changes, use, decided));
         else if (r.Licence is { } l)
         {
-            found.AddRange(OfUse(l, use));
+            found.AddRange(OfUse(l, use, decided));
             found.AddRange(OfChanges(l, changes, use, decided));
             if (l.AsksForCredit && string.IsNullOrWhiteSpace(r.Maker))
                 found.Add(
@@ -82,6 +88,19 @@ public static class Judge
                     )
                 );
         }
+        IReadOnlyList<Obligation> owed =
+            r.Licence is { } licence ? Obligations.Of(r, licence, changes, use, style, carried)
+            : r.Terms is { AsksCredit: true } own
+                ?
+                [
+                    Obligations.Credited(
+                        r,
+                        carried,
+                        new Reason("Name the maker.", own.Name, r.Maker.Length > 0 ? r.Maker : "no maker is known")
+                    ),
+                ]
+            : [];
+        found.AddRange(OfDuties(r, owed, style));
         // Heaviest first; equal ones in the order in which they were looked for, so that the answer is always the same.
         Finding[] ranked = [.. found.OrderByDescending(f => f.Standing)];
         string note =
@@ -93,21 +112,50 @@ public static class Judge
             : r.Licence is { ForbidsChanges: true } && !changes.None
                 ? (decided ? "Shown changed, by your decision." : "Shown changed, in a closed circle.")
             : "";
-        return new Judgement(
-            ranked,
-            r.Licence is { } licence ? Obligations.Of(r, licence, changes, use, style)
-                : r.Terms is { AsksCredit: true } own
-                    ?
-                    [
-                        Obligations.Credited(
-                            r,
-                            style,
-                            new Reason("Name the maker.", own.Name, r.Maker.Length > 0 ? r.Maker : "no maker is known")
-                        ),
-                    ]
-                : [],
-            note
-        );
+        return new Judgement(ranked, owed, note);
+    }
+
+    // A duty that is met by nothing that is shown or goes along.
+    private static IEnumerable<Finding> OfDuties(RightsRecord r, IReadOnlyList<Obligation> owed, CreditStyle style)
+    {
+        Obligation[] lost = [.. Obligations.Lost(r, owed)];
+        Fix[] back =
+            style.Place == CreditPlace.EndOnly
+                ? [Fix.CreditsPage, Fix.CreditOnSlide, Fix.Swap, Fix.Remove]
+                : [Fix.CreditsPage, Fix.Swap, Fix.Remove];
+        if (Array.Find(lost, o => o.What == "credit") is { } credit)
+            yield return new(
+                "credit-nowhere",
+                Standing.ToSettle,
+                "Its credit is nowhere: no slide and no page of credits names who made it.",
+                credit.Reason,
+                back
+            );
+        else if (Array.FindAll(lost, o => o.What != "licence text") is { Length: > 0 } parts)
+            yield return new(
+                "credit-incomplete",
+                Standing.ToSettle,
+                $"{Listed([.. parts.Select(o => "the " + o.What).Distinct()])} {(parts.Length == 1 ? "is" : "are")} "
+                    + "given nowhere: there is no page of credits.",
+                parts[0].Reason,
+                back
+            );
+        if (Array.Find(lost, o => o.What == "licence text") is { } text)
+            yield return new(
+                "licence-text",
+                Standing.ToSettle,
+                "The text of this licence is owed with every copy, and it does not go along.",
+                text.Reason,
+                [Fix.KeepInRoom, Fix.Swap, Fix.RecordPermission, Fix.Remove]
+            );
+    }
+
+    // "The title, the notice and the statement".
+    private static string Listed(IReadOnlyList<string> things)
+    {
+        string all =
+            things.Count == 1 ? things[0] : $"{string.Join(", ", things.Take(things.Count - 1))} and {things[^1]}";
+        return char.ToUpperInvariant(all[0]) + all[1..];
     }
 
     private static IEnumerable<Finding> OfEvidence(RightsRecord r)
@@ -230,8 +278,21 @@ public static class Judge
             );
     }
 
-    private static IEnumerable<Finding> OfUse(Licence l, DeclaredUse use)
+    private static IEnumerable<Finding> OfUse(Licence l, DeclaredUse use, bool decided)
     {
+        // The deck's own licence cannot let others do what the photo's does not.
+        if (l.ForbidsChanges && use is { HandedOn: true, OthersMayAdapt: true } && !decided)
+            yield return new(
+                "nd-adapt",
+                Standing.ToSettle,
+                "Others may change the file, and this photo may not be shared changed.",
+                new(
+                    "Adapted copies of it may not be shared, by whomever they are made.",
+                    Obligations.Section(l, VersionTerms.Of(l) is { Version: "4.0" } ? "s.2(a)(1)(B)" : "s.3"),
+                    "others may adapt the talk"
+                ),
+                [Fix.ForbidAdapting, Fix.Decide, Fix.Swap, Fix.RecordPermission, Fix.Remove]
+            );
         switch (l.Grant)
         {
             case Grant.Closed:

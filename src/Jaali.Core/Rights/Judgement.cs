@@ -51,6 +51,18 @@ public enum Fix
     /// <summary>Keep to what the source said when the photo was taken.</summary>
     KeepEarlier,
 
+    /// <summary>Take the merged picture apart, each photo in a frame of its own.</summary>
+    Separate,
+
+    /// <summary>Say that those who get the file may not change it.</summary>
+    ForbidAdapting,
+
+    /// <summary>Put the page of credits back at the end of the talk.</summary>
+    CreditsPage,
+
+    /// <summary>Name makers and licences on the slides.</summary>
+    CreditOnSlide,
+
     /// <summary>Take the photo off its slides.</summary>
     Remove,
 }
@@ -71,6 +83,17 @@ public sealed record Judgement(IReadOnlyList<Finding> Findings, IReadOnlyList<Ob
 {
     /// <summary>The heaviest standing among the findings.</summary>
     public Standing Standing => Findings.Count > 0 ? Findings[0].Standing : Standing.Clear;
+
+    /// <summary>The same with another finding, in its place by weight.</summary>
+    public Judgement With(Finding finding) =>
+        this with
+        {
+            Findings = [.. Findings.Append(finding).OrderByDescending(f => f.Standing)],
+            Note = "",
+        };
+
+    /// <summary>The same with something more that is owed.</summary>
+    public Judgement With(Obligation owed) => this with { Obligations = [.. Obligations, owed] };
 
     /// <summary>Standing and why, in short.</summary>
     public Clearance Clearance => new(Standing, Findings.Count > 0 ? Findings[0].Sentence : Note);

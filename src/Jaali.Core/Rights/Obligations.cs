@@ -3,24 +3,61 @@ namespace Jaali.Core.Rights;
 /// <summary>What is owed for a photo as placed, each with its clause.</summary>
 internal static class Obligations
 {
-    /// <summary>The obligations of a record that stands under a licence.</summary>
+    /// <summary>The obligations of a record that stands under a licence, each met where what is carried meets
+    /// it.</summary>
     internal static IReadOnlyList<Obligation> Of(
         RightsRecord r,
         Licence l,
         Changes changes,
         DeclaredUse use,
-        CreditStyle style
+        CreditStyle style,
+        CreditsCarried carried
     )
     {
         List<Obligation> owed = [];
-        VersionTerms? t = VersionTerms.Of(l);
-        LicenceClauses at = LicenceClauses.Of(l);
+        var of = new Case(r, l, changes, use, style, carried, VersionTerms.Of(l), LicenceClauses.Of(l));
+        Named(of, owed);
+        Licensed(of, owed);
+        Kept(of, owed);
+        Changed(of, owed);
+        Said(of, owed);
+        return owed;
+    }
+
+    // What is judged, all of it.
+    private sealed record Case(
+        RightsRecord Rights,
+        Licence Licence,
+        Changes Changes,
+        DeclaredUse Use,
+        CreditStyle Style,
+        CreditsCarried Carried,
+        VersionTerms? Terms,
+        LicenceClauses At
+    )
+    {
+        // 4.0 is satisfied by a link to where the information stands: s.3(a)(2).
+        internal bool ByLink =>
+            Terms?.Version == "4.0" && Rights.SourceUrl is not null && Carried is { OnSlides: true, Addresses: true };
+
+        internal string Where =>
+            !Carried.Whole && ByLink ? "By the link from the slide to where it stands, s.3(a)(2)." : Carried.WhereWhole;
+    }
+
+    // Who made it, and what it is called.
+    private static void Named(Case of, List<Obligation> owed)
+    {
+        RightsRecord r = of.Rights;
+        Licence l = of.Licence;
+        CreditsCarried carried = of.Carried;
+        VersionTerms? t = of.Terms;
+        LicenceClauses at = of.At;
         if (l.AsksForCredit)
         {
             owed.Add(
                 Credited(
                     r,
-                    style,
+                    carried,
                     new Reason(
                         l.Family == LicenceFamily.OpenGovernment
                             ? "Acknowledge the source with its own statement, or with that of the licence."
@@ -34,18 +71,31 @@ internal static class Obligations
                 owed.Add(
                     new(
                         "title",
-                        true,
-                        "Given at the end of the talk.",
+                        carried.Whole,
+                        carried.WhereWhole,
                         new("Give the title, if supplied.", Section(l, at.Credit), r.Title)
                     )
                 );
         }
+    }
+
+    // The licence itself.
+    private static void Licensed(Case of, List<Obligation> owed)
+    {
+        Licence l = of.Licence;
+        DeclaredUse use = of.Use;
+        CreditsCarried carried = of.Carried;
+        VersionTerms? t = of.Terms;
+        LicenceClauses at = of.At;
         if (at.Link.Length > 0)
             owed.Add(
                 new(
                     "licence link",
-                    l.Url is not null,
-                    l.Url is not null ? "The licence is named and linked." : "The version is not known.",
+                    l.Url is not null && carried is { Names: true, Addresses: true },
+                    l.Url is null ? "The version is not known."
+                        : carried is { Names: true, Addresses: true } ? "The licence is named and linked."
+                        : carried.Names ? "The licence is named, and its address is nowhere."
+                        : carried.WhereNamed,
                     new(
                         t?.Version == "4.0" ? "Say that the work is under the licence, with its text or address."
                             : l.Family == LicenceFamily.Gfdl ? "Say with each copy that this licence applies to it."
@@ -59,20 +109,30 @@ internal static class Obligations
             owed.Add(
                 new(
                     "licence text",
-                    !use.IsShared,
-                    use.IsShared
-                        ? "Hand the text of the licence on with the deck; its address alone is not enough."
-                        : "Nothing is handed on.",
+                    !use.IsShared || carried.LicenceTexts,
+                    !use.IsShared ? "Nothing is handed on."
+                        : carried.LicenceTexts ? "The text goes with the copies that can carry it."
+                        : "Its address alone is not enough, and the text does not go along.",
                     new("The licence itself is reproduced in all copies.", Section(l, at.Link), "copies of the deck")
                 )
             );
+    }
+
+    // Address and notice.
+    private static void Kept(Case of, List<Obligation> owed)
+    {
+        RightsRecord r = of.Rights;
+        Licence l = of.Licence;
+        CreditsCarried carried = of.Carried;
+        VersionTerms? t = of.Terms;
+        LicenceClauses at = of.At;
         // Owed only where the source gave an address.
         if (at.Source.Length > 0 && r.SourceUrl is { } source)
             owed.Add(
                 new(
                     "source link",
-                    true,
-                    "The source is linked.",
+                    carried is { Names: true, Addresses: true },
+                    carried is { Names: true, Addresses: true } ? "The source is linked." : "Its address is nowhere.",
                     new("Give the address of the work, if supplied and practicable.", Section(l, at.Source), source)
                 )
             );
@@ -80,8 +140,8 @@ internal static class Obligations
             owed.Add(
                 new(
                     "notice",
-                    true,
-                    "Given at the end of the talk.",
+                    carried.Whole || of.ByLink,
+                    of.Where,
                     new(
                         t is { NoticeIfSupplied: true }
                             ? "Keep the copyright notice, if supplied."
@@ -104,12 +164,24 @@ internal static class Obligations
                     )
                 )
             );
+    }
+
+    // What was done to it.
+    private static void Changed(Case of, List<Obligation> owed)
+    {
+        RightsRecord r = of.Rights;
+        Licence l = of.Licence;
+        Changes changes = of.Changes;
+        CreditStyle style = of.Style;
+        CreditsCarried carried = of.Carried;
+        VersionTerms? t = of.Terms;
+        LicenceClauses at = of.At;
         if (!changes.None && at.Change.Length > 0)
             owed.Add(
                 new(
                     "note of changes",
-                    true,
-                    $"The credit says: {changes.NoteIn(style.Language)}.",
+                    carried.Names,
+                    carried.Names ? $"The credit says: {changes.NoteIn(style.Language)}." : carried.WhereNamed,
                     new(Told(l, t), Section(l, at.Change), changes.Note)
                 )
             );
@@ -117,8 +189,8 @@ internal static class Obligations
             owed.Add(
                 new(
                     "earlier changes",
-                    true,
-                    "Told in the credit at the end of the talk.",
+                    carried.Whole || of.ByLink,
+                    of.Where,
                     new(
                         t?.Version == "4.0"
                             ? "Keep an indication of any previous modifications."
@@ -141,12 +213,22 @@ internal static class Obligations
                     )
                 )
             );
+    }
+
+    // Statements, courtesy, ports.
+    private static void Said(Case of, List<Obligation> owed)
+    {
+        RightsRecord r = of.Rights;
+        Licence l = of.Licence;
+        CreditStyle style = of.Style;
+        CreditsCarried carried = of.Carried;
+        LicenceClauses at = of.At;
         if (r.Statement.Length > 0)
             owed.Add(
                 new(
                     "statement",
-                    true,
-                    "Given at the end of the talk.",
+                    carried.Whole,
+                    carried.WhereWhole,
                     new("The collection asks for this statement.", "", Judge.Short(r.Statement))
                 )
             );
@@ -154,12 +236,12 @@ internal static class Obligations
             owed.Add(
                 new(
                     "statement",
-                    true,
-                    "Given at the end of the talk.",
+                    carried.Whole,
+                    carried.WhereWhole,
                     new("Where the source has no statement of its own, this one is used.", Section(l, at.Credit), own)
                 )
             );
-        if (l.AsksNothing && style.Courtesy)
+        if (l.AsksNothing && style.Courtesy && carried.Names)
             owed.Add(
                 new(
                     "courtesy credit",
@@ -178,22 +260,28 @@ internal static class Obligations
                     new("Ports may ask for less or more.", l.Label, "the port in the record")
                 )
             );
-        return owed;
     }
 
     /// <summary>The credit itself.</summary>
-    internal static Obligation Credited(RightsRecord r, CreditStyle style, Reason reason)
+    internal static Obligation Credited(RightsRecord r, CreditsCarried carried, Reason reason)
     {
-        bool named = !string.IsNullOrWhiteSpace(r.Maker) || r.Permission is not null;
-        return new(
-            "credit",
-            named,
-            !named ? "There is no maker to name."
-                : style.Place == CreditPlace.EndOnly ? "Named at the end of the talk."
-                : "Named on the slide and at the end of the talk.",
-            reason
-        );
+        bool known = IsNamed(r);
+        return new("credit", known && carried.Names, known ? carried.WhereNamed : "There is no maker to name.", reason);
     }
+
+    /// <summary>What of it is met by nothing that is shown or goes along, though it is known.</summary>
+    internal static IEnumerable<Obligation> Lost(RightsRecord r, IEnumerable<Obligation> owed) =>
+        owed.Where(o =>
+            !o.Met
+            && o.What switch
+            {
+                "credit" => IsNamed(r),
+                "licence link" => r.Licence?.Url is not null,
+                _ => true,
+            }
+        );
+
+    private static bool IsNamed(RightsRecord r) => !string.IsNullOrWhiteSpace(r.Maker) || r.Permission is not null;
 
     /// <summary>A licence with a clause of it.</summary>
     internal static string Section(Licence l, string? clause) =>

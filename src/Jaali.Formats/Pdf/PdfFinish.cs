@@ -4,6 +4,7 @@ using System.Security;
 using System.Text;
 using System.Text.RegularExpressions;
 using Jaali.Core.Decks;
+using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using PdfSharp.Pdf;
 using PdfSharp.Pdf.IO;
@@ -14,7 +15,11 @@ namespace Jaali.Formats;
 /// <param name="Credits">The credits as lines.</param>
 /// <param name="Licence">The address of the licence of the whole; null for none.</param>
 /// <param name="Notes">The speaker's notes go along, as notes on their pages.</param>
-public sealed record PdfAbout(IReadOnlyList<string> Credits, string? Licence, bool Notes = false);
+public sealed record PdfAbout(IReadOnlyList<string> Credits, string? Licence, bool Notes = false)
+{
+    /// <summary>Texts that are attached as files.</summary>
+    public IReadOnlyList<LicenceText> LicenceTexts { get; init; } = [];
+}
 
 /// <summary>
 /// Finishes a PDF: structure and reading order (ISO 32000-1, 14.7 and 14.8), alternative texts, the language,
@@ -40,9 +45,34 @@ public static partial class PdfFinish
         Bookmarks(document, deck, pages);
         if (about.Notes)
             Notes(document, deck, pages);
+        Attach(document, root, about.LicenceTexts);
         document.Save(file);
         document.Close();
         Metadata(file, deck, about);
+    }
+
+    // Files that go along (ISO 32000-1, 7.11.4): each a stream, found by its name.
+    private static void Attach(PdfDocument document, PdfDictionary root, IReadOnlyList<LicenceText> texts)
+    {
+        if (texts.Count == 0)
+            return;
+        var names = new PdfArray(document);
+        foreach (LicenceText text in texts)
+        {
+            PdfDictionary stream = New(document, "/EmbeddedFile");
+            stream.Elements.SetName("/Subtype", "/text#2Fplain");
+            stream.CreateStream(Encoding.UTF8.GetBytes(text.Text));
+            PdfDictionary file = New(document, "/Filespec");
+            file.Elements.SetString("/F", text.FileName);
+            file.Elements.SetString("/UF", text.FileName);
+            file.Elements.SetString("/Desc", text.Label);
+            file.Elements["/EF"] = Dictionary(document, ("/F", stream.Reference!));
+            names.Elements.Add(new PdfString(text.FileName));
+            names.Elements.Add(file.Reference!);
+        }
+        PdfDictionary kept = root.Elements.GetDictionary("/Names") ?? new PdfDictionary(document);
+        kept.Elements["/EmbeddedFiles"] = Dictionary(document, ("/Names", names));
+        root.Elements["/Names"] = kept;
     }
 
     private static void Structure(PdfDocument document, PdfDictionary root, IReadOnlyList<PdfPageContents> pages)

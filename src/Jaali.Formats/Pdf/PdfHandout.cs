@@ -1,6 +1,8 @@
 using System.Globalization;
+using System.Text;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
+using Jaali.Core.Ledgers;
 using Jaali.Core.Scenes;
 using Jaali.Core.Typesetting;
 
@@ -14,20 +16,55 @@ public static class PdfHandout
         Height = 1683.78,
         Margin = 110,
         Gutter = 40,
-        Small = 22;
+        Small = 22,
+        NotesSize = 26;
 
     /// <summary>How many slides stand on a sheet.</summary>
     public static IReadOnlyList<int> PerSheet { get; } = [1, 2, 4, 6];
 
-    /// <summary>The sheets.</summary>
+    /// <summary>The sheets: the slides, then the credits with their addresses in print, since paper cannot be
+    /// followed (the licence's address goes with every copy: CC 1.0 to 3.0, s.4(a); 4.0, s.3(a)(1)(C)).</summary>
     /// <param name="deck">The talk.</param>
     /// <param name="scenes">In order.</param>
+    /// <param name="credited">The photos that are credited.</param>
     /// <param name="perSheet">1 with notes, 2, 4 or 6.</param>
     /// <param name="fonts">Typefaces.</param>
-    public static IReadOnlyList<PdfSheet> Sheets(Deck deck, IReadOnlyList<Scene> scenes, int perSheet, IFonts fonts) =>
-        perSheet == 1
-            ? [.. scenes.SelectMany(s => Noted(deck, s, fonts))]
-            : [.. scenes.Chunk(perSheet).Select((s, i) => Several(deck, s, i * perSheet, perSheet, fonts))];
+    public static IReadOnlyList<PdfSheet> Sheets(
+        Deck deck,
+        IReadOnlyList<Scene> scenes,
+        IReadOnlyList<CreditEntry> credited,
+        int perSheet,
+        IFonts fonts
+    ) =>
+        [
+            .. perSheet == 1
+                ? scenes.SelectMany(s => Noted(deck, s, fonts))
+                : scenes.Chunk(perSheet).Select((s, i) => Several(deck, s, i * perSheet, perSheet, fonts)),
+            .. Credits(deck, credited, fonts),
+        ];
+
+    private static IEnumerable<PdfSheet> Credits(Deck deck, IReadOnlyList<CreditEntry> credited, IFonts fonts)
+    {
+        if (credited.Count == 0)
+            return [];
+        var text = new StringBuilder("Photographs\n");
+        foreach (CreditEntry entry in credited)
+        {
+            text.Append(CultureInfo.InvariantCulture, $"{string.Join(", ", entry.Slides)}: {entry.Credit.Text}");
+            if (entry.Parts.SourceUrl is { } source)
+                text.Append(CultureInfo.InvariantCulture, $", {source}");
+            text.Append('\n');
+        }
+        foreach (
+            (string terms, string address) in credited
+                .Where(e => e.Parts.TermsUrl is not null)
+                .Select(e => (e.Parts.Terms, e.Parts.TermsUrl!))
+                .Distinct()
+                .OrderBy(t => t.Terms, StringComparer.Ordinal)
+        )
+            text.Append(CultureInfo.InvariantCulture, $"{terms}: {address}\n");
+        return Text(deck, text.ToString().TrimEnd(), Small, [Head(deck, fonts)], null, fonts);
+    }
 
     private static PdfSheet Several(Deck deck, Scene[] scenes, int before, int perSheet, IFonts fonts)
     {
@@ -56,8 +93,7 @@ public static class PdfHandout
     private static IEnumerable<PdfSheet> Noted(Deck deck, Scene scene, IFonts fonts)
     {
         double width = Width - 2 * Margin,
-            height = width * scene.Height / scene.Width,
-            top = Margin + height + Gutter;
+            height = width * scene.Height / scene.Width;
         int index = deck.Slides.FindIndex(s => s.Id == scene.SlideId);
         string notes = scene.Page == 0 && index >= 0 ? deck.Slides[index].Notes.Trim() : "";
         List<PdfWords> words =
@@ -65,19 +101,29 @@ public static class PdfHandout
             Head(deck, fonts),
             Line(Number(deck, scene, index), Margin, Margin + height + 8, width, fonts),
         ];
-        var how = new TypeSetting(fonts.Find("Spline Sans"), 26, 1.45, 26, false) { ParagraphGap = .5 };
         if (notes.Length == 0)
-        {
-            yield return new(Width, Height, [new(scene, new(Margin, Margin, width, height))], words);
-            yield break;
-        }
-        SetText set = Typesetter.Break([.. Paragraph.Of(notes)], how, width, fonts);
+            return [new(Width, Height, [new(scene, new(Margin, Margin, width, height))], words)];
+        return Text(deck, notes, NotesSize, words, new(scene, new(Margin, Margin, width, height)), fonts);
+    }
+
+    // A running text over as many sheets as it needs, on the first under a slide where there is one.
+    private static IEnumerable<PdfSheet> Text(
+        Deck deck,
+        string text,
+        double size,
+        List<PdfWords> words,
+        PdfPlace? over,
+        IFonts fonts
+    )
+    {
+        var how = new TypeSetting(fonts.Find("Spline Sans"), size, 1.45, size, false) { ParagraphGap = .5 };
+        SetText set = Typesetter.Break([.. Paragraph.Of(text)], how, Width - 2 * Margin, fonts);
         int line = 0,
             lines = set.Lines.Count;
         bool first = true;
         while (line < lines)
         {
-            double from = first ? top + Small : Margin;
+            double from = first && over is not null ? over.At.Bottom + Gutter + Small : Margin;
             int most = 1;
             while (
                 line + most < lines
@@ -87,7 +133,7 @@ public static class PdfHandout
             SetText part = set.Part(line, most);
             List<PdfWords> own = first ? words : [Head(deck, fonts)];
             own.Add(PdfWords.Of(part, new(Margin, from), fonts, string.Concat(part.Pieces.Select(p => p.Text))));
-            yield return new(Width, Height, first ? [new(scene, new(Margin, Margin, width, height))] : [], own);
+            yield return new(Width, Height, first && over is not null ? [over] : [], own);
             line += part.Lines.Count;
             first = false;
         }

@@ -65,11 +65,12 @@ public sealed class DeckEditing(DeckStore store, PhotoStore photos, DeckPatches 
         Guid id,
         int? made,
         DeckCommand command,
-        string author = "",
-        string mark = "",
+        Sender? sender = null,
         CancellationToken cancel = default
-    ) =>
-        InSessionAsync<EditResult>(
+    )
+    {
+        sender ??= Sender.Nobody;
+        return InSessionAsync<EditResult>(
             id,
             async seat =>
             {
@@ -77,7 +78,7 @@ public sealed class DeckEditing(DeckStore store, PhotoStore photos, DeckPatches 
                     return new DeckNotFound();
                 if (made > now.Revision || made < 0)
                     return new EditStale(now);
-                if (await WasAppliedAsync(now, made, mark, cancel))
+                if (await WasAppliedAsync(now, made, sender.Edit, cancel))
                     return new EditSaved(now);
                 EditOutcome outcome = DeckEditor.Apply(now.Deck, command, Facts);
                 // What was made on an older state merges when it touches other parts; what is gone by now, or was
@@ -88,35 +89,43 @@ public sealed class DeckEditing(DeckStore store, PhotoStore photos, DeckPatches 
                 var edited = (Edited)outcome;
                 if (behind && (await store.TouchedSinceAsync(id, made!.Value, cancel)).Overlaps(edited.Touched))
                     return new EditStale(now);
-                return await SaveAsync(seat, now, new(EditDirection.Do, author, null, command, edited, mark), cancel);
+                return await SaveAsync(
+                    seat,
+                    now,
+                    new(EditDirection.Do, sender.Author, null, command, edited, sender.Edit),
+                    sender.Listener,
+                    cancel
+                );
             },
             cancel
         );
+    }
 
     /// <summary>Takes back the newest edit of a person, or does again what they took back.</summary>
     public Task<EditResult> StepAsync(
         Guid id,
         bool redo,
         int? made,
-        string author = "",
-        string mark = "",
+        Sender? sender = null,
         CancellationToken cancel = default
-    ) =>
-        InSessionAsync<EditResult>(
+    )
+    {
+        sender ??= Sender.Nobody;
+        return InSessionAsync<EditResult>(
             id,
             async seat =>
             {
                 if (seat.Now is not { } now)
                     return new DeckNotFound();
-                if (await WasAppliedAsync(now, made, mark, cancel))
+                if (await WasAppliedAsync(now, made, sender.Edit, cancel))
                     return new EditSaved(now);
                 History history = seat.History ??= await LongerAsync(id, new History([], now.Revision), cancel);
-                HistoryStep step = redo ? history.Redo(author) : history.Undo(author);
+                HistoryStep step = redo ? history.Redo(sender.Author) : history.Undo(sender.Author);
                 // Nearly always it is among the latest; the log is read back only as far as it has to be.
                 while (step is { Revision: null, Refusal.Code: not History.Conflict } && history.After > 0)
                 {
                     seat.History = history = await LongerAsync(id, history, cancel);
-                    step = redo ? history.Redo(author) : history.Undo(author);
+                    step = redo ? history.Redo(sender.Author) : history.Undo(sender.Author);
                 }
                 if (step.Revision is not { } of)
                     return new EditRefused(step.Refusal!);
@@ -134,13 +143,15 @@ public sealed class DeckEditing(DeckStore store, PhotoStore photos, DeckPatches 
                 EditResult done = await SaveAsync(
                     seat,
                     now,
-                    new(way, author, of, restore, (Edited)outcome, mark),
+                    new(way, sender.Author, of, restore, (Edited)outcome, sender.Edit),
+                    sender.Listener,
                     cancel
                 );
                 return done is EditSaved carried ? carried with { UndoLabel = label } : done;
             },
             cancel
         );
+    }
 
     // With a block of older edits; with all of them where the newer ones do not say what they took back.
     private async Task<History> LongerAsync(Guid id, History history, CancellationToken cancel)
@@ -185,6 +196,7 @@ public sealed class DeckEditing(DeckStore store, PhotoStore photos, DeckPatches 
         DeckSession seat,
         StoredDeck now,
         EditToSave edit,
+        string listener,
         CancellationToken cancel
     )
     {
@@ -202,7 +214,7 @@ public sealed class DeckEditing(DeckStore store, PhotoStore photos, DeckPatches 
         seat.Remember(now, new(edit.Edited.Inverse, edit.Command.UndoLabel));
         seat.Now = then;
         seat.History?.Add(new(then.Revision, edit.Way, edit.Author, edit.Of, edit.Edited.Touched));
-        await live.DeckChangedAsync(now.Deck.Id, patches.Between(now, then));
+        await live.DeckChangedAsync(now.Deck.Id, patches.Between(now, then), listener);
         return new EditSaved(then, Note: edit.Way == EditDirection.Do ? LiveCues.Gone(now.Deck, then.Deck) : "");
     }
 

@@ -128,7 +128,7 @@ public static class DeckEndpoints
             desk,
             request.Revision,
             http,
-            await desk.ApplyAsync(id, request.Revision, request.Command, Author.Of(http), Author.Edit(http), cancel)
+            await desk.ApplyAsync(id, request.Revision, request.Command, Author.Sender(http), cancel)
         );
     }
 
@@ -139,13 +139,7 @@ public static class DeckEndpoints
         DeckEditing desk,
         HttpContext http,
         CancellationToken cancel
-    ) =>
-        Answer(
-            desk,
-            has?.Revision,
-            http,
-            await desk.StepAsync(id, redo, has?.Revision, Author.Of(http), Author.Edit(http), cancel)
-        );
+    ) => Answer(desk, has?.Revision, http, await desk.StepAsync(id, redo, has?.Revision, Author.Sender(http), cancel));
 
     // The patch leads from the revision that the client has, not from the one before the edit: others may have edited
     // meanwhile.

@@ -2,6 +2,7 @@ using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
+using Jaali.Core.Ledgers;
 using Jaali.Core.Legibility;
 using Jaali.Core.Pacing;
 using Jaali.Core.Photos;
@@ -254,7 +255,8 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerCa
     /// <summary>A slide's view.</summary>
     public SlideView Of(Deck deck, Slide slide)
     {
-        Clearance[] each = [.. slide.Items.Select(i => Worst(deck, ItemKinds.Of(i).Photos(i)))];
+        CreditsCarried carried = Ledger.Shown(deck);
+        Clearance[] each = [.. slide.Items.Select(i => Worst(deck, carried, ItemKinds.Of(i).Photos(i)))];
         Clearance standing = each.DefaultIfEmpty(Clear).MaxBy(c => c.Standing)!;
         var place = new ItemPlace(deck, slide, new Known(photos));
         string[] says = [.. slide.Items.Select(i => ItemKinds.Of(i).Describe(i, place))];
@@ -311,14 +313,10 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerCa
 
     private static readonly Clearance Clear = new(Standing.Clear, "");
 
-    private Clearance Worst(Deck deck, IEnumerable<PhotoUse> uses) =>
+    private Clearance Worst(Deck deck, CreditsCarried carried, IEnumerable<PhotoUse> uses) =>
         uses.Select(u => (Use: u, Photo: photos.Facts(u.PhotoId)))
             .Where(u => u.Photo is not null)
-            .Select(u =>
-                ledger
-                    .Judged(u.Photo!, u.Use.Changes, deck.Use, deck.Style, deck.Style.Decided.Contains(u.Use.PhotoId))
-                    .Clearance
-            )
+            .Select(u => ledger.JudgedIn(deck, u.Photo!, u.Use.Changes, [u.Use.Merged], carried).Clearance)
             .DefaultIfEmpty(Clear)
             .MaxBy(c => c.Standing)!;
 

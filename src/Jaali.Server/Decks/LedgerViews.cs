@@ -97,15 +97,18 @@ public sealed class LedgerViews(LedgerCache ledger, PhotoStore photos, FontLibra
             rows,
             deck.Style,
             ChangeWords.Languages,
-            DeckLicence.Options([.. entries.Select(e => (e.Photo.Rights, e.Changes))])
+            DeckLicence.Options([.. entries.Select(e => new HeldPhoto(e.Photo.Rights, e.Changes, e.MergedWith))])
         );
     }
 
-    /// <summary>How the talk stands before it is given.</summary>
-    public RoomView RoomOf(Deck deck, SceneCache shelf)
+    /// <summary>How the talk stands before it is given, or a copy of it before it is handed on.</summary>
+    /// <param name="deck">The talk.</param>
+    /// <param name="shelf">Its scenes.</param>
+    /// <param name="carried">What of its credits a copy carries; null for what the talk shows.</param>
+    public RoomView RoomOf(Deck deck, SceneCache shelf, CreditsCarried? carried = null)
     {
         IReadOnlyList<Scene> scenes = shelf.All(deck);
-        IReadOnlyList<CreditEntry> entries = ledger.Of(deck);
+        IReadOnlyList<CreditEntry> entries = ledger.Of(deck, null, carried);
         IReadOnlyList<RoomLine> lines = RoomCheck.Of(
             deck,
             scenes,

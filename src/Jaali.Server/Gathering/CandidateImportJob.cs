@@ -55,7 +55,7 @@ public sealed class CandidateImportJob(PhotoImporter taking, FoundStore found, D
 
     internal static async Task EditAsync(DeckEditing desk, JobRow job, DeckCommand command, CancellationToken cancel)
     {
-        EditResult answer = await desk.ApplyAsync(job.DeckId, null, command, job.Author, cancel: cancel);
+        EditResult answer = await desk.ApplyAsync(job.DeckId, null, command, new(job.Author), cancel);
         if (answer is EditRefused no)
             throw new JobFailedException(no.Reason.Sentence);
         if (answer is not EditSaved)

@@ -54,8 +54,8 @@ public static class UploadEndpoints
                     id,
                     null,
                     new AddToShortlist(pointId, photo),
-                    Author.Of(request.HttpContext),
-                    cancel: cancel
+                    new(Author.Of(request.HttpContext)),
+                    cancel
                 )
                 is EditRefused no
             )

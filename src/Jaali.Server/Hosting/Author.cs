@@ -23,6 +23,21 @@ public static class Author
     /// to the first was lost, is done once.</summary>
     public static string Edit(HttpContext http) => Mark(http, EditHeader);
 
+    /// <summary>The header that carries the connection by which a window listens to its deck.</summary>
+    public const string ListenerHeader = "X-Jaali-Listener";
+
+    /// <summary>Who sends an edit, as the request says.</summary>
+    public static Sender Sender(HttpContext http) => new(Of(http), Edit(http), Listener(http));
+
+    // SignalR's identities are base 64 for addresses: letters, digits, - and _.
+    private static string Listener(HttpContext http)
+    {
+        string listener = http.Request.Headers[ListenerHeader].ToString();
+        return listener.Length <= Longest && listener.All(c => char.IsAsciiLetterOrDigit(c) || c is '-' or '_')
+            ? listener
+            : "";
+    }
+
     private static string Mark(HttpContext http, string header)
     {
         string mark = http.Request.Headers[header].ToString();
@@ -32,4 +47,15 @@ public static class Author
     /// <summary>The client's mark of the photos' records, or null.</summary>
     public static string? Records(HttpContext http) =>
         http.Request.Headers[RecordsHeader].ToString() is { Length: > 0 } mark ? mark : null;
+}
+
+/// <summary>Who sends an edit.</summary>
+/// <param name="Author">The person's mark; empty where it is not said.</param>
+/// <param name="Edit">The mark of this edit, that it is done once however often it comes; empty for none.</param>
+/// <param name="Listener">The live connection of the window, which has the patch in its answer and is not told again;
+/// empty for none.</param>
+public sealed record Sender(string Author = "", string Edit = "", string Listener = "")
+{
+    /// <summary>The program itself.</summary>
+    public static Sender Nobody { get; } = new();
 }

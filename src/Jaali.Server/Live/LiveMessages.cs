@@ -89,8 +89,12 @@ public sealed record Steering(
 public sealed class LiveMessages(IHubContext<LiveHub> hub)
 {
     /// <summary>A deck reached a revision.</summary>
-    public Task DeckChangedAsync<TPatch>(Guid deckId, TPatch patch) =>
-        hub.Clients.Group(deckId.ToString()).SendAsync("deckChanged", patch);
+    /// <param name="deckId">The deck.</param>
+    /// <param name="patch">What changed.</param>
+    /// <param name="but">The connection of the window that made the edit and has the patch in its answer; empty for
+    /// none.</param>
+    public Task DeckChangedAsync<TPatch>(Guid deckId, TPatch patch, string but = "") =>
+        hub.Clients.GroupExcept(deckId.ToString(), but.Length > 0 ? [but] : []).SendAsync("deckChanged", patch);
 
     /// <summary>A photo's record changed: every deck that shows it stands differently.</summary>
     public Task RecordChangedAsync(string photoId) => hub.Clients.All.SendAsync("recordChanged", photoId);

@@ -28,6 +28,22 @@ public static class CommandExamples
         Closed = "closed",
         Unknown = "nowhere";
 
+    /// <summary>The same, as one kind of command needs it.</summary>
+    public static (World World, Deck Deck) Start(Type kind)
+    {
+        (World world, Deck deck) = Start();
+        if (kind == typeof(AddCreditsSlide))
+            deck = deck with { Slides = deck.Slides.RemoveAll(s => s.Kind == SlideKind.Credits) };
+        if (kind == typeof(SeparatePhoto))
+        {
+            Guid slide = deck.Slides[2].Id;
+            deck = world.Do(deck, new AddPhotos(slide, [Photo, Tall, "p2"])).Deck;
+            Guid[] frames = [.. deck.Slide(slide)!.Items.OfType<Frame>().Where(f => !f.At.IsGround).Select(f => f.Id)];
+            deck = world.Do(deck, new BlendPhotos(slide, [.. frames.Take(2)], true)).Deck;
+        }
+        return (world, deck);
+    }
+
     /// <summary>A world with photos of several shapes, and a deck whose slides hold items of every kind.</summary>
     public static (World World, Deck Deck) Start()
     {
@@ -147,6 +163,8 @@ public static class CommandExamples
             [typeof(OrderShortlist)] = (d, c) =>
                 new OrderShortlist(PointOf(d, c), c.Of(new[] { Photo, Tall, "p2" }), c.A % 4 - 1),
             [typeof(MakeSlides)] = (_, _) => new MakeSlides(),
+            [typeof(AddCreditsSlide)] = (_, _) => new AddCreditsSlide(),
+            [typeof(SeparatePhoto)] = (_, c) => new SeparatePhoto(PhotoOf(c)),
             [typeof(OrderSlides)] = (_, _) => new OrderSlides(),
             [typeof(AddSlide)] = (d, c) =>
                 new AddSlide(
@@ -406,6 +424,8 @@ public static class CommandExamples
         No("opening-stays", d => new RemovePoint(d.Id));
         No("opening-stays", d => new MovePoint(d.Id, 2));
         No("no-points", _ => new MakeSlides(), d => Deck.New(d.Id));
+        No("credits-there", _ => new AddCreditsSlide());
+        No("not-merged", _ => new SeparatePhoto(Unknown));
         No("no-such-slide", _ => new ArrangeItems(Nothing, [new(Nothing, new(0, 0, 100, 100))]));
         No("no-such-item", d => new ArrangeItems(d.Slides[3].Id, [new(Nothing, new(0, 0, 100, 100))]));
         No("nothing-to-arrange", d => new ArrangeItems(d.Slides[3].Id, []));
@@ -507,6 +527,11 @@ public static class CommandExamples
         No("closed-licence", d => new PlaceGrounds([Of(d).Id], Closed));
         No("in-order", _ => new OrderSlides(), d => Deck.New(d.Id));
         No("too-many-slides", _ => new MakeSlides(), d => Many(d, Limits.Talks.Slides));
+        No(
+            "too-many-slides",
+            _ => new AddCreditsSlide(),
+            d => Many(d with { Slides = d.Slides.RemoveAll(s => s.Kind == SlideKind.Credits) }, Limits.Talks.Slides)
+        );
         No("no-such-slide", _ => new AddSlide(Nothing));
         No("no-such-slide", _ => new ApplyLayout(Nothing, SlideLayout.List));
         No("credits-are-computed", d => new ApplyLayout(d.Slides[^1].Id, SlideLayout.List));

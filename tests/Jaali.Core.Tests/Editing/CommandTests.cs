@@ -25,6 +25,8 @@ public sealed class CommandTests
         AnyChance
     ).Array[1, 25];
 
+    private static bool Long => Environment.GetEnvironmentVariable("JAALI_LONG") is { Length: > 0 };
+
     public static TheoryData<string> Kinds => [.. DeckCommands.All.Select(k => k.Name)];
 
     private static CommandKind Kind(string name) => DeckCommands.All.Single(k => k.Name == name);
@@ -54,7 +56,7 @@ public sealed class CommandTests
             .Sample(
                 (c, before) =>
                 {
-                    (World world, Deck deck) = CommandExamples.Start();
+                    (World world, Deck deck) = CommandExamples.Start(Kind(name).Type);
                     foreach (int kind in before)
                         if (DeckEditor.Apply(deck, Make(deck, kind, c), world) is Edited first)
                             deck = first.Deck;
@@ -80,7 +82,7 @@ public sealed class CommandTests
                     HashSet<Guid> points = [.. change.Points.Select(p => p.Id)];
                     Assert.All(e.Deck.Points.Where(p => !points.Contains(p.Id)), p => Assert.Same(deck.Point(p.Id), p));
                 },
-                iter: 25
+                iter: Long ? 100 : 8
             );
 
     private static string Scenes(Deck deck, Slide slide, World world) =>
@@ -160,7 +162,7 @@ public sealed class CommandTests
         AnyChance.Sample(
             c =>
             {
-                (World world, Deck deck) = CommandExamples.Start();
+                (World world, Deck deck) = CommandExamples.Start(Kind(name).Type);
                 if (DeckEditor.Apply(deck, CommandExamples.Made[Kind(name).Type](deck, c), world) is not Edited edited)
                     return;
                 Interlocked.Increment(ref succeeded);
@@ -174,7 +176,7 @@ public sealed class CommandTests
                 // And what took it back is taken back in its turn.
                 Assert.Equal(Json(edited.Deck), Json(world.Do(undone.Deck, undone.Inverse).Deck));
             },
-            iter: 150
+            iter: Long ? 500 : 60
         );
         Assert.True(succeeded >= 5 && changed >= 1, $"{name}: {succeeded} succeeded, {changed} changed anything");
     }
@@ -231,7 +233,7 @@ public sealed class CommandTests
                 .Sample(
                     (mine, theirs, other) =>
                     {
-                        (World world, Deck deck) = CommandExamples.Start();
+                        (World world, Deck deck) = CommandExamples.Start(Kind(name).Type);
                         DeckCommand first = CommandExamples.Made[Kind(name).Type](deck, mine);
                         if (DeckEditor.Apply(deck, first, new Ids(world, 1)) is not Edited a)
                             return;

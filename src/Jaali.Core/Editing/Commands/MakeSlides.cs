@@ -23,7 +23,7 @@ public sealed record MakeSlides : DeckCommand
                     PointSlides.MakeShown(deck, point, facts)
                 ),
             };
-        credits ??= new Slide(facts.NewId(), SlideKind.Credits, null, [], "", Pace.CreditsSeconds);
+        credits ??= PointSlides.MakeCredits(facts);
         deck = deck with { Slides = deck.Slides.Add(credits) };
         return deck.Slides.Count > Limits.Talks.Slides ? Refusals.TooManySlides(Limits.Talks.Slides) : deck;
     }

@@ -3,6 +3,10 @@ namespace Jaali.Core.Editing;
 /// <summary>The slides of points: how they are made and where they come.</summary>
 internal static class PointSlides
 {
+    /// <summary>The page of credits.</summary>
+    internal static Slide MakeCredits(IEditFacts facts) =>
+        new(facts.NewId(), SlideKind.Credits, null, [], "", Pace.CreditsSeconds);
+
     /// <summary>A slide of a point, with its wording as heading and no photo yet; of the opening, the opening
     /// slide.</summary>
     internal static Slide Make(Deck deck, Point point, IEditFacts facts)

@@ -319,9 +319,12 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
     }
 
     /// <inheritdoc/>
-    protected override IEnumerable<PhotoUse> Photos(Frame item) =>
+    protected override IEnumerable<PhotoUse> Photos(Frame item)
+    {
+        string merged = item.Blend is { } blend ? string.Join(' ', blend.PhotoIds.Insert(0, item.PhotoId)) : "";
+        return
         [
-            new(item.Id, item.PhotoId, item.Changes, item.At.Rect, item.CreditSpot),
+            new(item.Id, item.PhotoId, item.Changes, item.At.Rect, item.CreditSpot, merged),
             .. (item.Blend?.PhotoIds ?? []).Select(p => new PhotoUse(
                 item.Id,
                 p,
@@ -332,9 +335,11 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                     Covered = false,
                 },
                 item.At.Rect,
-                item.CreditSpot
+                item.CreditSpot,
+                merged
             )),
         ];
+    }
 
     /// <inheritdoc/>
     public override Follows Follows(Item item) => Items.Follows.Nothing;

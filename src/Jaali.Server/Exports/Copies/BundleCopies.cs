@@ -1,6 +1,7 @@
 using System.Text;
 using Jaali.Core.Decks;
 using Jaali.Core.Items;
+using Jaali.Core.Rights;
 using Jaali.Formats;
 using Jaali.Formats.Bundle;
 using Jaali.Imaging;
@@ -107,8 +108,18 @@ public sealed class BundleCopies(
         yield return ("credits.md", CreditFiles.Markdown(work.Deck, work.Credited), "text/markdown");
         yield return ("credits.html", CreditFiles.Html(work.Deck, work.Credited), "text/html");
         yield return ("credits.csv", CreditFiles.Csv(work.Credited), "text/csv");
+        foreach (LicenceText text in work.LicenceTexts)
+            yield return (text.FileName, text.Text, "text/plain");
         yield return ("credits.jsonld", CreditFiles.JsonLd(work.Deck, work.Credited), "application/ld+json");
     }
+
+    /// <inheritdoc/>
+    public CreditsCarried Carries(CreditsCarried shown, CopyForm form) =>
+        shown with
+        {
+            Beside = true,
+            LicenceTexts = true,
+        };
 
     /// <inheritdoc/>
     public IReadOnlyList<string> Differs(CopySource work)

@@ -17,6 +17,7 @@ public static class CopyEndpoints
         copies.MapGet("", ListAsync).WithName("listCopies");
         copies.MapPost("", StartAsync).WithName("makeCopy");
         copies.MapGet("/differences", DiffersAsync).WithName("readDifferences");
+        copies.MapGet("/check", CheckAsync).WithName("checkCopy");
         copies
             .MapGet("/{jobId:guid}", ReadAsync)
             .WithName("readCopy")
@@ -80,6 +81,21 @@ public static class CopyEndpoints
                         AddressOf(id, j.Job.Id)
                     )),
             ]);
+
+    // As the room check, but judged by the credits that a copy of this form carries.
+    private static async Task<Results<Ok<RoomView>, ProblemHttpResult>> CheckAsync(
+        Guid id,
+        string form,
+        DeckEditing desk,
+        CopyJob job,
+        LedgerViews views,
+        SceneCache scenes,
+        CancellationToken cancel
+    ) =>
+        !Enum.TryParse(form, true, out CopyForm asked) || !Enum.IsDefined(asked) ? Problems.NotFound("form of a copy")
+        : await desk.OpenAsync(id, cancel) is { } stored
+            ? TypedResults.Ok(views.RoomOf(stored.Deck, scenes, job.Carries(stored.Deck, asked)))
+        : Problems.NotFound("deck");
 
     private static async Task<Results<Ok<IReadOnlyList<string>>, ProblemHttpResult>> DiffersAsync(
         Guid id,

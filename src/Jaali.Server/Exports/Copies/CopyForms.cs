@@ -131,6 +131,10 @@ public sealed record CopySource(
     /// <summary>The entries that are credited.</summary>
     public IReadOnlyList<CreditEntry> Credited => [.. Entries.Where(e => Deck.Style.Credits(e.Photo.Rights))];
 
+    /// <summary>The texts of licences that go along.</summary>
+    public IReadOnlyList<LicenceText> LicenceTexts =>
+        Core.Rights.LicenceTexts.Owed(Entries.Select(e => e.Photo.Rights));
+
     /// <summary>The credits as lines.</summary>
     public IReadOnlyList<string> Lines => [.. Credited.Select(e => e.Credit.Text)];
 
@@ -148,6 +152,11 @@ public interface ICopyMaker
     /// <param name="work">What from.</param>
     /// <param name="file">Where to; not there yet.</param>
     void Make(CopySource work, string file);
+
+    /// <summary>What of the photos' credits is found in the file.</summary>
+    /// <param name="shown">What the talk itself shows.</param>
+    /// <param name="form">What the file is.</param>
+    CreditsCarried Carries(CreditsCarried shown, CopyForm form);
 
     /// <summary>What the file has otherwise than the talk, each in a sentence; empty for nothing.</summary>
     IReadOnlyList<string> Differs(CopySource work) => [];

@@ -2,6 +2,8 @@ using System.Text.Json;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Items;
+using Jaali.Core.Ledgers;
+using Jaali.Core.Rights;
 using Jaali.Store;
 
 namespace Jaali.Server.Exports;
@@ -37,6 +39,9 @@ public sealed class CopyJob(
         JsonSerializer.Deserialize<StoredCopy>(job.Asked, DeckJson.Options) is { Asked: not null } kept
             ? kept
             : new(new(CopyForm.Pdf));
+
+    /// <summary>What of a deck's credits is found in a copy of a form.</summary>
+    public CreditsCarried Carries(Deck deck, CopyForm form) => _makers[form].Carries(Ledger.Shown(deck), form);
 
     /// <summary>What a copy would have otherwise than the talk.</summary>
     public IReadOnlyList<string> Differs(Deck deck, CopyForm form, CancellationToken cancel) =>

@@ -72,6 +72,9 @@ public sealed class OfficeCopies(
         [.. work.Scenes.Select(scene => SlideExport.Of(work.Deck, work.Deck.Slide(scene.SlideId)!, scene, scenes))];
 
     /// <inheritdoc/>
+    public CreditsCarried Carries(CreditsCarried shown, CopyForm form) => shown with { LicenceTexts = false };
+
+    /// <inheritdoc/>
     public IReadOnlyList<string> Differs(CopySource work)
     {
         bool odp = work.Asked.Form == CopyForm.Odp;

@@ -1,5 +1,6 @@
 using Jaali.Core.Decks;
 using Jaali.Core.Motion;
+using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using Jaali.Formats;
 using Jaali.Imaging;
@@ -27,7 +28,7 @@ public sealed class PdfCopies(SceneCache scenes, Renditions renditions, PdfWrite
         using (FileStream to = File.Create(file))
             told =
                 work.Asked.Form == CopyForm.Handout
-                    ? Sheets(PdfHandout.Sheets(deck, work.Scenes, work.Asked.PerSheet, fonts), to)
+                    ? Sheets(PdfHandout.Sheets(deck, work.Scenes, work.Credited, work.Asked.PerSheet, fonts), to)
                     : Pages(work.Asked.States ? States(deck) : work.Scenes, to);
         work.Cancel.ThrowIfCancellationRequested();
         work.Report(Written);
@@ -36,6 +37,9 @@ public sealed class PdfCopies(SceneCache scenes, Renditions renditions, PdfWrite
             deck,
             told,
             new(work.Lines, work.Licence, work.Asked.Notes && work.Asked.Form == CopyForm.Pdf)
+            {
+                LicenceTexts = work.LicenceTexts,
+            }
         );
 
         IReadOnlyList<PdfPageContents> Pages(IReadOnlyList<Scene> all, Stream to) =>
@@ -44,6 +48,16 @@ public sealed class PdfCopies(SceneCache scenes, Renditions renditions, PdfWrite
         IReadOnlyList<PdfPageContents> Sheets(IReadOnlyList<PdfSheet> all, Stream to) =>
             pdf.Write(to, deck, all, renditions.Upright, n => work.Report(Written * n / all.Count), work.Cancel);
     }
+
+    /// <inheritdoc/>
+    /// <remarks>A handout has its credits, with the addresses in print, on sheets of their own; the texts of licences
+    /// are attached.</remarks>
+    public CreditsCarried Carries(CreditsCarried shown, CopyForm form) =>
+        shown with
+        {
+            Beside = form == CopyForm.Handout,
+            LicenceTexts = true,
+        };
 
     // Every slide as it stands after each press.
     private List<Scene> States(Deck deck) =>

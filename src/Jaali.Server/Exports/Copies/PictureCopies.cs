@@ -69,7 +69,21 @@ public sealed class PictureCopies(ScenePainter painter, Renditions renditions, P
                 break;
         }
         Put("credits.txt", Encoding.UTF8.GetBytes(CreditFiles.Text(work.Deck, work.Entries)));
+        foreach (LicenceText text in work.LicenceTexts)
+            Put(text.FileName, Encoding.UTF8.GetBytes(text.Text));
     }
+
+    /// <inheritdoc/>
+    /// <remarks>Pictures carry the credits of their photos inside; a folder of them has the whole list beside
+    /// them.</remarks>
+    public CreditsCarried Carries(CreditsCarried shown, CopyForm form) =>
+        shown with
+        {
+            OnSlides = shown.OnSlides && form is CopyForm.Pictures or CopyForm.ContactSheet,
+            AtEnd = shown.AtEnd && form == CopyForm.Pictures,
+            Beside = true,
+            LicenceTexts = form != CopyForm.ContactSheet,
+        };
 
     private void Slides(CopySource work, Action<string, byte[]> put)
     {

@@ -6,6 +6,7 @@ using System.Text.Json.Nodes;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Motion;
+using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using Jaali.Formats;
 using Jaali.Imaging;
@@ -202,7 +203,7 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
             </noscript>
             <section id="credits" aria-labelledby="credits-title">
             <h2 id="credits-title">Photographs in “{H(deck.Title)}”</h2>
-            {CreditFiles.HtmlList(work.Credited)}</section>
+            {CreditFiles.HtmlList(work.Credited)}{Texts(work)}</section>
             <script type="application/json" id="talk">{json}</script>
             <script type="application/json" id="pictures">
             """ + "{",
@@ -216,6 +217,22 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
                 """
         );
     }
+
+    /// <inheritdoc/>
+    /// <remarks>The page has its credits, and the texts of licences, below the talk.</remarks>
+    public CreditsCarried Carries(CreditsCarried shown, CopyForm form) =>
+        shown with
+        {
+            Beside = true,
+            LicenceTexts = true,
+        };
+
+    private static string Texts(CopySource work) =>
+        string.Concat(
+            work.LicenceTexts.Select(t =>
+                $"<details><summary>{WebUtility.HtmlEncode(t.Label)}</summary><pre>{WebUtility.HtmlEncode(t.Text)}</pre></details>\n"
+            )
+        );
 
     /// <inheritdoc/>
     public IReadOnlyList<string> Differs(CopySource work)

@@ -31,6 +31,9 @@ export interface Steering {
 
 const connections = new Map<string, HubConnection>();
 
+/** The connection by which this window listens to a deck: the answer to its own edits tells it enough. */
+export const listenerOf = (deckId: string): string => connections.get(deckId)?.connectionId ?? '';
+
 /** Tells the other windows; where the server is away, those of this machine hear it another way. */
 export function steer(deckId: string, steering: Steering) {
   const connection = connections.get(deckId);

@@ -1,6 +1,7 @@
 import { countPending } from '../api/connection';
 import { api, author, withRetry, Refusal, errorText, unwrap } from '../api/client';
 import type { Command, DeckPatch, SlideRect } from '../api/types';
+import { listenerOf } from '../api/live';
 import { useNotices } from '../ui/useNotices';
 import { useLastEdit } from './lastEdit';
 import { appliesTo, withPatch, useDeckStore } from './store';
@@ -90,9 +91,10 @@ function enqueueEdit(
   says: (deed: string) => string = () => '',
   nearer?: (rect: SlideRect) => void,
 ): Promise<boolean> {
-  const headers = { 'X-Jaali-Edit': crypto.randomUUID() };
+  const mark = crypto.randomUUID();
   const turn = queue.then(async () => {
     const { id, revision, records } = useDeckStore.getState();
+    const headers = { 'X-Jaali-Edit': mark, 'X-Jaali-Listener': listenerOf(id) };
     author.records = records;
     try {
       const patch = await withRetry(() => work(id, revision, headers));

@@ -6,7 +6,10 @@ import { texts } from '../../texts';
 /** Which licences the finished deck may carry, and why not the others. */
 export function DeckLicence({ options, chosen }: { options: Ledger['ownLicences']; chosen: string }) {
   const may = options.filter((o) => o.may);
+  const whole = options.filter((o) => o.may && o.whole);
   const not = options.filter((o) => !o.may);
+  // What keeps its own terms beside the choice; before one is made, beside the freest.
+  const beside = (may.find((o) => o.label === chosen) ?? may[0])?.why;
   return (
     <div className="mt-6 border-t border-rule pt-4">
       <h2 className="text-ink-quiet">{texts.credit.theDeckItselfMayCarry}</h2>
@@ -28,7 +31,14 @@ export function DeckLicence({ options, chosen }: { options: Ledger['ownLicences'
         })}
       </ul>
       {may.length === 0 && <p className="mt-1">{texts.credit.noLicenceAsItStands}</p>}
-      {may[0]?.why && <p className="mt-1 text-ink-quiet">{may[0].why}</p>}
+      {beside && <p className="mt-1 text-ink-quiet">{beside}</p>}
+      {may.length > 0 && (
+        <p className="mt-1 text-ink-quiet">
+          {whole.length > 0
+            ? texts.credit.everythingUnder(whole.map((o) => o.label).join(', '))
+            : texts.credit.notEverythingUnder((may.find((o) => o.label === chosen) ?? may[0]!).whyNotWhole)}
+        </p>
+      )}
       {[...new Set(not.map((o) => o.why))].map((why) => (
         <p key={why} className="mt-1 text-ink-quiet">
           {texts.credit.not(

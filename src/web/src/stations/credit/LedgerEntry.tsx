@@ -161,6 +161,10 @@ const names: Record<Fix, string> = {
   ownWork: texts.credit.myOwnPhoto,
   decide: texts.credit.itMayBeShownSo,
   keepEarlier: texts.credit.keepWhatItSaidThen,
+  creditsPage: texts.credit.putTheCreditsPageBack,
+  creditOnSlide: texts.credit.showItOnTheSlide,
+  separate: texts.credit.takeThePictureApart,
+  forbidAdapting: texts.credit.othersMayNotChangeIt,
   remove: texts.credit.remove,
 };
 
@@ -174,6 +178,10 @@ function Fixes({ finding, photo }: { finding: Finding; photo: Photo }) {
     showWhole: () => void edit({ kind: 'show-whole', photoId }),
     swap: () => void edit({ kind: 'swap-photo', photoId }),
     remove: () => void edit({ kind: 'remove-photo', photoId }),
+    creditsPage: () => void edit({ kind: 'add-credits-slide' }),
+    creditOnSlide: () => void edit({ kind: 'set-credit-style', place: 'corner' }),
+    separate: () => void edit({ kind: 'separate-photo', photoId }),
+    forbidAdapting: () => void edit({ kind: 'set-declared-use', use: { ...use, othersMayAdapt: false } }),
     decide: () => void edit({ kind: 'decide-change', photoId, stands: true }),
     makeFree: () => void edit({ kind: 'set-declared-use', use: { ...use, commercial: false } }),
     keepInRoom: () => void edit({ kind: 'set-declared-use', use: { ...use, handedOn: false, recorded: false } }),

@@ -11,6 +11,7 @@ import { Dialog } from '../../ui/Dialog';
 import { useNotices } from '../../ui/useNotices';
 import { texts } from '../../texts';
 import { bytes, moment } from './bytes';
+import { Fixes } from './RoomCheck';
 
 type Purpose = 'show' | 'edit' | 'read' | 'pictures' | 'keep';
 
@@ -48,7 +49,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
     const wanted = { ...asked, states: moving && asked.states, form };
     try {
       await editsSettled();
-      const now = await unwrap(api.GET('/api/decks/{id}/room', { params: { path: { id } } }));
+      const now = await unwrap(api.GET('/api/decks/{id}/copies/check', { params: { path: { id }, query: { form } } }));
       const lines = now.lines.filter((l) => l.holdsUp);
       if (lines.length === 0) await make(purpose, wanted);
       else setAsking({ lines, purpose, asked: wanted });
@@ -262,7 +263,8 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
         <ul className="mt-4 flex flex-col gap-2">
           {asking?.lines.map((l) => (
             <li key={l.concern}>
-              <span className="font-semibold text-madder-light">{l.title}.</span> {l.text}
+              <span className="font-semibold text-madder-light">{l.title}.</span> {l.text}{' '}
+              <Fixes line={l} onDone={() => asking && void begin(asking.purpose, asking.asked.form)} />
             </li>
           ))}
         </ul>

@@ -35,7 +35,7 @@ export function RoomCheck({ room }: { room: Room | undefined }) {
         <div key={l.concern} className="mt-3 border-t border-line pt-3">
           <h3 className={`text-lead font-semibold ${l.holdsUp ? 'text-madder-light' : 'text-marigold'}`}>{l.title}</h3>
           <p className="text-quiet">
-            {l.text} <Way line={l} /> {l.concern === 'moves' && <RemoveIdle slides={l.slides} />}
+            {l.text} <Fixes line={l} /> <Way line={l} /> {l.concern === 'moves' && <RemoveIdle slides={l.slides} />}
           </p>
         </div>
       ))}
@@ -52,6 +52,26 @@ export function RoomCheck({ room }: { room: Room | undefined }) {
       <OfflineTalk />
     </aside>
   );
+}
+
+// What mends a line with one action; the ledger has the others.
+const fixes: Partial<Record<NonNullable<RoomLine['fixes']>[number], [words: string, mend: () => Promise<boolean>]>> = {
+  creditsPage: [texts.credit.putTheCreditsPageBack, () => edit({ kind: 'add-credits-slide' })],
+  creditOnSlide: [texts.credit.showItOnTheSlide, () => edit({ kind: 'set-credit-style', place: 'corner' })],
+};
+
+/** The actions that mend a line of the check. */
+export function Fixes({ line, onDone }: { line: RoomLine; onDone?(): void }) {
+  return line.fixes?.map((f) => {
+    const fix = fixes[f];
+    if (!fix) return null;
+    const [words, mend] = fix;
+    return (
+      <Button key={f} kind="link" className="mr-3" onClick={() => void mend().then((done) => done && onDone?.())}>
+        {words}
+      </Button>
+    );
+  });
 }
 
 function Way({ line }: { line: RoomLine }) {
