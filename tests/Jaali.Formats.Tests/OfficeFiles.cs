@@ -17,7 +17,7 @@ internal sealed class OfficeFiles : IDisposable
 {
     private readonly FontLibrary _fonts = new(FontLibrary.ShippedFolder);
     private readonly ScratchFolder _folder = new();
-    private readonly byte[] _photo = File.ReadAllBytes(Outside.Photo("pebbles.jpg"));
+    private readonly byte[] _photo = Outside.SmallPhoto("pebbles.jpg", 1200);
 
     internal OfficeFiles()
     {

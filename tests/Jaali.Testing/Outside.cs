@@ -15,6 +15,27 @@ public static class Outside
     /// <summary>A demo photo.</summary>
     public static string Photo(string name) => File("demo", "photos", name);
 
+    private static readonly System.Collections.Concurrent.ConcurrentDictionary<(string, int), byte[]> Smaller = new();
+
+    /// <summary>A demo photo, so many pixels wide: where what is tested does not hang on its size, a small one is as good
+    /// and much quicker.</summary>
+    public static byte[] SmallPhoto(string name, int width) =>
+        Smaller.GetOrAdd(
+            (name, width),
+            static key =>
+            {
+                using var folder = new ScratchFolder();
+                string file = folder.File("small.jpg");
+                Run("convert", Photo(key.Item1), "-resize", $"{key.Item2}x", "-quality", "90", file);
+                return System.IO.File.ReadAllBytes(file);
+            }
+        );
+
+    /// <summary>True for every kind of item, or for the one that JAALI_KIND names alone: where a kind was added, the
+    /// others have been tested.</summary>
+    public static bool IsAsked(string kind) =>
+        Environment.GetEnvironmentVariable("JAALI_KIND") is not { Length: > 0 } asked || asked == kind;
+
     /// <summary>Fails where a document that is written from the code is not what the code says. Nothing is written but
     /// where
     /// it is asked for: <c>./jaali docs</c> does.</summary>

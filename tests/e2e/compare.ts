@@ -68,13 +68,19 @@ export async function expectSamePicture(page: Page, deckId: string, slideId: str
     .toBe(true);
   const browser = PNG.sync.read(await page.screenshot());
   const skia = PNG.sync.read(
-    await (await page.request.get(`/api/decks/${deckId}/slides/${slideId}/picture.png?width=1920`)).body(),
+    await (await page.request.get(`/api/decks/${deckId}/slides/${slideId}/picture.png?width=${browser.width}`)).body(),
   );
+  // A scene is 1920 units wide or less; tiles are of a sixteenth.
+  const unit = browser.width / 1920;
   const found = likeness(
     browser,
     skia,
-    scene.parts.filter((p) => p.contrast !== null).map((p) => p.box),
+    scene.parts
+      .filter((p) => p.contrast !== null)
+      .map(({ box: b }) => ({ x: b.x * unit, y: b.y * unit, width: b.width * unit, height: b.height * unit })),
+    120 * unit,
   );
+  if (process.env.LIKE) console.log(name, found.whole.toFixed(4), found.worst.toFixed(4), found.boxes.toFixed(4));
   expect(found.whole, `${name} as a whole`).toBeGreaterThanOrEqual(0.98);
   expect(found.worst, `${name}, ${found.where}`).toBeGreaterThanOrEqual(0.9);
   expect(found.boxes, `${name}, round its words and credits`).toBeGreaterThanOrEqual(0.9);

@@ -1,4 +1,3 @@
-import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from './fixtures';
 import { PNG } from 'pngjs';
 import { expectSamePicture, likeness } from './compare';
@@ -8,7 +7,7 @@ test('Chromium and Skia paint the same picture of every demo slide, to a structu
   page,
 }) => {
   const deck = await demoDeck(page);
-  await page.setViewportSize({ width: 1920, height: 1080 });
+  await page.setViewportSize({ width: 960, height: 540 });
   await page.goto(`/deck/${deck.id}/show`);
   const pages = page.locator('[data-ready]');
   await pages.waitFor();
@@ -73,7 +72,7 @@ test('a photo that is cut to a shape, turned, toned and covered looks the same i
     });
   };
   await expect.poll(async () => (await readDeck(page, id)).slides[1]!.ground).not.toBeNull();
-  await page.setViewportSize({ width: 1920, height: 1080 });
+  await page.setViewportSize({ width: 960, height: 540 });
   for (const change of [
     { mask: 'rounded', straighten: 7.5, tone: 'grey', covers: [] },
     { mask: 'ellipse', straighten: -3, tone: 'brown', covers: [{ part: { x: 0.6, y: 0.1, width: 0.2, height: 0.3 } }] },
@@ -163,21 +162,6 @@ test('line widths set by the server are the browser’s', async ({ page }) => {
   }, lines);
   lines.forEach((l, i) => expect(Math.abs(l.width - widths[i]!), l.text).toBeLessThan(0.3));
 });
-
-for (const station of ['', 'plan', 'gather', 'compose', 'credit', 'give'])
-  test(`axe finds nothing serious: ${station || 'talks'}`, async ({ page }) => {
-    const deck = await demoDeck(page);
-    await page.goto(station ? `/deck/${deck.id}/${station}?slide=${deck.slides[4]!.id}` : '/');
-    await page.waitForLoadState('networkidle');
-    if (station === 'gather') await expect(page.locator('#candidate-0')).toBeVisible();
-    const found = await new AxeBuilder({ page }).analyze();
-    const serious = found.violations.filter((v) => v.impact === 'serious' || v.impact === 'critical');
-    expect(
-      serious.map(
-        (v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120) + ' ' + (n.any[0]?.message ?? '')).join(' | ')}`,
-      ),
-    ).toEqual([]);
-  });
 
 test('the first load is under 300 KB of script, compressed', async ({ page }) => {
   const asked: Promise<number>[] = [];

@@ -17,6 +17,7 @@ export default defineConfig({
       executablePath: '/usr/bin/chromium',
       args: [
         '--no-sandbox',
+        '--disable-gpu',
         '--disable-background-networking',
         '--disable-component-update',
         '--disable-sync',

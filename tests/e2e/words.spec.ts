@@ -182,7 +182,7 @@ test('a title over a busy photo comes to read well in a daylight room, with what
   await expect(reads(page)).toHaveText('Reads well');
   await expect(page.locator('[data-failing]')).toHaveCount(0);
   // The same in both painters.
-  await page.setViewportSize({ width: 1920, height: 1080 });
+  await page.setViewportSize({ width: 960, height: 540 });
   const scene = (await readScenes(page, id)).find((s) => s.slideId === slide.id)!;
   await page.goto(`/deck/${id}/show?slide=${slide.id}`);
   await page.locator('[data-ready]').waitFor();
