@@ -196,7 +196,6 @@ public sealed class LicenceSayingTests
     [InlineData("CC")]
     [InlineData("a copy sent by 3.0 p.m.")]
     // Other countries' open government licences.
-    [InlineData("Open Government Licence - Canada")]
     [InlineData("Open Government Licence – Alberta")]
     // Addresses that are not the licensor's, or that do not exist.
     [InlineData("https://creativecommons.org.example/licenses/by/4.0/")]
@@ -325,6 +324,12 @@ public sealed class LicenceSayingTests
                 : p.Name.StartsWith("LAL-", StringComparison.Ordinal) ? LicenceFamily.FreeArt
                 : p.Name.StartsWith("OGL-UK", StringComparison.Ordinal) ? LicenceFamily.OpenGovernment
                 : p.Name.StartsWith("etalab", StringComparison.Ordinal) ? LicenceFamily.Etalab
+                : p.Name.StartsWith("DL-DE-BY", StringComparison.Ordinal) ? LicenceFamily.DataLicenceGermany
+                : p.Name.StartsWith("DL-DE-ZERO", StringComparison.Ordinal) ? LicenceFamily.DataLicenceGermanyZero
+                : p.Name.StartsWith("ODbL", StringComparison.Ordinal) ? LicenceFamily.OpenDatabase
+                : p.Name.StartsWith("PDDL", StringComparison.Ordinal) ? LicenceFamily.OpenDataDedication
+                : p.Name.StartsWith("NLOD", StringComparison.Ordinal) ? LicenceFamily.NorwegianOpenData
+                : p.Name.StartsWith("OGL-Canada", StringComparison.Ordinal) ? LicenceFamily.OpenGovernmentCanada
                 : null;
             if (p.Name.StartsWith("CC", StringComparison.Ordinal) && expected is null)
                 continue;

@@ -73,9 +73,11 @@ public sealed record Licence(LicenceFamily Family, string Version, string Port)
     [JsonIgnore]
     public string? Url =>
         !IsCreativeCommons
-            ? Version.Length == 0 && Terms.Address?.Contains("{version}", StringComparison.Ordinal) == true
+            ? Version.Length == 0 && Terms.Address?.Contains('{', StringComparison.Ordinal) == true
                 ? null
-                : Terms.Address?.Replace("{version}", Version, StringComparison.Ordinal)
+                : Terms
+                    .Address?.Replace("{version}", Version, StringComparison.Ordinal)
+                    .Replace("{dashed}", Version.Replace('.', '-'), StringComparison.Ordinal)
             : Version.Length == 0
                 ? null
                 : $"https://creativecommons.org/licenses/{Elements}/{Version}/{(Port.Length > 0 ? Port + "/" : "")}";

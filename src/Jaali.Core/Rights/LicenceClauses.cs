@@ -51,6 +51,21 @@ public sealed record LicenceClauses(
                 Link: "“You must”",
                 Endorsement: "“Non-endorsement”"
             ),
+            // Of these from memory.
+            LicenceFamily.DataLicenceGermany => new(Credit: "(2)", Link: "(2)", Source: "(2)", Change: "(3)"),
+            LicenceFamily.OpenDatabase => new(
+                Credit: "s.4.3",
+                Link: "s.4.2",
+                Notice: "s.4.2",
+                Change: "s.4.6",
+                ShareAlike: "s.4.4"
+            ),
+            LicenceFamily.NorwegianOpenData => new(Credit: "s.5", Link: "s.5", Change: "s.5", Endorsement: "s.6"),
+            LicenceFamily.OpenGovernmentCanada => new(
+                Credit: "“You must”",
+                Link: "“You must”",
+                Endorsement: "“Non-endorsement”"
+            ),
             LicenceFamily.Etalab => new(
                 Credit: "“Sous réserve de”",
                 Source: "“Sous réserve de”",

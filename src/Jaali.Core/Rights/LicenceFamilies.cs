@@ -158,6 +158,42 @@ internal static class LicenceFamilies
             "https://www.etalab.gouv.fr/licence-ouverte-open-licence/",
             true
         ),
+        [LicenceFamily.DataLicenceGermany] = Data(
+            Duty.Credit,
+            "DL-DE BY",
+            "Data licence Germany, attribution",
+            "https://www.govdata.de/dl-de/by-{dashed}"
+        ),
+        [LicenceFamily.DataLicenceGermanyZero] = Data(
+            Duty.Nothing,
+            "DL-DE Zero",
+            "Data licence Germany, zero",
+            "https://www.govdata.de/dl-de/zero-{dashed}"
+        ),
+        [LicenceFamily.OpenDatabase] = Data(
+            Duty.Credit | Duty.ShareAlike,
+            "ODbL",
+            "Open Database License",
+            "https://opendatacommons.org/licenses/odbl/{dashed}/"
+        ),
+        [LicenceFamily.OpenDataDedication] = Data(
+            Duty.Nothing,
+            "PDDL",
+            "Open Data Commons Public Domain Dedication and License",
+            "https://opendatacommons.org/licenses/pddl/{dashed}/"
+        ),
+        [LicenceFamily.NorwegianOpenData] = Data(
+            Duty.Credit,
+            "NLOD",
+            "Norwegian Licence for Open Government Data",
+            "https://data.norge.no/nlod/en/{version}"
+        ),
+        [LicenceFamily.OpenGovernmentCanada] = Data(
+            Duty.Credit,
+            "OGL Canada",
+            "Open Government Licence, Canada",
+            "https://open.canada.ca/en/open-government-licence-canada"
+        ),
         [LicenceFamily.UsGovernment] = new(
             "",
             Duty.Nothing,
@@ -269,6 +305,21 @@ internal static class LicenceFamilies
 
     private static FamilyTerms Cc(string elements, Duty asks, string words) =>
         new(elements, asks, Grant.Open, "", "", words, null, true);
+
+    // Licences of open data, which public bodies put their pictures under too.
+    private static FamilyTerms Data(Duty asks, string label, string name, string address) =>
+        new(
+            "",
+            asks,
+            Grant.Open,
+            label,
+            name,
+            asks == Duty.Nothing ? "needs no credit"
+                : asks.HasFlag(Duty.ShareAlike) ? "needs credit, share alike"
+                : "needs credit",
+            address,
+            true
+        );
 
     private static FamilyTerms Statement(string code, Grant grant, string name, string words) =>
         new("", Duty.Nothing, grant, name, name, words, $"{Rs}{code}/1.0/");

@@ -57,6 +57,24 @@ public enum LicenceFamily
     /// <summary>Etalab Open Licence.</summary>
     Etalab,
 
+    /// <summary>Data licence Germany, attribution.</summary>
+    DataLicenceGermany,
+
+    /// <summary>Data licence Germany, zero.</summary>
+    DataLicenceGermanyZero,
+
+    /// <summary>Open Database License.</summary>
+    OpenDatabase,
+
+    /// <summary>Public Domain Dedication and License of Open Data Commons.</summary>
+    OpenDataDedication,
+
+    /// <summary>Norwegian Licence for Open Government Data.</summary>
+    NorwegianOpenData,
+
+    /// <summary>Open Government Licence of Canada.</summary>
+    OpenGovernmentCanada,
+
     /// <summary>A work of the US government.</summary>
     UsGovernment,
 

@@ -12,6 +12,9 @@ public static partial class LicenceReader
     /// <summary>The licence that a text names clearly, or null.</summary>
     public static Licence? Read(string? text) => Say(text).Licence;
 
+    /// <summary>A page that lists the languages, forms and sources that are read.</summary>
+    public static string Languages() => LicenceLanguages.Page();
+
     /// <summary>Reads a saying: a licence, nothing that matters, or why it is unclear.</summary>
     public static LicenceStatement Say(string? text)
     {
@@ -22,6 +25,9 @@ public static partial class LicenceReader
         string plain = text;
         if (plain.Contains('&', StringComparison.Ordinal))
             plain = WebUtility.HtmlDecode(plain);
+        if (IsPlaceholder(plain))
+            return LicenceStatement.Nothing;
+        plain = ShownText.Of(plain);
         if (StruckOut().IsMatch(plain))
             return LicenceStatement.Doubt("part of it is struck out");
         List<Licence> addressed = [];
@@ -38,6 +44,11 @@ public static partial class LicenceReader
         plain = Markup().Replace(plain, " ");
         // Whole sentences of the licences' own, and a title in quotation marks before its maker.
         plain = View().Replace(plain, " ");
+        plain = Permits().Replace(plain, m => m.Groups["nc"].Success ? " non-commercial use. " : ". ");
+        plain = Mail().Replace(plain, " ");
+        plain = Field().Replace(plain, "");
+        plain = Absent().Replace(plain, " ");
+        plain = Quoted(plain);
         plain = Waiver().Replace(plain, " CC0 1.0. ");
         plain = Permission().Replace(plain, m => $" GFDL {m.Groups[1].Value} ");
         plain = Titled().Replace(plain, "");
@@ -51,6 +62,69 @@ public static partial class LicenceReader
             ? LicenceStatement.Doubt("it asks more than it says")
             : said;
     }
+
+    // What programs and forms write where nothing is known.
+    private static readonly HashSet<string> Placeholders = new(StringComparer.OrdinalIgnoreCase)
+    {
+        "n/a",
+        "n.a.",
+        "na",
+        "none",
+        "null",
+        "nil",
+        "undefined",
+        "unknown",
+        "not available",
+        "not specified",
+        "unspecified",
+        "not known",
+        "tbd",
+        "-",
+        "--",
+        "—",
+        "?",
+        "unbekannt",
+        "keine angabe",
+        "k.a.",
+        "inconnu",
+        "inconnue",
+        "non renseigné",
+        "desconocido",
+        "sin datos",
+        "sconosciuto",
+        "desconhecido",
+        "onbekend",
+        "okänd",
+        "ukendt",
+        "ukjent",
+        "nieznany",
+        "neznámý",
+        "ismeretlen",
+        "necunoscut",
+        "неизвестно",
+        "невідомо",
+        "bilinmiyor",
+        "不明",
+        "未知",
+        "미상",
+    };
+
+    private static bool IsPlaceholder(string text) => Placeholders.Contains(text.Trim().TrimEnd('.'));
+
+    // Titles between quotation marks before a licence: what they say is what the picture is called.
+    private static string Quoted(string text) =>
+        Quotation()
+            .Replace(
+                text,
+                m =>
+                    Words().Matches(LicenceTokens.Folded(m.Groups["t"].Value).ToLowerInvariant()) is var words
+                    && (
+                        words.Any(w => LicenceWords.MayLimitTitle(w.Value))
+                        || !Behind().IsMatch(text[(m.Index + m.Length)..])
+                    )
+                        ? m.Value
+                        : ", "
+            );
 
     // The statements of rightsstatements.org by name, as their own pages write them.
     private static Licence? Statement(string text)
@@ -81,6 +155,36 @@ public static partial class LicenceReader
         RegexOptions.IgnoreCase
     )]
     private static partial Regex View();
+
+    // The sentence of journals behind a licence; the Creative Commons licences permit that (from memory).
+    [GeneratedRegex(
+        @",?\s*which permits (?:unrestricted,? )?(?<nc>non-?commercial )?(?:use|sharing|copying|re-?use),?"
+            + @"[^.;]{0,160}?(?:in any medium|properly (?:cited|credited|attributed))[^.;]{0,160}(?:\.|$)",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Permits();
+
+    [GeneratedRegex(@"<?\b[\w.+-]+@[\w-]+(?:\.[\w-]+)+>?")]
+    private static partial Regex Mail();
+
+    // A field's own name before what it says: "dc:rights:", "xmpRights:UsageTerms=".
+    [GeneratedRegex(@"^\s*[A-Za-z][A-Za-z0-9-]{1,14}[:.][A-Za-z]{2,20}\s*[:=]\s*|^\s*SPDX-License-Identifier\s*:\s*")]
+    private static partial Regex Field();
+
+    [GeneratedRegex(@"(?<![\p{L}\p{Nd}])(?:n/a|n\.a\.)(?![\p{L}\p{Nd}])", RegexOptions.IgnoreCase)]
+    private static partial Regex Absent();
+
+    [GeneratedRegex("""["“„«](?<t>[^"“”„«»]{1,90})["”“»]""")]
+    private static partial Regex Quotation();
+
+    [GeneratedRegex(@"[\p{L}\p{M}\p{Nd}]+")]
+    private static partial Regex Words();
+
+    [GeneratedRegex(
+        @"\b(?:CC0?|Creative Commons|GFDL|public domain|OGL|licen[cs]ed?|lizenz|¦)|¦",
+        RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Behind();
 
     [GeneratedRegex(@"[?？]\s*(?:$|[\s.,;)\]])")]
     private static partial Regex Asks();

@@ -56,6 +56,28 @@ internal static partial class LicenceAddress
                 true,
                 new(LicenceFamily.Etalab, "2.0", "")
             ),
+            "govdata.de" when DataGermany().Match(path) is { Success: true } d => (
+                true,
+                new(
+                    d.Groups[1].Value == "zero"
+                        ? LicenceFamily.DataLicenceGermanyZero
+                        : LicenceFamily.DataLicenceGermany,
+                    d.Groups[2].Value + ".0",
+                    ""
+                )
+            ),
+            "opendatacommons.org" when parts is ["licenses", "odbl" or "pddl", ..] => (
+                true,
+                new(parts[1] == "odbl" ? LicenceFamily.OpenDatabase : LicenceFamily.OpenDataDedication, "1.0", "")
+            ),
+            "data.norge.no" when Nlod().Match(path) is { Success: true } n => (
+                true,
+                new(LicenceFamily.NorwegianOpenData, n.Groups[1].Value, "")
+            ),
+            "open.canada.ca" when parts is [_, "open-government-licence-canada"] => (
+                true,
+                new(LicenceFamily.OpenGovernmentCanada, "2.0", "")
+            ),
             "usa.gov" when parts is ["government-works"] => (true, new(LicenceFamily.UsGovernment, "", "")),
             _ => (false, (Licence?)null),
         };
@@ -82,6 +104,10 @@ internal static partial class LicenceAddress
                 if (rest is [_, var page] && !Page().IsMatch(page))
                     return null;
                 return new(parts[1] == "zero" ? LicenceFamily.Cc0 : LicenceFamily.PublicDomainMark, "1.0", "");
+            case ["about", "pdm"]:
+                return new(LicenceFamily.PublicDomainMark, "1.0", "");
+            case ["about", "cc0"]:
+                return new(LicenceFamily.Cc0, "1.0", "");
             case ["licenses", "publicdomain", ..]:
                 return new(LicenceFamily.PublicDomainDedication, "", "");
             case ["licenses", "sampling+" or "sampling", .. var rest] when rest is [] or ["1.0", ..]:
@@ -130,11 +156,19 @@ internal static partial class LicenceAddress
     [GeneratedRegex("^[a-z][a-z0-9+.-]*://", RegexOptions.IgnoreCase)]
     private static partial Regex Scheme();
 
-    [GeneratedRegex(@"^(?:deed|legalcode)(?:\.[a-z]{2}(?:[-_][a-z]{2,4})?)?(?:\.html)?$|^rdf$")]
+    [GeneratedRegex(
+        @"^(?:deed|legalcode)(?:\.[a-z]{2}(?:[-_][a-z]{2,4})?)?(?:\.(?:html|txt|xml|php|htm))?$|^rdf$|^88x31\.png$"
+    )]
     private static partial Regex Page();
 
-    [GeneratedRegex(@"^/doc/open-government-licence/version/([123])(?:/|$)")]
+    [GeneratedRegex(@"^/doc/open-government-licence/version/([123])(?:\.0)?(?:/|$)")]
     private static partial Regex Ogl();
+
+    [GeneratedRegex("^/dl-de/(by|zero)-([12])-0/?$")]
+    private static partial Regex DataGermany();
+
+    [GeneratedRegex(@"^/nlod/[a-z]{2}/([12]\.0)/?$")]
+    private static partial Regex Nlod();
 
     [GeneratedRegex(
         @"^/(?:licenses|copyleft)/(?:old-licenses/)?fdl(?:-(1\.[123]))?(?:-standalone)?(?:\.[a-z]{2}(?:-[a-z]{2})?)?(?:\.html|\.txt|\.tex)?$"

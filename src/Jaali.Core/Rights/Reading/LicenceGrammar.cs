@@ -15,7 +15,7 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         ("gnu free documentation license|gnu free documentation licence|gfdl", "gfdl"),
         (
             "uk open government licence|uk open government license|open government licence uk|open government licence|"
-                + "open government license|ogl uk|uk ogl",
+                + "open government license|ogl uk|uk ogl|ogl",
             "ogl"
         ),
         (
@@ -25,13 +25,39 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             "etalab"
         ),
         (
-            "work of the us government|works of the us government|work of the u s government|work of the "
+            "work of the u s government|works of the u s government|u s government work|u s government works|"
+                + "work of the us government|works of the us government|work of the u s government|work of the "
                 + "united states government|"
                 + "work of the us federal government|work of the united states federal government|us "
                 + "government public domain|us government work",
             "us"
         ),
-        ("no known copyright restrictions|no known copyright", "nkc")
+        ("no known copyright restrictions|no known copyright", "nkc"),
+        (
+            "datenlizenz deutschland namensnennung|data licence germany attribution|data license germany attribution|"
+                + "dl de by|dl by de|datenlizenz deutschland by",
+            "dlby"
+        ),
+        (
+            "datenlizenz deutschland zero|data licence germany zero|data license germany zero|dl de zero|dl zero de",
+            "dlzero"
+        ),
+        (
+            "open data commons open database license|open database license|open database licence|"
+                + "open data commons open database licence|odc odbl|odbl",
+            "odbl"
+        ),
+        (
+            "open data commons public domain dedication and license|open data commons public domain dedication and licence|"
+                + "open data commons public domain dedication license|odc pddl|pddl",
+            "pddl"
+        ),
+        (
+            "norwegian licence for open government data|norwegian license for open government data|"
+                + "norsk lisens for offentlige data|nlod",
+            "nlod"
+        ),
+        ("open government licence canada|open government license canada|ogl canada|ogl ca", "oglca")
     );
 
     private static readonly (string[] Words, string Element)[] Waived = LicenceWords.Phrases(
@@ -60,7 +86,7 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         if (_doubt is not null)
             return LicenceStatement.Doubt(_doubt);
         // "Public domain" in words beside CC0 is what CC0 does, and grants no more.
-        if (_inWords && _found.Exists(l => l.Family == LicenceFamily.Cc0))
+        if (_inWords && _found.Exists(l => l.Family is LicenceFamily.Cc0 or LicenceFamily.UsGovernment))
             _found.RemoveAll(l => l.Family == LicenceFamily.PublicDomainMark);
         Licence[] distinct = [.. _found.Distinct()];
         Licence? fullest = distinct.OrderByDescending(l => l.Version.Length + l.Port.Length).FirstOrDefault();
@@ -70,10 +96,38 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         if (fullest is { Grant: Grant.Closed })
             return LicenceStatement.Of(fullest);
         Names();
+        SaidAgain(fullest);
         int rest = Enumerable.Range(0, tokens.Count).FirstOrDefault(i => !_used[i] && !IsHarmless(i), -1);
         if (rest >= 0)
-            return LicenceStatement.Doubt($"“{tokens[rest].Text}” in it is not understood", distinct.Length > 0);
+            return LicenceStatement.Doubt($"“{tokens[rest].Text}” in it is not understood", distinct.Length > 0) with
+            {
+                Nearest = fullest,
+                NotUnderstood =
+                [
+                    .. Enumerable
+                        .Range(0, tokens.Count)
+                        .Where(i => !_used[i] && !IsHarmless(i))
+                        .Select(i => tokens[i].Text)
+                        .Distinct(),
+                ],
+            };
         return fullest is null ? LicenceStatement.Nothing : LicenceStatement.Of(fullest);
+    }
+
+    // "CC BY-NC 4.0, no commercial use": what the licence says itself limits nothing new.
+    private void SaidAgain(Licence? licence)
+    {
+        if (licence is not { IsCreativeCommons: true })
+            return;
+        string[] own = licence.Elements.Split('-');
+        for (int i = 0; i < tokens.Count; i++)
+            if (
+                !_used[i]
+                && LicenceWords.At(LicenceWords.Elements, tokens, i) is { } again
+                && (again.Length > 1 || tokens[i].Text.Length > 2)
+                && own.Contains(again.Element)
+            )
+                Use(i, again.Length);
     }
 
     // Several licences: a choice where the saying says so and holds nothing else that matters.
@@ -121,6 +175,16 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             return Other(at, other.Length, other.Element);
         if (CreativeCommons(at) is var length and > 0)
             return length;
+        // The mark's letters are those of other things too: with the scheme before, a version behind, or alone.
+        if (
+            tokens[at].Text == "pdm"
+            && (
+                tokens.Count == 1
+                || Token(at + 1) is { Text: "1.0" or "1", Joined: true }
+                || at > 0 && _used[at - 1] && tokens[at].Joined && tokens[at - 1].Text is "cc" or "commons"
+            )
+        )
+            return Found(new(LicenceFamily.PublicDomainMark, "1.0", ""), Zero(at + 1) - at);
         if (LicenceWords.At(LicenceWords.PublicDomain, tokens, at) is { } domain)
         {
             int end = at + domain.Length;
@@ -154,9 +218,34 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
     private int Other(int at, int length, string kind)
     {
         int end = at + length;
-        while (Token(end) is { Text: "open" or "license" or "licence" or "ouverte" or "etalab", Joined: true })
+        while (
+            Token(end)
+                is {
+                    Text: "open"
+                        or "license"
+                        or "licence"
+                        or "ouverte"
+                        or "etalab"
+                        or "dl"
+                        or "odbl"
+                        or "pddl"
+                        or "nlod",
+                    Joined: true
+                }
+            || Token(end) is { Text: "de" or "by", Joined: true } && kind is "dlby" or "dlzero"
+        )
             end++;
         (string version, int next) = VersionAt(end);
+        // "dl-de/by-2-0"
+        if (
+            kind is "dlby" or "dlzero"
+            && Token(end) is { Text: "1" or "2" } major
+            && Token(end + 1) is { Text: "0", Before: "-" or "." }
+        )
+            (version, next) = (major.Text + ".0", end + 2);
+        // These letters alone stand for other things too: a game's licence is an OGL 1.0a.
+        if (kind == "ogl" && length == 1 && version is not ("2.0" or "3.0"))
+            return 0;
         if (kind is "fal" && tokens[at].Text is "lal" or "fal" && version.Length == 0)
             return 0;
         (LicenceFamily Family, string[] Versions, string Usual) = kind switch
@@ -166,6 +255,12 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             "ogl" => (LicenceFamily.OpenGovernment, ["1.0", "2.0", "3.0"], ""),
             "etalab" => (LicenceFamily.Etalab, ["1.0", "2.0"], ""),
             "us" => (LicenceFamily.UsGovernment, [""], ""),
+            "dlby" => (LicenceFamily.DataLicenceGermany, ["1.0", "2.0"], ""),
+            "dlzero" => (LicenceFamily.DataLicenceGermanyZero, ["2.0"], ""),
+            "odbl" => (LicenceFamily.OpenDatabase, ["1.0"], ""),
+            "pddl" => (LicenceFamily.OpenDataDedication, ["1.0"], "1.0"),
+            "nlod" => (LicenceFamily.NorwegianOpenData, ["1.0", "2.0"], ""),
+            "oglca" => (LicenceFamily.OpenGovernmentCanada, ["1.0", "2.0"], ""),
             _ => (LicenceFamily.NoKnownCopyright, [""], ""),
         };
         if (version.Length > 0 && kind is not ("us" or "nkc"))
@@ -416,7 +511,11 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             if (!(cued && (tokens[i].Capital || !IsHarmless(i))) && !(starts && !shouts))
                 continue;
             (int end, int full) = NameFrom(i, cued);
-            bool bounded = end == tokens.Count || _used[end] || IsBreak(tokens[end].Before) || IsHarmless(end);
+            bool bounded =
+                end == tokens.Count
+                || _used[end]
+                || IsBreak(tokens[end].Before)
+                || IsHarmless(end) && !(tokens[end].Capital && IsLimit(tokens[end]) && !IsOfLicence(tokens[end].Text));
             // One word alone is a name only behind a name: "Harbour Trust, Saltby".
             if (full == 0 || !bounded || !cued && (full < (named == i ? 1 : 2) || end - i > 5))
                 continue;
@@ -425,11 +524,15 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         }
     }
 
+    // Where a picture was found: "on Tern Commons".
+    private static readonly HashSet<string> Places = ["on", "auf", "bei", "sur", "su", "pa", "op", "na", "via"];
+
     // Something stands before it behind which a name comes.
     private bool Cued(int i) =>
         i > 0
         && (
             LicenceWords.NameCues.Contains(tokens[i - 1].Text)
+            || Places.Contains(tokens[i - 1].Text)
             || i > 1 && tokens[i - 1].Text is "de" or "do" or "da" && LicenceWords.Pictures.Contains(tokens[i - 2].Text)
             || IsYear(tokens[i - 1].Text) && After(i - 1)
         );
@@ -442,11 +545,22 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         while (end < tokens.Count && !_used[end] && (end == i || !IsBreak(tokens[end].Before)) && end - i < 7)
         {
             LicenceToken t = tokens[end];
+            if (cued && LicenceLanguages.IsOther(t.Text[0]) && t.Text.Length <= 12 && !IsLimit(t))
+            {
+                // Scripts without capitals: what is no known limit may be a name, behind a cue alone.
+                full++;
+                end++;
+                continue;
+            }
             bool initial = t.Capital && t.Text.Length == 1 && Token(end + 1)?.Before is ['.', ..] or "'" or "’";
             bool name =
                 t.Capital
-                && LicenceTokens.IsLatin(t.Text[0])
-                && (initial || !(cued ? IsLimit(t) : IsLimit(t) || LicenceWords.Harmless.Contains(t.Text)));
+                && LicenceTokens.HasCapitals(t.Text[0])
+                && (
+                    initial
+                    || LicenceWords.Bodies.Contains(t.Text)
+                    || !(cued ? IsLimit(t) : IsLimit(t) || LicenceWords.Harmless.Contains(t.Text))
+                );
             if (!name && !(end > i && LicenceWords.Particles.Contains(t.Text)))
                 break;
             if (name)
@@ -491,6 +605,10 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             ? end
             : 0;
     }
+
+    // "Licensed", "Lizenz": of the licence, and no limit of its own.
+    private static bool IsOfLicence(string word) =>
+        LicenceWords.Fillers.Contains(word) || word is "licensed" or "licenced" or "under" or "lizenziert";
 
     // Initials such as "N." or "ND" are limits only by themselves.
     private static bool IsLimit(LicenceToken t) => t.Text.Length > 1 && LicenceWords.MayLimit(t.Text);

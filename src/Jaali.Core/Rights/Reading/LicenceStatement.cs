@@ -24,6 +24,13 @@ public sealed record LicenceStatement(LicenceStatementKind Kind, Licence? Licenc
     /// is unclear.</summary>
     public IReadOnlyList<Licence> Choices { get; init; } = [];
 
+    /// <summary>What it reads like but for some words; null where it is like nothing. Never taken by itself: a person
+    /// confirms it.</summary>
+    public Licence? Nearest { get; init; }
+
+    /// <summary>The words that are not understood, folded into small plain letters.</summary>
+    public IReadOnlyList<string> NotUnderstood { get; init; } = [];
+
     internal static LicenceStatement Of(Licence licence) => new(LicenceStatementKind.Read, licence, "", true);
 
     internal static LicenceStatement Doubt(string why, bool mentions = true) =>

@@ -12,7 +12,28 @@ namespace Jaali.Core.Rights;
 internal readonly record struct LicenceToken(string Text, string Before, bool Capital, bool Upper)
 {
     /// <summary>Only space, a hyphen, a slash or the like before it: it may belong to the one before.</summary>
-    internal bool Joined => Before.All(c => c is ' ' or '-' or '/' or '_' or '(' or ':' or ',' or '·');
+    internal bool Joined =>
+        Before.All(c =>
+            c
+                is ' '
+                    or '-'
+                    or '/'
+                    or '_'
+                    or '('
+                    or ')'
+                    or ':'
+                    or ','
+                    or '·'
+                    or '"'
+                    or '“'
+                    or '”'
+                    or '„'
+                    or '«'
+                    or '»'
+                    or '‹'
+                    or '›'
+                    or '\''
+        );
 
     /// <summary>A single space, a hyphen or nothing before it.</summary>
     internal bool Close => Before is "" or " " or "-" or "_" or "/" or " - " or " -" or "- ";
@@ -39,7 +60,7 @@ internal static partial class LicenceTokens
             if (rune.IsBmp)
                 Fold((char)rune.Value, folded);
         }
-        string plain = Spaces().Replace(folded.ToString(), " ");
+        string plain = Spaces().Replace(LicenceLanguages.InWords(Calls().Replace(folded.ToString(), "")), " ");
         if (Crossed().Match(plain) is { Success: true } crossed)
             return ([], $"it holds “{crossed.Value.Trim()}”");
         List<LicenceToken> tokens = [];
@@ -62,6 +83,15 @@ internal static partial class LicenceTokens
         return (tokens, null);
     }
 
+    /// <summary>A text in plain letters: without accents, wide and ligature forms folded.</summary>
+    internal static string Folded(string text)
+    {
+        var folded = new StringBuilder(text.Length);
+        foreach (char c in text)
+            Fold(c, folded);
+        return folded.ToString();
+    }
+
     private static void Fold(char c, StringBuilder to)
     {
         switch (CharUnicodeInfo.GetUnicodeCategory(c))
@@ -79,8 +109,16 @@ internal static partial class LicenceTokens
         if (c is >= '\uFF01' and <= '\uFF5E')
             c = (char)(c - 0xFEE0);
         char low = char.ToLowerInvariant(c);
-        if (c == '\u2212')
+        if (c == '\u2212' || c == '\u30FB')
             to.Append('-');
+        else if (c is '\u3001' or '\u060C')
+            to.Append(", ");
+        else if (c == '\u3002')
+            to.Append(". ");
+        else if (c is >= '\u300C' and <= '\u300F')
+            to.Append('"');
+        else if (c == '\u0640')
+            return;
         else if (low < '\u0080' || !Plain.TryGetValue(low, out string? plain))
             to.Append(c);
         else
@@ -92,6 +130,9 @@ internal static partial class LicenceTokens
     private static readonly Dictionary<char, string> Plain = (
         "aàáâãäåāăąǎ cçćĉċč dďđ eèéêëēĕėęě gĝğġģ hĥħ iìíîïĩīĭįı "
         + "jĵ kķ lĺļľŀł nñńņň oòóôõöøōŏőǒ rŕŗř sśŝşšș tţťŧț uùúûüũūŭůűų wŵ yýÿŷ zźżž "
+        + "aạảấầẩẫậắằẳẵặ eẹẻẽếềểễệ iịỉ oọỏốồổỗộớờởỡợơ uụủứừửữựư yỵỷỹ "
+        + "αάἀ εέ ηή ιίϊΐ οό υύϋΰ ωώ σς "
+        + "اأإآ هة يىی كک "
         + "a\u00aa o\u00ba"
     )
         .Split(' ')
@@ -102,10 +143,17 @@ internal static partial class LicenceTokens
     // Latin beside letters that look like it: Greek, Cyrillic, Armenian, Cherokee and the rest.
     private static bool IsMixed(string word) => word.Any(IsLatin) && !word.All(IsLatin);
 
+    /// <summary>Latin, Greek and Cyrillic letters, Armenian ones too.</summary>
+    internal static bool HasCapitals(char c) => c < '\u0590' || IsLatin(c);
+
     internal static bool IsLatin(char c) => c < '\u0250' || c is >= '\u1E00' and <= '\u1EFF';
 
     [GeneratedRegex(@"\d+(?:\.\d+)*|[\p{L}\p{M}]+|©|\+")]
     private static partial Regex Word();
+
+    // A call behind a word is no crossing out: "Nevezd meg! - Így add tovább!"
+    [GeneratedRegex(@"(?<=\p{L})!(?=\s|$|-|\.)")]
+    private static partial Regex Calls();
 
     [GeneratedRegex(@"\s+")]
     private static partial Regex Spaces();

@@ -8,7 +8,8 @@ namespace Jaali.Core.Rights;
 internal static class LicenceWords
 {
     /// <summary>Phrases that name an element, the longest first.</summary>
-    internal static readonly (string[] Words, string Element)[] Elements = Phrases(
+    internal static readonly (string[] Words, string Element)[] Elements = With(
+        LicenceLanguages.Elements,
         (
             "attribution|by|namensnennung|paternite|atribucion|reconocimiento|attribuzione|atribuicao|naamsvermelding",
             "by"
@@ -43,11 +44,12 @@ internal static class LicenceWords
 
     /// <summary>What may stand between a scheme, its elements and their version.</summary>
     internal static readonly HashSet<string> Fillers = Words(
-        "license licence licenses lizenz lizenzvertrag licencia licenza licenca licentie licencja licens lisens"
+        "license licence licenses lizenz lizenzvertrag licencia licenza licenca licentie licencja licens lisens",
+        LicenceLanguages.Licences
     );
 
     /// <summary>Between elements, and before a version.</summary>
-    internal static readonly HashSet<string> And = Words("and und et y e en");
+    internal static readonly HashSet<string> And = Words("and und et y e en si och og ja es i ve u и та і και");
 
     /// <summary>Pictures, behind which "de" leads to a name.</summary>
     internal static readonly HashSet<string> Pictures = Words(
@@ -86,7 +88,8 @@ internal static class LicenceWords
     internal static readonly HashSet<string> VersionWords = Words("v ver version versie versione versao");
 
     /// <summary>After a version, where it was not ported.</summary>
-    internal static readonly (string[] Words, string Element)[] Unported = Phrases(
+    internal static readonly (string[] Words, string Element)[] Unported = With(
+        LicenceLanguages.Unported,
         (
             "international|unported|generic|universal|internacional|internazionale|internationaal|non transpose|"
                 + "nicht portiert|generico|generica|generique|generisch|universel|universell|no portada|nao adaptada|"
@@ -104,14 +107,16 @@ internal static class LicenceWords
                 + "not changed|ohne anderungen|unverandert|sans modification|sin cambios|via wikimedia commons|"
                 + "wikimedia commons|contains public sector information|crown copyright|"
                 + "digital image|"
-                + "all credit to|or later|or any later version|only no invariants|no invariants|"
+                + "all credit to|attribution required|credit required|please credit|please attribute|attribution is required|"
+                + "no endorsement implied|no endorsement is implied|no endorsement|or later|or any later version|only no invariants|no invariants|"
                 + "verbatim copying|credit line",
             ""
         )
     );
 
     /// <summary>All rights reserved.</summary>
-    internal static readonly (string[] Words, string Element)[] Closed = Phrases(
+    internal static readonly (string[] Words, string Element)[] Closed = With(
+        LicenceLanguages.Closed,
         (
             "all rights reserved|alle rechte vorbehalten|tous droits reserves|todos los derechos reservados|"
                 + "tutti i diritti riservati|todos os direitos reservados|alle rechten voorbehouden|"
@@ -121,10 +126,11 @@ internal static class LicenceWords
     );
 
     /// <summary>The public domain.</summary>
-    internal static readonly (string[] Words, string Element)[] PublicDomain = Phrases(
+    internal static readonly (string[] Words, string Element)[] PublicDomain = With(
+        LicenceLanguages.PublicDomain,
         (
             "public domain mark|public domain|gemeinfrei|domaine public|dominio publico|pubblico dominio|"
-                + "dominio pubblico|publiek domein|publicdomain|pdm|domena publiczna",
+                + "dominio pubblico|publiek domein|publicdomain|domena publiczna",
             ""
         )
     );
@@ -138,7 +144,7 @@ internal static class LicenceWords
             + "published made available shared "
             + "distributed provided offered under with of and conditions in into by to from at terms credit credits "
             + "creator author photographer owner copyright © c right rights please attribute attributed link back "
-            + "required original source via see details deed v version international unported own creative "
+            + "original source via see details deed v version international unported own creative "
             + "commons cc it its i my "
             + "you here hier ici aqui click free freely use reuse public domain mark dedication uploaded taken as on "
             + "unmodified cropped resized rescaled scaled rotated straightened retouched dedicated "
@@ -167,7 +173,8 @@ internal static class LicenceWords
             + "ta praca zdjecie jest na licencji licencja dostepne udostepnione autor "
             + "detta dette verk vaerk ar er licensierat licenseret lisensiert licens lisens bilden bildet billedet "
             // Russian
-            + "фото лицензия лицензии под по на условиях доступно"
+            + "фото лицензия лицензии под по на условиях доступно",
+        LicenceLanguages.Harmless
     );
 
     /// <summary>After these a name may stand.</summary>
@@ -176,7 +183,8 @@ internal static class LicenceWords
             + "picture credit credits author autor "
             + "auteur autore von par por di door copyright © c via source quelle from of the courtesy "
             + "creator urheber owner holder "
-            + "bildnachweis bildquelle fotoquelle"
+            + "bildnachweis bildquelle fotoquelle",
+        LicenceLanguages.Cues
     );
 
     /// <summary>Small words inside names.</summary>
@@ -212,7 +220,7 @@ internal static class LicenceWords
             + "social cover advert promo marketing "
             + "merchand resale resell tax custom contract agreement licensed under third party parties "
             + "hereby revok withdr void invalid "
-            + "low high small resolution preview thumb classroom teach school student lesson exhib ausstell "
+            + "resolution preview thumb classroom teach school student lesson exhib ausstell "
             + "copies size "
             + "united kingdom states emirates republic europ union america american africa asia scandinavia worldwide "
             + "fair dealing personen images bilder imagen immagini imagens afbeeldingen photos fotos "
@@ -220,9 +228,28 @@ internal static class LicenceWords
         ).Split(' ', StringSplitOptions.RemoveEmptyEntries),
     ];
 
+    /// <summary>Words of bodies that keep and publish pictures: a part of a name, wherever it stands.</summary>
+    internal static readonly HashSet<string> Bodies = Words(
+        "museum museums archive archives library gallery galleries trust institute institution university college "
+            + "foundation society association council department ministry office service survey observatory academy "
+            + "collection collections centre center agency authority commons group ltd inc gmbh ag llc company studio "
+            + "studios musee bibliotheque fondation universite institut societe ministere museo biblioteca archivo "
+            + "archivio fundacion fondazione universidad universita universidade instituto istituto sociedad fundacao "
+            + "arquivo bibliothek archiv stiftung universitat verein gesellschaft landesarchiv stadtarchiv "
+            + "bundesarchiv bibliotheek archief stichting universiteit museet arkiv arkivet bibliotek biblioteket "
+            + "stiftelse muzeum biblioteka archiwum fundacja uniwersytet knihovna nadace univerzita konyvtar leveltar "
+            + "национальный государственный музей библиотека архив фонд университет μουσειο αρχειο βιβλιοθηκη "
+            + "muzesi kutuphanesi arsivi vakfi national state city royal federal county municipal geological"
+    );
+
+    /// <summary>Words that deny or limit even in a title between quotation marks.</summary>
+    internal static bool MayLimitTitle(string word) =>
+        word is "not" or "no" or "non" or "nor" or "never" or "without" || LicenceLanguages.MayLimit(word);
+
     // Short ones stand alone: "no" is a limit, "Nolan" is a name.
     internal static bool MayLimit(string word) =>
         Array.Exists(Limits, l => l.Length <= 4 ? word == l : word.StartsWith(l, StringComparison.Ordinal))
+        || LicenceLanguages.MayLimit(word)
         || LicencePorts.IsCountry(word);
 
     /// <summary>Where one of the phrases stands at a place: how many words it has and what it means.</summary>
@@ -240,7 +267,12 @@ internal static class LicenceWords
             while (
                 i < words.Length
                 && tokens[at + i].Text == words[i]
-                && (i == 0 || tokens[at + i].Close || tokens[at + i].Before is "'" or "’" or " & ")
+                && (
+                    i == 0
+                    || tokens[at + i].Close
+                    || tokens[at + i].Before is "'" or "’" or " & "
+                    || tokens[at + i].Before is "." or ". " && tokens[at + i - 1].Text.Length == 1
+                )
             )
                 i++;
             if (i == words.Length)
@@ -262,6 +294,13 @@ internal static class LicenceWords
             );
         return [.. phrases.OrderByDescending(p => p.Words.Length)];
     }
+
+    private static (string[] Words, string Element)[] With(
+        IReadOnlyList<(string[] Words, string Element)> more,
+        params ReadOnlySpan<(string Alternatives, string Element)> all
+    ) => [.. Phrases(all).Concat(more).OrderByDescending(p => p.Words.Length)];
+
+    private static HashSet<string> Words(string words, IEnumerable<string> more) => [.. Words(words), .. more];
 
     private static HashSet<string> Words(string words) =>
         [.. words.Split([' ', '|'], StringSplitOptions.RemoveEmptyEntries)];
