@@ -72,7 +72,8 @@ public sealed class OrdinarySentencesTests
     }
 
     [Theory]
-    // A licence within a sentence that runs the other way; letters that only look Latin; little pictures; markup inside.
+    // A licence within a sentence that runs the other way; letters that only look Latin; little pictures; markup
+    // inside.
     [InlineData("הצילום מתפרסם ברישיון CC BY-SA 4.0", "CC BY-SA 4.0")]
     [InlineData("CC ВY 4.0", "-")]
     [InlineData("📷 Jane Doe, CC BY 4.0", "CC BY 4.0")]
@@ -80,8 +81,10 @@ public sealed class OrdinarySentencesTests
     [InlineData("Creative <b>Commons</b> Attri<wbr>bution 4.0", "-")]
     [InlineData("<i>CC</i> <b>BY</b>-<u>NC</u> 4.0", "CC BY-NC 4.0")]
     [InlineData(
-        "CC BY 1.0, CC BY 2.0, CC BY 2.5, CC BY 3.0, CC BY 4.0, CC BY-SA 1.0, CC BY-SA 2.0, CC BY-SA 2.5, CC BY-SA 3.0, CC BY-SA 4.0, "
-            + "CC BY-NC 1.0, CC BY-NC 2.0, CC BY-NC 2.5, CC BY-NC 3.0, CC BY-NC 4.0, CC BY-ND 1.0, CC BY-ND 2.0, CC0 1.0, GFDL 1.2, OGL 3.0",
+        "CC BY 1.0, CC BY 2.0, CC BY 2.5, CC BY 3.0, CC BY 4.0, CC BY-SA 1.0, CC BY-SA 2.0, CC BY-SA 2.5, "
+            + "CC BY-SA 3.0, CC BY-SA 4.0, "
+            + "CC BY-NC 1.0, CC BY-NC 2.0, CC BY-NC 2.5, CC BY-NC 3.0, CC BY-NC 4.0, CC BY-ND 1.0, CC BY-ND "
+            + "2.0, CC0 1.0, GFDL 1.2, OGL 3.0",
         "-"
     )]
     public void Odd_forms_are_read_rightly_or_not_at_all(string said, string label) =>

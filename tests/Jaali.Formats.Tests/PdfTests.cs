@@ -108,9 +108,12 @@ public sealed class PdfTests : IDisposable
         string file = Made(deck, perSheet);
         Assert.Contains("No syntax", Outside.Run("qpdf", "--check", file), StringComparison.Ordinal);
         string info = Outside.Run("pdfinfo", file);
-        Assert.Matches($@"Pages:\s+{(scenes + perSheet - 1) / perSheet}\b", info);
+        // One more of the credits.
+        Assert.Matches($@"Pages:\s+{(scenes + perSheet - 1) / perSheet + 1}\b", info);
         Assert.Contains("(A4)", info);
         string text = Outside.Run("pdftotext", "-layout", file, "-");
+        // On paper the licence's address is in print (CC 4.0, s.3(a)(1)(C)).
+        Assert.Contains("CC BY 4.0: https://creativecommons.org/licenses/by/4.0/", text, StringComparison.Ordinal);
         Assert.Equal(perSheet == 1, text.Contains("Then <wait> & look."));
     }
 

@@ -258,6 +258,8 @@ public sealed class FrozenTests : IDisposable
             typeof(ReplaceWords),
             typeof(ApplyLayout),
             typeof(SetTransition),
+            typeof(AddCreditsSlide),
+            typeof(SeparatePhoto),
         ];
         Assert.Equal(DeckCommands.All.Count - later.Length, kinds.Count);
         Assert.Throws<FormatException>(() =>

@@ -17,7 +17,8 @@ public static class Outside
 
     private static readonly System.Collections.Concurrent.ConcurrentDictionary<(string, int), byte[]> Smaller = new();
 
-    /// <summary>A demo photo, so many pixels wide: where what is tested does not hang on its size, a small one is as good
+    /// <summary>A demo photo, so many pixels wide: where what is tested does not hang on its size, a small one is as
+    /// good
     /// and much quicker.</summary>
     public static byte[] SmallPhoto(string name, int width) =>
         Smaller.GetOrAdd(

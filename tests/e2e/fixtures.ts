@@ -17,7 +17,12 @@ export const demoArguments = [
 
 /** Starts one of the project's programs and waits until an address answers, or its output says that it is ready. */
 export async function start(name: string, args: string[], ready: () => Promise<boolean>): Promise<ChildProcess> {
-  if (await ready().catch(() => false)) throw new Error(`Where ${name} is to answer, something answers already.`);
+  // A worker that ended a moment ago may still be letting its servers go; what stays is another run's.
+  const free = Date.now() + 30_000;
+  while (await ready().catch(() => false)) {
+    if (Date.now() > free) throw new Error(`Where ${name} is to answer, something answers already.`);
+    await new Promise((r) => setTimeout(r, 200));
+  }
   const child = spawn('dotnet', [dll(name), ...args], { stdio: ['ignore', 'pipe', 'pipe'] });
   let said = '';
   child.stdout.on('data', (d: Buffer) => (said = (said + d.toString()).slice(-4000)));

@@ -92,7 +92,8 @@ public static class Ledger
         ];
     }
 
-    /// <summary>What of the credits a deck itself shows. The texts of licences go with the copies that can carry them; a
+    /// <summary>What of the credits a deck itself shows. The texts of licences go with the copies that can carry them;
+    /// a
     /// recording can not.</summary>
     public static CreditsCarried Shown(Deck deck, DeclaredUse? use = null) =>
         new(

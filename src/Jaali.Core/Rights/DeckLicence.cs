@@ -17,7 +17,8 @@ public sealed record DeckLicenceOption(string Label, bool May, string Why, bool 
 /// <summary>
 /// Which licences the finished deck may carry. Photos beside one another, whole or each altered for itself, are a
 /// collection: each keeps its licence, and the deck's own part may carry any (CC 1.0 to 3.0, s.4(a), "this does not
-/// require the Collection ... to be made subject to the terms of this License"; 4.0 binds adaptations alone, s.3(b)). An
+/// require the Collection ... to be made subject to the terms of this License"; 4.0 binds adaptations alone, s.3(b)).
+/// An
 /// altered share-alike photo is itself under its licence, a merged picture under the common one.
 /// docs/deck-licence.md has a table of the cases.
 /// </summary>
@@ -90,7 +91,8 @@ public static class DeckLicence
             return $"“{p.Rights.Title}” is {p.Changes.Note}, and {l.Label} lets no altered copy be shared.";
         Combined merged = MergedPicture.Of([p.Rights, .. p.Merged]);
         return merged is { May: false, Stands: { } a, Against: { } b }
-            ? $"“{p.Rights.Title}” is merged, and no licence lets one picture be made of {a.Label} and {b.Label} and be shared."
+            ? $"“{p.Rights.Title}” is merged, and no licence lets one picture be made of {a.Label} and {b.Label} "
+                + "and be shared."
             : null;
     }
 
@@ -107,7 +109,8 @@ public static class DeckLicence
         return l.Label + (ShareAlike.SaysLater(l) && l.Version != "4.0" ? " or a later version" : "");
     }
 
-    // Everything of it can be had under a licence: it has that itself, asks for nothing, is the speaker's, or was altered
+    // Everything of it can be had under a licence: it has that itself, asks for nothing, is the speaker's, or was
+    // altered
     // under a licence that lets what is made of it carry that one.
     private static bool IsWithin(HeldPhoto p, Licence wanted) =>
         p.Rights.OwnWork

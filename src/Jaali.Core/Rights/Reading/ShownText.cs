@@ -7,7 +7,8 @@ namespace Jaali.Core.Rights;
 /// nothing.</summary>
 internal static partial class ShownText
 {
-    /// <summary>The text without what is hidden. A hidden element that is never closed hides all that follows.</summary>
+    /// <summary>The text without what is hidden. A hidden element that is never closed hides all that
+    /// follows.</summary>
     internal static string Of(string text)
     {
         if (!text.Contains('<', StringComparison.Ordinal))

@@ -230,7 +230,8 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
     private static string Texts(CopySource work) =>
         string.Concat(
             work.LicenceTexts.Select(t =>
-                $"<details><summary>{WebUtility.HtmlEncode(t.Label)}</summary><pre>{WebUtility.HtmlEncode(t.Text)}</pre></details>\n"
+                $"<details><summary>{WebUtility.HtmlEncode(t.Label)}</summary>"
+                + $"<pre>{WebUtility.HtmlEncode(t.Text)}</pre></details>\n"
             )
         );
 

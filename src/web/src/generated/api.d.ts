@@ -2608,7 +2608,7 @@ export interface components {
             port: string;
         };
         /** @enum {unknown} */
-        LicenceFamily: "by" | "bySa" | "byNc" | "byNd" | "byNcSa" | "byNcNd" | "sa" | "nd" | "nc" | "ndNc" | "ncSa" | "cc0" | "publicDomainMark" | "publicDomainDedication" | "freeArt" | "gfdl" | "openGovernment" | "etalab" | "usGovernment" | "sampling" | "samplingPlus" | "allRightsReserved" | "inCopyright" | "inCopyrightOrphan" | "inCopyrightEducational" | "inCopyrightNonCommercial" | "inCopyrightUnlocatable" | "noCopyrightContract" | "noCopyrightNonCommercial" | "noCopyrightRestricted" | "noCopyrightUnitedStates" | "notEvaluated" | "undetermined" | "noKnownCopyright";
+        LicenceFamily: "by" | "bySa" | "byNc" | "byNd" | "byNcSa" | "byNcNd" | "sa" | "nd" | "nc" | "ndNc" | "ncSa" | "cc0" | "publicDomainMark" | "publicDomainDedication" | "freeArt" | "gfdl" | "openGovernment" | "etalab" | "dataLicenceGermany" | "dataLicenceGermanyZero" | "openDatabase" | "openDataDedication" | "norwegianOpenData" | "openGovernmentCanada" | "usGovernment" | "sampling" | "samplingPlus" | "allRightsReserved" | "inCopyright" | "inCopyrightOrphan" | "inCopyrightEducational" | "inCopyrightNonCommercial" | "inCopyrightUnlocatable" | "noCopyrightContract" | "noCopyrightNonCommercial" | "noCopyrightRestricted" | "noCopyrightUnitedStates" | "notEvaluated" | "undetermined" | "noKnownCopyright";
         /**
          * @default fitsTalk
          * @enum {unknown}
