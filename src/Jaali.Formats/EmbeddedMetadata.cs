@@ -142,6 +142,17 @@ public sealed record EmbeddedMetadata(
             MachineMade = source.MachineMade || MachineMade,
         };
         List<Conflict> conflicts = [.. source.Conflicts ?? [], .. Conflicts];
+        // Maker and licence are of one statement: whom the file names beside another is not passed over.
+        if (!MakerNames.AreSame(source.Maker, Maker))
+            conflicts =
+            [
+                .. RecordAgreement.With(
+                    [.. conflicts],
+                    "maker",
+                    new SourceStatement(source.Collection.Length > 0 ? source.Collection : "the source", source.Maker),
+                    new SourceStatement("the file", Maker)
+                ),
+            ];
         bool fileSpeaks = Licence is not null || Speaks(LicenceAsFound),
             sourceSpeaks = source.Licence is not null || Speaks(source.LicenceAsFound);
         if (fileSpeaks && !sourceSpeaks)

@@ -61,6 +61,28 @@ public sealed class RecordCorrectionTests
         Assert.Equal("chosen: CC BY 4.0, of “CC BY 4.0 or GFDL”", chosen.Evidence);
     }
 
+    /// <summary>What a person confirms of a reading that stumbled is the licence, and the words are kept.</summary>
+    [Fact]
+    public void A_reading_that_stumbled_is_confirmed_and_kept_as_evidence()
+    {
+        RightsRecord stumbled = World.Rights(null) with { LicenceAsFound = "CC BY 3.0, ausgenommen" };
+        CorrectedRecord made = new RecordCorrection(ConfirmReading: true).Of(stumbled);
+        Assert.Equal("CC BY 3.0", made.Record!.Licence!.Label);
+        Assert.Equal("CC BY 3.0, ausgenommen", made.Record.LicenceAsFound);
+        Assert.Equal("confirmed: “CC BY 3.0, ausgenommen” is CC BY 3.0", made.Evidence);
+        Assert.Equal(
+            ["CC BY 3.0, +", "ausgenommen-"],
+            LicenceReader
+                .Parts(stumbled.LicenceAsFound, LicenceReader.Say(stumbled.LicenceAsFound))
+                .Select(p => p.Text + (p.Understood ? "+" : "-"))
+        );
+        foreach (string said in (string[])["the usual one", "", "CC BY 4.0 or GFDL 1.3"])
+            Assert.Equal(
+                "no-reading",
+                new RecordCorrection(ConfirmReading: true).Of(stumbled with { LicenceAsFound = said }).Refusal!.Code
+            );
+    }
+
     [Fact]
     public void An_emptied_licence_or_source_is_none_and_clears_no_conflict()
     {

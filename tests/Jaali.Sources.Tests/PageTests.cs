@@ -284,4 +284,21 @@ public sealed class PageTests
         byte[] bytes = Encoding.GetEncoding(written).GetBytes($"{meta}<title>{title}</title><img src=/a.jpg>");
         Assert.Equal(title, Read(bytes, told, "https://maker.example/x").Candidate!.Rights.Title);
     }
+
+    [Theory]
+    [InlineData("<p hidden>{0}</p>")]
+    [InlineData("<div style='DISPLAY : none'><p>{0}</p></div>")]
+    [InlineData("<span style='visibility:hidden'>{0}</span>")]
+    [InlineData("<template>{0}</template>")]
+    [InlineData("<!-- {0} -->")]
+    public void What_nobody_sees_grants_nothing(string around)
+    {
+        string link = "<a rel='license' href='https://creativecommons.org/licenses/by/4.0/'>CC BY 4.0</a>",
+            page = "<html><body><img src='/photo.jpg' width='800' height='600'>{0}</body></html>";
+        bool Grants(string html) =>
+            Page(html).Candidate is { Rights: var r } && (r.Licence is not null || r.Offers is { Count: > 0 });
+        Assert.True(Grants(page.Replace("{0}", link, StringComparison.Ordinal)));
+        string hidden = around.Replace("{0}", link, StringComparison.Ordinal);
+        Assert.False(Grants(page.Replace("{0}", hidden, StringComparison.Ordinal)), hidden);
+    }
 }

@@ -56,14 +56,30 @@ public sealed class PhotoStoreTests : IDisposable
     }
 
     [Fact]
-    public async Task Taking_it_again_keeps_the_record_and_adds_what_is_new_to_the_evidence()
+    public async Task Taking_it_again_lays_the_records_side_by_side_and_adds_what_is_new_to_the_evidence()
     {
         PhotoStore photos = _store.Photos;
         string id = await Keep(photos, Open, Said("one"));
         RightsRecord other = World.Rights(new Licence(LicenceFamily.ByNc, "2.0", ""), "Somebody");
         Assert.Equal(id, await Keep(photos, other, Said("one"), Said("two")));
-        Assert.Equal(Open, _store.Photos.Facts(id)!.Rights);
+        RightsRecord both = _store.Photos.Facts(id)!.Rights;
+        Assert.Null(both.Licence);
+        Assert.Equal(["licence", "maker"], both.Conflicts!.Select(c => c.Field));
+        Assert.Equal(["L. Quill", "Somebody"], both.Conflicts![1].Said.Select(s => s.Value));
         Assert.Equal(["one", "two"], (await photos.EvidenceAsync(id)).Select(e => e.Text));
+        // The same once more says nothing new.
+        int version = photos.Facts(id)!.Version;
+        await Keep(photos, Open, Said("one"));
+        Assert.Equal(version, photos.Facts(id)!.Version);
+        // What a person decided stays, whatever is found later.
+        await photos.CorrectAsync(
+            id,
+            r => new RecordCorrection(Maker: "L. Quill", Licence: "CC BY 4.0", Settle: true).Of(r).Record!,
+            Evidence.Of("asked her", Evidence.ByHand, _store.Clock.Now)
+        );
+        await Keep(photos, other, Said("three"));
+        Assert.Equal("CC BY 4.0", photos.Facts(id)!.Rights.Licence!.Label);
+        Assert.Null(photos.Facts(id)!.Rights.Conflicts);
     }
 
     /// <summary>What is remembered of a record goes when the record is corrected, in this store and after a

@@ -7,6 +7,9 @@ namespace Jaali.Core.Photos;
 /// <param name="Sha256">Hash of the text in UTF-8, lower-case hexadecimal.</param>
 public sealed record Evidence(string Text, string Address, DateTimeOffset ReadAt, string Sha256)
 {
+    /// <summary>Where a person's own words were read.</summary>
+    public const string ByHand = "corrected by hand";
+
     /// <summary>Evidence of a text, hashed; what is longer than any source says of a photo is cut.</summary>
     public static Evidence Of(string text, string address, DateTimeOffset readAt) =>
         text.Length > Limits.Documents.WordsOfEvidence

@@ -174,6 +174,22 @@ public static class Judge
                 ),
                 [Fix.KeepEarlier, Fix.CorrectRecord, Fix.Swap]
             );
+        if (
+            r.Conflicts?.Find(c => c.Field == "maker") is { } makers
+            && !makers.Said.Skip(1).All(s => MakerNames.AreSame(s.Value, makers.Said[0].Value))
+            && r is { Licence.AsksForCredit: true } or { Terms.AsksCredit: true }
+        )
+            yield return new(
+                "maker-conflict",
+                Standing.ToSettle,
+                "Sources name different makers, and nobody has decided whom to credit.",
+                new(
+                    "Who is named is who gave the licence.",
+                    r.Licence is { } asks ? Obligations.Section(asks, LicenceClauses.Of(asks).Credit) : r.Terms!.Name,
+                    Short(string.Join("; ", makers.Said.Select(s => $"{s.Source}: {s.Value}")))
+                ),
+                [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]
+            );
         if (r.Licence is not null || r.Sponsored || r.Terms is not null)
             yield break;
         if (r.PublicDomainReason.Length > 0)

@@ -12,6 +12,27 @@ public static partial class LicenceReader
     /// <summary>The licence that a text names clearly, or null.</summary>
     public static Licence? Read(string? text) => Say(text).Licence;
 
+    /// <summary>A saying in parts, so that what was not understood can be marked where it stands.</summary>
+    /// <param name="text">The saying.</param>
+    /// <param name="said">What was read of it.</param>
+    public static IReadOnlyList<SaidPart> Parts(string text, LicenceStatement said)
+    {
+        List<SaidPart> parts = [];
+        int end = 0;
+        foreach (Match word in Words().Matches(text))
+        {
+            if (!said.NotUnderstood.Contains(LicenceTokens.Folded(word.Value).ToLowerInvariant()))
+                continue;
+            if (word.Index > end)
+                parts.Add(new(text[end..word.Index], true));
+            parts.Add(new(word.Value, false));
+            end = word.Index + word.Length;
+        }
+        if (end < text.Length)
+            parts.Add(new(text[end..], true));
+        return parts;
+    }
+
     /// <summary>A page that lists the languages, forms and sources that are read.</summary>
     public static string Languages() => LicenceLanguages.Page();
 

@@ -22,6 +22,8 @@ public readonly record struct CorrectedRecord(RightsRecord? Record, string Evide
 /// <param name="Offer">Which of the record's <see cref="RightsRecord.Offers"/> holds, from 0.</param>
 /// <param name="EarlierChanges">What was done to it before it came here.</param>
 /// <param name="Settle">Takes the record as decided: conflicts and what the source says by now are put aside.</param>
+/// <param name="ConfirmReading">What the source says is what its reader makes of it but for the words that it does not
+/// understand: <see cref="LicenceStatement.Nearest"/>.</param>
 public sealed record RecordCorrection(
     string? Title = null,
     string? Maker = null,
@@ -31,7 +33,8 @@ public sealed record RecordCorrection(
     string? PublicDomainReason = null,
     int? Offer = null,
     string? EarlierChanges = null,
-    bool Settle = false
+    bool Settle = false,
+    bool ConfirmReading = false
 )
 {
     /// <summary>The record with the correction made. An address that was corrected is one, a licence is one that is
@@ -56,25 +59,31 @@ public sealed record RecordCorrection(
             return new Refusal("no-such-offer", "This licence is not among those found beside the photo. Look again.");
         if (!string.IsNullOrWhiteSpace(SourceUrl) && WebAddress.Read(SourceUrl) is null)
             return WebAddress.Bad;
+        Licence? nearest = ConfirmReading ? LicenceReader.Say(record.LicenceAsFound).Nearest : null;
+        if (ConfirmReading && (nearest is null || record.Licence is not null))
+            return new Refusal(
+                "no-reading",
+                "What the source says reads like no licence but for a word. Name the licence instead."
+            );
         LicenceOffer? offer = Offer is { } at ? record.Offers![at] : null;
-        string evidence = EvidenceOf(offer);
+        string evidence = EvidenceOf(record, offer, nearest);
         if (evidence.Length == 0)
             return new Refusal("nothing-said", "There is nothing to correct in this.");
-        return new(Made(record, offer), evidence, null);
+        return new(Made(record, offer, nearest), evidence, null);
     }
 
     private IEnumerable<string?> Texts => [Title, Maker, SourceUrl, Licence, PublicDomainReason, EarlierChanges];
 
-    private RightsRecord Made(RightsRecord r, LicenceOffer? offer)
+    private RightsRecord Made(RightsRecord r, LicenceOffer? offer, Licence? nearest)
     {
-        Licence? licence = offer?.Licence ?? LicenceReader.Read(Licence ?? "");
+        Licence? licence = nearest ?? offer?.Licence ?? LicenceReader.Read(Licence ?? "");
         bool decided = Settle || licence is not null;
         return r with
         {
             Title = Title?.Trim() ?? r.Title,
             Maker = Maker?.Trim() ?? (r.Maker.Length > 0 ? r.Maker : offer?.Maker ?? ""),
             SourceUrl = SourceUrl is null ? r.SourceUrl : WebAddress.Read(SourceUrl)?.AbsoluteUri,
-            Licence = Licence is null && offer is null ? r.Licence : licence,
+            Licence = Licence is null && offer is null && nearest is null ? r.Licence : licence,
             LicenceAsFound = Licence?.Trim() ?? offer?.Said ?? r.LicenceAsFound,
             EarlierChanges = EarlierChanges?.Trim() ?? r.EarlierChanges,
             OwnWork = OwnWork ?? r.OwnWork,
@@ -85,7 +94,7 @@ public sealed record RecordCorrection(
     }
 
     // Word for word what was said, a line each; empty where nothing was.
-    private string EvidenceOf(LicenceOffer? offer)
+    private string EvidenceOf(RightsRecord record, LicenceOffer? offer, Licence? nearest)
     {
         string?[] lines =
         [
@@ -102,6 +111,7 @@ public sealed record RecordCorrection(
                 { IsChoice: true } => $"chosen: {offer.Licence.Label}, of “{offer.Said}”",
                 _ => $"confirmed: the licence of {offer.Of}, {offer.Said}, holds for the photo",
             },
+            nearest is null ? null : $"confirmed: “{record.LicenceAsFound}” is {nearest.Label}",
             Settle ? "decided: the record stands as it is" : null,
         ];
         return string.Join('\n', lines.OfType<string>());

@@ -26,6 +26,7 @@ namespace Jaali.Server.Photos;
 /// <param name="Conflicts">What sources say differently.</param>
 /// <param name="SourceNowSays">What its source says by now, where that is something else.</param>
 /// <param name="LicenceAsFound">The licence, word for word.</param>
+/// <param name="Reading">How its licence was read, where that stumbled over words; else null.</param>
 /// <param name="Offers">Licences found beside it, for a person to confirm or choose among; empty once settled.</param>
 /// <param name="EarlierChanges">What was done to it before it came here.</param>
 /// <param name="PublicDomainReason">Why it is in the public domain.</param>
@@ -54,6 +55,7 @@ public sealed record PhotoView(
     IReadOnlyList<Conflict> Conflicts,
     string SourceNowSays,
     string LicenceAsFound,
+    ReadingView? Reading,
     IReadOnlyList<OfferView> Offers,
     string EarlierChanges,
     string PublicDomainReason,
@@ -61,6 +63,11 @@ public sealed record PhotoView(
     int Version,
     IReadOnlyList<int> Widths
 );
+
+/// <summary>A saying whose reader stumbled.</summary>
+/// <param name="Nearest">What the rest of it reads like, as a badge.</param>
+/// <param name="Parts">The saying in parts.</param>
+public sealed record ReadingView(string Nearest, IReadOnlyList<SaidPart> Parts);
 
 /// <summary>A licence found beside a photo.</summary>
 /// <param name="Of">Whose it is: "the page", "the feed", "the text", or "choice".</param>
@@ -97,6 +104,7 @@ public sealed class PhotoViews(PhotoStore photos)
             r.Conflicts ?? [],
             r.SourceNowSays,
             r.LicenceAsFound,
+            Reading(r),
             Offers(r),
             r.EarlierChanges,
             r.PublicDomainReason,
@@ -105,6 +113,12 @@ public sealed class PhotoViews(PhotoStore photos)
             Renditions.WidthsOf(f)
         );
     }
+
+    private static ReadingView? Reading(RightsRecord r) =>
+        r is { Licence: null, Permission: null, OwnWork: false, LicenceAsFound.Length: > 0 }
+        && LicenceReader.Say(r.LicenceAsFound) is { Nearest: { } nearest } said
+            ? new(nearest.Label, LicenceReader.Parts(r.LicenceAsFound, said))
+            : null;
 
     /// <summary>The licences found beside a photo that has none.</summary>
     public static IReadOnlyList<OfferView> Offers(RightsRecord r) =>

@@ -34,6 +34,7 @@ public sealed record PermissionRequest(
 /// <param name="Settle">Takes the record as decided.</param>
 /// <param name="Version">The version of the record that was seen; where it was corrected since, nothing is
 /// changed.</param>
+/// <param name="ConfirmReading">What the source says is what the rest of it reads like.</param>
 public sealed record RecordRequest(
     string? Title = null,
     string? Maker = null,
@@ -44,11 +45,23 @@ public sealed record RecordRequest(
     int? Offer = null,
     string? EarlierChanges = null,
     bool Settle = false,
-    int? Version = null
+    int? Version = null,
+    bool ConfirmReading = false
 )
 {
     internal RecordCorrection Correction =>
-        new(Title, Maker, SourceUrl, Licence, OwnWork, PublicDomainReason, Offer, EarlierChanges, Settle);
+        new(
+            Title,
+            Maker,
+            SourceUrl,
+            Licence,
+            OwnWork,
+            PublicDomainReason,
+            Offer,
+            EarlierChanges,
+            Settle,
+            ConfirmReading
+        );
 }
 
 /// <summary>A file that was kept, such as a letter that shows a permission.</summary>
@@ -197,7 +210,7 @@ public static class RecordEndpoints
         Correction done = await photos.CorrectAsync(
             photoId,
             r => correction.Of(r).Record ?? r,
-            Evidence.Of(corrected.Evidence, "corrected by hand", clock.GetUtcNow()),
+            Evidence.Of(corrected.Evidence, Evidence.ByHand, clock.GetUtcNow()),
             request.Version,
             cancel
         );

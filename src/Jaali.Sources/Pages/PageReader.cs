@@ -187,12 +187,22 @@ public static partial class PageReader
         string text = told?.GetString(b) ?? "";
         if (Nesting.IsTooDeep(told is null ? Encoding.Latin1.GetString(b) : text))
             throw new SourceException($"{page.Address.Authority} sends a page that is nested deeper than Jaali reads.");
-        return told is not null
+        IDocument document = told is not null
             ? new HtmlParser().ParseDocument(
                 ReadingTime.Stream(Encoding.UTF8.GetPreamble().Concat(Encoding.UTF8.GetBytes(text)).ToArray())
             )
             : new HtmlParser().ParseDocument(ReadingTime.Stream(b));
+        // What nobody sees grants nothing. A hidden picture may be one that is shown when its turn comes.
+        foreach (IElement e in document.QuerySelectorAll("template, [hidden], [style]").Where(IsHidden).ToArray())
+            e.Remove();
+        return document;
     }
+
+    private static bool IsHidden(IElement e) =>
+        e.LocalName == "template"
+        || (e.HasAttribute("hidden") || HiddenStyle().IsMatch(e.GetAttribute("style") ?? ""))
+            && e.LocalName is not ("img" or "picture" or "video" or "body" or "html")
+            && e.QuerySelector("img, picture, video") is null;
 
     private static bool IsUtf8(byte[] bytes)
     {
@@ -402,6 +412,9 @@ public static partial class PageReader
 
     [GeneratedRegex(@"<([^<>]+)>[^,]*;\s*rel=""?(?:[^"";,]*\s)?license(?:\s|""|;|,|$)", RegexOptions.IgnoreCase)]
     private static partial Regex LicenceLink();
+
+    [GeneratedRegex(@"display\s*:\s*none|visibility\s*:\s*hidden", RegexOptions.IgnoreCase)]
+    private static partial Regex HiddenStyle();
 
     [GeneratedRegex(@"<meta[^>]+charset|<\?xml[^>]+encoding", RegexOptions.IgnoreCase)]
     private static partial Regex Declares();

@@ -59,6 +59,7 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
             tones = blobs.Put(reading.Tones.Rgb);
         // The same photo may arrive several times at once.
         using IDisposable turn = await _turns.TakeAsync(id, cancel);
+        PhotoFacts? agreed = null;
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         if (!await db.Photos.AnyAsync(p => p.Id == id, cancel))
         {
@@ -84,6 +85,9 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
             );
             db.Rights.Add(Fill(new RightsRow { PhotoId = id }, rights.Bounded()));
         }
+        else if (!await db.Evidence.AnyAsync(e => e.PhotoId == id && e.Address == Evidence.ByHand, cancel))
+            // The same bytes again, perhaps under another record; what a person decided stays.
+            agreed = await AgreeAsync(db, id, rights.Bounded(), cancel);
         string[] known = await db.Evidence.Where(e => e.PhotoId == id).Select(e => e.Sha256).ToArrayAsync(cancel);
         db.Evidence.AddRange(
             evidence
@@ -98,7 +102,26 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
                 })
         );
         await db.SaveChangesAsync(cancel);
+        if (agreed is not null)
+        {
+            _facts.Put(id, agreed);
+            Interlocked.Increment(ref _records);
+        }
         return id;
+    }
+
+    // The record that two of the same bytes come to; null where nothing is new.
+    private async Task<PhotoFacts?> AgreeAsync(JaaliDb db, string id, RightsRecord found, CancellationToken cancel)
+    {
+        if (Facts(id) is not { } facts)
+            return null;
+        RightsRecord rights = RecordAgreement.Of(facts.Rights, found).Bounded();
+        if (rights == facts.Rights)
+            return null;
+        RightsRow row = await db.Rights.SingleAsync(r => r.PhotoId == id, cancel);
+        Fill(row, rights);
+        row.Version = facts.Version + 1;
+        return facts with { Rights = rights, Version = row.Version };
     }
 
     /// <summary>Grows with every record that is corrected: what was made of records before it may be out of

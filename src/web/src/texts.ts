@@ -1162,6 +1162,11 @@ export const texts = {
     yourName: 'your name',
   },
   settle: {
+    theSourceSays: 'The source says “',
+    endOfWhatItSays: '”.',
+    readsLikeBut: (licence: Value, words: string[]) =>
+      `That reads like ${licence}, but for ${words.length === 1 ? 'the word' : 'the words'} ${words.map((w) => `“${w}”`).join(', ')}.`,
+    itIs: (licence: Value) => `It is ${licence}`,
     read: ', read ',
     utc: ' UTC',
     sha256: 'SHA-256 ',

@@ -13,6 +13,11 @@ public enum LicenceStatementKind
     Unclear,
 }
 
+/// <summary>A part of a saying.</summary>
+/// <param name="Text">Word for word.</param>
+/// <param name="Understood">False where its reader stumbled.</param>
+public sealed record SaidPart(string Text, bool Understood);
+
 /// <summary>A saying about rights, read.</summary>
 /// <param name="Kind">What it comes to.</param>
 /// <param name="Licence">The licence; null unless read.</param>

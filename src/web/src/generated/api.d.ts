@@ -2750,6 +2750,7 @@ export interface components {
             conflicts: components["schemas"]["Conflict"][];
             sourceNowSays: string;
             licenceAsFound: string;
+            reading: null | components["schemas"]["ReadingView"];
             offers: components["schemas"]["OfferView"][];
             earlierChanges: string;
             publicDomainReason: string;
@@ -2820,6 +2821,10 @@ export interface components {
         Protocol: "openSearch" | "iiif" | "oaiPmh" | "document";
         /** @enum {unknown} */
         Readable: "well" | "poorly" | "not";
+        ReadingView: {
+            nearest: string;
+            parts: components["schemas"]["SaidPart"][];
+        };
         Reason: {
             term: string;
             section: string;
@@ -2845,6 +2850,8 @@ export interface components {
             settle: boolean;
             /** Format: int32 */
             version?: null | number;
+            /** @default false */
+            confirmReading: boolean;
         };
         Remedy: {
             kind: components["schemas"]["RemedyKind"];
@@ -2973,6 +2980,10 @@ export interface components {
             at: string;
             /** Format: double */
             seconds: number;
+        };
+        SaidPart: {
+            text: string;
+            understood: boolean;
         };
         Scene: {
             /** Format: uuid */

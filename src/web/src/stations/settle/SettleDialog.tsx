@@ -97,6 +97,32 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
           </ul>
         </div>
       )}
+      {photo.reading && (
+        <div className="mt-3 border-l-2 border-marigold pl-3">
+          <p>
+            {texts.settle.theSourceSays}
+            {photo.reading.parts.map((p, n) =>
+              p.understood ? (
+                <span key={n}>{p.text}</span>
+              ) : (
+                <mark key={n} className="bg-transparent text-marigold underline decoration-wavy">
+                  {p.text}
+                </mark>
+              ),
+            )}
+            {texts.settle.endOfWhatItSays}
+          </p>
+          <p className="text-quiet">
+            {texts.settle.readsLikeBut(
+              photo.reading.nearest,
+              photo.reading.parts.filter((p) => !p.understood).map((p) => p.text),
+            )}{' '}
+            <Button kind="link" onClick={() => void correct({ confirmReading: true })}>
+              {texts.settle.itIs(photo.reading.nearest)}
+            </Button>
+          </p>
+        </div>
+      )}
       {photo.conflicts.map((c) => (
         <div key={c.field} className="mt-3 border-l-2 border-marigold pl-3">
           <p className="text-marigold">{texts.settle.twoSourcesSayDifferentThings(c.field)}</p>

@@ -45,7 +45,12 @@ export function useRecord(photoId: string) {
         api.PUT('/api/photos/{photoId}/record', {
           params: { path: { photoId } },
           // The version that is shown: what another window corrected meanwhile is not written over unseen.
-          body: { settle: false, version: useDeckStore.getState().photos[photoId]?.version ?? null, ...change },
+          body: {
+            settle: false,
+            confirmReading: false,
+            version: useDeckStore.getState().photos[photoId]?.version ?? null,
+            ...change,
+          },
         }),
       );
     });
