@@ -92,9 +92,8 @@ public static class Ledger
         ];
     }
 
-    /// <summary>What of the credits a deck itself shows. The texts of licences go with the copies that can carry them;
-    /// a
-    /// recording can not.</summary>
+    /// <summary>What of the credits a deck itself shows. The texts of licences go with the copies that can carry
+    /// them; a recording can not.</summary>
     public static CreditsCarried Shown(Deck deck, DeclaredUse? use = null) =>
         new(
             deck.Style.Place != CreditPlace.EndOnly,

@@ -1,9 +1,8 @@
 namespace Jaali.Core.Rights;
 
 /// <summary>
-/// What of the photos' credits is really found by who sees a talk, or gets a copy of it. A duty is met by what is
-/// found,
-/// and by nothing else.
+/// What of the photos' credits is really found by who sees a talk, or gets a copy of it. A duty is met by
+/// what is found, and by nothing else.
 /// </summary>
 /// <param name="OnSlides">Each slide names maker and licence of its photos, and what was changed.</param>
 /// <param name="AtEnd">A page at the end has the whole credit of each.</param>

@@ -140,7 +140,7 @@ public static partial class LicenceReader
                 m =>
                     Words().Matches(LicenceTokens.Folded(m.Groups["t"].Value).ToLowerInvariant()) is var words
                     && (
-                        words.Any(w => LicenceWords.MayLimitTitle(w.Value))
+                        words.Any(w => LicenceWords.MayLimit(w.Value))
                         || !Behind().IsMatch(text[(m.Index + m.Length)..])
                     )
                         ? m.Value
@@ -177,10 +177,13 @@ public static partial class LicenceReader
     )]
     private static partial Regex View();
 
-    // The sentence of journals behind a licence; the Creative Commons licences permit that (from memory).
+    // The sentence of journals behind a licence, whole and in no other words: the Creative Commons licences permit that
+    // (from memory). Anything more in it may be a limit.
     [GeneratedRegex(
-        @",?\s*which permits (?:unrestricted,? )?(?<nc>non-?commercial )?(?:use|sharing|copying|re-?use),?"
-            + @"[^.;]{0,160}?(?:in any medium|properly (?:cited|credited|attributed))[^.;]{0,160}(?:\.|$)",
+        @",?\s*which permits (?:unrestricted,? )?(?<nc>non-?commercial )?(?:use|re-?use|sharing|copying)"
+            + @"(?:,? (?:and )?(?:use|re-?use|sharing|copying|adaptation|distribution|reproduction))* in any medium"
+            + @"(?: or format)?(?:,? (?:provided|as long as)(?: that)? the original (?:work|authors?|author\(s\)|source)"
+            + @"(?: and (?:the )?source)? (?:is|are) (?:properly |appropriately )?(?:cited|credited|attributed))?\s*(?:\.|$)",
         RegexOptions.IgnoreCase
     )]
     private static partial Regex Permits();
@@ -188,8 +191,13 @@ public static partial class LicenceReader
     [GeneratedRegex(@"<?\b[\w.+-]+@[\w-]+(?:\.[\w-]+)+>?")]
     private static partial Regex Mail();
 
-    // A field's own name before what it says: "dc:rights:", "xmpRights:UsageTerms=".
-    [GeneratedRegex(@"^\s*[A-Za-z][A-Za-z0-9-]{1,14}[:.][A-Za-z]{2,20}\s*[:=]\s*|^\s*SPDX-License-Identifier\s*:\s*")]
+    // A field's own name before what it says: "dc:rights:", "xmpRights:UsageTerms=". No other name: it might be a
+    // limit.
+    [GeneratedRegex(
+        @"^\s*(?:(?:dc|dcterms|dct|xmpRights|photoshop|iptc|Iptc4xmpCore|Iptc4xmpExt|exif|tiff|cc|schema|plus|media)[:.]"
+            + @"(?:rights|licen[cs]e|usageTerms|copyright|copyrightNotice|webStatement)|SPDX-License-Identifier)\s*[:=]\s*",
+        RegexOptions.IgnoreCase
+    )]
     private static partial Regex Field();
 
     [GeneratedRegex(@"(?<![\p{L}\p{Nd}])(?:n/a|n\.a\.)(?![\p{L}\p{Nd}])", RegexOptions.IgnoreCase)]

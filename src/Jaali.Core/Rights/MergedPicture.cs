@@ -28,10 +28,15 @@ public static class MergedPicture
         if (all.May)
             return all.Under is { } under ? judged.With(Stands(l, under)) : judged;
         // What forbids every altered copy is a finding of its own photo already.
-        RightsRecord? against = others.FirstOrDefault(o =>
-            o is { Permission: null, OwnWork: false, Licence: { IsOpen: true, ForbidsChanges: false } }
-            && !Of([own, o]).May
-        );
+        RightsRecord[] bound =
+        [
+            .. others.Where(o =>
+                o is { Permission: null, OwnWork: false, Licence: { IsOpen: true, ForbidsChanges: false } }
+            ),
+        ];
+        // Where each pair would do and all together do not, any of them stands in the way.
+        RightsRecord? against =
+            Array.Find(bound, o => !Of([own, o]).May) ?? (Of([own, .. bound]).May ? null : bound.FirstOrDefault());
         if (l.ForbidsChanges || against is null || !use.IsPublic)
             return judged;
         Licence other = against.Licence!;

@@ -1,9 +1,8 @@
 namespace Jaali.Core.Rights;
 
 /// <summary>
-/// Two records of the same bytes, laid side by side. Maker and licence are of one statement: what one of them leaves
-/// open
-/// the other fills; where they name different licences or makers neither is taken, and a person decides.
+/// Two records of the same bytes, laid side by side. Maker and licence are of one statement: what one of them
+/// leaves open the other fills; where they name different licences or makers neither is taken, and a person decides.
 /// </summary>
 public static class RecordAgreement
 {
@@ -38,8 +37,10 @@ public static class RecordAgreement
                 Licence = null,
                 Offers = null,
                 LicenceAsFound =
-                    $"{Source(known)} says: {known.LicenceAsFound}. {Source(found)} says: "
-                    + $"{found.LicenceAsFound}.",
+                    known.LicenceAsFound.Length == 0
+                        ? $"{Source(found)} says of another maker: {found.LicenceAsFound}."
+                        : $"{Source(known)} says: {known.LicenceAsFound}. {Source(found)} says: "
+                            + $"{found.LicenceAsFound}.",
                 Conflicts = With(
                     r.Conflicts,
                     "licence",
@@ -72,7 +73,8 @@ public static class RecordAgreement
     {
         ImmutableList<Conflict> there = all ?? [];
         Conflict? same = there.Find(c => c.Field == field);
-        SourceStatement[] both = [.. same?.Said ?? [], .. said];
+        // Who says nothing is no side of it.
+        SourceStatement[] both = [.. same?.Said ?? [], .. said.ToArray().Where(s => s.Value.Length > 0)];
         var one = new Conflict(field, [.. both.DistinctBy(s => (s.Source, s.Value))]);
         return same is null ? there.Add(one) : there.Replace(same, one);
     }

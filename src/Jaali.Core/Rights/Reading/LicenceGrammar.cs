@@ -501,7 +501,7 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         {
             if (_used[i])
                 continue;
-            bool cued = Cued(i);
+            bool cued = Cued(i) || i > 0 && i < first && Places.Contains(tokens[i - 1].Text);
             if (Title(i) is var title and > 0 || i == 0 && (title = Account(first)) > 0)
             {
                 Use(i, title);
@@ -525,7 +525,7 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         }
     }
 
-    // Where a picture was found: "on Tern Commons".
+    // Where a picture was found, before its licence: "on Tern Commons". Behind one it is as likely a limit: "on Loan".
     private static readonly HashSet<string> Places = ["on", "auf", "bei", "sur", "su", "pa", "op", "na", "via"];
 
     // Something stands before it behind which a name comes.
@@ -533,7 +533,6 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         i > 0
         && (
             LicenceWords.NameCues.Contains(tokens[i - 1].Text)
-            || Places.Contains(tokens[i - 1].Text)
             || i > 1 && tokens[i - 1].Text is "de" or "do" or "da" && LicenceWords.Pictures.Contains(tokens[i - 2].Text)
             || IsYear(tokens[i - 1].Text) && After(i - 1)
         );

@@ -5,9 +5,9 @@ using System.Text.RegularExpressions;
 namespace Jaali.Core.Rights;
 
 /// <summary>
-/// How licences are named and spoken of in many languages, read from <c>languages.txt</c> beside this file and folded
-/// as
-/// <see cref="LicenceTokens"/> folds. Scripts that are written without spaces, or whose words carry what belongs to
+/// How licences are named and spoken of in many languages, read from <c>languages.txt</c> beside this file and
+/// folded as <see cref="LicenceTokens"/> folds. Scripts that are written without spaces, or whose words carry what
+/// belongs to
 /// others, are put into the words of the grammar before a text is taken apart.
 /// </summary>
 internal static partial class LicenceLanguages

@@ -244,10 +244,6 @@ internal static class LicenceWords
             + "muzesi kutuphanesi arsivi vakfi national state city royal federal county municipal geological"
     );
 
-    /// <summary>Words that deny or limit even in a title between quotation marks.</summary>
-    internal static bool MayLimitTitle(string word) =>
-        word is "not" or "no" or "non" or "nor" or "never" or "without" || LicenceLanguages.MayLimit(word);
-
     // Short ones stand alone: "no" is a limit, "Nolan" is a name.
     internal static bool MayLimit(string word) =>
         Array.Exists(Limits, l => l.Length <= 4 ? word == l : word.StartsWith(l, StringComparison.Ordinal))
