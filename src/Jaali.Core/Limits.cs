@@ -155,18 +155,21 @@ public static class Limits
         public const int EvidenceCharacters = 4_000;
 
         [Limit("pictures", "Pictures of a page to choose from", "The likeliest are offered.")]
-        public const int PagePictures = 8;
+        public const int PagePictures = 200;
 
         [Limit("pictures", "Pictures of one entry of a feed", "The first are taken.")]
         public const int EntryPictures = 12;
 
-        [Limit("photos", "Photos of one feed or manifest", "The first are read.")]
-        public const int DocumentPhotos = 200;
+        [Limit("photos", "Photos of one feed or manifest", "The first are read, and how many there are is said.")]
+        public const int DocumentPhotos = 2_000;
 
-        [Limit("photos", "Photos shown of an address", "The likeliest are offered.")]
+        [Limit("photos", "Photos of an address shown at once", "The others are on the pages that follow.")]
         public const int AddressPhotos = 24;
 
-        [Limit("manifests", "Manifests opened of a collection or an answer", "The first are read.")]
+        [Limit("pages", "Pages of a feed that are followed (RFC 5005)", "What is on later pages is not read.")]
+        public const int FeedPages = 20;
+
+        [Limit("manifests", "Manifests opened of a collection or an answer", "The first are read, and it is said.")]
         public const int Manifests = 60;
     }
 
@@ -234,6 +237,15 @@ public static class Limits
 
         [Limit("bytes", "A live message from a browser", "The connection ends, and is made anew.")]
         public const int LiveBytes = 4 * Kilo;
+
+        [Limit("jobs", "Work that waits for one talk", "“20 things wait for this talk already. …”")]
+        public const int Jobs = 20;
+
+        [Limit("devices", "Devices that listen to one talk by the podium's link", "Further ones are not let in.")]
+        public const int PodiumDevices = 8;
+
+        [Limit("minutes", "A podium's link that nobody uses", "It ends; a new one is made in one press.")]
+        public const int PodiumIdleMinutes = 60;
 
         [Limit("talks", "Talks that one window listens to", "Further ones are not joined.")]
         public const int LiveDecks = 8;
@@ -395,6 +407,9 @@ public static class Limits
             "The search begins at its first page again."
         )]
         public const int Pages = 1_000;
+
+        [Limit("addresses", "Addresses whose photos are looked through", "They are read anew.")]
+        public const int PageReadings = 8;
 
         [Limit("ways", "Ways of narrowing one wall whose order is remembered", "Pictures may change their places.")]
         public const int Orders = 50;

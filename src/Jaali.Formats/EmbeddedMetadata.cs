@@ -263,6 +263,10 @@ public sealed record EmbeddedMetadata(
         }
     }
 
+    /// <summary>True for EXIF whose directory of positions has a latitude.</summary>
+    internal static bool HoldsPosition(byte[]? exif) =>
+        Exif(exif)?.OfType<GpsDirectory>().Any(g => g.ContainsTag(GpsDirectory.TagLatitude)) ?? false;
+
     private static Block FromXmp(IXmpMeta xmp)
     {
         string rights = Alternative(xmp, Dc, "rights"),

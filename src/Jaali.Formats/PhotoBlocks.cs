@@ -2,6 +2,7 @@ using System.Buffers.Binary;
 using System.IO.Compression;
 using System.Text;
 using Jaali.Core;
+using Jaali.Imaging;
 
 namespace Jaali.Formats;
 
@@ -31,11 +32,11 @@ internal sealed class PhotoBlocks
         try
         {
             if (b.StartsWith((ReadOnlySpan<byte>)[0xFF, 0xD8]))
-                found.Jpeg(b);
+                found.Jpeg(photo);
             else if (b.StartsWith((ReadOnlySpan<byte>)[0x89, 0x50, 0x4E, 0x47]))
-                found.Png(b);
+                found.Png(photo);
             else if (b.StartsWith("RIFF"u8))
-                found.Webp(b);
+                found.Webp(photo);
             else if (b.StartsWith("II*\0"u8) || b.StartsWith("MM\0*"u8))
                 found.Tiff(photo);
             else if (b.StartsWith("GIF8"u8))
@@ -51,32 +52,18 @@ internal sealed class PhotoBlocks
         return found;
     }
 
-    private void Jpeg(ReadOnlySpan<byte> b)
+    private void Jpeg(byte[] photo)
     {
         using var resources = new MemoryStream();
         Dictionary<string, SortedDictionary<uint, byte[]>> extensions = [];
-        int at = 2;
-        while (at + 4 <= b.Length)
+        foreach ((byte marker, PhotoPart part) in PhotoParts.Jpeg(photo))
         {
-            if (b[at] != 0xFF)
-                break;
-            // Any number of fill bytes may stand before a marker.
-            if (b[at + 1] == 0xFF)
-            {
-                at++;
-                continue;
-            }
-            if (b[at + 1] is 0xDA or 0xD9)
-                break;
-            int length = BinaryPrimitives.ReadUInt16BigEndian(b[(at + 2)..]);
-            if (length < 2 || at + 2 + length > b.Length)
-                break;
-            ReadOnlySpan<byte> s = b.Slice(at + 4, length - 2);
-            if (b[at + 1] == 0xE1 && s.StartsWith("Exif\0"u8) && s.Length > 6)
+            ReadOnlySpan<byte> s = part.Data(photo);
+            if (marker == 0xE1 && s.StartsWith("Exif\0"u8) && s.Length > 6)
                 Exif ??= s[6..].ToArray();
-            else if (b[at + 1] == 0xE1 && s.StartsWith("http://ns.adobe.com/xap/1.0/\0"u8))
+            else if (marker == 0xE1 && s.StartsWith("http://ns.adobe.com/xap/1.0/\0"u8))
                 Add(Xmp, s["http://ns.adobe.com/xap/1.0/\0"u8.Length..]);
-            else if (b[at + 1] == 0xE1 && s.StartsWith("http://ns.adobe.com/xmp/extension/\0"u8) && s.Length > 75)
+            else if (marker == 0xE1 && s.StartsWith("http://ns.adobe.com/xmp/extension/\0"u8) && s.Length > 75)
             {
                 string guid = Encoding.ASCII.GetString(s.Slice(35, 32));
                 if (extensions.TryGetValue(guid, out SortedDictionary<uint, byte[]>? known))
@@ -84,9 +71,8 @@ internal sealed class PhotoBlocks
                 else
                     extensions[guid] = new() { [BinaryPrimitives.ReadUInt32BigEndian(s[71..])] = s[75..].ToArray() };
             }
-            else if (b[at + 1] == 0xED && s.StartsWith("Photoshop 3.0\0"u8))
+            else if (marker == 0xED && s.StartsWith("Photoshop 3.0\0"u8))
                 resources.Write(s["Photoshop 3.0\0"u8.Length..]);
-            at += 2 + length;
         }
         // Resources may go on from one segment into the next, and there may be several blocks of IIM among them.
         Resources(resources.ToArray());
@@ -96,32 +82,36 @@ internal sealed class PhotoBlocks
                 Add(Xmp, parts.Values.SelectMany(p => p).ToArray());
     }
 
-    private void Png(ReadOnlySpan<byte> b)
+    private void Png(byte[] photo)
     {
-        for (int at = 8; at + 12 <= b.Length; )
+        foreach (PngChunk chunk in PngChunks.Of(new MemoryStream(photo)).Where(c => c.IsWhole))
         {
-            uint length = BinaryPrimitives.ReadUInt32BigEndian(b[at..]);
-            if (length > b.Length - at - 12)
-                return;
-            ReadOnlySpan<byte> type = b.Slice(at + 4, 4),
-                data = b.Slice(at + 8, (int)length);
-            if (type.SequenceEqual("eXIf"u8))
-                Exif ??= Bare(data).ToArray();
-            else if (type.SequenceEqual("tEXt"u8) && data.IndexOf((byte)0) is var n and > 0)
-                Text(Encoding.Latin1.GetString(data[..n]), data[(n + 1)..].ToArray(), false);
-            else if (type.SequenceEqual("zTXt"u8) && data.IndexOf((byte)0) is var z and > 0 && z + 2 < data.Length)
-                Text(Encoding.Latin1.GetString(data[..z]), Inflate(data[(z + 2)..]), false);
-            else if (type.SequenceEqual("iTXt"u8) && data.IndexOf((byte)0) is var i and > 0 && i + 3 < data.Length)
+            ReadOnlySpan<byte> data = photo.AsSpan((int)chunk.At, (int)chunk.Length);
+            switch (chunk.Type)
             {
-                ReadOnlySpan<byte> rest = data[(i + 3)..];
-                int language = rest.IndexOf((byte)0);
-                if (language >= 0 && rest[(language + 1)..].IndexOf((byte)0) is var translated and >= 0)
-                {
-                    ReadOnlySpan<byte> text = rest[(language + translated + 2)..];
-                    Text(Encoding.Latin1.GetString(data[..i]), data[i + 1] == 1 ? Inflate(text) : text.ToArray(), true);
-                }
+                case "eXIf":
+                    Exif ??= Bare(data).ToArray();
+                    break;
+                case "tEXt" when data.IndexOf((byte)0) is var n and > 0:
+                    Text(Encoding.Latin1.GetString(data[..n]), data[(n + 1)..].ToArray(), false);
+                    break;
+                case "zTXt" when data.IndexOf((byte)0) is var z and > 0 && z + 2 < data.Length:
+                    Text(Encoding.Latin1.GetString(data[..z]), Inflate(data[(z + 2)..]), false);
+                    break;
+                case "iTXt" when data.IndexOf((byte)0) is var i and > 0 && i + 3 < data.Length:
+                    ReadOnlySpan<byte> rest = data[(i + 3)..];
+                    int language = rest.IndexOf((byte)0);
+                    if (language >= 0 && rest[(language + 1)..].IndexOf((byte)0) is var translated and >= 0)
+                    {
+                        ReadOnlySpan<byte> text = rest[(language + translated + 2)..];
+                        Text(
+                            Encoding.Latin1.GetString(data[..i]),
+                            data[i + 1] == 1 ? Inflate(text) : text.ToArray(),
+                            true
+                        );
+                    }
+                    break;
             }
-            at += 12 + (int)length;
         }
     }
 
@@ -171,20 +161,13 @@ internal sealed class PhotoBlocks
             );
     }
 
-    private void Webp(ReadOnlySpan<byte> b)
+    private void Webp(byte[] photo)
     {
-        for (int at = 12; at + 8 <= b.Length; )
-        {
-            uint length = BinaryPrimitives.ReadUInt32LittleEndian(b[(at + 4)..]);
-            if (length > b.Length - at - 8)
-                return;
-            ReadOnlySpan<byte> data = b.Slice(at + 8, (int)length);
-            if (b[at..].StartsWith("EXIF"u8))
-                Exif ??= Bare(data).ToArray();
-            else if (b[at..].StartsWith("XMP "u8))
-                Add(Xmp, data);
-            at += 8 + (int)length + (int)(length & 1);
-        }
+        foreach ((string name, PhotoPart part) in PhotoParts.Webp(photo))
+            if (name == "EXIF")
+                Exif ??= Bare(part.Data(photo)).ToArray();
+            else if (name == "XMP ")
+                Add(Xmp, part.Data(photo));
     }
 
     // Tags of the first directory (TIFF 6.0; XMP specification, part 3, 1.1.6): XMP 700, IIM 33723, resources 34377.

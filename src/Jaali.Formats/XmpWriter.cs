@@ -3,6 +3,7 @@ using System.IO.Hashing;
 using System.Security;
 using System.Text;
 using Jaali.Core.Rights;
+using Jaali.Imaging;
 
 namespace Jaali.Formats;
 
@@ -11,9 +12,12 @@ namespace Jaali.Formats;
 public static class XmpWriter
 {
     /// <summary>The file with its XMP replaced by the credit's; other formats are returned as they are.</summary>
-    public static byte[] Into(byte[] photo, CreditParts parts, string creditText)
+    public static byte[] Into(byte[] photo, CreditParts parts, string creditText) =>
+        Into(photo, Packet(parts, creditText));
+
+    internal static byte[] Into(byte[] photo, string words)
     {
-        byte[] packet = Encoding.UTF8.GetBytes(Packet(parts, creditText));
+        byte[] packet = Encoding.UTF8.GetBytes(words);
         ReadOnlySpan<byte> b = photo;
         if (b.Length > 4 && b[0] == 0xFF && b[1] == 0xD8)
             return Jpeg(photo, packet);
@@ -32,32 +36,76 @@ public static class XmpWriter
 
     /// <summary>The packet: Dublin Core, rights management and ccREL, each field only where something is
     /// known.</summary>
-    public static string Packet(CreditParts p, string creditText)
+    public static string Packet(CreditParts p, string creditText) => Packet(Of(p, creditText));
+
+    /// <summary>A credit as fields.</summary>
+    internal static Fields Of(CreditParts p, string creditText) =>
+        new(
+            p.Title,
+            p.Maker,
+            p.MakerUrl,
+            p.Notice.Length > 0 || p.HasNoTerms ? p.Notice : p.TermsName,
+            p.SourceUrl,
+            p.TermsUrl,
+            p.HasNoTerms ? "" : p.TermsName,
+            p.HasNoTerms && p.Maker.Length == 0 ? "" : creditText,
+            true
+        );
+
+    /// <summary>What a packet says.</summary>
+    /// <param name="Title"><c>dc:title</c>.</param>
+    /// <param name="Maker"><c>dc:creator</c> and <c>cc:attributionName</c>.</param>
+    /// <param name="MakerUrl"><c>cc:attributionURL</c>.</param>
+    /// <param name="Rights"><c>dc:rights</c>.</param>
+    /// <param name="Source"><c>dc:source</c>.</param>
+    /// <param name="TermsUrl"><c>xmpRights:WebStatement</c> and <c>cc:license</c>.</param>
+    /// <param name="TermsName"><c>xmpRights:UsageTerms</c>.</param>
+    /// <param name="Credit"><c>photoshop:Credit</c>.</param>
+    /// <param name="Marks">Whether it is said that rights are claimed at all.</param>
+    /// <param name="MachineMade"><c>Iptc4xmpExt:DigitalSourceType</c> of a trained model.</param>
+    internal sealed record Fields(
+        string Title,
+        string Maker,
+        string? MakerUrl,
+        string Rights,
+        string? Source,
+        string? TermsUrl,
+        string TermsName,
+        string Credit,
+        bool Marks,
+        bool MachineMade = false
+    );
+
+    internal static string Packet(Fields f)
     {
         string Alt(string name, string text) =>
             text.Length > 0
                 ? $"<{name}><rdf:Alt><rdf:li xml:lang=\"x-default\">{X(text)}</rdf:li></rdf:Alt></{name}>"
                 : "";
         string Plain(string name, string? text) => string.IsNullOrEmpty(text) ? "" : $"<{name}>{X(text)}</{name}>";
+        string marked = f.TermsUrl?.Contains("/publicdomain/", StringComparison.Ordinal) == true ? "False" : "True";
         return "<?xpacket begin=\"\uFEFF\" id=\"W5M0MpCehiHzreSzNTczkc9d\"?><x:xmpmeta "
             + "xmlns:x=\"adobe:ns:meta/\"><rdf:RDF "
             + "xmlns:rdf=\"http://www.w3.org/1999/02/22-rdf-syntax-ns#\">"
             + "<rdf:Description rdf:about=\"\" xmlns:dc=\"http://purl.org/dc/elements/1.1/\" "
             + "xmlns:xmpRights=\"http://ns.adobe.com/xap/1.0/rights/\" "
-            + "xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:photoshop=\"http://ns.adobe.com/photoshop/1.0/\">"
-            + Alt("dc:title", p.Title)
-            + (p.Maker.Length > 0 ? $"<dc:creator><rdf:Seq><rdf:li>{X(p.Maker)}</rdf:li></rdf:Seq></dc:creator>" : "")
-            + Alt("dc:rights", p.Notice.Length > 0 || p.HasNoTerms ? p.Notice : p.TermsName)
-            + Plain("dc:source", p.SourceUrl)
-            + "<xmpRights:Marked>"
-            + (p.TermsUrl?.Contains("/publicdomain/", StringComparison.Ordinal) == true ? "False" : "True")
-            + "</xmpRights:Marked>"
-            + Plain("xmpRights:WebStatement", p.TermsUrl)
-            + (p.HasNoTerms ? "" : Alt("xmpRights:UsageTerms", p.TermsName))
-            + (p.TermsUrl is { } licence ? $"<cc:license rdf:resource=\"{X(licence)}\"/>" : "")
-            + Plain("cc:attributionName", p.Maker)
-            + (p.MakerUrl is { } url ? $"<cc:attributionURL rdf:resource=\"{X(url)}\"/>" : "")
-            + (p.HasNoTerms && p.Maker.Length == 0 ? "" : Plain("photoshop:Credit", creditText))
+            + "xmlns:cc=\"http://creativecommons.org/ns#\" xmlns:photoshop=\"http://ns.adobe.com/photoshop/1.0/\""
+            + (f.MachineMade ? " xmlns:Iptc4xmpExt=\"http://iptc.org/std/Iptc4xmpExt/2008-02-29/\">" : ">")
+            + Alt("dc:title", f.Title)
+            + (f.Maker.Length > 0 ? $"<dc:creator><rdf:Seq><rdf:li>{X(f.Maker)}</rdf:li></rdf:Seq></dc:creator>" : "")
+            + Alt("dc:rights", f.Rights)
+            + Plain("dc:source", f.Source)
+            + (f.Marks ? $"<xmpRights:Marked>{marked}</xmpRights:Marked>" : "")
+            + Plain("xmpRights:WebStatement", f.TermsUrl)
+            + Alt("xmpRights:UsageTerms", f.TermsName)
+            + (f.TermsUrl is { } licence ? $"<cc:license rdf:resource=\"{X(licence)}\"/>" : "")
+            + Plain("cc:attributionName", f.Maker)
+            + (f.MakerUrl is { } url ? $"<cc:attributionURL rdf:resource=\"{X(url)}\"/>" : "")
+            + Plain("photoshop:Credit", f.Credit)
+            + Plain(
+                "Iptc4xmpExt:DigitalSourceType",
+                f.MachineMade ? "http://cv.iptc.org/newscodes/digitalsourcetype/trainedAlgorithmicMedia" : ""
+            )
             + "</rdf:Description></rdf:RDF></x:xmpmeta><?xpacket end=\"w\"?>";
     }
 
@@ -82,20 +130,19 @@ public static class XmpWriter
         output.Write(photo, 0, 2);
         int at = 2;
         bool written = false;
-        while (at + 4 <= photo.Length && photo[at] == 0xFF && photo[at + 1] is >= 0xE0 and <= 0xEF)
+        foreach (
+            (byte marker, PhotoPart part) in PhotoParts.Jpeg(photo).TakeWhile(p => p.Marker is >= 0xE0 and <= 0xEF)
+        )
         {
-            int length = 2 + BinaryPrimitives.ReadUInt16BigEndian(photo.AsSpan(at + 2));
-            // A segment counts its own two bytes of length (ITU-T T.81, B.1.1.4).
-            if (length < 4 || at + length > photo.Length)
-                break;
+            ReadOnlySpan<byte> data = part.Data(photo);
             // JFIF and EXIF come first, as their own rules want it; an earlier XMP goes.
-            bool first = photo[at + 1] == 0xE0 || photo.AsSpan(at + 4, Math.Min(6, length - 4)).StartsWith("Exif\0"u8),
-                old = photo[at + 1] == 0xE1 && photo.AsSpan(at + 4, length - 4).StartsWith(head);
+            bool first = marker == 0xE0 || data.StartsWith("Exif\0"u8),
+                old = marker == 0xE1 && data.StartsWith(head);
             if (!first && !written)
                 Put(head);
             if (!old)
-                output.Write(photo, at, length);
-            at += length;
+                output.Write(photo, part.From, part.To - part.From);
+            at = part.To;
         }
         if (!written)
             Put(head);
@@ -120,25 +167,19 @@ public static class XmpWriter
         ReadOnlySpan<byte> keyword = "XML:com.adobe.xmp\0\0\0\0\0"u8;
         using var output = new MemoryStream(photo.Length + packet.Length + 64);
         output.Write(photo, 0, 8);
-        for (int at = 8; at + 12 <= photo.Length; )
+        foreach (PngChunk chunk in PngChunks.Of(new MemoryStream(photo)))
         {
-            long length = 12L + BinaryPrimitives.ReadUInt32BigEndian(photo.AsSpan(at));
-            if (at + length > photo.Length)
+            if (!chunk.IsWhole)
                 return photo;
-            ReadOnlySpan<byte> type = photo.AsSpan(at + 4, 4),
-                data = photo.AsSpan(at + 8, (int)length - 12);
+            ReadOnlySpan<byte> data = photo.AsSpan((int)chunk.At, (int)chunk.Length);
             // Some programs keep XMP in a text chunk of their own making.
             bool old =
-                (type.SequenceEqual("iTXt"u8) && data.StartsWith("XML:com.adobe.xmp\0"u8))
-                || (
-                    (type.SequenceEqual("zTXt"u8) || type.SequenceEqual("tEXt"u8))
-                    && data.StartsWith("Raw profile type xmp\0"u8)
-                );
+                chunk.Type == "iTXt" && data.StartsWith("XML:com.adobe.xmp\0"u8)
+                || chunk.Type is "zTXt" or "tEXt" && data.StartsWith("Raw profile type xmp\0"u8);
             if (!old)
-                output.Write(photo, at, (int)length);
-            if (at == 8)
+                output.Write(photo, (int)chunk.From, (int)(chunk.To - chunk.From));
+            if (chunk.From == 8)
                 Chunk(output, "iTXt"u8, [.. keyword, .. packet]);
-            at += (int)length;
         }
         return output.ToArray();
     }
@@ -158,14 +199,14 @@ public static class XmpWriter
     private static byte[] Webp(byte[] photo, byte[] packet)
     {
         List<(byte[] Name, byte[] Data)> chunks = [];
-        for (int at = 12; at + 8 <= photo.Length; )
+        int end = 12;
+        foreach ((_, PhotoPart part) in PhotoParts.Webp(photo))
         {
-            int length = BinaryPrimitives.ReadInt32LittleEndian(photo.AsSpan(at + 4));
-            if (length < 0 || at + 8L + length > photo.Length)
-                return photo;
-            chunks.Add((photo[at..(at + 4)], photo[(at + 8)..(at + 8 + length)]));
-            at += 8 + length + (length & 1);
+            chunks.Add((photo[part.From..(part.From + 4)], part.Data(photo).ToArray()));
+            end = part.To;
         }
+        if (end + 8 <= photo.Length)
+            return photo;
         chunks.RemoveAll(c => c.Name.AsSpan().SequenceEqual("XMP "u8));
         int vp8x = chunks.FindIndex(c => c.Name.AsSpan().SequenceEqual("VP8X"u8));
         if (vp8x >= 0)

@@ -10,52 +10,77 @@ public static class IiifRenderer
     /// <param name="request">What is asked.</param>
     /// <param name="oriented">Width and height after orientation.</param>
     /// <exception cref="NotAPhotoException">The bytes are damaged.</exception>
-    public static byte[] Render(byte[] photo, IiifRequest request, (int Width, int Height) oriented)
-    {
-        try
-        {
-            return Drawn(
-                IsWhole(request, oriented) && OpenedPhoto.OfPng(photo) is null
-                    // Shrinks while decoding, and orients.
-                    ? Image.ThumbnailBuffer(
+    public static byte[] Render(byte[] photo, IiifRequest request, (int Width, int Height) oriented) =>
+        Render(
+            () => OpenedPhoto.Of(photo),
+            OpenedPhoto.OfPng(photo) is null
+                ? () =>
+                    Image.ThumbnailBuffer(
                         photo,
                         request.Width,
                         height: request.Height,
                         size: Enums.Size.Force,
+                        outputProfile: OpenedPhoto.Ground,
                         failOn: Enums.FailOn.Truncated
                     )
-                    : Part(photo, request),
-                request
-            );
-        }
-        catch (VipsException e)
-        {
-            throw PhotoReader.Damaged(e);
-        }
-    }
+                : null,
+            request,
+            oriented
+        );
 
-    /// <summary>The same of a file, which is read as it is decoded where the whole of it is asked for: it is never in
-    /// memory
-    /// by itself.</summary>
+    /// <summary>The same of a file, which is read as it is decoded: it is never in memory by itself.</summary>
     /// <exception cref="NotAPhotoException">The bytes are damaged.</exception>
     /// <exception cref="IOException">It cannot be read.</exception>
-    public static byte[] Render(string file, IiifRequest request, (int Width, int Height) oriented)
+    public static byte[] Render(string file, IiifRequest request, (int Width, int Height) oriented) =>
+        Render(
+            () => OpenedPhoto.Of(file),
+            OpenedPhoto.OfPng(file) is null
+                ? () =>
+                    Image.Thumbnail(
+                        file,
+                        request.Width,
+                        height: request.Height,
+                        size: Enums.Size.Force,
+                        outputProfile: OpenedPhoto.Ground,
+                        failOn: Enums.FailOn.Truncated
+                    )
+                : null,
+            request,
+            oriented
+        );
+
+    /// <summary>The most pixels of a JPEG whose best codes are looked for.</summary>
+    internal const long Codes = 12_000_000;
+
+    // What is whole shrinks while it is decoded, and is oriented, where libvips finds the orientation by itself.
+    private static byte[] Render(
+        Func<Image> open,
+        Func<Image>? smaller,
+        IiifRequest request,
+        (int Width, int Height) oriented
+    )
     {
-        // The orientation of a PNG is not looked for by libvips.
-        if (!IsWhole(request, oriented) || PhotoFormats.IsPng(file))
-            return Render(File.ReadAllBytes(file), request, oriented);
         try
         {
-            return Drawn(
-                Image.Thumbnail(
-                    file,
-                    request.Width,
-                    height: request.Height,
-                    size: Enums.Size.Force,
-                    failOn: Enums.FailOn.Truncated
+            using Image image =
+                smaller is not null && request.Region == (0, 0, oriented.Width, oriented.Height)
+                    ? smaller()
+                    : Part(open, request);
+            using IDisposable end = PhotoDecoding.Timed(image);
+            using Image flat = OpenedPhoto.Opaque(image);
+            using Image coloured = request.Grey ? flat.Colourspace(Enums.Interpretation.Bw) : flat.Copy();
+            using Image turned = Turn(coloured, request.Rotation);
+            return request.Format switch
+            {
+                "png" => turned.PngsaveBuffer(compression: 6, keep: Enums.ForeignKeep.None),
+                "webp" => turned.WebpsaveBuffer(q: 84, keep: Enums.ForeignKeep.None),
+                _ => turned.JpegsaveBuffer(
+                    q: 92,
+                    // To find the best codes all of a picture is held, six bytes a pixel.
+                    optimizeCoding: (long)turned.Width * turned.Height < Codes,
+                    keep: Enums.ForeignKeep.None
                 ),
-                request
-            );
+            };
         }
         catch (VipsException e)
         {
@@ -63,12 +88,9 @@ public static class IiifRenderer
         }
     }
 
-    private static bool IsWhole(IiifRequest request, (int Width, int Height) oriented) =>
-        request.Region == (0, 0, oriented.Width, oriented.Height);
-
-    private static Image Part(byte[] photo, IiifRequest request)
+    private static Image Part(Func<Image> open, IiifRequest request)
     {
-        using Image full = OpenedPhoto.Of(photo);
+        using Image full = open();
         using IDisposable opened = PhotoDecoding.Timed(full);
         using Image upright = full.Autorot();
         using Image region = upright.Crop(
@@ -77,21 +99,12 @@ public static class IiifRenderer
             request.Region.Width,
             request.Region.Height
         );
-        return region.ThumbnailImage(request.Width, height: request.Height, size: Enums.Size.Force);
-    }
-
-    private static byte[] Drawn(Image image, IiifRequest request)
-    {
-        using (image)
-        using (PhotoDecoding.Timed(image))
-        using (Image srgb = image.Colourspace(request.Grey ? Enums.Interpretation.Bw : Enums.Interpretation.Srgb))
-        using (Image turned = Turn(srgb, request.Rotation))
-            return request.Format switch
-            {
-                "png" => turned.PngsaveBuffer(compression: 6, keep: Enums.ForeignKeep.Icc),
-                "webp" => turned.WebpsaveBuffer(q: 84, keep: Enums.ForeignKeep.Icc),
-                _ => turned.JpegsaveBuffer(q: 92, optimizeCoding: true, keep: Enums.ForeignKeep.Icc),
-            };
+        return region.ThumbnailImage(
+            request.Width,
+            height: request.Height,
+            size: Enums.Size.Force,
+            outputProfile: OpenedPhoto.Ground
+        );
     }
 
     private static Image Turn(Image image, int degrees) =>

@@ -1,4 +1,3 @@
-using System.Buffers.Binary;
 using Jaali.Core;
 using NetVips;
 
@@ -70,7 +69,7 @@ public static class PhotoDecoding
                 () =>
                 {
                     using FileStream file = File.OpenRead(path);
-                    return Decoded(file, () => Image.NewFromFile(path, access: Enums.Access.Sequential), whole);
+                    return Decoded(file, () => Image.NewFromFile(path, access: Enums.Access.Sequential), whole, Disc);
                 },
                 cancel
             )
@@ -106,10 +105,14 @@ public static class PhotoDecoding
         Decoded(
             new MemoryStream(photo, writable: false),
             () => Image.NewFromBuffer(photo, access: Enums.Access.Sequential),
-            whole
+            whole,
+            long.MaxValue
         );
 
-    private static long Decoded(Stream file, Func<Image> open, bool whole)
+    // From here on libvips decodes the whole of a file to the disc instead of into memory.
+    private const long Disc = 100 * 1024 * 1024;
+
+    private static long Decoded(Stream file, Func<Image> open, bool whole, long mostInMemory)
     {
         byte[] head = new byte[512];
         int got = file.ReadAtLeast(head, head.Length, throwOnEndOfStream: false);
@@ -142,19 +145,24 @@ public static class PhotoDecoding
                     && Convert.ToInt32(header.Get("orientation"), System.Globalization.CultureInfo.InvariantCulture)
                         is > 1
                             and <= 8;
+            long inMemory = Math.Min(decoded, mostInMemory);
             long needed = format switch
             {
                 // A progressive JPEG's coefficients, two bytes each, are held until its last scan.
-                "jpeg" => (interlaced ? pixels * 2 * (Subsampled(header, fields) ? 3 : 2 * header.Bands) / 2 : 0)
+                "jpeg" => (interlaced ? pixels * (Subsampled(header, fields) ? 3 : 2 * header.Bands) * 5 / 4 : 0)
                     + (
-                        whole ? decoded
-                        : turned ? decoded / 4
+                        whole ? inMemory
+                        : turned ? inMemory / 4
                         : 0
                     ),
-                "png" => interlaced || whole || turned ? decoded : 0,
+                "png" => interlaced ? decoded
+                : whole || turned ? inMemory
+                : 0,
+                // Measured: the decoder's picture, what is made of it, and what is not given back until the next.
+                "webp" => decoded * 27 / 10,
                 // The decoder's own planes and what is made of them.
                 "avif" => 2 * decoded,
-                "tiff" => whole || turned ? decoded : 0,
+                "tiff" => whole || turned ? inMemory : 0,
                 _ => decoded,
             };
             if (needed > Limits.Photos.DecodedBytes && (format != "jpeg" || interlaced))
@@ -185,31 +193,24 @@ public static class PhotoDecoding
     private static bool Subsampled(Image header, string[] fields) =>
         fields.Contains("jpeg-chroma-subsample") && header.Get("jpeg-chroma-subsample") is "4:2:0";
 
-    // What a chunk says of its length is believed only as far as there are bytes (PNG, third edition, 5.3: at most
-    // 2^31 - 1), and the header comes first (5.6).
+    // The header comes first (PNG, third edition, 5.6), and nothing is cut short before the end.
     private static string? PngFault(Stream file, out bool turned)
     {
         const string cut = "The photo is damaged or cut short. Take it again.";
         turned = false;
-        long length = file.Length,
-            at = 8;
-        Span<byte> head = stackalloc byte[8];
-        while (length - at >= 12)
+        bool first = true;
+        foreach (PngChunk chunk in PngChunks.Of(file))
         {
-            file.Position = at;
-            file.ReadExactly(head);
-            uint says = BinaryPrimitives.ReadUInt32BigEndian(head);
-            ReadOnlySpan<byte> type = head[4..];
-            if (at == 8 && !(type.SequenceEqual("IHDR"u8) && says == 13))
+            if (first && chunk is not { Type: "IHDR", Length: 13 })
                 return cut;
-            if (type.SequenceEqual("IEND"u8))
+            first = false;
+            if (chunk.Type == "IEND")
                 return null;
-            if (says > length - at - 12)
+            if (!chunk.IsWhole)
                 return cut;
-            turned |= type.SequenceEqual("eXIf"u8);
-            at += 12 + (long)says;
+            turned |= chunk.Type == "eXIf" && OpenedPhoto.OfTiff(PngChunks.Data(file, chunk)) is not null;
         }
-        return at == 8 ? cut : null;
+        return first ? cut : null;
     }
 }
 

@@ -68,6 +68,10 @@ public static class PhotoFormats
             : b.StartsWith((ReadOnlySpan<byte>)[0, 0, 0, 0x0C, 0x6A, 0x50, 0x20, 0x20])
             || b.StartsWith((ReadOnlySpan<byte>)[0xFF, 0x4F, 0xFF, 0x51])
                 ? Save("a JPEG 2000 picture")
+            : IsDeepJpeg(b)
+                ? "This JPEG has 12 bits a colour, which Jaali cannot decode. Save it with 8 bits and bring it again."
+            : IsShallowLab(b)
+                ? "This TIFF is in Lab colours of a kind that Jaali cannot decode. Save it in RGB and bring it again."
             : b.StartsWith("BM"u8)
             && BinaryPrimitives.ReadUInt32LittleEndian(b[2..]) is var size
             && (size == b.Length || size == 0)
@@ -128,6 +132,21 @@ public static class PhotoFormats
         return images > 1;
     }
 
+    // The precision of the samples stands in the frame's header (ITU-T T.81, B.2.2): 8 for all that is common.
+    private static bool IsDeepJpeg(ReadOnlySpan<byte> b)
+    {
+        if (!b.StartsWith((ReadOnlySpan<byte>)[0xFF, 0xD8, 0xFF]))
+            return false;
+        for (int at = 2; at + 5 <= b.Length && b[at] == 0xFF; )
+        {
+            byte marker = b[at + 1];
+            if (marker is >= 0xC0 and <= 0xCF and not (0xC4 or 0xC8 or 0xCC))
+                return b[at + 4] > 8;
+            at += 2 + BinaryPrimitives.ReadUInt16BigEndian(b[(at + 2)..]);
+        }
+        return false;
+    }
+
     private static bool IsTiff(ReadOnlySpan<byte> b) =>
         b.StartsWith((ReadOnlySpan<byte>)[0x49, 0x49, 0x2A, 0])
         || b.StartsWith((ReadOnlySpan<byte>)[0x4D, 0x4D, 0, 0x2A]);
@@ -141,30 +160,56 @@ public static class PhotoFormats
             return false;
         if (b.Length > 10 && b[8..10].SequenceEqual("CR"u8))
             return true;
-        bool little = b[0] == 0x49;
-        int at = (int)Math.Min(Number(b[4..], 4), int.MaxValue);
-        if (at < 8 || at > b.Length - 2)
+        // NewSubfileType: a smaller picture of another; DNGVersion.
+        foreach ((uint tag, uint value) in FirstDirectory(b))
+            if (tag == 0xFE && (value & 1) != 0 || tag == 0xC612)
+                return true;
+        return false;
+    }
+
+    // Lab colours of 8 bits, or with another zero (TIFF 6.0, section 23, and the registered ICCLab and ITULab): the
+    // decoder knows those of 16 bits.
+    private static bool IsShallowLab(ReadOnlySpan<byte> b)
+    {
+        if (!IsTiff(b))
             return false;
-        int entries = (int)Number(b[at..], 2);
+        uint photometric = 0,
+            bits = 8;
+        foreach ((uint tag, uint value) in FirstDirectory(b))
+            if (tag == 262)
+                photometric = value;
+            else if (tag == 258)
+                // Three numbers lie elsewhere in the file.
+                bits = value < b.Length - 2 && value > 16 ? Number(b[(int)value..], 2, b[0] == 0x49) : value;
+        return photometric is 9 or 10 || photometric == 8 && bits == 8;
+    }
+
+    // The fields of a TIFF's first picture: tag, and value or where it lies.
+    private static List<(uint Tag, uint Value)> FirstDirectory(ReadOnlySpan<byte> b)
+    {
+        bool little = b[0] == 0x49;
+        int at = (int)Math.Min(Number(b[4..], 4, little), int.MaxValue);
+        List<(uint, uint)> found = [];
+        if (at < 8 || at > b.Length - 2)
+            return found;
+        int entries = (int)Number(b[at..], 2, little);
         for (int i = 0; i < entries && at + 2 + 12 * (i + 1) <= b.Length; i++)
         {
             ReadOnlySpan<byte> entry = b.Slice(at + 2 + 12 * i, 12);
-            uint tag = Number(entry, 2);
-            // NewSubfileType: a smaller picture of another; DNGVersion.
-            if (tag == 0xFE && (Number(entry[8..], 4) & 1) != 0 || tag == 0xC612)
-                return true;
+            bool isShort = Number(entry[2..], 2, little) == 3 && Number(entry[4..], 4, little) == 1;
+            found.Add((Number(entry, 2, little), Number(entry[8..], isShort ? 2 : 4, little)));
         }
-        return false;
-
-        uint Number(ReadOnlySpan<byte> from, int bytes) =>
-            (bytes, little) switch
-            {
-                (2, true) => BinaryPrimitives.ReadUInt16LittleEndian(from),
-                (2, false) => BinaryPrimitives.ReadUInt16BigEndian(from),
-                (_, true) => BinaryPrimitives.ReadUInt32LittleEndian(from),
-                _ => BinaryPrimitives.ReadUInt32BigEndian(from),
-            };
+        return found;
     }
+
+    private static uint Number(ReadOnlySpan<byte> from, int bytes, bool little) =>
+        (bytes, little) switch
+        {
+            (2, true) => BinaryPrimitives.ReadUInt16LittleEndian(from),
+            (2, false) => BinaryPrimitives.ReadUInt16BigEndian(from),
+            (_, true) => BinaryPrimitives.ReadUInt32LittleEndian(from),
+            _ => BinaryPrimitives.ReadUInt32BigEndian(from),
+        };
 
     // The brands of an ISO base media file (ISO/IEC 14496-12, "ftyp"), the major one first.
     private static string? Brands(ReadOnlySpan<byte> b)

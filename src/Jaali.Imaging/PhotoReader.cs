@@ -85,6 +85,12 @@ public static partial class PhotoReader
         }
     }
 
+    /// <summary>True for a photo whose own bytes every painter and every program shows as they are measured: upright,
+    /// opaque, 8 bits, in grey or red, green and blue.</summary>
+    /// <param name="file">The file.</param>
+    /// <exception cref="NotAPhotoException">It is damaged.</exception>
+    public static bool IsPlain(string file) => OpenedPhoto.IsPlain(file);
+
     /// <summary>True where an address names a part of its picture.</summary>
     public static bool NamesPart(string address) => Fragment().IsMatch(address);
 
@@ -108,18 +114,19 @@ public static partial class PhotoReader
         );
     }
 
-    /// <summary>The part of a picture that its address names (Media Fragments URI 1.0, <c>#xywh=</c> in pixels), cut
+    /// <summary>The part of a picture that its address names (Media Fragments URI 1.0, <c>#xywh=</c> in pixels or in
+    /// parts of a hundred), cut
     /// out; the picture itself where the address names none.</summary>
     /// <exception cref="NotAPhotoException">It is damaged, or the part lies outside.</exception>
     public static byte[] Part(byte[] bytes, string address)
     {
         if (Fragment().Match(address) is not { Success: true } m)
             return bytes;
-        int[] n =
+        double[] said =
         [
             .. m
-                .Groups.Values.Skip(1)
-                .Select(g => int.Parse(g.Value, System.Globalization.CultureInfo.InvariantCulture)),
+                .Groups.Values.Skip(2)
+                .Select(g => double.Parse(g.Value, System.Globalization.CultureInfo.InvariantCulture)),
         ];
         try
         {
@@ -127,11 +134,15 @@ public static partial class PhotoReader
             using Image whole = OpenedPhoto.Of(bytes);
             using IDisposable end = PhotoDecoding.Timed(whole);
             using Image upright = whole.Autorot();
-            int w = Math.Min(n[2], upright.Width - n[0]),
-                h = Math.Min(n[3], upright.Height - n[1]);
+            bool percent = m.Groups[1].Value.StartsWith("percent", StringComparison.Ordinal);
+            int Of(double value, int side) => (int)Math.Round(percent ? value * side / 100 : Math.Min(value, 1e6));
+            int x = Of(said[0], upright.Width),
+                y = Of(said[1], upright.Height),
+                w = Math.Min(Of(said[2], upright.Width), upright.Width - x),
+                h = Math.Min(Of(said[3], upright.Height), upright.Height - y);
             if (w < 1 || h < 1)
                 throw new NotAPhotoException("The part that the source shows lies outside of the picture.");
-            using Image part = upright.Crop(n[0], n[1], w, h);
+            using Image part = upright.Crop(x, y, w, h);
             return PhotoFormats.Sniff(bytes) switch
             {
                 "png" => part.PngsaveBuffer(),
@@ -150,14 +161,18 @@ public static partial class PhotoReader
     /// <exception cref="NotAPhotoException">It is damaged.</exception>
     public static (byte[] Bytes, string Type) Shown(byte[] bytes, int width)
     {
-        string? format = PhotoFormats.Sniff(bytes);
-        if (format != "tiff")
-            return (bytes, "image/" + format);
         try
         {
-            using Image small = Image.ThumbnailBuffer(bytes, width, size: Enums.Size.Down, outputProfile: "srgb");
-            using Image flat = small.HasAlpha() ? small.Flatten(background: [255]) : small.Copy();
-            return (flat.JpegsaveBuffer(q: 88), "image/jpeg");
+            if (PhotoFormats.Sniff(bytes) is { } format and not "tiff" && OpenedPhoto.IsPlain(bytes))
+                return (bytes, "image/" + format);
+            using Image small = Image.ThumbnailBuffer(
+                bytes,
+                width,
+                size: Enums.Size.Down,
+                outputProfile: OpenedPhoto.Ground
+            );
+            using Image flat = OpenedPhoto.Opaque(small);
+            return (flat.JpegsaveBuffer(q: 88, keep: Enums.ForeignKeep.None), "image/jpeg");
         }
         catch (VipsException e)
         {
@@ -165,7 +180,7 @@ public static partial class PhotoReader
         }
     }
 
-    // Orientation applied, sRGB, three bands, no alpha, at most 480 pixels a side. A JPEG shrinks while it is
+    // Upright, on the ground of all painters, at most 480 pixels a side. A JPEG shrinks while it is
     // decoded, yet its whole stream is read, so a cut one is found out.
     private static Image SmallRgb(byte[] bytes, string format, Image header, int orientation)
     {
@@ -182,13 +197,10 @@ public static partial class PhotoReader
             ToneSide,
             height: ToneSide,
             size: Enums.Size.Down,
-            outputProfile: "srgb"
+            outputProfile: OpenedPhoto.Ground
         );
-        using Image srgb = small.Colourspace(Enums.Interpretation.Srgb);
-        using Image flat = srgb.HasAlpha() ? srgb.Flatten(background: [255]) : srgb.Copy();
-        using Image three = flat.Bands == 1 ? flat.Bandjoin(flat, flat) : flat.ExtractBand(0, n: 3);
-        using Image whole = three.Cast(Enums.BandFormat.Uchar);
-        return whole.CopyMemory();
+        using Image flat = OpenedPhoto.Opaque(small);
+        return flat.CopyMemory();
     }
 
     private static ulong Hash(Image rgb)
@@ -219,6 +231,7 @@ public static partial class PhotoReader
             .Message.Split('\n', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
             .Skip(1)
             .Select(l => l[(l.IndexOf(": ", StringComparison.Ordinal) is var at and >= 0 ? at + 2 : 0)..].TrimEnd('.'))
+            .Select(l => Somewhere().Replace(l, "the file"))
             .FirstOrDefault(l => l.Length > 0);
         if (why == "killed")
             return new NotAPhotoException(
@@ -231,6 +244,12 @@ public static partial class PhotoReader
         );
     }
 
-    [System.Text.RegularExpressions.GeneratedRegex(@"#xywh=(?:pixel:)?(\d{1,6}),(\d{1,6}),(\d{1,6}),(\d{1,6})$")]
+    // A path of the machine says nothing to a person, and is nobody's business.
+    [System.Text.RegularExpressions.GeneratedRegex("""(?:file )?"?(?:/|[A-Za-z]:\\)[^\s"]*"?""")]
+    private static partial System.Text.RegularExpressions.Regex Somewhere();
+
+    [System.Text.RegularExpressions.GeneratedRegex(
+        @"#xywh=(pixel:|percent:)?(\d{1,6}(?:\.\d{1,9})?),(\d{1,6}(?:\.\d{1,9})?),(\d{1,6}(?:\.\d{1,9})?),(\d{1,6}(?:\.\d{1,9})?)$"
+    )]
     private static partial System.Text.RegularExpressions.Regex Fragment();
 }

@@ -35,10 +35,7 @@ public static class TreatedPhoto
             using Image opened = OpenedPhoto.Of(photo);
             using IDisposable end = PhotoDecoding.Timed(opened);
             using Image upright = opened.Autorot();
-            using Image srgb = upright.Colourspace(Enums.Interpretation.Srgb);
-            using Image flat = srgb.HasAlpha() ? srgb.Flatten(background: [255]) : srgb.Copy();
-            using Image three = flat.Bands == 1 ? flat.Bandjoin(flat, flat) : flat.ExtractBand(0, n: 3);
-            Image now = three.Cast(Enums.BandFormat.Uchar);
+            Image now = OpenedPhoto.Flat(upright);
             foreach (TreatedPart part in how.Parts)
             {
                 using Image before = now;
@@ -59,7 +56,11 @@ public static class TreatedPhoto
     }
 
     private static byte[] Saved(Image image) =>
-        image.JpegsaveBuffer(q: 93, optimizeCoding: true, keep: Enums.ForeignKeep.Icc);
+        image.JpegsaveBuffer(
+            q: 93,
+            optimizeCoding: (long)image.Width * image.Height < IiifRenderer.Codes,
+            keep: Enums.ForeignKeep.None
+        );
 
     private static Image Hidden(Image image, TreatedPart part)
     {

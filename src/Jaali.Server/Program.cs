@@ -22,7 +22,7 @@ builder
     .AddPhotos()
     .AddDecks()
     .AddGathering(settings)
-    .AddCopies()
+    .AddCopies(settings)
     .AddIncoming()
     .AddWork(settings);
 if (!settings.IsDescribing)

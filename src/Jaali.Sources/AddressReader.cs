@@ -40,24 +40,102 @@ public sealed partial class AddressReader(SourceHttp http, TimeProvider clock)
                     $"What lies at {fetched.Address.Authority} is JSON, but no IIIF manifest or collection, "
                         + "so no photo can be read from it."
                 );
-            IReadOnlyList<Candidate> shown = await OfIiifAsync(json, fetched.Address, collection, name, 0, cancel)
-                .ConfigureAwait(false);
-            return shown.Count > 0
-                ? new PageReading(
-                    [.. shown.DistinctBy(c => c.Id).Take(Limits.Documents.DocumentPhotos)],
-                    IiifPresentation.Name(json, fetched.Address),
-                    true
+            var unread = new Unread();
+            IReadOnlyList<Candidate> shown = await OfIiifAsync(
+                    json,
+                    fetched.Address,
+                    collection,
+                    name,
+                    0,
+                    unread,
+                    cancel
                 )
-                : throw new SourceException(IiifPresentation.WhyNot(json, fetched.Address));
+                .ConfigureAwait(false);
+            string title = IiifPresentation.Name(json, fetched.Address);
+            if (shown.Count == 0)
+                throw new SourceException(
+                    unread.Failed.IsEmpty
+                        ? IiifPresentation.WhyNot(json, fetched.Address)
+                        : $"{title} is a IIIF collection of which nothing can be read: {unread.Sentence()}"
+                );
+            return Bounded(shown, title, unread.Sentence());
         }
         if (FeedOf(fetched) is not { } feed)
             return null;
         FeedReading read = FeedReader.Read(feed, collection, name, fetched.Address, clock.GetUtcNow());
-        string title = read.Title.Length > 0 ? read.Title : fetched.Address.Host;
-        return read.Candidates.Count > 0
-                ? new PageReading([.. read.Candidates.Take(Limits.Documents.DocumentPhotos)], title, true)
-            : read.Entries == 0 ? throw new SourceException($"{title} is a feed without entries.")
-            : throw new SourceException($"{title} is a feed whose {read.Entries} entries show no still picture.");
+        string called = read.Title.Length > 0 ? read.Title : fetched.Address.Host;
+        List<Candidate> all = [.. read.Candidates];
+        string further = await FollowAsync(read.Next, collection, name, all, cancel).ConfigureAwait(false);
+        return all.Count > 0 ? Bounded(all, called, further)
+            : read.Entries == 0 ? throw new SourceException($"{called} is a feed without entries.")
+            : throw new SourceException($"{called} is a feed whose {read.Entries} entries show no still picture.");
+    }
+
+    private static PageReading Bounded(IEnumerable<Candidate> all, string title, string unread)
+    {
+        Candidate[] one = [.. all.DistinctBy(c => c.Id)],
+            first = [.. one.Take(Limits.Documents.DocumentPhotos)];
+        return new PageReading(first, title, true)
+        {
+            Unread =
+                first.Length == one.Length
+                    ? unread
+                    : $"There are {one.Length} photos; the first {first.Length} can be chosen here. {unread}".Trim(),
+        };
+    }
+
+    // The further pages of a feed (RFC 5005, section 3), until there is none, or one that was seen. A page that cannot
+    // be read ends it and is said.
+    private async Task<string> FollowAsync(
+        Uri? next,
+        string collection,
+        string name,
+        List<Candidate> all,
+        CancellationToken cancel
+    )
+    {
+        HashSet<Uri> seen = [];
+        for (int page = 2; next is not null && all.Count < Limits.Documents.DocumentPhotos; page++)
+        {
+            if (page > Limits.Documents.FeedPages)
+                return $"The feed goes on after {Limits.Documents.FeedPages} pages; those are read.";
+            if (!seen.Add(next))
+                return "";
+            try
+            {
+                Fetched fetched = await http.FetchAsync(next, Limits.Documents.FeedBytes, cancel: cancel)
+                    .ConfigureAwait(false);
+                if (FeedOf(fetched) is not { } feed)
+                    return $"Page {page} of the feed is no feed.";
+                FeedReading read = FeedReader.Read(feed, collection, name, fetched.Address, clock.GetUtcNow());
+                if (read.Entries == 0)
+                    return "";
+                all.AddRange(read.Candidates);
+                next = read.Next;
+            }
+            catch (SourceException e)
+            {
+                return $"Page {page} of the feed cannot be read: {e.Message}";
+            }
+        }
+        return "";
+    }
+
+    // What members of a collection were lost, and why.
+    private sealed class Unread
+    {
+        internal System.Collections.Concurrent.ConcurrentQueue<string> Failed { get; } = new();
+        internal int Passed;
+        internal int All;
+
+        internal string Sentence() =>
+            (
+                (
+                    Failed.IsEmpty
+                        ? ""
+                        : $"{Failed.Count} of {All} manifests cannot be read ({Failed.First().TrimEnd('.')}). "
+                ) + (Passed > 0 ? $"{Passed} more manifests than Jaali opens at once are left out." : "")
+            ).Trim();
     }
 
     /// <summary>The root of a feed, or null.</summary>
@@ -108,6 +186,7 @@ public sealed partial class AddressReader(SourceHttp http, TimeProvider clock)
         string collection,
         string name,
         int depth,
+        Unread unread,
         CancellationToken cancel
     )
     {
@@ -115,7 +194,10 @@ public sealed partial class AddressReader(SourceHttp http, TimeProvider clock)
         if (document.Type() is "Manifest" or "sc:Manifest")
             return IiifPresentation.Candidates(document, address, null, collection, called, clock.GetUtcNow());
         (IReadOnlyList<Uri> manifests, IReadOnlyList<Uri> collections) = IiifPresentation.Members(document, address);
-        Uri[] next = [.. manifests.Concat(depth < 2 ? collections : []).Take(Limits.Documents.Manifests)];
+        Uri[] named = [.. manifests.Concat(depth < 2 ? collections : [])],
+            next = [.. named.Take(Limits.Documents.Manifests)];
+        Interlocked.Add(ref unread.All, next.Length);
+        Interlocked.Add(ref unread.Passed, named.Length - next.Length);
         var read = new IReadOnlyList<Candidate>[next.Length];
         await Parallel
             .ForAsync(
@@ -130,12 +212,23 @@ public sealed partial class AddressReader(SourceHttp http, TimeProvider clock)
                         Fetched member = await http.FetchAsync(next[i], Limits.Documents.FeedBytes, cancel: stop)
                             .ConfigureAwait(false);
                         if (JsonOf(member) is { } json && IiifPresentation.Is(json))
-                            read[i] = await OfIiifAsync(json, member.Address, collection, called, depth + 1, stop)
+                            read[i] = await OfIiifAsync(
+                                    json,
+                                    member.Address,
+                                    collection,
+                                    called,
+                                    depth + 1,
+                                    unread,
+                                    stop
+                                )
                                 .ConfigureAwait(false);
+                        else
+                            unread.Failed.Enqueue($"what lies at {next[i].Authority} is no IIIF document");
                     }
-                    catch (SourceException)
+                    catch (SourceException e)
                     {
-                        // Lost by itself.
+                        // Lost by itself, and counted.
+                        unread.Failed.Enqueue(e.Message);
                     }
                 }
             )

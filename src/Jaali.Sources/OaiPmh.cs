@@ -18,7 +18,30 @@ public sealed record OaiIdentity(string Name, string Earliest, bool Seconds);
 /// <param name="Stamp">Its date stamp.</param>
 /// <param name="Candidate">Null where the record was deleted or shows no picture.</param>
 /// <param name="Description">What it says beside title and subjects, for searching.</param>
-public sealed record OaiRecord(string Identifier, string Stamp, Candidate? Candidate, string Description);
+/// <param name="Without">Why there is no candidate.</param>
+public sealed record OaiRecord(
+    string Identifier,
+    string Stamp,
+    Candidate? Candidate,
+    string Description,
+    WithoutPicture Without = WithoutPicture.No
+);
+
+/// <summary>Why a record has no candidate.</summary>
+public enum WithoutPicture
+{
+    /// <summary>It has one.</summary>
+    No,
+
+    /// <summary>The repository says that it is deleted.</summary>
+    Deleted,
+
+    /// <summary>It names no file of a picture.</summary>
+    NoFile,
+
+    /// <summary>It cannot be read.</summary>
+    Unreadable,
+}
 
 /// <summary>A page of records.</summary>
 /// <param name="Records">In the repository's order.</param>
@@ -45,6 +68,8 @@ public sealed class OaiPmh(SourceHttp http, TimeProvider clock)
     {
         XElement root = await AskAsync(repository, "verb=Identify", cancel).ConfigureAwait(false);
         XElement told = root.Element(Oai + "Identify") ?? throw Rubbish(repository);
+        // Told before it is added, not after an hour of fetching.
+        await FormatAsync(repository, cancel).ConfigureAwait(false);
         return new OaiIdentity(
             told.Element(Oai + "repositoryName")?.Value.Trim() ?? repository.Host,
             told.Element(Oai + "earliestDatestamp")?.Value.Trim() ?? "",
@@ -143,11 +168,13 @@ public sealed class OaiPmh(SourceHttp http, TimeProvider clock)
         if (_formats.TryGetValue(repository, out string? known))
             return known;
         string format = Usual;
+        XElement[] spoken = [];
         try
         {
             XElement root = await AskAsync(repository, "verb=ListMetadataFormats", cancel).ConfigureAwait(false);
+            spoken = [.. root.Descendants(Oai + "metadataFormat")];
             format =
-                root.Descendants(Oai + "metadataFormat")
+                spoken
                     .Where(f =>
                         f.Element(Oai + "metadataNamespace")?.Value.Contains("schemas/edm", StringComparison.Ordinal)
                             == true
@@ -161,6 +188,22 @@ public sealed class OaiPmh(SourceHttp http, TimeProvider clock)
         {
             // One that cannot say what it speaks is asked in what all have to.
         }
+        // A list that names formats and none of these: nothing can be read there, however much there is.
+        if (
+            format == Usual
+            && spoken.Length > 0
+            && !Array.Exists(
+                spoken,
+                f =>
+                    f.Element(Oai + "metadataPrefix")?.Value.Trim() == Usual
+                    || f.Element(Oai + "metadataNamespace")?.Value.Contains("/oai_dc", StringComparison.Ordinal) == true
+            )
+        )
+            throw new SourceException(
+                $"{repository.Authority} speaks no Dublin Core, which every repository of OAI-PMH has to. It speaks: "
+                    + string.Join(", ", spoken.Select(f => f.Element(Oai + "metadataPrefix")?.Value.Trim()).Take(8))
+                    + ". Jaali cannot read its records."
+            );
         return _formats.GetOrAdd(repository, format);
     }
 

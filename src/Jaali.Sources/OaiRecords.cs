@@ -33,19 +33,18 @@ internal static partial class OaiRecords
         )
             return null;
         string stamp = header.Element(Oai + "datestamp")?.Value.Trim() ?? "";
-        var nothing = new OaiRecord(id, stamp, null, "");
-        if (
-            (string?)header.Attribute("status") == "deleted"
-            || record.Element(Oai + "metadata")?.Elements().FirstOrDefault() is not { } metadata
-        )
-            return nothing;
+        OaiRecord Without(WithoutPicture why) => new(id, stamp, null, "", why);
+        if ((string?)header.Attribute("status") == "deleted")
+            return Without(WithoutPicture.Deleted);
+        if (record.Element(Oai + "metadata")?.Elements().FirstOrDefault() is not { } metadata)
+            return Without(WithoutPicture.Unreadable);
         try
         {
             Told? told = metadata.Descendants().Any(e => e.Name.NamespaceName == Edm)
                 ? FromEdm(metadata)
                 : FromDublinCore(metadata);
             if (told is null || told.Pictures.Count == 0)
-                return nothing;
+                return Without(WithoutPicture.NoFile);
             Agreement terms = LicenceAgreement.Of(told.Rights);
             Rendition whole = told.Pictures[0];
             var candidate = new Candidate(
@@ -74,7 +73,7 @@ internal static partial class OaiRecords
         }
         catch (Exception e) when (e is FormatException or ArgumentException or InvalidOperationException)
         {
-            return nothing;
+            return Without(WithoutPicture.Unreadable);
         }
     }
 

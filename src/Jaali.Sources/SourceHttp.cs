@@ -200,7 +200,7 @@ public sealed class SourceHttp : IDisposable
         CancellationToken cancel
     )
     {
-        address = WithoutCredentials(address);
+        address = WebAddress.WithoutCredentials(address);
         try
         {
             for (int hop = 0; hop <= Limits.Outgoing.Redirects; hop++)
@@ -220,7 +220,7 @@ public sealed class SourceHttp : IDisposable
                         || target.Scheme is "http" or "https" && target.Host.Length == 0
                     )
                         throw new SourceException($"{address.Authority} redirects to an address that is none.");
-                    address = WithoutCredentials(target);
+                    address = WebAddress.WithoutCredentials(target);
                     continue;
                 }
                 // What was received is longer than what there is by now, or all of it: it is fetched anew.
@@ -259,10 +259,6 @@ public sealed class SourceHttp : IDisposable
             throw new SourceException($"{address.Authority} cannot be reached or broke off. Try again.", e);
         }
     }
-
-    /// <summary>An address without the name and password in it, which are nobody's to keep.</summary>
-    public static Uri WithoutCredentials(Uri address) =>
-        address.UserInfo.Length == 0 ? address : new UriBuilder(address) { UserName = "", Password = "" }.Uri;
 
     private static SourceException Refused(Uri address, HttpResponseMessage response)
     {

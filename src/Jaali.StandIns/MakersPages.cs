@@ -45,7 +45,16 @@ public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionCach
         );
         app.MapGet("/pages/five", Five);
         app.MapGet("/pages/feed.xml", () => Results.Content(Feed(), "application/rss+xml"));
-        app.MapGet("/pages/manifest.json", () => Results.Content(Manifest(), "application/json"));
+        app.MapGet("/pages/manifest.json", () => Results.Content(Manifest(photos), "application/json"));
+        // A long one: sixty sheets, of the pictures that there are.
+        app.MapGet(
+            "/pages/many.json",
+            () =>
+                Results.Content(
+                    Manifest(Enumerable.Range(0, 60).Select(n => photos[n % photos.Count])),
+                    "application/json"
+                )
+        );
         app.MapGet(
             "/pages/{id}",
             (string id, HttpContext c) =>
@@ -125,13 +134,13 @@ public sealed class MakersPages(IReadOnlyList<PhotoRecord> photos, RenditionCach
         + "</channel></rss>";
 
     // A manifest of IIIF Presentation 2 with parts of pictures by plain addresses and a choice of licences.
-    private string Manifest() =>
+    private static string Manifest(IEnumerable<PhotoRecord> sheets) =>
         """{"@context":"http://iiif.io/api/presentation/2/context.json","@id":"/pages/manifest.json","@type":"sc:Manifest","label":"Sheets of the sound","attribution":"GFDL 1.3 or CC BY-SA 3.0","metadata":[{"label":"Artist","value":"Oona Skerry"}],"sequences":[{"@type":"sc:Sequence","canvases":["""
         + string.Join(
             ',',
-            photos.Select(
+            sheets.Select(
                 (p, n) =>
-                    $$$$"""{"@id":"/pages/canvas/{{{{p.Id}}}}","@type":"sc:Canvas","label":"{{{{n + 1}}}}","images":[{"@type":"oa:Annotation","motivation":"sc:painting","resource":{"@id":"/pages/file/{{{{p.Id}}}}.jpg#xywh=40,30,900,500","@type":"dctypes:Image"}}]}"""
+                    $$$$"""{"@id":"/pages/canvas/{{{{n}}}}/{{{{p.Id}}}}","@type":"sc:Canvas","label":"{{{{n + 1}}}}","images":[{"@type":"oa:Annotation","motivation":"sc:painting","resource":{"@id":"/pages/file/{{{{p.Id}}}}.jpg#xywh=40,30,900,500","@type":"dctypes:Image"}}]}"""
             )
         )
         + "]}]}";

@@ -1,5 +1,18 @@
 /** What may know what in the client; docs/architecture.md says why. */
-const floors = ['generated', 'ui', 'api', 'deck', 'commands', 'scene', 'items', 'stations', 'show', 'copy', 'app'];
+const floors = [
+  'generated',
+  'ui',
+  'api',
+  'deck',
+  'commands',
+  'scene',
+  'items',
+  'stations',
+  'show',
+  'copy',
+  'podium',
+  'app',
+];
 const above = (floor) => `^src/(${floors.slice(floors.indexOf(floor) + 1).join('|')})/`;
 
 module.exports = {
@@ -11,7 +24,7 @@ module.exports = {
       from: { path: '^src/(ui|api)/' },
       to: { path: above('api') },
     },
-    ...['deck', 'commands', 'scene', 'items', 'stations', 'show', 'copy'].map((floor) => ({
+    ...['deck', 'commands', 'scene', 'items', 'stations', 'show', 'copy', 'podium'].map((floor) => ({
       name: `${floor}-looks-down`,
       severity: 'error',
       from: { path: `^src/${floor}/`, pathNot: '\\.test\\.tsx?$' },

@@ -73,7 +73,7 @@ public sealed partial class DocumentTests
     [GeneratedRegex(@"\]\(((?!https?:)[^)]+)\)")]
     private static partial Regex Link();
 
-    [GeneratedRegex(@"const floors = \[.*?\]")]
+    [GeneratedRegex(@"const floors = \[[^\]]*\]")]
     private static partial Regex ClientFloors();
 
     [GeneratedRegex(@"'(\w+)'")]

@@ -140,6 +140,70 @@ public sealed class DutiesTests
         Assert.Contains("ADDENDUM: How to use this License", text.Text, StringComparison.Ordinal);
     }
 
+    /// <summary>Licence Ouverte 2.0, "Sous réserve de": the source, and the date of its last update, or a link to
+    /// it.</summary>
+    [Fact]
+    public void Etalab_wants_the_day_of_the_last_update_or_the_way_to_the_source()
+    {
+        RightsRecord r = Of(LicenceFamily.Etalab, "2.0") with { SourceUrl = null };
+        Finding missed = Assert.Single(Judged(r, new(true, true)).Findings);
+        Assert.Equal(
+            ("no-update", Standing.ToSettle, Fix.CorrectRecord),
+            (missed.Code, missed.Standing, missed.Fixes[0])
+        );
+        Assert.Contains("Sous réserve de", missed.Reason.Section, StringComparison.Ordinal);
+        RightsRecord dated = new RecordCorrection(Updated: "3 May 2024").Of(r).Record!;
+        Assert.Empty(Codes(Judged(dated, new(true, true))));
+        Assert.Contains("updated 3 May 2024", Credit.Full(dated, Whole).Text, StringComparison.Ordinal);
+        // Known and shown nowhere: the short credit of a slide has no room for it.
+        Assert.Equal(["credit-incomplete"], Codes(Judged(dated, new(true, false))));
+        Assert.Empty(Codes(Judged(r with { SourceUrl = "https://lantern.example/7" }, new(true, true))));
+        // Nobody else is asked for it.
+        Assert.DoesNotContain(
+            "updated",
+            Credit.Full(dated with { Licence = new(LicenceFamily.By, "4.0", "") }, Whole).Text,
+            StringComparison.Ordinal
+        );
+        Assert.Null(new RecordCorrection(Updated: " ").Of(dated).Record!.Updated);
+    }
+
+    /// <summary>Three photos, each pair of which would do, or of which one stands in the way.</summary>
+    [Theory]
+    [InlineData("CC BY-SA 3.0", "CC BY-SA 4.0", "Free Art License 1.3", "CC BY-SA 4.0")]
+    [InlineData("CC BY 4.0", "CC BY-SA 2.0", "CC BY-SA 4.0", "CC BY-SA 4.0")]
+    [InlineData("CC0 1.0", "CC BY 4.0", "CC BY 3.0", "")]
+    [InlineData("CC BY 4.0", "CC BY-SA 4.0", "CC BY-NC 4.0", "no")]
+    [InlineData("GFDL 1.2 or later", "GFDL 1.3", "CC BY 4.0", "GFDL 1.3")]
+    [InlineData("CC BY-SA 1.0", "CC BY 4.0", "CC BY-SA 4.0", "no")]
+    public void Three_photos_in_one_picture(string a, string b, string c, string under)
+    {
+        string[] all = [a, b, c];
+        foreach (int first in (int[])[0, 1, 2])
+        {
+            string[] order = [all[first], all[(first + 1) % 3], all[(first + 2) % 3]];
+            RightsRecord[] records = [.. order.Select((l, i) => World.Rights(L(l), title: $"Tide {i}"))];
+            Combined one = MergedPicture.Of(records);
+            Assert.Equal(under, one.May ? one.Under?.Label ?? "" : "no");
+            string[][] codes =
+            [
+                .. records.Select(r =>
+                    Codes(
+                        MergedPicture.Judge(
+                            Judge.Of(r, Merged, DeclaredUse.PublicTalk),
+                            r,
+                            [.. records.Where(o => o != r)],
+                            DeclaredUse.PublicTalk
+                        )
+                    )
+                ),
+            ];
+            // Where it may not be, at least two of them say so: those that do not go together.
+            Assert.Equal(under == "no", codes.Count(x => x.Contains("merged")) >= 2);
+            if (under != "no")
+                Assert.All(codes, Assert.Empty);
+        }
+    }
+
     [Fact]
     public void Others_who_may_change_the_file_may_not_change_a_photo_that_stays_as_it_is()
     {
@@ -171,6 +235,11 @@ public sealed class DutiesTests
     [InlineData("CC BY-NC 4.0", "CC BY 4.0", "")]
     [InlineData("CC BY-SA 4.0", "GFDL 1.3", "no")]
     [InlineData("GFDL 1.2", "GFDL 1.3", "no")]
+    // "or any later version" is the work's own word: s.10.
+    [InlineData("GFDL 1.2 or later", "GFDL 1.3", "GFDL 1.3")]
+    [InlineData("GFDL 1.2 or later", "GFDL 1.1 or later", "GFDL 1.2")]
+    [InlineData("GFDL-1.3-or-later", "GFDL-1.2-only", "no")]
+    [InlineData("GFDL 1.2 or any later version", "CC BY-SA 3.0", "no")]
     [InlineData("CC BY-SA 4.0", "Free Art License 1.3", "CC BY-SA 4.0")]
     // Each may carry BY-SA 4.0, the one as a later version, the other by the compatible list.
     [InlineData("CC BY-SA 3.0", "Free Art License 1.3", "CC BY-SA 4.0")]

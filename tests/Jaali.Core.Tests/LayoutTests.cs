@@ -199,7 +199,7 @@ public sealed class LayoutTests
         Paragraph only = Assert.Single(body.Paragraphs(deck, slide));
         Assert.Equal(ListMarker.Number, only.List);
         Assert.Equal(
-            [("Half of it held ", null), ("https://127.0.0.1/a", "https://127.0.0.1/a")],
+            [("Half of it held\n", null), ("https://127.0.0.1/a", "https://127.0.0.1/a")],
             only.Runs.Select(r => (r.Text, r.Link))
         );
     }

@@ -106,7 +106,26 @@ public sealed partial class LicenceReaderTests
     [InlineData("This is a work of the United States government", LicenceFamily.UsGovernment, "", "")]
     [InlineData("http://creativecommons.org/licenses/sampling+/1.0/", LicenceFamily.SamplingPlus, "1.0", "")]
     public void Other_spellings(string text, LicenceFamily family, string version, string port) =>
-        Assert.Equal(new Licence(family, version, port), LicenceReader.Read(text));
+        Assert.Equal(new Licence(family, version, port), LicenceReader.Read(text)! with { OrLater = false });
+
+    /// <summary>The GNU Free Documentation License leaves it to the work whether a later version holds too (s.10;
+    /// identifiers of SPDX).</summary>
+    [Theory]
+    [InlineData("GFDL 1.2", false)]
+    [InlineData("GFDL-1.2-only", false)]
+    [InlineData("GFDL-1.2-no-invariants-only", false)]
+    [InlineData("GFDL-1.2-or-later", true)]
+    [InlineData("GFDL-1.2-no-invariants-or-later", true)]
+    [InlineData("GNU Free Documentation License, Version 1.2 or any later version", true)]
+    [InlineData("GNU Free Documentation License 1.2 or later, https://www.gnu.org/licenses/fdl-1.2.html", true)]
+    [InlineData("GNU Free Documentation License, version 1.2 oder später", true)]
+    [InlineData("GFDL", false)]
+    public void A_later_version_holds_where_the_work_says_so(string text, bool later)
+    {
+        Licence l = LicenceReader.Read(text)!;
+        Assert.Equal((LicenceFamily.Gfdl, later), (l.Family, l.OrLater));
+        Assert.Equal(later, ShareAlike.MayCarry(l, l with { Version = "1.3", OrLater = false }));
+    }
 
     /// <summary>The twelve statements of rightsstatements.org, by address and by name (from memory).</summary>
     [Theory]

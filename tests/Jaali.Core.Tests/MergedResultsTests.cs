@@ -48,6 +48,48 @@ public sealed class MergingWallTests
         )
         .Array[0, 60];
 
+    /// <summary>"moonlight water": what meets both words stands before what meets one, however well it ranks.</summary>
+    [Theory]
+    [InlineData("moonlight water", "b")]
+    [InlineData("Waters by moonlight", "b")]
+    [InlineData("water", "a")]
+    [InlineData("", "a")]
+    public void What_meets_every_word_stands_first(string words, string first)
+    {
+        var wall = new MergedResults(words);
+        (string Title, string[] Tags)[] found =
+        [
+            ("A grey post in water", ["post"]),
+            ("Night", ["moonlight", "waters"]),
+        ];
+        for (int i = 0; i < found.Length; i++)
+        {
+            var whole = new Rendition($"https://field.example/{i}.jpg", 1500, 1000);
+            wall.Add(
+                new Candidate(
+                    i == 0 ? "a" : "b",
+                    "c",
+                    whole,
+                    [whole],
+                    new RightsRecord(
+                        found[i].Title,
+                        "Isla Wend",
+                        null,
+                        null,
+                        "Field",
+                        new(LicenceFamily.By, "4.0", ""),
+                        ""
+                    ),
+                    found[i].Tags,
+                    Evidence.Of("sheet", "https://field.example/", DateTimeOffset.UnixEpoch)
+                ),
+                i + 1,
+                null
+            );
+        }
+        Assert.Equal(first, wall.Pictures(Suits, "talk")[0].Best.Id);
+    }
+
     [Fact]
     public void It_is_the_wall_of_comparing_all_with_all() =>
         Candidates.Sample(all =>

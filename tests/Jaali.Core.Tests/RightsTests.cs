@@ -503,6 +503,10 @@ public sealed partial class RightsTests
             Ledger.Of(deck, world.Photo).Single().Short.Text,
             StringComparison.Ordinal
         );
+        // What is hidden stays hidden until that is named.
+        Deck hidden = world.Do(deck, new ShowWhole("p")).Deck;
+        Assert.Equal(new Changes(1, Covered: true), hidden.Slides[1].Photo().Changes);
+        deck = world.Do(deck, deck.Slides[1].Treat(new FrameEdit(Covers: []))).Deck;
         Deck whole = world.Do(deck, new ShowWhole("p")).Deck;
         Assert.True(whole.Slides[1].Photo().Changes.None);
         Assert.Equal(1.5, whole.Slides[1].Photo().At.Rect.Aspect, 6);

@@ -45,6 +45,61 @@ public sealed class PdfTests : IDisposable
         return file;
     }
 
+    /// <summary>What is given away of a photo is what is shown of it, and looks the same: every kind of frame, mask,
+    /// straightening, blend and cover of a rich deck, painted from the parts and from the whole.</summary>
+    [Fact]
+    public void Slides_look_the_same_when_what_is_not_shown_is_cut_away()
+    {
+        Deck deck = _files.Rich();
+        var painter = new ScenePainter(_fonts);
+        byte[] photo = File.ReadAllBytes(Outside.Photo("pebbles.jpg"));
+        PhotoReading read = PhotoReader.Read(photo);
+        (int Width, int Height) size = (read.Width, read.Height);
+        IReadOnlyList<Scene> whole = [.. _files.Handed(deck).Select(h => h.Scene)],
+            cut = ShownParts.Of(whole, _ => size);
+        int parts = 0;
+        foreach ((Scene a, Scene b) in whole.Zip(cut))
+        {
+            byte[] one = painter.ToPng(a, 480, Whole),
+                other = painter.ToPng(b, 480, Part);
+            string first = _folder.File("whole.png"),
+                second = _folder.File("cut.png");
+            File.WriteAllBytes(first, one);
+            File.WriteAllBytes(second, other);
+            // What a JPEG loses on pebbles is less than a hundredth on average.
+            string said = Outside.Run(
+                "convert",
+                first,
+                second,
+                "-compose",
+                "difference",
+                "-composite",
+                "-format",
+                "%[fx:mean] %[fx:maxima]",
+                "info:"
+            );
+            double mean = double.Parse(said.Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
+            Assert.True(mean < .01, $"{a.SlideId}: {said}");
+        }
+        Assert.True(parts > 0, "nothing was cut away");
+
+        byte[]? Whole(string name) => TreatedPhoto.Of(name, _ => photo);
+
+        byte[]? Part(string name)
+        {
+            (string of, PicturePart? part) = PicturePart.Of(name);
+            if (part is not { } p)
+                return Whole(of);
+            parts++;
+            Assert.True((double)p.Width * p.Height < ShownParts.Whole * size.Width * size.Height);
+            return IiifRenderer.Render(
+                Whole(of)!,
+                new((p.X, p.Y, p.Width, p.Height), p.Width, p.Height, 0, false, "jpg"),
+                size
+            );
+        }
+    }
+
     [Fact]
     public void It_is_tagged_in_reading_order_with_alternatives()
     {

@@ -89,7 +89,7 @@ public sealed class OpeningTests
     [InlineData("plain.png", "-define png:color-type=2 -depth 8", false, 0)]
     [InlineData("interlaced.png", "-interlace PNG -define png:color-type=2 -depth 8", false, 3)]
     [InlineData("deep.png", "-interlace PNG -define png:color-type=2 -define png:bit-depth=16 -depth 16", false, 6)]
-    [InlineData("a.webp", "", false, 3)]
+    [InlineData("a.webp", "", false, 8)]
     public void What_opening_takes_is_known_from_the_header(string name, string options, bool whole, int bytesOfPixel)
     {
         using var folder = new ScratchFolder();

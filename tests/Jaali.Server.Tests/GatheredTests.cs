@@ -48,7 +48,7 @@ public sealed class GatheredTests
     {
         (Deck deck, IReadOnlyList<CreditEntry> entries) = Made();
         var address = new Uri("http://jaali.example/api/decks/1/gathered/manifest.json");
-        string text = IiifManifest.Write(deck, entries, address, e => "http://jaali.example/iiif/" + e.Photo.Id);
+        string text = IiifManifest.Write(deck, entries, address, Handed);
         using JsonDocument json = JsonDocument.Parse(text);
         Assert.True(IiifPresentation.Is(json.RootElement));
         IReadOnlyList<Candidate> read = IiifPresentation.Candidates(json.RootElement, address, null, "c", "Talk", Now);
@@ -78,12 +78,13 @@ public sealed class GatheredTests
         }
     }
 
+    private static HandedPhoto Handed(CreditEntry e) =>
+        new(e.Photo.Id, "http://jaali.example/iiif/" + e.Photo.Id, false);
+
     private static XElement Ask(OaiRequest asked)
     {
         (Deck deck, IReadOnlyList<CreditEntry> entries) = Made();
-        return XDocument
-            .Parse(OaiList.Answer(deck, entries, asked, Address, e => "http://jaali.example/iiif/" + e.Photo.Id, Now))
-            .Root!;
+        return XDocument.Parse(OaiList.Answer(deck, entries, asked, Address, Handed, Now)).Root!;
     }
 
     [Fact]
@@ -104,7 +105,7 @@ public sealed class GatheredTests
             );
             Assert.Equal([e.Photo.Rights.Maker], Said("creator"));
             Assert.Contains(e.Parts.TermsUrl!, Said("rights"));
-            Assert.Contains("http://jaali.example/iiif/" + e.Photo.Id, Said("identifier"));
+            Assert.Contains(Handed(e).Address, Said("identifier"));
         }
     }
 

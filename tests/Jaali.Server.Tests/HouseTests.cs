@@ -331,18 +331,6 @@ public sealed class HouseTests : IDisposable
         Assert.Equal(before, ann.Revision);
     }
 
-    private static async Task<JsonNode> EndAsync(HttpClient http, string job)
-    {
-        for (int i = 0; i < 200; i++)
-        {
-            JsonNode now = (await http.GetFromJsonAsync<JsonNode>($"/api/jobs/{job}"))!;
-            if ((string)now["state"]! is not ("waiting" or "running"))
-                return now;
-            await Task.Delay(50);
-        }
-        throw new TimeoutException("The job did not end.");
-    }
-
     [Fact]
     public async Task An_export_is_found_under_its_own_deck_survives_a_restart_and_goes_with_it()
     {
@@ -351,7 +339,7 @@ public sealed class HouseTests : IDisposable
             other = await DeckAsync(a);
         HttpResponseMessage asked = await a.PostAsJsonAsync($"/api/decks/{mine}/copies", new { form = "pdf" });
         string job = (string)(await asked.Content.ReadFromJsonAsync<JsonNode>())!["id"]!;
-        JsonNode end = await EndAsync(a, job);
+        JsonNode end = await a.EndAsync(job);
         Assert.Equal("done", (string)end["state"]!);
         Assert.Equal(HttpStatusCode.OK, (await a.GetAsync((string)end["result"]!)).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await a.GetAsync($"/api/decks/{other}/copies/{job}")).StatusCode);
@@ -395,9 +383,9 @@ public sealed class HouseTests : IDisposable
         await _factory.DisposeAsync();
         _factory = Start();
         using HttpClient again = Browser("ann");
-        Assert.Equal("done", (string)(await EndAsync(again, running.Id.ToString()))["state"]!);
+        Assert.Equal("done", (string)(await again.EndAsync(running.Id.ToString()))["state"]!);
         Assert.True(File.Exists(CopyJob.FileOf(Get<DataFolder>(), running.Id)));
-        Assert.Equal("failed", (string)(await EndAsync(again, unknown.Id.ToString()))["state"]!);
+        Assert.Equal("failed", (string)(await again.EndAsync(unknown.Id.ToString()))["state"]!);
         Assert.Equal(HttpStatusCode.NotFound, (await again.GetAsync($"/api/jobs/{old.Id}")).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await again.GetAsync($"/api/jobs/{recent.Id}")).StatusCode);
         Assert.False(File.Exists(file));

@@ -218,6 +218,7 @@ public sealed class FrozenTests : IDisposable
         // Those of today that format 1 had no command for.
         Type[] later =
         [
+            typeof(ShowFact),
             typeof(AddCue),
             typeof(EditCue),
             typeof(MoveCue),

@@ -35,7 +35,7 @@ public sealed class PhotoStoreTests : IDisposable
         Assert.Equal((read.Width, read.Height, read.Focal), (facts.Width, facts.Height, facts.Focal));
         Assert.Equal(read.Hash, again.HashOf(id));
         Assert.Equal(read.Tones.Rgb, again.Tones(id)!.Rgb);
-        Assert.Equal(("jpeg", true, true), (again.FormatOf(id), again.IsUpright(id), again.IsPlainJpeg(id)));
+        Assert.Equal(("jpeg", true), (again.FormatOf(id), again.IsPlain(id)));
         Assert.Equal([id], await again.NamesAsync());
     }
 
@@ -50,7 +50,7 @@ public sealed class PhotoStoreTests : IDisposable
         Assert.Null(photos.Bytes(id));
         Assert.Null(photos.HashOf(id));
         Assert.Null(photos.FormatOf(id));
-        Assert.False(photos.IsUpright(id) || photos.IsPlainJpeg(id));
+        Assert.False(photos.IsPlain(id));
         Assert.Null(photos.Facts("../photo"));
         Assert.Null(photos.Bytes("../../etc/passwd"));
     }

@@ -41,6 +41,7 @@ public static partial class Floors
         "Gathering",
         "Records",
         "Exports",
+        "Podium",
         "Incoming",
         "Startup",
     ];

@@ -130,7 +130,7 @@ test('frames are resized by handles that catch, placed by numbers, lined up and 
     .getByRole('button', { name: /^All of one size/ })
     .click();
   await expect.poll(async () => (await frames(page, id)).every((f) => !f.at.isGround)).toBe(true);
-  const lies = page.getByRole('navigation', { name: 'What lies here' }).getByRole('button', { name: /^Photo/ });
+  const lies = page.getByRole('navigation', { name: 'On this slide' }).getByRole('button', { name: /^Photo/ });
   await lies.nth(2).click();
   const first = async () => (await frames(page, id))[0]!;
   // Exact numbers.
@@ -140,7 +140,7 @@ test('frames are resized by handles that catch, placed by numbers, lined up and 
   await expect.poll(async () => (await first()).at.rect.width).toBe(400);
   await number('width').fill('0');
   await number('width').press('Enter');
-  await expect(page.getByText(/at least 8 units/)).toBeVisible();
+  await expect(page.getByText(/at least 8/)).toBeVisible();
   await expect(number('width')).toHaveValue('400');
   // A handle: the window changes, never the photo's proportions.
   const stage = page.getByRole('application');
@@ -177,7 +177,7 @@ test('frames are resized by handles that catch, placed by numbers, lined up and 
   // Moving catches on the edge of a neighbour; Alt lets it go anywhere.
   await lies.nth(0).click();
   await page.getByRole('button', { name: 'Order', exact: true }).click();
-  await page.getByRole('button', { name: 'Hold in place' }).click();
+  await page.getByRole('button', { name: 'Lock' }).click();
   await expect.poll(async () => (await frames(page, id)).some((f) => (f.at as { held?: boolean }).held)).toBe(true);
 });
 

@@ -74,7 +74,7 @@ for (let round = 0; round < 3; round++) {
   runs.push(['a plain box in an empty page', await missed({ x: 340, y: 340 }, { x: 260, y: 120 })]);
   await page.goto(`${base}/deck/${deck.id}/compose?slide=${slide.id}`);
   await page.waitForLoadState('networkidle');
-  const lies = page.getByRole('navigation', { name: 'What lies here' }).getByRole('button');
+  const lies = page.getByRole('navigation', { name: 'On this slide' }).getByRole('button');
   await lies.nth(5).click();
   await page.waitForTimeout(600);
   const rect = async () => {

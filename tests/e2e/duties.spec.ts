@@ -53,7 +53,7 @@ test('two photos that may not be one picture are blocked with the reason, and ta
   const slide = (await readDeck(page, deck.id)).slides.find((s) => !deck.slides.some((o) => o.id === s.id))!;
   await edit(page, deck.id, { kind: 'add-photos', slideId: slide.id, photoIds: photos });
   await page.goto(`/deck/${deck.id}/compose?slide=${slide.id}`);
-  const here = page.getByRole('navigation', { name: 'What lies here' }).getByRole('button');
+  const here = page.getByRole('navigation', { name: 'On this slide' }).getByRole('button');
   await here.nth(0).click();
   await here.nth(1).click({ modifiers: ['Shift'] });
   await page.getByRole('button', { name: 'Blend into one' }).click();

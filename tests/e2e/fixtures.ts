@@ -54,8 +54,8 @@ interface Named {
 let exact = false;
 
 /**
- * Names given as text are met exactly: *Held on this machine* is not met by *Not held on this machine*. Whoever means a
- * part
+ * Names given as text are met exactly: *Kept on this computer* is not met by *Not kept on this computer*. Whoever
+ * means a part
  * of a name gives a pattern.
  */
 function exactNames(page: Page) {

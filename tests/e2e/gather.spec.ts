@@ -16,6 +16,33 @@ const points = [
 
 test.afterEach(() => fault('none', 'all'));
 
+test('all pictures of a long manifest are reached: by pages, and by words', async ({ page }) => {
+  await newTalk(page, 'Sixty sheets', ['Sheets']);
+  await page.keyboard.press('2');
+  await page.getByRole('button', { name: 'From an address' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Address', { exact: true }).fill(`${standIns}/pages/many.json`);
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByText('Pictures 1 to 24 of 60. Choose one.')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Previous pictures' })).toBeDisabled();
+  for (const shown of ['25 to 48', '49 to 60']) {
+    await dialog.getByRole('button', { name: 'Next pictures' }).click();
+    await expect(dialog.getByText(`Pictures ${shown} of 60. Choose one.`)).toBeVisible();
+  }
+  await expect(dialog.getByRole('button', { name: 'Next pictures' })).toBeDisabled();
+  const words = dialog.getByLabel('Search among these pictures');
+  await words.fill('sound 57');
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByText('There is one picture here.')).toBeVisible();
+  await expect(dialog.getByText('Sheets of the sound, 57')).toBeVisible();
+  await words.fill('no such sheet');
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByText('No picture here has these words')).toBeVisible();
+  await words.fill('');
+  await page.keyboard.press('Enter');
+  await expect(dialog.getByText('Pictures 1 to 24 of 60. Choose one.')).toBeVisible();
+});
+
 test('an empty seven-point deck gets a full shortlist from three collections, a folder, a page and a recovered original, while one collection fails', async ({
   page,
   context,
@@ -124,6 +151,7 @@ test('an empty seven-point deck gets a full shortlist from three collections, a 
 
   // Two side by side, then the last point.
   await choosePoint(page, points[6]!);
+  await expect(page.locator('#candidate-1')).toBeVisible();
   await page.locator('#candidate-0').focus();
   for (const key of ['b', 'ArrowRight', 'b', 'Enter']) await page.keyboard.press(key);
   const table = page.getByRole('dialog', { name: 'Side by side' });

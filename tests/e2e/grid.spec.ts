@@ -81,8 +81,14 @@ test('from kept photos to composed slides: six by one drop, a mosaic, an arch, a
 
   // Six photos by one drop and one choice.
   await choose(page, 2);
-  const marks = strip(page).getByRole('button', { name: /^Mark / });
-  for (let n = 0; n < 6; n++) await marks.nth(n).click();
+  // What is known of a photo, and what can be done with it, stands beside the one under the pointer.
+  for (let n = 0; n < 6; n++) {
+    await strip(page)
+      .getByRole('button', { name: /^Place / })
+      .nth(n)
+      .click({ modifiers: ['Shift'] });
+    await expect(page.getByText(`${n + 1} marked`)).toBeVisible();
+  }
   await expect(page.getByText('6 marked')).toBeVisible();
   await strip(page)
     .getByRole('button', { name: /^Place / })
@@ -98,7 +104,7 @@ test('from kept photos to composed slides: six by one drop, a mosaic, an arch, a
   for (const f of six) expect(f.crop.width * f.crop.height).toBeGreaterThan(0.999);
 
   // A mosaic that is reshaped with one swap: two change places, all are set anew, whole.
-  const lies = page.getByRole('navigation', { name: 'What lies here' }).getByRole('button', { name: /^Photo/ });
+  const lies = page.getByRole('navigation', { name: 'On this slide' }).getByRole('button', { name: /^Photo/ });
   await lies.first().click();
   await lies.last().click({ modifiers: ['Shift'] });
   await verb(page, 'Change places');
@@ -112,7 +118,7 @@ test('from kept photos to composed slides: six by one drop, a mosaic, an arch, a
   await page.getByRole('button', { name: 'Order', exact: true }).click();
   await page.getByRole('button', { name: 'Make it a frame' }).click();
   await expect.poll(async () => (await frame(page, id, 3)).at.isGround).toBe(false);
-  await verb(page, 'Cut to shape');
+  await verb(page, 'Mask');
   await page.getByRole('button', { name: /^Shape:/ }).click();
   await page.getByRole('menuitemradio', { name: 'an arch' }).click();
   await expect.poll(async () => (await frame(page, id, 3)).mask).toBe('arch');
@@ -120,7 +126,7 @@ test('from kept photos to composed slides: six by one drop, a mosaic, an arch, a
   // A quarter of a photo as a part of it.
   const deckSlides = (await readDeck(page, id)).slides;
   await choose(page, 6);
-  await verb(page, 'Cut to shape');
+  await verb(page, 'Mask');
   await page.getByRole('button', { name: /^Shape:/ }).click();
   await page.getByRole('menuitemradio', { name: 'a piece of a pie' }).click();
   await expect.poll(async () => (await frame(page, id, 5)).mask).toBe('sector');
@@ -357,7 +363,7 @@ test('a frame is turned, grown from its middle, copied to another talk, grouped,
   await page.keyboard.press('Control+c');
   await page.keyboard.press('Control+v');
   await expect.poll(async () => (await framesOf(page, other, 1)).length).toBe(2);
-  const lies = page.getByRole('navigation', { name: 'What lies here' }).getByRole('button', { name: /^Photo/ });
+  const lies = page.getByRole('navigation', { name: 'On this slide' }).getByRole('button', { name: /^Photo/ });
   await lies.nth(0).click();
   await lies.nth(1).click({ modifiers: ['Shift'] });
   await verb(page, 'Group');

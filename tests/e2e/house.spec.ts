@@ -115,7 +115,9 @@ test('single keys can be changed and switched off, and it is remembered', async 
   await expect.poll(count).toBe(5);
 });
 
-test('notices stay until they are read', async ({ page }) => {
+test('notices go by themselves, later where something was refused, and earlier when they are closed', async ({
+  page,
+}) => {
   await page.clock.install();
   const id = await newTalk(page, 'Notices', ['One']);
   await page.goto(`/deck/${id}/plan`);
@@ -123,9 +125,16 @@ test('notices stay until they are read', async ({ page }) => {
   await page.keyboard.press('Enter');
   const notice = page.getByText('Planned time is written as minutes and seconds');
   await expect(notice).toBeVisible();
-  await page.clock.fastForward('05:00');
+  await page.clock.fastForward('00:10');
   await expect(notice).toBeVisible();
-  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await page.getByRole('status').getByRole('button', { name: 'Close' }).click();
+  await expect(notice).toBeHidden();
+  // A pointer that rests where they stand would keep them.
+  await page.mouse.move(300, 300);
+  await page.getByLabel('Time for point 1').fill('later');
+  await page.keyboard.press('Enter');
+  await expect(notice).toBeVisible();
+  await page.clock.fastForward('00:40');
   await expect(notice).toBeHidden();
 });
 

@@ -58,7 +58,7 @@ test('slides of words: made by keys alone, laid out by what they say, nothing lo
     .toBeTruthy()
     .then(async () => (await readDeck(page, id)).slides.find((s) => s.kind === 'free')!.id);
   await page
-    .getByRole('navigation', { name: 'What lies here' })
+    .getByRole('navigation', { name: 'On this slide' })
     .getByRole('button', { name: 'Write what was said' })
     .focus();
   await page.keyboard.press('Enter');
@@ -121,10 +121,10 @@ test('the parts of a style are changed in their sentences, kept under a name, an
   const id = await newTalk(page, 'Own look', ['One thing', 'Another']);
   await page.goto(`/deck/${id}/compose`);
   await stage(page).waitFor();
-  await page.getByRole('button', { name: /^The look of the deck: Lattice/ }).click();
-  await page.getByRole('button', { name: 'change its parts' }).click();
+  await page.getByRole('button', { name: /^House style: Lattice/ }).click();
+  await page.getByRole('button', { name: 'edit this style' }).click();
   const dialog = page.getByRole('dialog');
-  await dialog.getByLabel('Size of a title, in units').fill('120');
+  await dialog.getByLabel('Size of a title').fill('120');
   await page.keyboard.press('Enter');
   const sizes = async () =>
     (await readScenes(page, id)).flatMap((s) =>
@@ -132,16 +132,16 @@ test('the parts of a style are changed in their sentences, kept under a name, an
     );
   await expect.poll(sizes).toEqual([120, 120]);
   // An ink that cannot be read on the paper is said so at once; a colour that is none is refused.
-  await dialog.getByLabel('Ink on the paper').fill('#33373D');
+  await dialog.getByLabel('Colour of the words on the paper').fill('#33373D');
   await page.keyboard.press('Enter');
   await expect(dialog.getByText(/Words on the paper: 1\.\d to 1 in this room, which is too little/)).toBeVisible();
-  await dialog.getByLabel('Ink on the paper').fill('#F4F1EA');
+  await dialog.getByLabel('Colour of the words on the paper').fill('#F4F1EA');
   await page.keyboard.press('Enter');
   await expect(dialog.getByText(/Words on the paper: 1\d\.\d to 1 in this room$/)).toBeVisible();
-  await dialog.getByLabel('Dark ink').fill('blue');
+  await dialog.getByLabel('Dark colour of words').fill('blue');
   await page.keyboard.press('Enter');
   await expect(page.getByText('A colour has six hexadecimal digits. Choose another.')).toBeVisible();
-  await expect(dialog.getByLabel('Dark ink')).toHaveValue('#14161A');
+  await expect(dialog.getByLabel('Dark colour of words')).toHaveValue('#14161A');
   await dialog.getByRole('button', { name: 'let it change downwards' }).click();
   await expect(dialog.getByRole('button', { name: 'make it plain' })).toBeVisible();
   // The room from its depth and its screen: what the last row cannot read follows.
@@ -154,12 +154,12 @@ test('the parts of a style are changed in their sentences, kept under a name, an
   await page.getByRole('button', { name: 'save as your own' }).click();
   await page.getByLabel('Name of the style').fill('Warden’s look');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: /^The look of the deck: Warden’s look/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^House style: Warden’s look/ })).toBeVisible();
 
   const other = await newTalk(page, 'Another talk', ['Its point']);
   await page.goto(`/deck/${other}/compose`);
   await stage(page).waitFor();
-  await page.getByRole('button', { name: /^The look of the deck/ }).click();
+  await page.getByRole('button', { name: /^House style/ }).click();
   await page
     .getByRole('list', { name: 'House styles' })
     .getByRole('button', { name: 'Warden’s look, your own' })
@@ -171,7 +171,7 @@ test('the parts of a style are changed in their sentences, kept under a name, an
           .heading.size,
     )
     .toBe(120);
-  await page.getByRole('button', { name: 'change its parts' }).click();
+  await page.getByRole('button', { name: 'edit this style' }).click();
   await page.getByRole('button', { name: 'Remove the style Warden’s look' }).click();
   await expect(page.getByRole('button', { name: 'Remove the style Warden’s look' })).toHaveCount(0);
 });
@@ -197,7 +197,7 @@ test('words that nobody should write are set all the same, or refused in a sente
   for (const wrong of ['0', '2000', '-5']) {
     await page.getByLabel('Size of the words').fill(wrong);
     await page.keyboard.press('Enter');
-    await expect(page.getByText('Words are 8 to 600 units high. Give a size between.').first()).toBeVisible();
+    await expect(page.getByText('Sizes of words go from 8 to 600. Give one between.').first()).toBeVisible();
     await expect(page.getByLabel('Size of the words')).not.toHaveValue(wrong);
   }
   const part = async () => (await parts(page, id, slideId)).find((p) => p.itemId === itemId)!;

@@ -48,8 +48,8 @@ test('six slides are given a dissolve at a walk in one action, and the show play
   const dialog = page.getByRole('dialog');
   await press(/^Way of coming in/, dialog);
   inputs++;
-  await page.getByRole('menuitemradio', { name: 'by melting' }).click();
-  await press('at a walk', dialog);
+  await page.getByRole('menuitemradio', { name: 'by a dissolve' }).click();
+  await press('medium', dialog);
   // A range that is none is refused, and nothing is lost.
   await dialog.getByLabel(/^Which slides/).fill('2-99');
   await dialog.getByRole('button', { name: 'Set it' }).click();
@@ -64,7 +64,7 @@ test('six slides are given a dissolve at a walk in one action, and the show play
     );
   await expect.poll(comings).toEqual([0, 1.5, 1.5, 1.5, 1.5, 1.5, 1.5, 0, 0]);
   expect(inputs).toBeLessThanOrEqual(6);
-  await expect(page.getByRole('button', { name: 'comes in by melting, 1.5 s' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'comes in by a dissolve, 1.5 s' })).toBeVisible();
 
   await page.goto(`/deck/${id}/show?slide=${order[0]}`);
   await page.locator('[data-ready]').waitFor();

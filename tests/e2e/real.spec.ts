@@ -30,6 +30,43 @@ test('a licence of the page is offered, and holds for the photo once a person sa
   await expect(page.getByText('The source says the same as when the photo was taken.')).toBeVisible();
 });
 
+test('a saying that stumbles over one word is read as a person confirms it, and every window sees it', async ({
+  page,
+  context,
+}) => {
+  const file = join(mkdtempSync(join(tmpdir(), 'stumbles-')), 'ridge.jpg');
+  execFileSync('convert', ['-size', '640x420', 'plasma:tan-slateblue', file]);
+  execFileSync('exiftool', [
+    ...['-q', '-overwrite_original', '-XMP-dc:Creator=Nell Ayre', '-XMP-dc:Title=Ridge after rain'],
+    ...['-XMP-xmpRights:UsageTerms=CC BY 3.0 ausgenommen', file],
+  ]);
+  const id = await newTalk(page, 'It stumbles', ['The ridge']);
+  await page.goto(`/deck/${id}/gather`);
+  await page.locator('input[type=file]').first().setInputFiles(file);
+  await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(1);
+  const photo = (await readDeck(page, id)).points[0]!.shortlist[0]!;
+  expect((await readDeck(page, id)).photos[photo]!.unclear).toBe(true);
+  const other = await context.newPage();
+  await other.goto(`/deck/${id}/gather`);
+  await page.getByRole('list', { name: 'Shortlist' }).getByRole('button').first().click();
+  await page.getByRole('button', { name: 'Settle', exact: true }).click();
+  await other.getByRole('list', { name: 'Shortlist' }).getByRole('button').first().click();
+  await other.getByRole('button', { name: 'Settle', exact: true }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByText('That reads like CC BY 3.0, but for the word “ausgenommen”.')).toBeVisible();
+  await expect(dialog.locator('mark')).toHaveText('ausgenommen');
+  await dialog.getByRole('button', { name: 'It is CC BY 3.0', exact: true }).click();
+  await expect.poll(async () => (await readDeck(page, id)).photos[photo]!.unclear).toBe(false);
+  await expect(other.getByRole('dialog').getByRole('textbox', { name: 'Licence', exact: true })).toHaveValue(
+    /CC BY 3\.0|Attribution 3\.0/,
+  );
+  const evidence = await (await page.request.get(`/api/photos/${photo}/evidence`)).json();
+  expect(evidence.map((e: { text: string }) => e.text).join('\n')).toContain(
+    'confirmed: “CC BY 3.0 ausgenommen” is CC BY 3.0',
+  );
+  await other.close();
+});
+
 test('of a page with several pictures one is chosen, and a second from the same page is another photo', async ({
   page,
 }) => {

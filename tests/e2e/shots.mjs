@@ -66,7 +66,7 @@ const by = (label) => full.slides.find((s) => s.label.startsWith(label));
 await page.goto(`${base}/deck/${deck.id}/compose?slide=${by('Mud is a wall').id}`);
 await page.waitForLoadState('networkidle');
 await page
-  .getByRole('navigation', { name: 'What lies here' })
+  .getByRole('navigation', { name: 'On this slide' })
   .getByRole('button', { name: 'Mud is a wall' })
   .first()
   .click();
@@ -79,8 +79,8 @@ await page.waitForLoadState('networkidle');
 await page.keyboard.press('l');
 await shoot('layouts', 1500);
 await page.keyboard.press('Escape');
-await page.getByRole('button', { name: /^The look of the deck/ }).click();
-await page.getByRole('button', { name: 'change its parts' }).click();
+await page.getByRole('button', { name: /^House style/ }).click();
+await page.getByRole('button', { name: 'edit this style' }).click();
 await shoot('style', 1200);
 await page.keyboard.press('Escape');
 // The same at 200 % zoom of 1280 x 800: sides are pages, the run is a line.

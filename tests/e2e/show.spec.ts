@@ -118,7 +118,7 @@ test('one photo is carried over three slides; its rectangle, crop and opacity go
     inputs++;
     await page.getByRole('button', { name, exact: true }).click();
   };
-  const lies = page.getByRole('navigation', { name: 'What lies here' });
+  const lies = page.getByRole('navigation', { name: 'On this slide' });
   for (const [n, here] of [slide, order[2]!].entries()) {
     if (n > 0) {
       inputs++;
@@ -127,8 +127,8 @@ test('one photo is carried over three slides; its rectangle, crop and opacity go
     }
     inputs++;
     await lies.getByRole('button', { name: /^Photo/ }).click();
+    // In one press, where nothing is to be chosen.
     await press('Carry');
-    await press('Carry to the next slide');
     await expect.poll(async () => (await full(page, id)).slides[n + 2]!.items.some((i) => i.item.photoId)).toBe(true);
     await page.keyboard.press('Escape');
   }
@@ -255,8 +255,8 @@ test('a list comes in paragraph by paragraph; moves are made, ordered by key, tr
   // Taken off in another window while it is shown: the show goes on, and who took it off is told.
   const other = await page.context().newPage();
   await other.goto(`/deck/${id}/compose?slide=${slide}`);
-  await other.getByRole('navigation', { name: 'What lies here' }).getByRole('button', { name: /^Sand/ }).click();
-  await other.getByRole('button', { name: 'Take away', exact: true }).click();
+  await other.getByRole('navigation', { name: 'On this slide' }).getByRole('button', { name: /^Sand/ }).click();
+  await other.getByRole('button', { name: 'Remove', exact: true }).click();
   await expect(other.getByText('What it did on this slide went with it: one move.')).toBeVisible();
   await other.close();
   await expect(page.locator(`[data-thing="${list}/0"]`)).toHaveCount(0);
@@ -406,7 +406,24 @@ test('two podiums, a show and another machine keep in step; a run-through is ado
   await podium.goto(`/deck/${id}/podium`);
   await show(page, id, order[0]!);
   const phone = await (await browser.newContext({ viewport: { width: 390, height: 780 } })).newPage();
-  await phone.goto(`/deck/${id}/podium`);
+  // The other machine has the link alone, and reaches nothing but what that gives.
+  await podium.getByRole('button', { name: 'On another device', exact: true }).click();
+  const elsewhere = podium.getByRole('dialog', { name: 'On another device', exact: true });
+  const shown = await elsewhere
+    .getByText(/^http:\/\/.*\/$/)
+    .first()
+    .textContent();
+  await expect(elsewhere.getByText('No device listens yet.')).toBeVisible();
+  const link = new URL(shown!);
+  // By the address that is shown: to a browser that is plain HTTP of another machine, which may do less than this one.
+  await phone.goto(link.href);
+  expect(await phone.evaluate(() => isSecureContext)).toBe(false);
+  await expect(elsewhere.getByText('One device listens.')).toBeVisible();
+  await expect(
+    elsewhere.getByRole('img', { name: 'The link as a picture for a camera', exact: true }).first(),
+  ).toBeVisible();
+  await elsewhere.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(phone.getByRole('button', { name: 'On another device' })).toHaveCount(0);
   const all = (n: number) =>
     Promise.all(
       context
@@ -420,7 +437,7 @@ test('two podiums, a show and another machine keep in step; a run-through is ado
   // Both windows steer, and the phone.
   await podium.getByRole('button', { name: 'Next', exact: true }).click();
   await all(3);
-  await phone.getByRole('button', { name: 'Back', exact: true }).click();
+  await phone.getByRole('button', { name: 'Previous', exact: true }).click();
   await all(2);
   await podium.getByRole('button', { name: 'Go to slide 4: Three' }).click();
   await all(4);
@@ -461,6 +478,23 @@ test('two podiums, a show and another machine keep in step; a run-through is ado
     await all(n);
   }
   expect(times.sort((x, y) => x - y)[2]).toBeLessThan(100);
+  // Two windows look at the link; ended in one, it does not come back from the other.
+  const second = await context.newPage();
+  await second.goto(`/deck/${id}/podium`);
+  await second.getByRole('button', { name: 'On another device', exact: true }).click();
+  await expect(second.getByText(link.href, { exact: true })).toBeVisible();
+  // Changed slides come to the other machine; the link that is withdrawn leads nowhere, and what was shown stays.
+  await edit(page, id, { kind: 'set-notes', slideId: order[2], notes: 'Say it quickly.' });
+  await expect(phone.getByText('Say it quickly.')).toBeVisible();
+  await again.getByRole('button', { name: 'On another device', exact: true }).click();
+  await again.getByRole('button', { name: 'End the link', exact: true }).click();
+  await expect(phone.getByText(/The talk does not answer|This link has ended/)).toBeVisible();
+  await expect(phone.locator('[data-page="3"]')).toBeAttached();
+  // An edit in the meantime has not closed what was open.
+  await second.bringToFront();
+  await expect(second.getByText('The link leads nowhere any more.')).toBeVisible();
+  expect((await page.request.get(`/api/decks/${id}/podium`)).status()).toBe(404);
+  await second.close();
   await again.close();
   await phone.context().close();
 
@@ -538,7 +572,7 @@ test.describe('without a server', () => {
       await expect(page.getByText(/does not answer/)).toHaveCount(0);
     }
     await server.start();
-    await podium.getByRole('button', { name: 'Back', exact: true }).click();
+    await podium.getByRole('button', { name: 'Previous', exact: true }).click();
     await expect(page.locator(`[data-page="${deck.slides.length - 1}"]`)).toHaveCount(1);
     await context.close();
   });
@@ -587,9 +621,9 @@ test.describe('without a server', () => {
     const dialog = page.getByRole('dialog');
     inputs++;
     await dialog.getByRole('button', { name: /^Way of coming in/ }).click();
-    await press('by melting', 'menuitemradio');
+    await press('by a dissolve', 'menuitemradio');
     inputs++;
-    await dialog.getByRole('button', { name: 'at a walk' }).click();
+    await dialog.getByRole('button', { name: 'medium' }).click();
     inputs++;
     await dialog.getByLabel(/^Which slides/).fill('2-7');
     inputs++;
@@ -607,23 +641,22 @@ test.describe('without a server', () => {
     await expect(page.getByText('3 presses')).toBeVisible();
     expect(inputs).toBe(4);
 
-    // One photo over three slides: choose, carry, next slide, choose, carry.
+    // One photo over three slides: choose, carry, next slide, choose, carry; one press where there is nothing to ask.
     await page.goto(`/deck/${id}/compose?slide=${order[2]}`);
     await page.getByRole('application').waitFor();
     inputs = 0;
     for (const n of [3, 4]) {
       inputs++;
       await page
-        .getByRole('navigation', { name: 'What lies here' })
+        .getByRole('navigation', { name: 'On this slide' })
         .getByRole('button', { name: /^Photo/ })
         .click();
       await press('Carry');
-      await press('Carry to the next slide');
       await expect.poll(async () => (await full(page, id)).slides[n]!.items.some((i) => i.item.photoId)).toBe(true);
       await page.keyboard.press('Escape');
       if (n === 3) await key('PageDown');
     }
-    expect(inputs).toBe(7);
+    expect(inputs).toBe(5);
     const comings = (await readDeck(page, id)) as unknown as {
       slides: { transition: { change: string; seconds: number } }[];
     };
@@ -701,14 +734,14 @@ test.describe('without a server', () => {
     const page = await context.newPage();
     const deck = await demo(page);
     await page.goto(`/deck/${deck.id}/give`);
-    await expect(page.getByText('Not held on this machine')).toBeVisible();
-    await page.getByRole('button', { name: 'Hold it here' }).click();
-    await expect(page.getByRole('heading', { name: 'Held on this machine' })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText('Not kept on this computer')).toBeVisible();
+    await page.getByRole('button', { name: 'Keep on this computer' }).click();
+    await expect(page.getByRole('heading', { name: 'Kept on this computer' })).toBeVisible({ timeout: 60_000 });
     // An edit makes what is held old, and that is said.
     await edit(page, deck.id, { kind: 'set-notes', slideId: deck.slides[1]!.id, notes: 'Later words.' });
-    await expect(page.getByText('The talk has changed since it was held.')).toBeVisible();
-    await page.getByRole('button', { name: 'Hold it again' }).click();
-    await expect(page.getByRole('heading', { name: 'Held on this machine' })).toBeVisible({ timeout: 60_000 });
+    await expect(page.getByText('The talk has changed since it was kept here.')).toBeVisible();
+    await page.getByRole('button', { name: 'Keep it again' }).click();
+    await expect(page.getByRole('heading', { name: 'Kept on this computer' })).toBeVisible({ timeout: 60_000 });
     await page.close();
     await server.kill();
     const later = await context.newPage();

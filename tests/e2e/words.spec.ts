@@ -62,7 +62,7 @@ test('words are typed where they stand: a list of two levels with a link, in the
   await page.keyboard.type('the "posts" -- all of them');
   for (let n = 0; n < 'all of them'.length; n++) await page.keyboard.press('Shift+ArrowLeft');
   await page.getByRole('button', { name: 'link', exact: true }).click();
-  await page.getByLabel('Address that the words lead to').fill('https://127.0.0.1/posts');
+  await page.getByLabel('Link to an address').fill('https://127.0.0.1/posts');
   await page.keyboard.press('Enter');
   await expect(typed).toBeFocused();
   await page.keyboard.press('Escape');
@@ -171,7 +171,7 @@ test('a title over a busy photo comes to read well in a daylight room, with what
   await page.goto(`/deck/${id}/compose?slide=${slide.id}`);
   await stage(page).waitFor();
   await page
-    .getByRole('navigation', { name: 'What lies here' })
+    .getByRole('navigation', { name: 'On this slide' })
     .getByRole('button', { name: /^What the ripples/ })
     .click();
   await page.getByRole('button', { name: /^The room/ }).click();
@@ -230,14 +230,14 @@ test('a typeface is replaced in a range, a typeface of one’s own is added, a b
   await edit(page, id, { kind: 'make-slides' });
   await page.goto(`/deck/${id}/compose?slide=${slideId}`);
   await stage(page).waitFor();
-  await page.getByRole('button', { name: /^The look of the deck: Lattice/ }).click();
+  await page.getByRole('button', { name: /^House style: Lattice/ }).click();
   const styles = page.getByRole('list', { name: 'House styles' }).getByRole('button');
   await expect.poll(() => styles.count()).toBeGreaterThanOrEqual(6);
   await page.getByRole('button', { name: 'many words at once' }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: /^What is done/ }).click();
-  await page.getByRole('menuitemradio', { name: 'Replace the face' }).click();
-  await dialog.getByRole('button', { name: /^The face that comes/ }).click();
+  await page.getByRole('menuitemradio', { name: 'Replace a typeface' }).click();
+  await dialog.getByRole('button', { name: /^New typeface/ }).click();
   await page.getByRole('menuitemradio', { name: 'Lora', exact: true }).click();
   const range = dialog.getByLabel('all, or such as 2-5, 8');
   await range.fill('2-99');
@@ -262,7 +262,7 @@ test('a typeface is replaced in a range, a typeface of one’s own is added, a b
   await page.keyboard.press('Escape');
 
   await styles.and(page.getByRole('button', { name: 'Poster', exact: true })).click();
-  await expect(page.getByRole('button', { name: /^The look of the deck: Poster/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^House style: Poster/ })).toBeVisible();
   // What a hand set stays, all else follows.
   const faces = async () =>
     new Set((await readScenes(page, id)).flatMap((s) => allNodes(s.nodes).flatMap((n) => (n.face ? [n.face] : []))));

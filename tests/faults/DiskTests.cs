@@ -199,7 +199,7 @@ public sealed class DiskTests
         {
             await server.ReadyAsync();
             (deck, points) = await server.TalkAsync("Still", "One");
-            foreach (string part in (string[])["blobs", "blobs/tmp", "downloads", "derived"])
+            foreach (string part in (string[])["blobs", "blobs/tmp", "downloads", "renditions"])
                 if (Directory.Exists(Path.Combine(data, part)))
                     Outside.Run("chmod", "555", Path.Combine(data, part));
             Outside.Run("mkdir", "-p", Path.Combine(data, "downloads"));

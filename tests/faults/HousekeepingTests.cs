@@ -85,8 +85,8 @@ public sealed class HousekeepingTests : IDisposable
         foreach ((string name, _) in blobs.All().ToArray())
             if (name != young)
                 Old(blobs.FileOf(name)!);
-        string half = Old(_folder.File($"derived/ab/x/1_1.jpg.{Guid.NewGuid():N}")),
-            kept = Directory.GetFiles(_folder.File("derived"), "*.jpg", SearchOption.AllDirectories)[0],
+        string half = Old(_folder.File($"renditions/ab/x/1_1.jpg.{Guid.NewGuid():N}")),
+            kept = Directory.GetFiles(_folder.File("renditions"), "*.jpg", SearchOption.AllDirectories)[0],
             pdf = Old(_folder.File($"exports/{Guid.NewGuid():N}.copy")),
             part = Old(_folder.File("downloads/abc")),
             going = Old(_folder.File("downloads/def"), 1);

@@ -73,7 +73,7 @@ public sealed class MemoryTests
                 HttpStatusCode.BadRequest,
                 (await server.Http.GetAsync($"/iiif/{id}/{region}/100,/0/default.jpg")).StatusCode
             );
-        int before = Directory.GetFiles(Path.Combine(folder.Path, "derived", id[..2], id)).Length;
+        int before = Directory.GetFiles(Path.Combine(folder.Path, "renditions", id[..2], id)).Length;
         await Task.WhenAll(
             Enumerable
                 .Range(1, 40)
@@ -84,7 +84,7 @@ public sealed class MemoryTests
                     )
                 )
         );
-        Assert.Equal(before, Directory.GetFiles(Path.Combine(folder.Path, "derived", id[..2], id)).Length);
+        Assert.Equal(before, Directory.GetFiles(Path.Combine(folder.Path, "renditions", id[..2], id)).Length);
         // Where an address lists how it is deep or long.
         foreach (int depth in (int[])[100, 60_000])
             using (
@@ -132,6 +132,83 @@ public sealed class MemoryTests
             Assert.True(answer.StatusCode == HttpStatusCode.UnprocessableEntity, $"{(int)answer.StatusCode} {said}");
             Assert.Contains(word, said, StringComparison.Ordinal);
         }
+    }
+
+    /// <summary>An original of a hundred megapixels, asked for in full and in part, in every format that holds one: no
+    /// format is opened in a way that takes more than 700 MB.</summary>
+    [Theory]
+    [InlineData("png")]
+    [InlineData("png", "turned")]
+    [InlineData("png", "see-through")]
+    [InlineData("jpg")]
+    [InlineData("jpg", "turned")]
+    [InlineData("jpg", "progressive")]
+    [InlineData("webp")]
+    [InlineData("tif")]
+    [InlineData("tif", "turned")]
+    [InlineData("gif")]
+    public async Task An_original_of_a_hundred_megapixels_is_given_in_full(string format, string how = "")
+    {
+        if (!ServerProcess.Long)
+            Assert.Skip("Ten pictures of a hundred megapixels take ten minutes: ./jaali test --long.");
+        using var folder = new ScratchFolder();
+        string file = folder.File("large." + format);
+        Outside.Run(
+            "convert",
+            [
+                Outside.Photo("pebbles.jpg"),
+                .. how == "see-through" ? (string[])["-alpha", "set"] : [],
+                "-filter",
+                "point",
+                "-resize",
+                "11600x8640!",
+                .. how == "progressive" ? (string[])["-interlace", "JPEG"] : [],
+                "-quality",
+                format == "png" ? "40" : "60",
+                "-depth",
+                "8",
+                file,
+            ]
+        );
+        if (how == "turned")
+            Outside.Run("exiftool", "-overwrite_original", "-n", "-Orientation=6", file);
+        string data = folder.File("data");
+        using ServerProcess server = ServerProcess.Start(data, 5484);
+        await server.ReadyAsync();
+        (string deck, string[] points) = await server.TalkAsync("Large", "One");
+        using HttpResponseMessage came = await server.BringAsync(
+            deck,
+            points[0],
+            File.ReadAllBytes(file),
+            "large." + format
+        );
+        string said = await came.Content.ReadAsStringAsync();
+        if (came.StatusCode == HttpStatusCode.UnprocessableEntity)
+            // What a decoder would have to hold whole is refused before it is opened.
+            Assert.Contains("MB of memory", said, StringComparison.Ordinal);
+        else
+        {
+            string id = JsonDocument.Parse(said).RootElement.GetProperty("photoId").GetString()!;
+            foreach (string size in (string[])["full/max", "full/max", "0,0,6000,6000/max", "pct:10,10,80,80/640,"])
+                using (
+                    HttpResponseMessage answer = await server.Http.GetAsync(
+                        $"/iiif/{id}/{size}/0/default.jpg",
+                        HttpCompletionOption.ResponseHeadersRead
+                    )
+                )
+                    Assert.True(
+                        answer.IsSuccessStatusCode || how == "progressive" && answer.StatusCode == HttpStatusCode.Gone,
+                        $"{size} {(int)answer.StatusCode}"
+                    );
+        }
+        double peak = server.PeakMegabytes();
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"samples: 100 MP {format} {how}, peak {peak:0} MB: 1 of 1 as expected."
+            )
+        );
+        Assert.InRange(peak, 1, 700);
     }
 
     // A PNG of chunks (third edition, 5.3); a chunk may lie about its length.

@@ -4,6 +4,7 @@ using System.Text;
 using System.Text.Json;
 using System.Xml;
 using System.Xml.Linq;
+using Jaali.Core;
 using Jaali.Core.Rights;
 using Jaali.Sources;
 using Jaali.Testing;
@@ -245,7 +246,7 @@ public sealed class SourceFuzzTests
                 if (Json.Web(text, At) is { } address && Uri.TryCreate(address, UriKind.Absolute, out Uri? uri))
                 {
                     Assert.True(uri.Scheme is "http" or "https", address);
-                    Assert.Equal("", SourceHttp.WithoutCredentials(uri).UserInfo);
+                    Assert.Equal("", WebAddress.WithoutCredentials(uri).UserInfo);
                 }
             }
         );

@@ -10,7 +10,7 @@ test("a kind of item made of one folder on each side and a line in each list has
   const id = await newTalk(page, "Plates", ["Numbers"]);
   const slide = (await readDeck(page, id)).slides[1]!;
   await page.goto(`/deck/${id}/compose?slide=${slide.id}`);
-  const here = page.getByRole("navigation", { name: "What lies here" });
+  const here = page.getByRole("navigation", { name: "On this slide" });
   const stage = page.getByRole("application");
 
   // It is added by its own word, and its controls are open.

@@ -36,9 +36,11 @@ public static class CreditsPages
             pages.AddRange(ListPages.Build(deck, slide, facts, title, role, entries, pages.Count));
     }
 
+    // All of them, or how many there are.
     private static string Numbers(IReadOnlyList<int> slides) =>
-        string.Join(", ", slides.Take(MostNumbers).Select(n => n.ToString(CultureInfo.InvariantCulture)))
-        + (slides.Count > MostNumbers ? "…" : "");
+        slides.Count > MostNumbers
+            ? string.Create(CultureInfo.InvariantCulture, $"on {slides.Count} slides")
+            : string.Join(", ", slides.Select(n => n.ToString(CultureInfo.InvariantCulture)));
 
     private static CreditSpan[] Source(Fact fact)
     {
@@ -46,7 +48,7 @@ public static class CreditsPages
             reference = fact.Reference.Trim();
         return
         [
-            .. text.Length > 0 ? new[] { new CreditSpan(text + " ") } : [],
+            .. text.Length > 0 ? new[] { new CreditSpan(text + "\n") } : [],
             new CreditSpan(reference, fact.Address),
         ];
     }

@@ -21,13 +21,14 @@ public static class Remedies
     {
         if (deck.Slide(slideId) is not { } slide || slide.Item(itemId) is not Words words)
             return [];
-        if (Part(deck, slideId, itemId, facts) is not { Reading: { } now } part)
+        if (Whole(deck, slideId, itemId, facts) is not { Reading: { } now } part)
             return [];
         return new Search(deck, slide, words, part, now, facts, edits).All();
     }
 
-    private static ScenePart? Part(Deck deck, Guid slideId, Guid itemId, ISceneFacts facts) =>
-        SceneBuilder.Part(deck, deck.Slide(slideId)!, itemId, facts);
+    // With what lies over it, too: other words may lie on these.
+    private static ScenePart? Whole(Deck deck, Guid slideId, Guid itemId, ISceneFacts facts) =>
+        SceneBuilder.Build(deck, deck.Slide(slideId)!, facts)[0].Parts.FirstOrDefault(p => p.ItemId == itemId);
 
     private static string Where(SlideRect place, SlideRect slide)
     {
@@ -64,13 +65,17 @@ public static class Remedies
                 double size = Math.Ceiling(now.SmallestSize);
                 Offer(
                     RemedyKind.Size,
-                    string.Create(CultureInfo.InvariantCulture, $"set them {size:0} units high"),
+                    string.Create(CultureInfo.InvariantCulture, $"set them in size {size:0}"),
                     Look(new TextStyle { Size = size, Grows = false })
                 );
             }
+            Composition below = ItemKinds.Below(deck, slide, words, facts);
+            if (now.Readable == Readable.Well && Lies(part))
+                Calm(below);
             if (now.Readable != Readable.Well)
             {
-                Composition below = SceneBuilder.Below(deck, slide, words, facts);
+                if (now.Press is not null)
+                    Together();
                 Inks();
                 Calm(below);
                 Veils(below);
@@ -96,17 +101,57 @@ public static class Remedies
                 return false;
             bool helps =
                 kind == RemedyKind.Size
-                    ? !after.SmallForTheBackRow
-                    : after.Readable < now.Readable || after.Ratio > now.Ratio * Better;
+                    ? !after.Reading!.SmallForTheBackRow
+                    : !(Lies(after) && !Lies(part))
+                        && (
+                            Lies(part) && !Lies(after) && after.Reading!.Readable <= now.Readable
+                            || after.Reading!.Readable < now.Readable
+                            || after.Reading.Ratio > now.Ratio * Better
+                        );
             if (!helps)
                 return false;
             _found.RemoveAll(r => r.Kind == kind);
-            _found.Add(new(kind, sentence, command, after));
-            return after.Readable == Readable.Well;
+            _found.Add(new(kind, sentence, command, after.Reading!));
+            return after.Reading!.Readable == Readable.Well;
         }
 
-        private WordsReading? After(DeckCommand command) =>
-            DeckEditor.Apply(deck, command, edits) is Edited e ? Part(e.Deck, _slideId, _itemId, facts)?.Reading : null;
+        // On other words, or half on a photo.
+        private static bool Lies(ScenePart words) => words.LiesOn is not null || words.AcrossEdge;
+
+        // Only what moves words, or words that lie on something, needs the slide whole.
+        private ScenePart? After(DeckCommand command) =>
+            DeckEditor.Apply(deck, command, edits) is Edited e
+            && (
+                command is PlaceItem || Lies(part)
+                    ? Whole(e.Deck, _slideId, _itemId, facts)
+                    : SceneBuilder.Part(e.Deck, e.Deck.Slide(_slideId)!, _itemId, facts)
+            )
+                is { Reading: not null } after
+                ? after
+                : null;
+
+        // They come in with the last of what they stand on.
+        private void Together()
+        {
+            IReadOnlySet<Guid> late = SlidePresses.Hidden(slide)[now.Press!.Value];
+            int last = slide.Cues.FindLastIndex(c => c.Act == CueAct.ComesIn && c.Things.Any(late.Contains));
+            if (last >= 0 && !slide.Cues.Exists(c => c.Things.Contains(_itemId)))
+                Offer(
+                    RemedyKind.Together,
+                    "let them come with what they stand on",
+                    new AddCue(
+                        _slideId,
+                        new Cue(
+                            default,
+                            CueAct.ComesIn,
+                            _itemId,
+                            Start: CueStart.WithBefore,
+                            Seconds: slide.Cues[last].Seconds
+                        ),
+                        last + 1
+                    )
+                );
+        }
 
         private void Inks()
         {
@@ -114,15 +159,15 @@ public static class Remedies
             foreach (string ink in deck.House.Palette)
             {
                 EditItem command = Look(new TextStyle { Ink = ink });
-                if (After(command) is { } after && (best is null || after.Ratio > best.Value.After.Ratio))
+                if (After(command)?.Reading is { } after && (best is null || after.Ratio > best.Value.After.Ratio))
                     best = (command, after, ink);
             }
             if (best is { } b)
                 Offer(
                     RemedyKind.Ink,
-                    b.Ink == deck.House.LightInk ? "use the pale ink"
-                        : b.Ink == deck.House.DarkInk ? "use the dark ink"
-                        : "use another ink of the house",
+                    b.Ink == deck.House.LightInk ? "use the light colour"
+                        : b.Ink == deck.House.DarkInk ? "use the dark colour"
+                        : "use another colour of the style",
                     b.Command
                 );
         }
@@ -255,17 +300,17 @@ public static class Remedies
         {
             int low = 1,
                 high = 20;
-            if (!Offer(RemedyKind.Plate, "put a plate under them", Look(new TextStyle { Plate = 1 })))
+            if (!Offer(RemedyKind.Plate, "put a background under them", Look(new TextStyle { Plate = 1 })))
                 return;
             while (low < high)
             {
                 int middle = (low + high) / 2;
-                if (After(Look(new TextStyle { Plate = middle / 20.0 })) is { Readable: Readable.Well })
+                if (After(Look(new TextStyle { Plate = middle / 20.0 })) is { Reading.Readable: Readable.Well })
                     high = middle;
                 else
                     low = middle + 1;
             }
-            Offer(RemedyKind.Plate, "put a plate under them", Look(new TextStyle { Plate = low / 20.0 }));
+            Offer(RemedyKind.Plate, "put a background under them", Look(new TextStyle { Plate = low / 20.0 }));
         }
     }
 }

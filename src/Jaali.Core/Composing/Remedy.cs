@@ -23,6 +23,9 @@ public enum RemedyKind
 
     /// <summary>A size that the last row can read.</summary>
     Size,
+
+    /// <summary>They come in together with what they stand on.</summary>
+    Together,
 }
 
 /// <summary>One action that makes words read better, and how they read after it.</summary>

@@ -14,18 +14,9 @@ public static class SceneBuilder
     {
         if (slide.Item(itemId) is not { } item)
             return null;
-        Composition scene = Below(deck, slide, item, facts);
+        Composition scene = ItemKinds.Below(deck, slide, item, facts);
         scene.Item(item, () => ItemKinds.Of(item).Compose(item, scene));
         return scene.Parts.FirstOrDefault(p => p.ItemId == itemId);
-    }
-
-    /// <summary>A slide with everything that lies below an item, for finding where and how it reads.</summary>
-    internal static Composition Below(Deck deck, Slide slide, Item item, ISceneFacts facts)
-    {
-        var scene = new Composition(deck, slide, facts);
-        foreach (Item below in slide.Items.TakeWhile(i => i.Id != item.Id))
-            scene.Item(below, () => ItemKinds.Of(below).Compose(below, scene));
-        return scene;
     }
 
     private static Scene One(Deck deck, Slide slide, ISceneFacts facts)

@@ -39,7 +39,7 @@ public static class LinkTarget
     public static string? On(Deck deck, Slide slide, string link)
     {
         if (!link.StartsWith(ToSlide, StringComparison.Ordinal))
-            return link;
+            return IsSound(link) ? link : null;
         int here = deck.PlaceOf(slide.Id),
             to = link switch
             {

@@ -17,6 +17,9 @@ public abstract record DeckCommand
     [JsonIgnore]
     public abstract string UndoLabel { get; }
 
+    /// <summary>What should be known of what it did, in a sentence; empty for nothing.</summary>
+    public virtual string Note(Deck before, Deck after) => "";
+
     /// <summary>The deck after the command, or why it is refused. Never throws for what a user can do.</summary>
     internal abstract Change Apply(Deck deck, IEditFacts facts);
 }

@@ -49,6 +49,7 @@ public static class DeckCommands
         Kind<SetSeconds>(),
         Kind<SetNotes>(),
         Kind<SetTransition>(),
+        Kind<ShowFact>(),
         Kind<AddCue>(),
         Kind<EditCue>(),
         Kind<MoveCue>(),

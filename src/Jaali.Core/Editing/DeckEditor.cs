@@ -28,7 +28,10 @@ public static class DeckEditor
         Deck after =
             command is Restore
                 ? change.Deck!
-                : LiveCues.Follow(deck, LiveArrangements.Follow(deck, change.Deck!, command, facts));
+                : LiveTransitions.Follow(
+                    deck,
+                    LiveCues.Follow(deck, LiveArrangements.Follow(deck, change.Deck!, command, facts))
+                );
         ImmutableSortedDictionary<PartKey, JsonElement?> was = DeckParts.Changed(deck, after);
         return new Edited(after, new Restore(was), [.. was.Keys]);
     }

@@ -22,7 +22,7 @@ internal static class Refusals
     internal static Refusal OnlyComputed =>
         new("credits-are-computed", "The credits write themselves from the photos' records. Choose another slide.");
 
-    internal static Refusal Held => new("held", "This is held in its place. Let it move first.");
+    internal static Refusal Held => new("held", "This is locked. Unlock it first.");
 
     internal static Refusal TooManySlides(int most) =>
         new("too-many-slides", $"A deck holds at most {most} slides. Remove some first.");

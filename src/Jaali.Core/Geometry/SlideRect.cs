@@ -33,4 +33,19 @@ public readonly record struct SlideRect(double X, double Y, double Width, double
 
     /// <summary>The rectangle grown by the same amount on every side; a negative amount shrinks it.</summary>
     public SlideRect Grown(double by) => new(X - by, Y - by, Width + 2 * by, Height + 2 * by);
+
+    /// <summary>Its corners, clockwise from the upper left.</summary>
+    [JsonIgnore]
+    public SlidePoint[] Corners => [new(X, Y), new(Right, Y), new(Right, Bottom), new(X, Bottom)];
+
+    /// <summary>The smallest upright rectangle round it, turned by so many degrees clockwise about a place.</summary>
+    public SlideRect Turned(double degrees, SlidePoint about)
+    {
+        if (degrees == 0)
+            return this;
+        SlidePoint[] at = [.. Corners.Select(p => p.Turned(about, degrees))];
+        double x = at.Min(p => p.X),
+            y = at.Min(p => p.Y);
+        return new(x, y, at.Max(p => p.X) - x, at.Max(p => p.Y) - y);
+    }
 }

@@ -58,7 +58,7 @@ public static class ItemKinds
         SlideRect r = item.At.Rect,
             room = deck.Shape.Bounds().Grown(MostBeyond);
         if (!(r.Width >= Smallest && r.Height >= Smallest))
-            return new("too-small", $"A thing on a slide is at least {Smallest} units wide and high. Make it larger.");
+            return new("too-small", $"A thing on a slide is at least {Smallest} wide and high. Make it larger.");
         if (!(r.X >= room.X && r.Y >= room.Y && r.Right <= room.Right && r.Bottom <= room.Bottom))
             return new("too-far-out", "This lies too far outside the slide. Move it nearer.");
         return Of(item).Fault(item, new ItemPlace(deck, slide, photos));
@@ -69,4 +69,13 @@ public static class ItemKinds
 
     /// <summary>How far an item may reach beyond the slide, in slide units.</summary>
     public const double MostBeyond = 4000;
+
+    /// <summary>A slide with everything that lies below an item, for finding where and how it reads.</summary>
+    internal static Composition Below(Deck deck, Slide slide, Item item, ISceneFacts facts)
+    {
+        var scene = new Composition(deck, slide, facts);
+        foreach (Item below in slide.Items.TakeWhile(i => i.Id != item.Id))
+            scene.Item(below, () => Of(below).Compose(below, scene));
+        return scene;
+    }
 }

@@ -70,6 +70,13 @@ public static class SlideLayouts
         bool bare = !ItemKinds.Shows(slide),
             first = own.FirstOrDefault()?.Id == slide.Id,
             last = own.Length > 1 && own[^1].Id == slide.Id;
+        // Words over the photos that lie there are proposed by nobody.
+        if (Beside(deck, slide) is null)
+            return
+            [
+                .. Enum.GetValues<SlideLayout>()
+                    .Select(l => new LayoutProposal(l, "Its photos leave no room for these words.", false)),
+            ];
         return
         [
             .. Enum.GetValues<SlideLayout>()
@@ -318,50 +325,44 @@ public static class SlideLayouts
             : all.ConvertAll(p => p with { List = ListMarker.Point });
     }
 
-    // Where words may stand: the slide within the margins of the house; beside a photo that leaves enough room; over a
-    // ground, the half without its subject.
+    // The slide within the margins of the house.
+    private static SlideRect Inner(Deck deck)
+    {
+        SlideRect bounds = deck.Shape.Bounds();
+        return new(
+            bounds.X + deck.House.MarginX,
+            bounds.Y + deck.House.MarginY,
+            bounds.Width - 2 * deck.House.MarginX,
+            bounds.Height - 2 * deck.House.MarginY
+        );
+    }
+
+    // What photos that lie there, and words that stay as they are, leave of it; null where that is too little.
+    private static SlideRect? Beside(Deck deck, Slide slide)
+    {
+        SlideRect bounds = deck.Shape.Bounds();
+        SlideRect[] taken =
+        [
+            .. slide
+                .Items.Where(i => i is Frame { At.IsGround: false } or Words { At.Held: true, Spot: Spot.Placed })
+                .Select(i => i.At.Rect.Turned(i.At.Turn, Composition.Middle(i.At.Rect))),
+        ];
+        if (taken.Length == 0)
+            return Inner(deck);
+        SlideRect free = FreeRoom.Largest(Inner(deck), taken, deck.GridOf(slide).Gutter + 14);
+        return free.Width >= bounds.Width / 5 && free.Height >= bounds.Height / 5 ? free : null;
+    }
+
+    // Where words may stand: beside the photos; over a ground alone, the half without its subject.
     private static SlideRect Room(Deck deck, Slide slide, IPhotoFacts photos)
     {
-        SlideRect bounds = deck.Shape.Bounds(),
-            room =
-                new(
-                    bounds.X + deck.House.MarginX,
-                    bounds.Y + deck.House.MarginY,
-                    bounds.Width - 2 * deck.House.MarginX,
-                    bounds.Height - 2 * deck.House.MarginY
-                );
-        SlideRect[] frames = [.. slide.Items.OfType<Frame>().Where(f => !f.At.IsGround).Select(f => f.At.Rect)];
-        if (frames.Length > 0)
-        {
-            double gap = deck.GridOf(slide).Gutter + 14,
-                left = frames.Min(f => f.X) - gap,
-                right = frames.Max(f => f.Right) + gap,
-                above = frames.Min(f => f.Y) - gap,
-                below = frames.Max(f => f.Bottom) + gap;
-            SlideRect widest = new[]
-            {
-                room with
-                {
-                    Width = left - room.X,
-                },
-                room with
-                {
-                    X = right,
-                    Width = room.Right - right,
-                },
-                room with
-                {
-                    Height = above - room.Y,
-                },
-                room with
-                {
-                    Y = below,
-                    Height = room.Bottom - below,
-                },
-            }.MaxBy(r => Math.Max(0, r.Width) * Math.Max(0, r.Height));
-            return widest.Width >= bounds.Width / 5 && widest.Height >= bounds.Height / 5 ? widest : room;
-        }
-        if (slide.Ground is not Frame ground || photos.Photo(ground.PhotoId) is not { } photo)
+        SlideRect room = Beside(deck, slide) ?? Inner(deck);
+        if (
+            room != Inner(deck)
+            || slide.Items.Exists(i => i is Frame { At.IsGround: false })
+            || slide.Ground is not Frame ground
+            || photos.Photo(ground.PhotoId) is not { } photo
+        )
             return room;
         double at = (photo.Focal.X - ground.Crop.X) / ground.Crop.Width;
         return at < .5

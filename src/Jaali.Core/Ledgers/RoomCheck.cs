@@ -29,6 +29,9 @@ public enum RoomConcern
 
     /// <summary>Whether the files of all photos are whole.</summary>
     Files,
+
+    /// <summary>Which photos say where they were taken.</summary>
+    Positions,
 }
 
 /// <summary>One line of the room check.</summary>
@@ -62,13 +65,15 @@ public static class RoomCheck
     /// <param name="fonts">The typefaces at hand.</param>
     /// <param name="damaged">Photos whose files are not whole, by their SHA-256.</param>
     /// <param name="flashing">Slides whose moves flash.</param>
+    /// <param name="placed">Photos whose files say where they were taken, by their SHA-256.</param>
     public static IReadOnlyList<RoomLine> Of(
         Deck deck,
         IEnumerable<Scene> scenes,
         IReadOnlyList<CreditEntry> ledger,
         IFonts fonts,
         IReadOnlySet<string> damaged,
-        IReadOnlySet<Guid>? flashing = null
+        IReadOnlySet<Guid>? flashing = null,
+        IReadOnlySet<string>? placed = null
     )
     {
         Dictionary<Guid, int> number = deck
@@ -81,7 +86,7 @@ public static class RoomCheck
         return
         [
             Rights(ledger),
-            Words([.. parts.Where(p => p.Part.Reads == false).Select(p => p.Slide)]),
+            Words(parts),
             Size([.. parts.Where(p => p.Part.Reading?.SmallForTheBackRow == true).Select(p => p.Slide)]),
             Letters(deck, parts, fonts),
             SharpnessLines([.. parts.Where(p => p.Part.Sharp == Sharpness.Soft).Select(p => p.Slide)]),
@@ -89,6 +94,7 @@ public static class RoomCheck
             Time(deck),
             Moves(deck, number, flashing ?? new HashSet<Guid>()),
             Files(ledger, damaged),
+            Positions(ledger, placed ?? new HashSet<string>()),
         ];
     }
 
@@ -190,23 +196,54 @@ public static class RoomCheck
             ? "nothing that is shown or handed on names who made them."
             : "title, notice or statement are given nowhere.";
 
-    private static RoomLine Words(IReadOnlyList<int> slides) =>
-        slides.Count == 0
-            ? new(
+    // The first of what is wrong with words, the gravest first; all slides of it.
+    private static RoomLine Words((int Slide, ScenePart Part)[] parts)
+    {
+        (int Slide, ScenePart Part)[] hard = [.. parts.Where(p => p.Part.Reads == false)],
+            early = [.. hard.Where(p => p.Part.Reading?.Press is not null)],
+            covered = [.. parts.Where(p => p.Part.LiesOn is not null)],
+            across = [.. parts.Where(p => p.Part.AcrossEdge)];
+        if (hard.Length > early.Length)
+            return Line(
+                RoomConcern.Words,
+                true,
+                "Words that are hard to read",
+                hard.Select(p => p.Slide),
+                where => $"{where}: they fade into the photo under them. Put them in a calmer place."
+            );
+        if (early.Length > 0)
+            return Line(
+                RoomConcern.Words,
+                true,
+                "Words that are hard to read before all is there",
+                early.Select(p => p.Slide),
+                where => $"{where}: what they stand on comes in later. Let the words come with it."
+            );
+        if (covered.Length > 0)
+            return Line(
+                RoomConcern.Words,
+                true,
+                "Words that lie on other words",
+                covered.Select(p => p.Slide),
+                where => $"{where}: neither can be read there. Move one of them."
+            );
+        return across.Length > 0
+            ? Line(
+                RoomConcern.Words,
+                false,
+                "Words across the edge of a photo",
+                across.Select(p => p.Slide),
+                where => $"{where}: half of them stand on it. Put them wholly on it or beside it."
+            )
+            : new(
                 RoomConcern.Words,
                 true,
                 false,
                 "All words can be read",
                 "They stand out from what is under them.",
                 []
-            )
-            : Line(
-                RoomConcern.Words,
-                true,
-                "Words that are hard to read",
-                slides,
-                where => $"{where}: they fade into the photo under them. Put them in a calmer place."
             );
+    }
 
     private static RoomLine Size(IReadOnlyList<int> slides) =>
         slides.Count == 0
@@ -349,11 +386,11 @@ public static class RoomCheck
         double? ran = deck.RunThroughs.LastOrDefault()?.Seconds();
         double over = Math.Max(planned, ran ?? 0) - slot;
         string times = ran is { } r
-            ? $"{Clock(planned)} planned, {Clock(r)} run through, of {Clock(slot)}"
-            : $"{Clock(planned)} of {Clock(slot)}";
+            ? $"{Pace.Clock(planned)} planned, {Pace.Clock(r)} run through, of {Pace.Clock(slot)}"
+            : $"{Pace.Clock(planned)} of {Pace.Clock(slot)}";
         return over <= 0
             ? new(RoomConcern.Time, true, false, "Within the slot", times + ".", [])
-            : new(RoomConcern.Time, false, false, "Longer than the slot", $"{times}: {Clock(over)} too long.", []);
+            : new(RoomConcern.Time, false, false, "Longer than the slot", $"{times}: {Pace.Clock(over)} too long.", []);
     }
 
     private static RoomLine Files(IReadOnlyList<CreditEntry> ledger, IReadOnlySet<string> damaged)
@@ -375,6 +412,30 @@ public static class RoomCheck
                 bad.SelectMany(e => e.Slides),
                 where => $"{where}. Take it again in the ledger."
             );
+    }
+
+    // Nothing is to be done about it, but it should be known.
+    private static RoomLine Positions(IReadOnlyList<CreditEntry> ledger, IReadOnlySet<string> placed)
+    {
+        CreditEntry[] held = [.. ledger.Where(e => placed.Contains(e.Photo.Id))];
+        int[] slides = [.. held.SelectMany(e => e.Slides).Distinct().Order()];
+        if (held.Length == 0)
+            return new(
+                RoomConcern.Positions,
+                true,
+                false,
+                "No photo says where it was taken",
+                "Nothing of that kind leaves with any copy.",
+                []
+            );
+        return new(
+            RoomConcern.Positions,
+            true,
+            false,
+            held.Length == 1 ? "One photo says where it was taken" : $"{held.Length} photos say where they were taken",
+            $"{On(slides)}. Copies leave that out; the bundle alone carries it, with the photos as they came.",
+            slides
+        );
     }
 
     private static RoomLine Line(
@@ -399,10 +460,4 @@ public static class RoomCheck
         };
 
     private static string Photos(int n) => n == 1 ? "One photo" : $"{n} photos";
-
-    private static string Clock(double seconds)
-    {
-        int s = (int)Math.Round(seconds);
-        return $"{s / 60}:{s % 60:00}";
-    }
 }

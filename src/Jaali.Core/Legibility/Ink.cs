@@ -8,10 +8,13 @@ namespace Jaali.Core.Legibility;
 public sealed record Ink(string Colour, double Ratio, string PlateColour, double PlateStrength)
 {
     /// <summary>The ink that reads better over this, without a plate.</summary>
-    public static Ink Best(LightSample under, InkPair inks, Room? room = null)
+    public static Ink Best(LightSample under, InkPair inks, Room? room = null) => Best([under], inks, room);
+
+    /// <summary>The ink that reads better over all of these, each by itself: where it reads worst counts.</summary>
+    public static Ink Best(IReadOnlyList<LightSample> under, InkPair inks, Room? room = null)
     {
-        double light = under.WorstTenth(Luminance.Of(inks.Light), room),
-            dark = under.WorstTenth(Luminance.Of(inks.Dark), room);
+        double light = under.Min(u => u.WorstTenth(Luminance.Of(inks.Light), room)),
+            dark = under.Min(u => u.WorstTenth(Luminance.Of(inks.Dark), room));
         return light >= dark ? new(inks.Light, light, inks.Dark, 0) : new(inks.Dark, dark, inks.Light, 0);
     }
 

@@ -20,4 +20,7 @@ public enum Spot
 
     /// <summary>Where a hand put them.</summary>
     Placed,
+
+    /// <summary>Under the thing they belong to, wherever that is moved.</summary>
+    Under,
 }

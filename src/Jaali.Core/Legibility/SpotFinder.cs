@@ -40,7 +40,7 @@ public sealed record PhotoEdge(Path Outline, double Turn, SlidePoint About)
     private const double Step = 24;
 
     /// <summary>The smallest upright rectangle round it.</summary>
-    public SlideRect Bounds { get; } = Around(Outline.Bounds, Turn, About);
+    public SlideRect Bounds { get; } = Outline.Bounds.Turned(Turn, About);
 
     /// <summary>True where part of a box lies inside and part outside.</summary>
     public bool Crosses(SlideRect box)
@@ -66,19 +66,30 @@ public sealed record PhotoEdge(Path Outline, double Turn, SlidePoint About)
         return false;
     }
 
-    private static SlideRect Around(SlideRect r, double turn, SlidePoint about)
+    /// <summary>True where some of these letters, turned about a place, lie inside and some outside, or one is
+    /// cut.</summary>
+    public bool Cuts(IReadOnlyList<SlideRect> letters, double turn, SlidePoint about)
     {
-        if (turn == 0)
-            return r;
-        SlidePoint[] corners =
-        [
-            .. new SlidePoint[] { new(r.X, r.Y), new(r.Right, r.Y), new(r.Right, r.Bottom), new(r.X, r.Bottom) }.Select(
-                p => p.Turned(about, turn)
-            ),
-        ];
-        double x = corners.Min(p => p.X),
-            y = corners.Min(p => p.Y);
-        return new(x, y, corners.Max(p => p.X) - x, corners.Max(p => p.Y) - y);
+        bool inside = false,
+            outside = false;
+        foreach (SlideRect letter in letters)
+        foreach (SlidePoint corner in letter.Corners)
+        {
+            SlidePoint p = corner.Turned(about, turn);
+            if (Bounds.Contains(p) && Holds(p))
+                inside = true;
+            else
+                outside = true;
+            if (inside && outside)
+                return true;
+        }
+        return false;
+
+        bool Holds(SlidePoint p)
+        {
+            SlidePoint own = p.Turned(About, -Turn);
+            return Outline.Contains(own.X, own.Y);
+        }
     }
 }
 
@@ -115,15 +126,12 @@ public static class SpotFinder
         for (int i = 0; i < order.Count; i++)
         {
             SlideRect box = BoxAt(order[i], around.Slide, room);
-            LightSample under = around.Under.Light(box.Grown(4));
-            Ink ink = Ink.Best(under, around.Inks);
-            double cost = i * .012 + around.Under.Busyness(box.Grown(8)) + .25 * Math.Max(0, wanted - ink.Ratio);
+            (Ink ink, double cost) = Judged(around, box, wanted);
+            cost += i * .012;
             if (around.Taken.Any(t => t.Grown(Apart).Overlaps(box)))
                 cost += 100;
             if (around.Straddles(box.Grown(Clear)))
                 cost += 10;
-            if (around.Subjects.Count > 0)
-                cost += .35 * around.Subjects.Max(s => Closeness(box, s));
             if (cost < bestCost)
                 (best, bestCost) = (new FoundSpot(order[i], box, ink), cost);
         }
@@ -200,16 +208,50 @@ public static class SpotFinder
                 || around.Taken.Any(t => t.Grown(Apart).Overlaps(box))
             )
                 continue;
-            Ink ink = Ink.Best(around.Under.Light(box.Grown(4)), around.Inks);
-            double cost =
-                around.Under.Busyness(box.Grown(8))
-                + .25 * Math.Max(0, wanted - ink.Ratio)
-                + (around.Subjects.Count > 0 ? .35 * around.Subjects.Max(s => Closeness(box, s)) : 0);
+            (Ink ink, double cost) = Judged(around, box, wanted);
             if (cost < bestCost)
                 (best, bestCost) = (new FoundSpot(Spot.Auto, box, ink), cost);
         }
         return best;
     }
+
+    /// <summary>
+    /// The calmest place within the margins that no other words take and no edge of a photo cuts, near the left margin
+    /// on near ties; null where there is none.
+    /// </summary>
+    public static FoundSpot? Free(Surroundings around, TextExtent room, double wanted)
+    {
+        const int Columns = 9,
+            Rows = 9;
+        double left = around.Slide.X + room.MarginX,
+            top = around.Slide.Y + room.MarginY,
+            across = around.Slide.Right - room.MarginX - room.Width - left,
+            down = around.Slide.Bottom - room.MarginY - room.Height - top;
+        if (across < 0 || down < 0)
+            return null;
+        FoundSpot? best = null;
+        double bestCost = double.MaxValue;
+        for (int r = 0; r < Rows; r++)
+        for (int c = 0; c < Columns; c++)
+        {
+            var box = new SlideRect(
+                left + across * c / (Columns - 1),
+                top + down * r / (Rows - 1),
+                room.Width,
+                room.Height
+            );
+            if (around.Taken.Any(t => t.Grown(Near).Overlaps(box)) || around.Straddles(box.Grown(Clear)))
+                continue;
+            (Ink ink, double cost) = Judged(around, box, wanted);
+            cost += c * .006;
+            if (cost < bestCost)
+                (best, bestCost) = (new FoundSpot(Spot.Auto, box, ink), cost);
+        }
+        return best;
+    }
+
+    // From one piece of words to another where there is no more room.
+    private const double Near = 24;
 
     /// <summary>The box of words of this size in a corner.</summary>
     public static SlideRect BoxAt(Spot spot, SlideRect slide, TextExtent room)
@@ -221,6 +263,18 @@ public static class SpotFinder
             bottom ? slide.Bottom - room.MarginY - room.Height : slide.Y + room.MarginY,
             room.Width,
             room.Height
+        );
+    }
+
+    // The better ink there, and what the place costs: restless, short of contrast, near the subject.
+    private static (Ink Ink, double Cost) Judged(Surroundings around, SlideRect box, double wanted)
+    {
+        Ink ink = Ink.Best(around.Under.Light(box.Grown(4)), around.Inks);
+        return (
+            ink,
+            around.Under.Busyness(box.Grown(8))
+                + .25 * Math.Max(0, wanted - ink.Ratio)
+                + (around.Subjects.Count > 0 ? .35 * around.Subjects.Max(s => Closeness(box, s)) : 0)
         );
     }
 

@@ -31,6 +31,10 @@ public sealed record WordsReading(
     double SmallestSize
 )
 {
+    /// <summary>The press of the slide's moves after which they read worst, 0 for the slide as it comes in; null where
+    /// everything is there.</summary>
+    public int? Press { get; init; }
+
     /// <summary>Where each letter stands, before the words are turned.</summary>
     [JsonIgnore]
     public IReadOnlyList<SlideRect> Letters { get; init; } = [];

@@ -71,6 +71,13 @@ public static class Pace
     /// <param name="wordsPerMinute">How fast it is spoken.</param>
     public static double Spoken(string text, double wordsPerMinute) => Words(text) / wordsPerMinute * 60;
 
+    /// <summary>A time as minutes and seconds, such as 1:30.</summary>
+    internal static string Clock(double seconds)
+    {
+        int s = (int)Math.Round(seconds);
+        return $"{s / 60}:{s % 60:00}";
+    }
+
     internal static Refusal NotPlannable =>
         new("bad-time", "Planned time is between 1 second and 1 hour. Give it as minutes and seconds, such as 1:30.");
 }

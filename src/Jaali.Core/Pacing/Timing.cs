@@ -55,20 +55,15 @@ public sealed record TalkTiming(
         string which = over switch
         {
             0 => all is null ? "The notes of every slide fit its plan" : "Every slide kept to its plan",
-            1 => $"Slide {Array.FindIndex(slides, s => s.Over > 0) + 1} overruns by {Clock(slides.Max(s => s.Over))}",
-            _ => $"{over} slides overrun, by {Clock(slides.Sum(s => s.Over))} together",
+            1 => $"Slide {Array.FindIndex(slides, s => s.Over > 0) + 1} overruns by "
+                + Pace.Clock(slides.Max(s => s.Over)),
+            _ => $"{over} slides overrun, by {Pace.Clock(slides.Sum(s => s.Over))} together",
         };
         double total = all ?? slides.Sum(s => s.Planned);
         string whole =
             total > slot
-                ? $"the talk is {Clock(total - slot)} longer than its slot"
-                : $"the talk ends {Clock(slot - total)} before its slot does";
+                ? $"the talk is {Pace.Clock(total - slot)} longer than its slot"
+                : $"the talk ends {Pace.Clock(slot - total)} before its slot does";
         return $"{which}; {whole}.";
-    }
-
-    private static string Clock(double seconds)
-    {
-        int s = (int)Math.Round(seconds);
-        return $"{s / 60}:{s % 60:00}";
     }
 }

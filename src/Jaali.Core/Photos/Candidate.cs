@@ -51,32 +51,53 @@ public sealed record Candidate(
 /// <param name="Region">What of the picture is shown, as its address names it (section 4.1): "full", "square",
 /// "x,y,w,h"
 /// or "pct:x,y,w,h".</param>
+/// <param name="Rotation">By how much it is turned clockwise (section 4.3), in degrees: 0, 90, 180 or 270. Width and
+/// height are those of the turned photo.</param>
 public sealed record ImageService(
     string Base,
     int Width,
     int Height,
     int MostWidth = 0,
     int Version = 3,
-    string Region = "full"
+    string Region = "full",
+    int Rotation = 0
 )
 {
     /// <summary>The photo at exactly this width (IIIF Image API 3.0, section 4.2, <c>w,</c>), never more than it has.
     /// The whole is "max" since version 3 and "full" before; the usual quality is "native" in version 1.</summary>
     public Rendition At(int width)
     {
-        int most = MostWidth > 0 ? Math.Min(MostWidth, Width) : Width,
-            w = Math.Clamp(width, 1, most);
-        int h = Math.Max(1, (int)Math.Round((double)Height * w / Width));
+        // Sizes are asked for before the photo is turned.
+        bool lies = Rotation is 90 or 270;
+        (int fullWidth, int fullHeight) = lies ? (Height, Width) : (Width, Height);
+        int most = MostWidth > 0 ? Math.Min(MostWidth, fullWidth) : fullWidth,
+            w = Math.Clamp(lies ? (int)Math.Round((double)width * Height / Width) : width, 1, most),
+            h = w == fullWidth ? fullHeight : Math.Max(1, (int)Math.Round((double)fullHeight * w / fullWidth));
         string size =
-            w == Width
+            w == fullWidth
                 ? Version >= 3
                     ? "max"
                     : "full"
                 : w.ToString(System.Globalization.CultureInfo.InvariantCulture) + ",";
         return new Rendition(
-            $"{Base}/{Region}/{size}/0/{(Version == 1 ? "native" : "default")}.jpg",
-            w,
-            w == Width ? Height : h
+            $"{Base}/{Region}/{size}/{Rotation}/{(Version == 1 ? "native" : "default")}.jpg",
+            lies ? h : w,
+            lies ? w : h
         );
     }
+
+    /// <summary>The same, turned clockwise by quarters.</summary>
+    /// <param name="degrees">0, 90, 180 or 270.</param>
+    public ImageService Turned(int degrees) =>
+        degrees is 90 or 270
+            ? this with
+            {
+                Rotation = degrees,
+                Width = Height,
+                Height = Width,
+            }
+            : this with
+            {
+                Rotation = degrees,
+            };
 }

@@ -6,8 +6,14 @@ namespace Jaali.Core.Photos;
 /// lie
 /// in one array. Not safe for use by several threads at once.
 /// </summary>
-public sealed class MergedResults
+/// <param name="words">What was asked for: what meets all of it comes first.</param>
+public sealed class MergedResults(string words = "")
 {
+    private readonly string[] _asked =
+    [
+        .. SearchWords.Split(words).Where(SearchWords.Telling).Select(RelatedWords.Stem).Distinct(),
+    ];
+
     private readonly Dictionary<(string Collection, string Id), Member> _members = [];
     private readonly Dictionary<string, List<Member>> _byAddress = new(StringComparer.Ordinal);
     private readonly List<Member> _hashed = [];
@@ -79,13 +85,14 @@ public sealed class MergedResults
         [
             .. _groups
                 .Select(g => g.Picture!)
-                .OrderByDescending(p => p.Score)
+                .OrderByDescending(p => _asked.Length > 1 && p.Met == _asked.Length)
+                .ThenByDescending(p => p.Score)
                 .ThenBy(p => p.Best.Collection, StringComparer.Ordinal)
                 .ThenBy(p => p.Best.Id, StringComparer.Ordinal),
         ];
     }
 
-    private static ResultPicture Made(Group group, Func<Candidate, Suitability> suits, object talk)
+    private ResultPicture Made(Group group, Func<Candidate, Suitability> suits, object talk)
     {
         foreach (Member m in group.Members)
             if (m.Suits is null || !talk.Equals(m.Talk))
@@ -101,8 +108,24 @@ public sealed class MergedResults
             ranked[0].Candidate,
             [.. ranked.Skip(1).Select(m => m.Candidate)],
             ranked[0].Suits!,
-            group.Members.Sum(m => 1 / (RankFusion.Softness + m.Rank)) * ranked[0].Suits!.Factor
+            group.Members.Sum(m => 1 / (RankFusion.Softness + m.Rank)) * ranked[0].Suits!.Factor,
+            Met(group)
         );
+    }
+
+    // In their titles and tags, whatever the collection that has them.
+    private int Met(Group group)
+    {
+        if (_asked.Length < 2)
+            return 0;
+        HashSet<string> said =
+        [
+            .. group
+                .Members.SelectMany(m => m.Candidate.Tags.Prepend(m.Candidate.Rights.Title))
+                .SelectMany(SearchWords.Split)
+                .Select(RelatedWords.Stem),
+        ];
+        return _asked.Count(said.Contains);
     }
 
     // The first picture that it is the same as; else one of its own.

@@ -45,7 +45,8 @@ public static class RelatedWords
         ];
     }
 
-    private static string Stem(string word) =>
+    /// <summary>A word without the ending of its plural.</summary>
+    internal static string Stem(string word) =>
         word.EndsWith("ies", StringComparison.Ordinal) && word.Length > 4 ? word[..^3] + "y"
         : word.EndsWith('s') && !word.EndsWith("ss", StringComparison.Ordinal) && word.Length > 3 ? word[..^1]
         : word;

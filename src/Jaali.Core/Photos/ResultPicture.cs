@@ -5,5 +5,12 @@ namespace Jaali.Core.Photos;
 /// <param name="Best">Cleared terms first, then the most pixels.</param>
 /// <param name="Others">The same picture in other collections.</param>
 /// <param name="Suits">What the best would be on a slide.</param>
-/// <param name="Score">By which the wall is ordered.</param>
-public sealed record ResultPicture(Candidate Best, IReadOnlyList<Candidate> Others, Suitability Suits, double Score);
+/// <param name="Score">By which the wall is ordered among those that are met as well.</param>
+/// <param name="Met">How many of the words that were asked for its titles and tags hold.</param>
+public sealed record ResultPicture(
+    Candidate Best,
+    IReadOnlyList<Candidate> Others,
+    Suitability Suits,
+    double Score,
+    int Met = 0
+);

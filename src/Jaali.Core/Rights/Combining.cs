@@ -56,28 +56,22 @@ public static class Combining
     private static IEnumerable<Licence> Candidates(IReadOnlyList<Licence> alike) =>
         alike
             .SelectMany(l =>
-                new[]
-                {
-                    l,
-                    l with
-                    {
-                        Port = "",
-                    },
-                    l with
-                    {
-                        Version = "3.0",
-                        Port = "",
-                    },
-                    l with
-                    {
-                        Version = "4.0",
-                        Port = "",
-                    },
-                }
+                (Licence[])
+                    [
+                        l,
+                        l with
+                        {
+                            OrLater = false,
+                        },
+                        .. Later(l).Select(v => l with { Version = v, Port = "", OrLater = false }),
+                    ]
             )
             .Append(new(LicenceFamily.BySa, "4.0", ""))
             .Append(new(LicenceFamily.FreeArt, "1.3", ""))
             .Distinct();
+
+    private static IEnumerable<string> Later(Licence l) =>
+        l.IsCreativeCommons ? [l.Version, "3.0", "4.0"] : [l.Version, "1.3"];
 }
 
 /// <summary>Under which licences an adaptation of a share-alike work may be shared (by version: the table of
@@ -90,7 +84,8 @@ public static class ShareAlike
     {
         if (!work.SharesAlike)
             throw new ArgumentException("The work is not under a share-alike licence.", nameof(work));
-        if (work == adaptation)
+        // "1.2 or later" may go on as 1.2 alone; 1.2 alone not as "1.2 or later".
+        if (work == adaptation || work with { OrLater = false } == adaptation)
             return true;
         // The compatible list, from memory: BY-SA 4.0 and the Free Art License 1.3, both ways; GPLv3, one way, is no
         // licence for photos.
@@ -121,5 +116,9 @@ public static class ShareAlike
     /// not the GNU Free Documentation License, unless the work itself says "or any later version".</summary>
     public static bool SaysLater(Licence work) =>
         work.Version.Length > 0
-        && (work.Family == LicenceFamily.FreeArt || work.IsCreativeCommons && work.Version != "1.0");
+        && (
+            work.Family == LicenceFamily.FreeArt
+            || work.IsCreativeCommons && work.Version != "1.0"
+            || work is { Family: LicenceFamily.Gfdl, OrLater: true }
+        );
 }

@@ -23,6 +23,7 @@ public sealed record CreditSpan(string Text, string? Href = null);
 /// <param name="PictureUrl">The address of the picture itself, where it was found.</param>
 /// <param name="Own">The speaker's own photo.</param>
 /// <param name="MergedUnder">The licence of the picture that it was merged into; empty where it binds to none.</param>
+/// <param name="Updated">When the source was last updated, where the licence asks for that; empty elsewhere.</param>
 public sealed record CreditParts(
     string Title,
     string Maker,
@@ -39,7 +40,8 @@ public sealed record CreditParts(
     MakerKind MakerKind = MakerKind.Unknown,
     string? PictureUrl = null,
     bool Own = false,
-    string MergedUnder = ""
+    string MergedUnder = "",
+    string Updated = ""
 )
 {
     private const string NotFound = "licence not found";
@@ -75,19 +77,22 @@ public sealed record CreditParts(
         return new(
             Clean(r.Title),
             Clean(r.Maker),
-            r.MakerUrl,
+            WebAddress.Pressable(r.MakerUrl),
             collection,
-            r.SourceUrl,
+            WebAddress.Pressable(r.SourceUrl),
             terms,
             name,
-            url,
+            WebAddress.Pressable(url),
             notice,
             statement == collection ? "" : statement,
             changes.NoteIn(language),
             Clean(r.EarlierChanges),
             r.MakerKind,
-            r.PictureUrl,
-            r.OwnWork
+            WebAddress.Pressable(r.PictureUrl),
+            r.OwnWork,
+            Updated: r is { Permission: null, OwnWork: false, Licence.AsksForUpdate: true }
+                ? Clean(r.Updated ?? "")
+                : ""
         );
     }
 
@@ -159,6 +164,8 @@ public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
             spans.Add(new($", {p.Notice}"));
         if (p.Source.Length > 0)
             spans.AddRange([new(", "), new(p.Source, p.SourceUrl)]);
+        if (p.Updated.Length > 0)
+            spans.Add(new($", updated {p.Updated}"));
         if (p.Statement.Length > 0)
             spans.Add(new($", {p.Statement}"));
         if (p.Before.Length > 0)

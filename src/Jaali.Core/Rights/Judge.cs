@@ -73,6 +73,20 @@ public static class Judge
                         [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]
                     )
                 );
+            if (Obligations.IsUndated(r))
+                found.Add(
+                    new(
+                        "no-update",
+                        Standing.ToSettle,
+                        "This licence asks when the source was last updated, or for the way to it; neither is known.",
+                        new(
+                            "Give the source and when it was last updated, or lead to it.",
+                            Obligations.Section(l, LicenceClauses.Of(l).Source),
+                            "the record has no date and no address"
+                        ),
+                        [Fix.CorrectRecord, Fix.AdoptSource, Fix.Swap]
+                    )
+                );
             if (l.AsksForCredit && l.Url is null || l.IsCreativeCommons && VersionTerms.Of(l) is null)
                 found.Add(
                     new(
@@ -281,8 +295,8 @@ public static class Judge
                     + $"the {t.Name} do not let altered copies be shared.",
                 new("No altered copies.", t.Name, changes.Note),
                 changes.Alters
-                    ? [Fix.ShowWhole, Fix.Swap, Fix.RecordPermission, Fix.Remove]
-                    : [Fix.ShowWhole, Fix.Decide, Fix.Swap, Fix.RecordPermission, Fix.Remove]
+                    ? [.. Whole(changes), Fix.Swap, Fix.RecordPermission, Fix.Remove]
+                    : [.. Whole(changes), Fix.Decide, Fix.Swap, Fix.RecordPermission, Fix.Remove]
             );
         if (t.AsksCredit && string.IsNullOrWhiteSpace(r.Maker))
             yield return new(
@@ -391,7 +405,6 @@ public static class Judge
             : "in a class";
         Fix[] fixes =
         [
-            Fix.ShowWhole,
             Fix.Swap,
             .. use is { Audience: Audience.Class, IsShared: true } ? new[] { Fix.KeepInRoom } : [],
             Fix.RecordPermission,
@@ -403,13 +416,17 @@ public static class Judge
                 Standing.Blocked,
                 $"{Sentence(changes)} {how}: this licence does not let altered copies be shared, and "
                     + "showing is sharing. "
-                    + "Show the photo whole, or swap it.",
+                    + (
+                        changes.Covered
+                            ? "Uncover it and show it whole, or swap it."
+                            : "Show the photo whole, or swap it."
+                    ),
                 new(
                     "Altered copies may not be shared; public display is sharing.",
                     Obligations.Section(l, four ? "s.1 and s.2(a)(1)(B)" : "s.3"),
                     trigger
                 ),
-                fixes
+                [.. Whole(changes), .. fixes]
             );
         else if (!decided)
             yield return new(
@@ -430,9 +447,12 @@ public static class Judge
                     Obligations.Section(l, four ? "s.2(a)(1)(A) and (B)" : "s.3"),
                     trigger
                 ),
-                [Fix.ShowWhole, Fix.Decide, .. fixes[1..]]
+                [.. Whole(changes), Fix.Decide, .. fixes]
             );
     }
+
+    // Showing it whole leaves what is hidden hidden: where something is, that does not make it unaltered.
+    private static Fix[] Whole(Changes changes) => changes.Covered ? [] : [Fix.ShowWhole];
 
     private static string Sentence(Changes c) => "Shown " + c.Note.Replace("shown ", "", StringComparison.Ordinal);
 

@@ -8,6 +8,11 @@ namespace Jaali.Core.Rights;
 /// <param name="Port">Lower-case country code or "igo"; empty for unported and international ones.</param>
 public sealed record Licence(LicenceFamily Family, string Version, string Port)
 {
+    /// <summary>The work itself says "or any later version", which the GNU Free Documentation License leaves to it
+    /// (1.1 to 1.3, s.10). Creative Commons' texts say it themselves: <see cref="ShareAlike.SaysLater"/>.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool OrLater { get; init; }
+
     [JsonIgnore]
     private FamilyTerms Terms => LicenceFamilies.Of(Family);
 
@@ -26,6 +31,11 @@ public sealed record Licence(LicenceFamily Family, string Version, string Port)
     /// <summary>True where adaptations must carry the same terms.</summary>
     [JsonIgnore]
     public bool SharesAlike => Terms.Asks.HasFlag(Duty.ShareAlike);
+
+    /// <summary>True where the date of the source's last update is given beside its name (Etalab's Licence Ouverte,
+    /// "Sous réserve de").</summary>
+    [JsonIgnore]
+    public bool AsksForUpdate => Family == LicenceFamily.Etalab;
 
     /// <summary>True where nothing is asked: CC0, the mark, the old dedication, works of the US government, no known
     /// copyright.</summary>
@@ -65,7 +75,8 @@ public sealed record Licence(LicenceFamily Family, string Version, string Port)
                     Port.Length > 0 ? LicencePorts.NameOf(Port) : "",
                 }.Where(p => p.Length > 0)
             )
-        : Terms.Versioned && Family != LicenceFamily.Cc0 ? $"{Terms.Name}{(Version.Length > 0 ? " " + Version : "")}"
+        : Terms.Versioned && Family != LicenceFamily.Cc0
+            ? $"{Terms.Name}{(Version.Length > 0 ? " " + Version : "")}{(OrLater ? " or any later version" : "")}"
         : Terms.Name;
 
     /// <summary>The address of the licence's deed or statement, or null where no version is known or there is

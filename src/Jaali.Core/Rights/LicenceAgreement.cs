@@ -20,12 +20,27 @@ public static class LicenceAgreement
     /// </summary>
     /// <param name="sayings">All that a source says of the terms of one photo.</param>
     /// <param name="beside">Licences of something around the photo, offered where nothing is said of itself.</param>
-    public static Agreement Of(IEnumerable<string?> sayings, IEnumerable<LicenceOffer>? beside = null)
+    /// <param name="attributions">What a source says where it says whom to name, which limits nothing where it is
+    /// plain:
+    /// requiredStatement, attribution.</param>
+    public static Agreement Of(
+        IEnumerable<string?> sayings,
+        IEnumerable<LicenceOffer>? beside = null,
+        IEnumerable<string?>? attributions = null
+    )
     {
-        string[] said = [.. sayings.Select(s => s?.Trim() ?? "").Where(s => s.Length > 0).Distinct()];
-        LicenceStatement[] read = [.. said.Select(LicenceReader.Say)];
+        string[] names = Said(attributions ?? []),
+            said = [.. Said(sayings).Concat(names).Distinct()];
+        LicenceStatement[] read =
+        [
+            .. said.Select(s =>
+                names.Contains(s) && LicenceReader.IsPlainAttribution(s)
+                    ? LicenceStatement.Nothing
+                    : LicenceReader.Say(s)
+            ),
+        ];
         Licence[] named = [.. read.Select(s => s.Licence).OfType<Licence>().Distinct()];
-        Licence? fullest = named.OrderByDescending(l => l.Version.Length + l.Port.Length).FirstOrDefault();
+        Licence? fullest = Fullest(named);
         // What keeps all rights is not made any freer by what is not understood.
         bool clear =
             fullest is { Grant: Grant.Closed } || Array.TrueForAll(read, s => s.Kind != LicenceStatementKind.Unclear);
@@ -38,6 +53,9 @@ public static class LicenceAgreement
             : [];
         return new Agreement(agreed, string.Join(" | ", said), offers.Length > 0 ? [.. offers] : null);
     }
+
+    private static string[] Said(IEnumerable<string?> sayings) =>
+        [.. sayings.Select(s => s?.Trim() ?? "").Where(s => s.Length > 0).Distinct()];
 
     // One saying offers a choice, and the others only name licences that are among it.
     private static LicenceOffer[] Choice(string[] said, LicenceStatement[] read)
@@ -54,6 +72,14 @@ public static class LicenceAgreement
             );
         return alone ? [.. among.Select(l => new LicenceOffer(LicenceOffer.Choice, said[at], l))] : [];
     }
+
+    /// <summary>The one that says most: a version more than none, "or later" more than nothing of it; null of
+    /// none.</summary>
+    internal static Licence? Fullest(IEnumerable<Licence> named) =>
+        named
+            .OrderByDescending(l => l.Version.Length + l.Port.Length)
+            .ThenByDescending(l => l.OrLater)
+            .FirstOrDefault();
 
     /// <summary>True where the first says nothing that the second does not.</summary>
     public static bool Agree(Licence less, Licence more) =>

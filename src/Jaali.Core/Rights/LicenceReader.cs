@@ -33,6 +33,22 @@ public static partial class LicenceReader
         return parts;
     }
 
+    /// <summary>True for words that name somebody and limit nothing, read where only a name is asked for: short, no
+    /// licence among them, and no word that reserves, permits, requires, forbids, sells or limits in any language that
+    /// is
+    /// known.</summary>
+    public static bool IsPlainAttribution(string text)
+    {
+        (IReadOnlyList<LicenceToken> tokens, string? no) = LicenceTokens.Of(ShownText.Of(text));
+        return no is null
+            && tokens.Count is > 0 and <= LongestAttribution
+            && !tokens.Any(t => LicenceWords.LimitsOf(t.Text))
+            && !Say(text).Mentions;
+    }
+
+    // A name of a maker, an institution and a place; what is longer is a sentence.
+    private const int LongestAttribution = 12;
+
     /// <summary>A page that lists the languages, forms and sources that are read.</summary>
     public static string Languages() => LicenceLanguages.Page();
 
@@ -71,7 +87,8 @@ public static partial class LicenceReader
         plain = Absent().Replace(plain, " ");
         plain = Quoted(plain);
         plain = Waiver().Replace(plain, " CC0 1.0. ");
-        plain = Permission().Replace(plain, m => $" GFDL {m.Groups[1].Value} ");
+        plain = Permission()
+            .Replace(plain, m => $" GFDL {m.Groups[1].Value}{(m.Groups["later"].Success ? " or later" : "")}. ");
         plain = Titled().Replace(plain, "");
         if (Statement(plain) is { } statement && addressed.Count == 0)
             return LicenceStatement.Of(statement);
@@ -221,7 +238,7 @@ public static partial class LicenceReader
     // GFDL, addendum: "How to use this License for your documents".
     [GeneratedRegex(
         @"Permission is granted to copy, distribute and/or modify this document under the terms of the GNU Free "
-            + @"Documentation License, Version (1\.[123])(?: only)?,?(?: or any later version(?: published by the Free Software Foundation)?)?;?,?"
+            + @"Documentation License, Version (1\.[123])(?: only)?,?(?<later> or any later version(?: published by the Free Software Foundation)?)?;?,?"
             + @" with no Invariant Sections,?(?: with)? no Front-Cover Texts,? and(?: with)? no Back-Cover Texts\.?",
         RegexOptions.IgnoreCase
     )]

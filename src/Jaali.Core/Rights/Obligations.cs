@@ -3,6 +3,8 @@ namespace Jaali.Core.Rights;
 /// <summary>What is owed for a photo as placed, each with its clause.</summary>
 internal static class Obligations
 {
+    private const string LastUpdate = "date of the last update";
+
     /// <summary>The obligations of a record that stands under a licence, each met where what is carried meets
     /// it.</summary>
     internal static IReadOnlyList<Obligation> Of(
@@ -136,6 +138,28 @@ internal static class Obligations
                     new("Give the address of the work, if supplied and practicable.", Section(l, at.Source), source)
                 )
             );
+        if (l.AsksForUpdate)
+        {
+            // "… notamment s'acquitter de cette condition en renvoyant, par un lien hypertexte, vers la source":
+            // a link to the source does as well.
+            bool dated = !string.IsNullOrWhiteSpace(r.Updated),
+                linked = r.SourceUrl is not null && carried is { Names: true, Addresses: true };
+            owed.Add(
+                new(
+                    LastUpdate,
+                    dated && carried.Whole || linked,
+                    dated && carried.Whole ? carried.WhereWhole
+                        : linked ? "The credit leads to the source, which does as well."
+                        : dated ? carried.WhereWhole
+                        : "No date is known, and nothing leads to the source.",
+                    new(
+                        "Give the source and when it was last updated, or lead to it.",
+                        Section(l, at.Source),
+                        dated ? Judge.Short(r.Updated!) : "the record has no date"
+                    )
+                )
+            );
+        }
         if (r.Notice.Length > 0 && (l.AsksForCredit || at.Notice.Length > 0))
             owed.Add(
                 new(
@@ -277,9 +301,15 @@ internal static class Obligations
             {
                 "credit" => IsNamed(r),
                 "licence link" => r.Licence?.Url is not null,
+                LastUpdate => !IsUndated(r),
                 _ => true,
             }
         );
+
+    /// <summary>True where the licence asks when the source was last updated, and the record holds neither that nor the
+    /// way to the source.</summary>
+    internal static bool IsUndated(RightsRecord r) =>
+        r.Licence is { AsksForUpdate: true } && string.IsNullOrWhiteSpace(r.Updated) && r.SourceUrl is null;
 
     private static bool IsNamed(RightsRecord r) => !string.IsNullOrWhiteSpace(r.Maker) || r.Permission is not null;
 

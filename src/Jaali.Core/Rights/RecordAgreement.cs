@@ -56,6 +56,7 @@ public static class RecordAgreement
         {
             Title = r.Title.Length > 0 ? r.Title : found.Title,
             Maker = names ? r.Maker : found.Maker,
+            Updated = r.Updated ?? found.Updated,
             MakerUrl = r.MakerUrl ?? (sameMaker ? found.MakerUrl : null),
             SourceUrl = r.SourceUrl ?? found.SourceUrl,
             Sponsored = r.Sponsored || found.Sponsored,

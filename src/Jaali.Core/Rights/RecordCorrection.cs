@@ -21,6 +21,7 @@ public readonly record struct CorrectedRecord(RightsRecord? Record, string Evide
 /// <param name="PublicDomainReason">Why it is in the public domain.</param>
 /// <param name="Offer">Which of the record's <see cref="RightsRecord.Offers"/> holds, from 0.</param>
 /// <param name="EarlierChanges">What was done to it before it came here.</param>
+/// <param name="Updated">When the source was last updated, as it says; empty for unknown.</param>
 /// <param name="Settle">Takes the record as decided: conflicts and what the source says by now are put aside.</param>
 /// <param name="ConfirmReading">What the source says is what its reader makes of it but for the words that it does not
 /// understand: <see cref="LicenceStatement.Nearest"/>.</param>
@@ -33,6 +34,7 @@ public sealed record RecordCorrection(
     string? PublicDomainReason = null,
     int? Offer = null,
     string? EarlierChanges = null,
+    string? Updated = null,
     bool Settle = false,
     bool ConfirmReading = false
 )
@@ -72,7 +74,8 @@ public sealed record RecordCorrection(
         return new(Made(record, offer, nearest), evidence, null);
     }
 
-    private IEnumerable<string?> Texts => [Title, Maker, SourceUrl, Licence, PublicDomainReason, EarlierChanges];
+    private IEnumerable<string?> Texts =>
+        [Title, Maker, SourceUrl, Licence, PublicDomainReason, EarlierChanges, Updated];
 
     private RightsRecord Made(RightsRecord r, LicenceOffer? offer, Licence? nearest)
     {
@@ -86,6 +89,10 @@ public sealed record RecordCorrection(
             Licence = Licence is null && offer is null && nearest is null ? r.Licence : licence,
             LicenceAsFound = Licence?.Trim() ?? offer?.Said ?? r.LicenceAsFound,
             EarlierChanges = EarlierChanges?.Trim() ?? r.EarlierChanges,
+            Updated =
+                Updated is null ? r.Updated
+                : Updated.Trim() is { Length: > 0 } day ? day
+                : null,
             OwnWork = OwnWork ?? r.OwnWork,
             PublicDomainReason = PublicDomainReason?.Trim() ?? r.PublicDomainReason,
             Conflicts = decided ? null : r.Conflicts,
@@ -105,6 +112,7 @@ public sealed record RecordCorrection(
             Line("own work", OwnWork is { } own ? (own ? "yes" : "no") : null),
             Line("public domain", PublicDomainReason),
             Line("changed before", EarlierChanges),
+            Line("last updated", Updated),
             offer switch
             {
                 null => null,

@@ -57,6 +57,11 @@ public sealed record RightsRecord(
     /// <summary>Indications of earlier modifications, kept and told (CC 4.0 s.3(a)(1)(B)).</summary>
     public string EarlierChanges { get; init; } = "";
 
+    /// <summary>When the source was last updated, as it says: Etalab's licence asks for it. Null where it does not
+    /// say.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Updated { get; init; }
+
     /// <summary>The address of the picture itself, which tells it from others of the same page.</summary>
     public string? PictureUrl { get; init; }
 
@@ -68,7 +73,8 @@ public sealed record RightsRecord(
     public RightsRecord Bounded() =>
         this with
         {
-            Title = Cut(Title, Limits.Documents.NameCharacters),
+            // What a catalogue leaves at the end of a title that nothing follows: "Low tide, -", "Dunes / ".
+            Title = Cut(Title.TrimEnd(Ends), Limits.Documents.NameCharacters),
             Maker = Cut(Maker, Limits.Documents.NameCharacters),
             MakerUrl = Address(MakerUrl),
             SourceUrl = Address(SourceUrl),
@@ -78,9 +84,14 @@ public sealed record RightsRecord(
             Notice = Cut(Notice, Limits.Documents.SayingCharacters),
             Statement = Cut(Statement, Limits.Documents.SayingCharacters),
             EarlierChanges = Cut(EarlierChanges, Limits.Documents.SayingCharacters),
+            Updated = string.IsNullOrWhiteSpace(Updated) ? null : Cut(Updated.Trim(), Limits.Documents.NameCharacters),
         };
 
-    private static string? Address(string? url) => url?.Length > Limits.Documents.AddressCharacters ? null : url;
+    private static readonly char[] Ends = [' ', ',', ';', ':', '-', '–', '—', '/', '|', '·'];
+
+    // Longer ones, and what is no address of a page, lead nowhere.
+    private static string? Address(string? url) =>
+        url?.Length > Limits.Documents.AddressCharacters ? null : WebAddress.Pressable(url);
 
     private static string Cut(string text, int most) =>
         text.Length <= most ? text : text[..(char.IsHighSurrogate(text[most - 1]) ? most - 1 : most)] + "…";

@@ -111,7 +111,44 @@ public sealed class Composition
 
     /// <summary>The finished scene.</summary>
     public Scene Finish(int page = 0) =>
-        new(Slide.Id, page, Bounds.Width, Bounds.Height, House.Paper, _nodes, _links, _parts);
+        new(
+            Slide.Id,
+            page,
+            Bounds.Width,
+            Bounds.Height,
+            House.Paper,
+            _nodes,
+            _links,
+            [.. _parts.Select(p => p.Reading is null ? p : p with { LiesOn = LiesOn(p) })]
+        );
+
+    // What the other words say that some letters of these lie on; a credit is words as well.
+    private string? LiesOn(ScenePart words)
+    {
+        (double turn, SlidePoint about) = Turning(words);
+        SlideRect round = words.Box.Turned(turn, about);
+        foreach (ScenePart other in _parts)
+        {
+            if (ReferenceEquals(other, words) || (other.Reading is null && other.Role != "credit"))
+                continue;
+            (double turned, SlidePoint middle) = Turning(other);
+            if (!round.Overlaps(other.Box.Turned(turned, middle)))
+                continue;
+            IReadOnlyList<SlideRect> letters = other.Reading?.Letters ?? [other.Box];
+            foreach (SlideRect letter in words.Reading!.Letters)
+            {
+                // A letter of these, in the measure of the others.
+                SlidePoint at = Middle(letter).Turned(about, turn).Turned(middle, -turned);
+                SlideRect seen = letter with { X = at.X - letter.Width / 2, Y = at.Y - letter.Height / 2 };
+                if (letters.Any(seen.Overlaps))
+                    return other.Says;
+            }
+        }
+        return null;
+    }
+
+    private (double Turn, SlidePoint About) Turning(ScenePart part) =>
+        part.ItemId is { } id && Slide.Item(id) is { } item ? (item.At.Turn, Middle(item.At.Rect)) : (0, default);
 
     /// <summary>The middle of a rectangle.</summary>
     public static SlidePoint Middle(SlideRect r) => new(r.X + r.Width / 2, r.Y + r.Height / 2);

@@ -188,6 +188,9 @@ public sealed record SceneLink(SlideRect Rect, string Href, string Label);
 /// <param name="Sharp">What that means for those who look.</param>
 /// <param name="Reading">Of words: how they read, letter by letter; null for others.</param>
 /// <param name="Set">Of words: how they were set; null for others.</param>
+/// <param name="LiesOn">Of words: what the other words say that they lie over or under; null where they lie
+/// clear.</param>
+/// <param name="AcrossEdge">Of words: they stand half on a photo and half beside it.</param>
 public sealed record ScenePart(
     Guid? ItemId,
     string Role,
@@ -198,8 +201,16 @@ public sealed record ScenePart(
     double? Sharpness = null,
     Sharpness? Sharp = null,
     WordsReading? Reading = null,
-    WordsSetting? Set = null
-);
+    WordsSetting? Set = null,
+    string? LiesOn = null,
+    bool AcrossEdge = false
+)
+{
+    /// <summary>These are words that cannot be read well, lie on others, or stand across the edge of a
+    /// photo.</summary>
+    [JsonIgnore]
+    public bool Trips => Reading is not null && (Reads == false || LiesOn is not null || AcrossEdge);
+}
 
 /// <summary>How words were set: what an editor in their place needs to look the same.</summary>
 /// <param name="Face">Name of the typeface.</param>

@@ -23,17 +23,17 @@ public static class IiifManifest
     /// <param name="deck">The talk.</param>
     /// <param name="entries">Its photos.</param>
     /// <param name="address">The address of the manifest itself.</param>
-    /// <param name="service">The address of the image service of a photo, without a slash at its end.</param>
+    /// <param name="photo">How a photo is handed out.</param>
     public static string Write(
         Deck deck,
         IReadOnlyList<CreditEntry> entries,
         Uri address,
-        Func<CreditEntry, string> service
+        Func<CreditEntry, HandedPhoto> photo
     )
     {
         var canvases = new JsonArray();
         foreach (CreditEntry e in entries)
-            canvases.Add((JsonNode)Canvas(e, address, service(e), deck.Style.Language));
+            canvases.Add((JsonNode)Canvas(e, address, photo(e), deck.Style.Language));
         var manifest = new JsonObject
         {
             ["@context"] = "http://iiif.io/api/presentation/3/context.json",
@@ -49,9 +49,11 @@ public static class IiifManifest
         return manifest.ToJsonString(new() { WriteIndented = true });
     }
 
-    private static JsonObject Canvas(CreditEntry e, Uri address, string service, string language)
+    private static JsonObject Canvas(CreditEntry e, Uri address, HandedPhoto handed, string language)
     {
-        string canvas = $"{address.AbsoluteUri}/canvas/{e.Photo.Id}";
+        // By the name it is handed out under: where something is hidden, that does not say which photo it is.
+        string canvas = $"{address.AbsoluteUri}/canvas/{handed.Name}",
+            service = handed.Service;
         // The whole photo is handed out: its credit speaks of no change that a slide makes.
         CreditParts p = CreditParts.Of(e.Photo.Rights, new Changes(1), language);
         var metadata = new JsonArray();
@@ -88,7 +90,7 @@ public static class IiifManifest
                             ["type"] = "Annotation",
                             ["motivation"] = "painting",
                             ["target"] = canvas,
-                            ["body"] = Sized(Image($"{service}/full/max/0/default.jpg", service), e),
+                            ["body"] = Sized(Image(handed.Address, service), e),
                         }
                     ),
                 }

@@ -44,14 +44,14 @@ public static class OaiList
     /// <param name="entries">Its photos.</param>
     /// <param name="asked">The request.</param>
     /// <param name="address">The address that was asked, without its query.</param>
-    /// <param name="photo">The address of a photo.</param>
+    /// <param name="photo">How a photo is handed out.</param>
     /// <param name="now">The time of the answer.</param>
     public static string Answer(
         Deck deck,
         IReadOnlyList<CreditEntry> entries,
         OaiRequest asked,
         Uri address,
-        Func<CreditEntry, string> photo,
+        Func<CreditEntry, HandedPhoto> photo,
         DateTimeOffset now
     )
     {
@@ -126,6 +126,10 @@ public static class OaiList
             }
         }
 
+        // Where something is hidden, nothing says which photo it is.
+        string Name(CreditEntry e) =>
+            photo(e) is { Hides: true } handed ? "urn:jaali:" + handed.Name : "urn:sha256:" + e.Photo.Id;
+
         XElement Header(CreditEntry e) =>
             new(Oai + "header", new XElement(Oai + "identifier", Name(e)), new XElement(Oai + "datestamp", today));
 
@@ -150,8 +154,8 @@ public static class OaiList
                         Said("creator", p.Maker),
                         Said("type", "StillImage"),
                         Said("format", "image/jpeg"),
-                        Said("identifier", photo(e)),
-                        Said("identifier", p.PictureUrl),
+                        Said("identifier", photo(e).Address),
+                        Said("identifier", photo(e).Hides ? null : p.PictureUrl),
                         Said("source", p.SourceUrl),
                         Said("publisher", e.Photo.Rights.Collection),
                         Said("rights", p.TermsUrl),
@@ -163,8 +167,6 @@ public static class OaiList
             );
         }
     }
-
-    private static string Name(CreditEntry e) => "urn:sha256:" + e.Photo.Id;
 
     private static XElement? Said(string name, string? text) =>
         string.IsNullOrWhiteSpace(text) ? null : new XElement(Dc + name, Clean(text));

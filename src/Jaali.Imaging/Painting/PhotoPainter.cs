@@ -30,9 +30,7 @@ public static class PhotoPainter
     public static SKData ToneJpeg(SKData photo, IReadOnlyList<double> matrix)
     {
         using SKImage image = SKImage.FromEncodedData(photo);
-        using var surface = SKSurface.Create(
-            new SKImageInfo(image.Width, image.Height, SKColorType.Rgba8888, SKAlphaType.Opaque)
-        );
+        using var surface = SKSurface.Create(Skia.Pixels(image.Width, image.Height, SKAlphaType.Opaque));
         using SKColorFilter filter = Filter(matrix);
         using var paint = new SKPaint { ColorFilter = filter };
         surface.Canvas.DrawImage(image, 0, 0, Smaller, paint);

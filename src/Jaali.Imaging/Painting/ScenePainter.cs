@@ -25,7 +25,7 @@ public sealed class ScenePainter(FontLibrary fonts)
     public byte[] ToPicture(Scene scene, int width, Func<string, byte[]?> photo, SKEncodedImageFormat format)
     {
         int height = (int)Math.Round(width * scene.Height / scene.Width);
-        using var surface = SKSurface.Create(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul));
+        using var surface = SKSurface.Create(Skia.Pixels(width, height, SKAlphaType.Premul));
         surface.Canvas.Scale((float)(width / scene.Width));
         Paint(scene, surface.Canvas, id => photo(id) is { } bytes ? SKImage.FromEncodedData(bytes) : null);
         using SKImage image = surface.Snapshot();
@@ -77,7 +77,7 @@ public sealed class ScenePainter(FontLibrary fonts)
     {
         int width = Math.Clamp((int)Math.Round(box.Width * scale), 1, 8000),
             height = Math.Clamp((int)Math.Round(box.Height * scale), 1, 8000);
-        using var surface = SKSurface.Create(new SKImageInfo(width, height, SKColorType.Rgba8888, SKAlphaType.Premul));
+        using var surface = SKSurface.Create(Skia.Pixels(width, height, SKAlphaType.Premul));
         surface.Canvas.Scale((float)(width / box.Width), (float)(height / box.Height));
         surface.Canvas.Translate((float)-box.X, (float)-box.Y);
         PaintAll(nodes, surface.Canvas, id => photo(id) is { } bytes ? SKImage.FromEncodedData(bytes) : null, false);

@@ -12,6 +12,10 @@ internal static class Skia
         SKPath.ParseSvgPathData(path.Data)
         ?? throw new InvalidOperationException("A path of the core is always path data.");
 
+    /// <summary>Pixels in sRGB, into which photos are converted by their profiles.</summary>
+    internal static SKImageInfo Pixels(int width, int height, SKAlphaType alpha) =>
+        new(width, height, SKColorType.Rgba8888, alpha, SKColorSpace.CreateSrgb());
+
     internal static SKColor Colour(string hex, double opacity) =>
         SKColor.Parse(hex).WithAlpha((byte)Math.Round(opacity * 255));
 }

@@ -11,7 +11,8 @@ namespace Jaali.Server.Collections;
 /// <param name="Records">Candidates known.</param>
 /// <param name="Whole">How many the repository says there are, where it does.</param>
 /// <param name="Message">What went wrong the last time, or empty.</param>
-public sealed record HarvestView(bool Running, int Records, int? Whole, string Message);
+/// <param name="Without">How many records of the last fetching show no picture, and why; empty where all do.</param>
+public sealed record HarvestView(bool Running, int Records, int? Whole, string Message, string Without = "");
 
 /// <summary>
 /// Harvests repositories page by page into the local index: incrementally, by date stamp and resumption token, so
@@ -62,6 +63,7 @@ public sealed class Harvester(
             newest = from;
         int? whole = null;
         HashSet<string> tokens = [];
+        Dictionary<WithoutPicture, int> without = [];
         await TellAsync(true, "");
         try
         {
@@ -83,6 +85,8 @@ public sealed class Harvester(
                 // Records need not come in the order of their stamps.
                 newest = page.Records.Select(r => r.Stamp).Append(newest).Max(StringComparer.Ordinal) ?? newest;
                 token = page.Token ?? "";
+                foreach (OaiRecord r in page.Records)
+                    without[r.Without] = without.GetValueOrDefault(r.Without) + 1;
                 await found.HarvestAsync(
                     row.Id,
                     page.Records.Where(r => r.Candidate is not null).Select(r => (r.Candidate!, r.Description)),
@@ -132,7 +136,28 @@ public sealed class Harvester(
         }
 
         async Task TellAsync(bool running, string message) =>
-            _state[row.Id] = new HarvestView(running, await found.CountAsync(row.Id, cancel), whole, message);
+            _state[row.Id] = new HarvestView(
+                running,
+                await found.CountAsync(row.Id, cancel),
+                whole,
+                message,
+                Sentence(without)
+            );
+    }
+
+    private static string Sentence(Dictionary<WithoutPicture, int> without)
+    {
+        (int All, string Why)[] parts =
+        [
+            (without.GetValueOrDefault(WithoutPicture.NoFile), "name no picture"),
+            (without.GetValueOrDefault(WithoutPicture.Deleted), "were withdrawn"),
+            (without.GetValueOrDefault(WithoutPicture.Unreadable), "cannot be read"),
+        ];
+        return parts.Sum(p => p.All) is > 0 and var left
+            ? $"{left} of {without.Values.Sum()} records are left out: "
+                + string.Join(", ", parts.Where(p => p.All > 0).Select(p => $"{p.All} {p.Why}"))
+                + "."
+            : "";
     }
 
     /// <summary>Harvests every repository once at the start.</summary>

@@ -161,8 +161,11 @@ public sealed class DeckEditing(DeckStore store, PhotoStore photos, DeckPatches 
         return longer.NeedsAll ? longer.With(await store.LogAsync(id, 0, after, cancel), 0) : longer;
     }
 
-    /// <summary>Proposals for the photos of a slide, each as the slide would look; the deck is not changed.</summary>
-    public IReadOnlyList<ProposalView> Proposals(Deck deck, Slide slide, SceneCache scenes) =>
+    /// <summary>Proposals for the photos of a slide, each as the slide would look; the deck is not changed. Those in
+    /// which its words trip are left out while there are others.</summary>
+    public IReadOnlyList<ProposalView> Proposals(Deck deck, Slide slide, SceneCache scenes)
+    {
+        ProposalView[] all =
         [
             .. Arrangements
                 .For(deck, slide, Facts)
@@ -181,6 +184,9 @@ public sealed class DeckEditing(DeckStore store, PhotoStore photos, DeckPatches 
                     SceneBuilder.Build(p.Edited!.Deck, p.Edited.Deck.Slide(slide.Id)!, scenes)[0]
                 )),
         ];
+        ProposalView[] clear = [.. all.Where(p => !p.Scene.Parts.Any(w => w.Trips))];
+        return clear.Length > 0 ? clear : all;
+    }
 
     /// <summary>Forgets a removed deck.</summary>
     public void Close(Guid id) => _seats.TryRemove(id, out _);
@@ -215,7 +221,16 @@ public sealed class DeckEditing(DeckStore store, PhotoStore photos, DeckPatches 
         seat.Now = then;
         seat.History?.Add(new(then.Revision, edit.Way, edit.Author, edit.Of, edit.Edited.Touched));
         await live.DeckChangedAsync(now.Deck.Id, patches.Between(now, then), listener);
-        return new EditSaved(then, Note: edit.Way == EditDirection.Do ? LiveCues.Gone(now.Deck, then.Deck) : "");
+        string note =
+            edit.Way != EditDirection.Do
+                ? ""
+                : string.Join(
+                    ' ',
+                    ((string[])[edit.Command.Note(now.Deck, then.Deck), LiveCues.Gone(now.Deck, then.Deck)]).Where(n =>
+                        n.Length > 0
+                    )
+                );
+        return new EditSaved(then, Note: note);
     }
 
     private async Task<T> InSessionAsync<T>(Guid id, Func<DeckSession, Task<T>> work, CancellationToken cancel)

@@ -252,6 +252,11 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerCa
             : "No words";
     }
 
+    private static bool HasOwnHeading(Slide slide) =>
+        slide.Items.Exists(i =>
+            i is Words { Role: WordsRole.Heading or WordsRole.Opening, Source: WordsSource.Typed, Text.Length: > 0 }
+        );
+
     /// <summary>A slide's view.</summary>
     public SlideView Of(Deck deck, Slide slide)
     {
@@ -264,7 +269,10 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerCa
         {
             SlideKind.Title => deck.Title,
             SlideKind.Credits => "Photographs",
-            _ => slide.PointId is { } p && deck.Point(p) is { } point ? point.Wording : LabelOf(slide, says),
+            // A heading that was written for the slide counts for more than the wording of its point.
+            _ => slide.PointId is { } p && deck.Point(p) is { } point && !HasOwnHeading(slide)
+                ? point.Wording
+                : LabelOf(slide, says),
         };
         Transition coming = deck.TransitionOf(slide);
         string key = string.Join(

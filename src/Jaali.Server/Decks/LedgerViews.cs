@@ -64,7 +64,7 @@ public sealed record WhatIfView(string Id, string Name, string Sentence, IReadOn
 public sealed record WhatIfRow(string PhotoId, string Title, Standing Standing, string Why);
 
 /// <summary>Makes views of ledgers.</summary>
-public sealed class LedgerViews(LedgerCache ledger, PhotoStore photos, FontLibrary fonts)
+public sealed class LedgerViews(LedgerCache ledger, PhotoStore photos, FontLibrary fonts, PhotoPositions positions)
 {
     /// <summary>The ledger.</summary>
     public LedgerView LedgerOf(Deck deck)
@@ -115,7 +115,8 @@ public sealed class LedgerViews(LedgerCache ledger, PhotoStore photos, FontLibra
             entries,
             fonts,
             entries.Select(e => e.Photo.Id).Where(p => photos.FaultOf(p).Length > 0).ToHashSet(),
-            Flashes.In(deck, s => shelf.Of(deck, s), shelf)
+            Flashes.In(deck, s => shelf.Of(deck, s), shelf),
+            entries.Select(e => e.Photo.Id).Where(positions.Holds).ToHashSet()
         );
         return new RoomView(lines.All(r => r.Good), lines);
     }

@@ -126,6 +126,8 @@ public static class WordsEndpoints
     {
         if ((await desk.OpenAsync(id, cancel))?.Deck is not { } deck)
             return Problems.NotFound("talk");
+        if (CommandValidator.Fault(request) is { } fault)
+            return Problems.Of(fault, StatusCodes.Status400BadRequest);
         switch (desk.Try(deck, request.Command))
         {
             case Edited e:

@@ -27,6 +27,7 @@ public static class GatheredEndpoints
         DeckEditing desk,
         LedgerCache ledger,
         PhotoStore photos,
+        PhotoNames names,
         HttpContext http,
         CancellationToken cancel
     )
@@ -41,7 +42,7 @@ public static class GatheredEndpoints
                 deck,
                 ledger.Of(deck),
                 new Uri(Root(http) + http.Request.Path),
-                e => $"{Root(http)}/iiif/{Source(deck, e.Photo.Id, photos)}"
+                e => Handed(deck, e.Photo.Id, photos, names, http)
             ),
             IiifManifest.MediaType,
             Encoding.UTF8
@@ -60,6 +61,7 @@ public static class GatheredEndpoints
         DeckEditing desk,
         LedgerCache ledger,
         PhotoStore photos,
+        PhotoNames names,
         TimeProvider clock,
         HttpContext http,
         CancellationToken cancel
@@ -74,7 +76,7 @@ public static class GatheredEndpoints
                 ledger.Of(deck),
                 new(verb, identifier, metadataPrefix, resumptionToken, from, until, set),
                 new Uri(Root(http) + http.Request.Path),
-                e => $"{Root(http)}/iiif/{Source(deck, e.Photo.Id, photos)}/full/max/0/default.jpg",
+                e => Handed(deck, e.Photo.Id, photos, names, http),
                 clock.GetUtcNow()
             ),
             "text/xml",
@@ -85,9 +87,10 @@ public static class GatheredEndpoints
     private static string Root(HttpContext http) => $"{http.Request.Scheme}://{http.Request.Host}";
 
     // What is hidden anywhere in the talk is hidden in what is handed out.
-    private static string Source(Deck deck, string photoId, PhotoStore photos)
+    private static HandedPhoto Handed(Deck deck, string photoId, PhotoStore photos, PhotoNames names, HttpContext http)
     {
         Treatment how = HiddenParts.Of(deck, photoId, photos.Tones(photoId));
-        return how.IsNone ? photoId : $"{photoId}~{how.Name}";
+        string name = how.IsNone ? photoId : names.Of($"{photoId}~{how.Name}");
+        return new(name, $"{Root(http)}/iiif/{name}", !how.IsNone);
     }
 }

@@ -1,3 +1,4 @@
+using Jaali.Caching;
 using Jaali.Core;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
@@ -10,8 +11,46 @@ using Conflict = Jaali.Core.Rights.Conflict;
 namespace Jaali.Server.Gathering;
 
 /// <summary>A page that was read for photos; their records are shown before one is taken.</summary>
-/// <param name="Pictures">The likeliest first, at least one.</param>
-public sealed record PageView(IReadOnlyList<PagePictureView> Pictures);
+/// <param name="Pictures">Those of the page asked for, the likeliest first.</param>
+/// <param name="Total">How many there are in all that have the words.</param>
+/// <param name="Page">Which page this is, from 1.</param>
+/// <param name="Pages">How many pages there are.</param>
+/// <param name="Size">Pictures of a page.</param>
+/// <param name="Unread">What could not be read of it, in a sentence; empty where all of it was.</param>
+public sealed record PageView(
+    IReadOnlyList<PagePictureView> Pictures,
+    int Total = 1,
+    int Page = 1,
+    int Pages = 1,
+    int Size = Limits.Documents.AddressPhotos,
+    string Unread = ""
+);
+
+/// <summary>An address to read for photos.</summary>
+/// <param name="Address">The address.</param>
+/// <param name="Words">What to look for in it; empty for all.</param>
+/// <param name="Page">Which page of its photos, from 1.</param>
+/// <param name="Anew">It is read anew; else another page or other words are of what was read a moment ago.</param>
+public sealed record PageRequest(string Address, string Words = "", int Page = 1, bool Anew = true);
+
+/// <summary>What was read at addresses, for as long as somebody looks through it.</summary>
+public sealed class PageReadings(TimeProvider clock)
+{
+    private static readonly TimeSpan Kept = TimeSpan.FromMinutes(10);
+    private readonly BoundedCache<string, (DateTimeOffset At, PageReading Reading)> _read = new(
+        Limits.Retention.PageReadings
+    );
+
+    /// <summary>What was read there a moment ago, or null.</summary>
+    public PageReading? Of(Uri address) =>
+        _read.TryGet(address.AbsoluteUri, out (DateTimeOffset At, PageReading Reading) known)
+        && clock.GetUtcNow() - known.At < Kept
+            ? known.Reading
+            : null;
+
+    /// <summary>Remembers what was read.</summary>
+    public void Put(Uri address, PageReading reading) => _read.Put(address.AbsoluteUri, (clock.GetUtcNow(), reading));
+}
 
 /// <summary>A photo on a page.</summary>
 /// <param name="Candidate">The candidate.</param>
@@ -37,10 +76,11 @@ public static class AddressEndpoints
 
     private static async Task<Results<Ok<PageView>, ProblemHttpResult>> ReadPageAsync(
         Guid id,
-        AddressRequest request,
+        PageRequest request,
         DeckEditing desk,
         SourceHttp http,
         AddressReader addresses,
+        PageReadings readings,
         FoundStore found,
         ThumbnailReader looking,
         TimeProvider clock,
@@ -53,26 +93,39 @@ public static class AddressEndpoints
             return Problems.Of(WebAddress.Bad);
         try
         {
-            Fetched fetched = await http.FetchAsync(address, Limits.Photos.Bytes, cancel: cancel);
-            if (PhotoFormats.WhyNot(fetched.Bytes) is { } why)
-                return Problems.Of(new Refusal("no-photo", why));
-            PageReading reading;
-            if (PhotoFormats.Sniff(fetched.Bytes) is not null)
-                reading = new PageReading([OfPicture(fetched, clock.GetUtcNow())], "", true);
-            else if (fetched.Bytes.LongLength > Limits.Documents.PageBytes)
-                return Problems.Of(new Refusal("page-too-long", "This page is longer than Jaali reads."));
-            else
-                reading = await addresses.ReadAsync(fetched, cancel);
+            PageReading? reading = request.Anew ? null : readings.Of(address);
+            if (reading is null)
+            {
+                Fetched fetched = await http.FetchAsync(address, Limits.Photos.Bytes, cancel: cancel);
+                if (PhotoFormats.WhyNot(fetched.Bytes) is { } why)
+                    return Problems.Of(new Refusal("no-photo", why));
+                if (PhotoFormats.Sniff(fetched.Bytes) is not null)
+                    reading = new PageReading([OfPicture(fetched, clock.GetUtcNow())], "", true);
+                else if (IsTooLong(fetched))
+                    return Problems.Of(new Refusal("page-too-long", "This page is longer than Jaali reads."));
+                else
+                    reading = await addresses.ReadAsync(fetched, cancel);
+                readings.Put(address, reading);
+            }
             if (reading.Candidates.Count == 0)
                 return Problems.Of(
                     new Refusal(
                         "no-picture",
-                        $"No photo was found on {fetched.Address.Authority}{fetched.Address.AbsolutePath}. "
+                        $"No photo was found on {address.Authority}{address.AbsolutePath}. "
                             + "Give the address of "
                             + "the photo's own page, or of the picture."
                     )
                 );
-            Candidate[] first = [.. reading.Candidates.Take(Limits.Documents.AddressPhotos)];
+            IReadOnlyList<Candidate> fitting = reading.With(request.Words);
+            int pages = Math.Max(
+                    1,
+                    (fitting.Count + Limits.Documents.AddressPhotos - 1) / Limits.Documents.AddressPhotos
+                ),
+                page = Math.Clamp(request.Page, 1, pages);
+            Candidate[] first =
+            [
+                .. fitting.Skip((page - 1) * Limits.Documents.AddressPhotos).Take(Limits.Documents.AddressPhotos),
+            ];
             await found.RememberAsync(first, cancel);
             ThumbnailMetrics?[] looks = await Task.WhenAll(first.Select(c => looking.LookAsync(c, cancel)));
             IEnumerable<(Candidate Candidate, ThumbnailMetrics Look)> photos = first
@@ -102,8 +155,8 @@ public static class AddressEndpoints
                     p.Candidate.Rights.Conflicts ?? []
                 )),
             ];
-            return views.Length > 0
-                ? TypedResults.Ok(new PageView(views))
+            return views.Length > 0 || first.Length == 0 || pages > 1
+                ? TypedResults.Ok(new PageView(views, fitting.Count, page, pages, Unread: reading.Unread))
                 : Problems.Of(
                     new Refusal(
                         "no-photo",
@@ -117,6 +170,12 @@ public static class AddressEndpoints
             return Problems.Of(new Refusal("source-failed", e.Message));
         }
     }
+
+    private static bool IsTooLong(Fetched fetched) =>
+        fetched.Bytes.LongLength > Limits.Documents.FeedBytes
+        || fetched.Bytes.LongLength > Limits.Documents.PageBytes
+            && AddressReader.JsonOf(fetched) is null
+            && AddressReader.FeedOf(fetched) is null;
 
     // The address of a picture alone: nothing is said of it but what its header and the file say themselves.
     private static Candidate OfPicture(Fetched fetched, DateTimeOffset now)

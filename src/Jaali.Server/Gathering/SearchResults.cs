@@ -7,7 +7,7 @@ namespace Jaali.Server.Gathering;
 /// <summary>The pictures of a search, merged as they come.</summary>
 internal sealed class SearchResults
 {
-    private readonly MergedResults _wall = new();
+    private MergedResults? _wall;
     private readonly Dictionary<Search.CollectionSearch, int> _taken = [];
     private object? _talk;
 
@@ -20,6 +20,7 @@ internal sealed class SearchResults
     /// <summary>Takes in what came since.</summary>
     internal void Take(IEnumerable<Search.CollectionSearch> parts, ThumbnailReader looking, Deck deck, string words)
     {
+        _wall ??= new MergedResults(words);
         bool came = _wall.Look(looking.Of);
         foreach (Search.CollectionSearch part in parts)
         {

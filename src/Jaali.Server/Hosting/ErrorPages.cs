@@ -4,6 +4,9 @@ using Microsoft.Data.Sqlite;
 
 namespace Jaali.Server.Hosting;
 
+/// <summary>There is too much to do for what was asked, now; the message is the sentence for a person.</summary>
+public sealed class BusyException(string sentence) : Exception(sentence);
+
 /// <summary>What a person reads where a request ended in an exception. A fault gets a number, which the page shows and
 /// the log has.</summary>
 internal static class ErrorPages
@@ -36,7 +39,14 @@ internal static class ErrorPages
             return (RequestLimits.TooLong.Code, RequestLimits.TooLong.Sentence, StatusCodes.Status413PayloadTooLarge);
         // Unreadable bodies are the sender's mistake; an edit without its kind is said by the reader of JSON in its own
         // way.
-        if (e is BadHttpRequestException or NotSupportedException { Source: "System.Text.Json" })
+        if (
+            e
+            is BadHttpRequestException
+                or NotSupportedException { Source: "System.Text.Json" }
+                // A form that is none.
+                or InvalidOperationException { Source: "Microsoft.AspNetCore.Http" }
+                or InvalidDataException { Source: "Microsoft.AspNetCore.WebUtilities" }
+        )
             return (
                 "bad-request",
                 "This request cannot be read. Reload the page and try again.",
@@ -86,6 +96,7 @@ internal static class ErrorPages
                 "Another program holds the database. Nothing that was saved is lost; try again in a moment.",
                 StatusCodes.Status503ServiceUnavailable
             ),
+            BusyException busy => ("busy", busy.Message, StatusCodes.Status429TooManyRequests),
             _ => null,
         };
 }

@@ -16,6 +16,10 @@ public sealed class ListenAddress
     /// <summary>The port.</summary>
     public int Port { get; }
 
+    /// <summary>True where only this computer itself can reach it.</summary>
+    public bool IsLoopback =>
+        Host == "localhost" || IPAddress.TryParse(Host, out IPAddress? address) && IPAddress.IsLoopback(address);
+
     /// <summary>The address as the web server wants it.</summary>
     public string Url => $"http://{Bracketed(Host)}:{Port}";
 

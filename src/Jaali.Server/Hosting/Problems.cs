@@ -29,11 +29,18 @@ public static class Problems
     /// <summary>What the framework refuses by itself, such as JSON that is none, is told in a sentence, too.</summary>
     internal static void Complete(ProblemDetailsContext context)
     {
-        if (context.ProblemDetails is { Status: StatusCodes.Status400BadRequest, Detail: null or "" } p)
+        if (context.ProblemDetails is { Status: >= 400 and < 500, Detail: null or "" } p)
             (p.Type, p.Title, p.Detail) = (
-                "urn:jaali:bad-request",
+                p.Status == StatusCodes.Status404NotFound ? "urn:jaali:not-found" : "urn:jaali:bad-request",
                 "Not done",
-                "This cannot be read. Reload the page and try again; nothing was changed."
+                p.Status switch
+                {
+                    StatusCodes.Status404NotFound => "There is nothing at this address. Go back to the list.",
+                    StatusCodes.Status405MethodNotAllowed => "This cannot be done here. Reload the page and try again.",
+                    StatusCodes.Status415UnsupportedMediaType =>
+                        "This is not in the form that is read here. Reload the page and try again.",
+                    _ => "This cannot be read. Reload the page and try again; nothing was changed.",
+                }
             );
     }
 }

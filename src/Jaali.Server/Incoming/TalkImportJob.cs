@@ -33,6 +33,7 @@ public sealed class TalkImportJob(
     TalkFiles files,
     TalkBuilder builder,
     BundleImport bundles,
+    DeckEditing editing,
     DeckStore decks
 ) : IJobWork
 {
@@ -57,6 +58,11 @@ public sealed class TalkImportJob(
                         kind == TalkFileKind.Bundle
                             ? await bundles.OpenAsync(job.DeckId, zip!, report, cancel)
                             : await builder.BuildAsync(job.DeckId, read!, NameOf(brought, kind), report, cancel);
+                    // Whatever it was read from: it is a talk that edits could have made, or it is told what was not.
+                    (deck, IReadOnlyList<string> refused) = DeckReview.Of(
+                        deck.Id == Guid.Empty ? deck with { Id = job.DeckId } : deck,
+                        editing.Facts
+                    );
                     if (read is { Slides.Count: 0 })
                         throw new FileFaultException("This file has no slides. Choose another.");
                     if (await decks.LoadAsync(deck.Id, cancel) is null)
@@ -67,7 +73,7 @@ public sealed class TalkImportJob(
                         deck.Title,
                         deck.Slides.Count,
                         Core.Items.ItemKinds.Photos(deck).Select(p => p.Use.PhotoId).Distinct().Count(),
-                        [.. (read?.NotUnderstood ?? []).Concat(told)]
+                        [.. (read?.NotUnderstood ?? []).Concat(told).Concat(refused)]
                     );
                 },
                 cancel

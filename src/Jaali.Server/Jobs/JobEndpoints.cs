@@ -21,8 +21,8 @@ public static class JobEndpoints
         api.MapGet("/decks/{id:guid}/jobs", (Guid id, JobQueue jobs) => jobs.Open(id)).WithName("listJobs");
         api.MapDelete(
                 "/jobs/{jobId:guid}",
-                Results<NoContent, ProblemHttpResult> (Guid jobId, JobQueue jobs) =>
-                    jobs.Cancel(jobId) ? TypedResults.NoContent() : Problems.NotFound("job at work")
+                async Task<Results<NoContent, ProblemHttpResult>> (Guid jobId, JobQueue jobs) =>
+                    await jobs.CancelAsync(jobId) ? TypedResults.NoContent() : Problems.NotFound("job at work")
             )
             .WithName("cancelJob");
     }

@@ -107,8 +107,27 @@ public sealed class JobQueue(
     /// <param name="subject">What it works on, as the client knows it.</param>
     /// <param name="asked">What the work needs to know; kept as JSON.</param>
     /// <param name="author">Who asks.</param>
+    /// <returns>The job; where the same is waiting or at work already, that.</returns>
+    /// <exception cref="BusyException">As many wait for this deck as may.</exception>
     public async Task<JobView> AskAsync(Guid deckId, string kind, string subject, object asked, string author)
     {
+        string wanted = JsonSerializer.Serialize(asked, DeckJson.Options);
+        if (
+            _open.Values.FirstOrDefault(j =>
+                j.Row.DeckId == deckId
+                && j.Row.Kind == kind
+                && j.Row.Subject == subject
+                && j.Row.Asked == wanted
+                && !j.Cancel.IsCancellationRequested
+            ) is
+            { View: not null } same
+        )
+            return same.View;
+        if (_open.Values.Count(j => j.Row.DeckId == deckId && j.View.State == JobState.Waiting) >= Limits.Incoming.Jobs)
+            throw new BusyException(
+                $"{Limits.Incoming.Jobs} things wait for this talk already. Ask again when some of them are done; "
+                    + "nothing was lost."
+            );
         var row = new JobRow
         {
             Id = Guid.CreateVersion7(),
@@ -116,7 +135,7 @@ public sealed class JobQueue(
             Kind = kind,
             Subject = subject,
             Author = author,
-            Asked = JsonSerializer.Serialize(asked, DeckJson.Options),
+            Asked = wanted,
             State = nameof(JobState.Waiting),
             StartedAt = clock.GetUtcNow(),
         };
@@ -134,20 +153,30 @@ public sealed class JobQueue(
     public IReadOnlyList<JobView> Open(Guid deckId) =>
         [.. _open.Values.Select(j => j.View).Where(j => j.DeckId == deckId)];
 
-    /// <summary>Stops a job; false where it has ended.</summary>
-    public bool Cancel(Guid id)
+    /// <summary>Stops a job; false where it has ended. That it is stopped is kept at once, so that it does not come
+    /// back with a restart, whenever that comes.</summary>
+    public async Task<bool> CancelAsync(Guid id)
     {
         if (!_open.TryGetValue(id, out var job))
             return false;
-        job.Cancel.Cancel();
+        await store.StopAsync(id, nameof(JobState.Cancelled), Stopped, clock.GetUtcNow());
+        await job.Cancel.CancelAsync();
+        // What has not begun need not wait for its turn to end.
+        if (_open.TryGetValue(id, out var now) && now.View.State == JobState.Waiting)
+            await EndAsync(now.Row, JobState.Cancelled, Stopped);
         return true;
     }
+
+    private const string Stopped = "Stopped.";
+
+    // Work that does not heed within this is left behind: it ends for who asked, and whatever comes of it is dropped.
+    private static readonly TimeSpan HeedWithin = TimeSpan.FromSeconds(1);
 
     /// <summary>Stops and forgets the jobs of a deck that goes, with what came of them.</summary>
     public async Task ForgetAsync(Guid deckId)
     {
         foreach (JobView job in Open(deckId))
-            Cancel(job.Id);
+            await CancelAsync(job.Id);
         foreach (JobRow row in await store.OfDeckAsync(deckId))
             if (_works.Value.TryGetValue(row.Kind, out IJobWork? work))
                 work.Remove(row);
@@ -193,12 +222,18 @@ public sealed class JobQueue(
             if (!_works.Value.TryGetValue(row.Kind, out IJobWork? work))
                 throw new JobFailedException("This version does not know this work any more. Ask for it again.");
             await TellAsync(ViewOf(row) with { State = JobState.Running });
-            row.Result = await work.RunAsync(row, Report, stop.Token);
+            string result = await HeededAsync(
+                Task.Run(() => work.RunAsync(row, Report, stop.Token), CancellationToken.None),
+                row,
+                work,
+                cancelled.Token
+            );
+            row.Result = result;
             await EndAsync(row, JobState.Done, "");
         }
         catch (OperationCanceledException) when (cancelled.IsCancellationRequested)
         {
-            await EndAsync(row, JobState.Cancelled, "Stopped.");
+            await EndAsync(row, JobState.Cancelled, Stopped);
         }
         catch (OperationCanceledException) when (lifetime.ApplicationStopping.IsCancellationRequested)
         {
@@ -230,6 +265,39 @@ public sealed class JobQueue(
             told = progress;
             _ = TellAsync(ViewOf(row) with { State = JobState.Running, Progress = Math.Min(progress, .99) });
         }
+    }
+
+    // What work comes to; where it is stopped and does not heed, its end is not waited for.
+    private async Task<string> HeededAsync(Task<string> work, JobRow row, IJobWork of, CancellationToken cancelled)
+    {
+        var stopped = new TaskCompletionSource();
+        await using CancellationTokenRegistration told = cancelled.Register(() => stopped.TrySetResult());
+        if (
+            await Task.WhenAny(work, stopped.Task) != work
+            && await Task.WhenAny(work, Task.Delay(HeedWithin, clock, CancellationToken.None)) != work
+        )
+        {
+            log.LogWarning("Job {Kind} {Id} was stopped and goes on by itself", row.Kind, row.Id);
+            _ = work.ContinueWith(
+                late =>
+                {
+                    if (late.IsCompletedSuccessfully)
+                        of.Remove(row);
+                    else
+                        log.LogInformation(
+                            late.Exception,
+                            "Job {Kind} {Id} ended after it was stopped",
+                            row.Kind,
+                            row.Id
+                        );
+                },
+                CancellationToken.None,
+                TaskContinuationOptions.None,
+                TaskScheduler.Default
+            );
+            throw new OperationCanceledException(cancelled);
+        }
+        return await work;
     }
 
     // Work on many photos leaves many large arrays behind it, which are not collected by themselves while the machine

@@ -11,7 +11,7 @@ public interface IDecksKnown
 }
 
 /// <summary>Tells everyone who has a deck open what changed.</summary>
-public sealed class LiveHub(IDecksKnown decks) : Hub
+public sealed class LiveHub(IDecksKnown decks, LiveMessages messages) : Hub
 {
     // Of this connection alone; calls of one connection come one after the other.
     private HashSet<Guid> Joined =>
@@ -35,10 +35,15 @@ public sealed class LiveHub(IDecksKnown decks) : Hub
 
     /// <summary>Tells the other windows that show this deck where the show is. A window that has not joined it is not
     /// heard.</summary>
-    public Task Steer(Guid deckId, Steering steering) =>
-        Joined.Contains(deckId) && steering.IsSound
-            ? Clients.OthersInGroup(deckId.ToString()).SendAsync("steered", deckId, steering, Context.ConnectionAborted)
-            : Task.CompletedTask;
+    public async Task Steer(Guid deckId, Steering steering)
+    {
+        if (!Joined.Contains(deckId) || !steering.IsSound)
+            return;
+        await Clients
+            .OthersInGroup(deckId.ToString())
+            .SendAsync("steered", deckId, steering, Context.ConnectionAborted);
+        messages.Heard(deckId, steering);
+    }
 
     /// <summary>Leaves them.</summary>
     public Task Leave(Guid deckId)
@@ -93,11 +98,34 @@ public sealed class LiveMessages(IHubContext<LiveHub> hub)
     /// <param name="patch">What changed.</param>
     /// <param name="but">The connection of the window that made the edit and has the patch in its answer; empty for
     /// none.</param>
-    public Task DeckChangedAsync<TPatch>(Guid deckId, TPatch patch, string but = "") =>
-        hub.Clients.GroupExcept(deckId.ToString(), but.Length > 0 ? [but] : []).SendAsync("deckChanged", patch);
+    public Task DeckChangedAsync<TPatch>(Guid deckId, TPatch patch, string but = "")
+    {
+        DeckChanged?.Invoke(deckId);
+        return hub.Clients.GroupExcept(deckId.ToString(), but.Length > 0 ? [but] : []).SendAsync("deckChanged", patch);
+    }
+
+    /// <summary>A device that has no part in the rest steers a talk.</summary>
+    public Task SteeredAsync(Guid deckId, Steering steering) =>
+        hub.Clients.Group(deckId.ToString()).SendAsync("steered", deckId, steering);
+
+    /// <summary>Called when a window steers a talk.</summary>
+    public event Action<Guid, Steering>? Steered;
+
+    /// <summary>Called when a deck reached a revision.</summary>
+    public event Action<Guid>? DeckChanged;
+
+    /// <summary>Called when a photo's record changed.</summary>
+    public event Action<string>? RecordChanged;
+
+    /// <summary>A window steers a talk: whoever listens to that is told.</summary>
+    public void Heard(Guid deckId, Steering steering) => Steered?.Invoke(deckId, steering);
 
     /// <summary>A photo's record changed: every deck that shows it stands differently.</summary>
-    public Task RecordChangedAsync(string photoId) => hub.Clients.All.SendAsync("recordChanged", photoId);
+    public Task RecordChangedAsync(string photoId)
+    {
+        RecordChanged?.Invoke(photoId);
+        return hub.Clients.All.SendAsync("recordChanged", photoId);
+    }
 
     /// <summary>More came of a search: its wall is to be asked for.</summary>
     public Task SearchChangedAsync(Guid deckId, Guid searchId) =>

@@ -1,5 +1,4 @@
 using Jaali.Imaging;
-using Jaali.Store;
 
 namespace Jaali.Server.Photos;
 
@@ -14,9 +13,9 @@ public static class IiifEndpoints
         app.MapGet("/iiif/{id}/{region}/{size}/{rotation}/{qualityFormat}", ImageAsync).ExcludeFromDescription();
     }
 
-    private static IResult Info(string id, PhotoStore photos, HttpContext context)
+    private static IResult Info(string id, Renditions renditions, HttpContext context)
     {
-        if (photos.Facts(id) is not { } photo)
+        if (renditions.Named(id) is not var (photo, _))
             return Problems.NotFound("photo");
         context.Response.Headers.AccessControlAllowOrigin = "*";
         return Results.Json(

@@ -1,3 +1,4 @@
+using Jaali.Core;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Store;
@@ -29,6 +30,8 @@ namespace Jaali.Server.Photos;
 /// <param name="Reading">How its licence was read, where that stumbled over words; else null.</param>
 /// <param name="Offers">Licences found beside it, for a person to confirm or choose among; empty once settled.</param>
 /// <param name="EarlierChanges">What was done to it before it came here.</param>
+/// <param name="Updated">When its source was last updated, empty where unknown; null where its licence does not ask for
+/// that.</param>
 /// <param name="PublicDomainReason">Why it is in the public domain.</param>
 /// <param name="Preview">A tiny picture as a data address, shown until the photo is there; empty where there is
 /// none.</param>
@@ -58,6 +61,7 @@ public sealed record PhotoView(
     ReadingView? Reading,
     IReadOnlyList<OfferView> Offers,
     string EarlierChanges,
+    string? Updated,
     string PublicDomainReason,
     string Preview,
     int Version,
@@ -89,8 +93,8 @@ public sealed class PhotoViews(PhotoStore photos)
             f.Height,
             r.Title,
             r.Maker,
-            r.MakerUrl,
-            r.SourceUrl,
+            WebAddress.Pressable(r.MakerUrl),
+            WebAddress.Pressable(r.SourceUrl),
             r.Collection,
             r.Licence?.Label ?? r.Terms?.Name ?? "licence not found",
             r.Licence?.Name ?? r.Terms?.Name ?? "",
@@ -107,6 +111,7 @@ public sealed class PhotoViews(PhotoStore photos)
             Reading(r),
             Offers(r),
             r.EarlierChanges,
+            r.Licence is { AsksForUpdate: true } ? r.Updated ?? "" : null,
             r.PublicDomainReason,
             photos.PreviewOf(f.Id) is { } tiny ? "data:image/webp;base64," + Convert.ToBase64String(tiny) : "",
             f.Version,

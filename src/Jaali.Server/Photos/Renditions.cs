@@ -2,6 +2,8 @@ using System.Security.Cryptography;
 using System.Text;
 using Jaali.Core;
 using Jaali.Core.Photos;
+using Jaali.Core.Scenes;
+using Jaali.Formats;
 using Jaali.Imaging;
 using Jaali.Store;
 
@@ -9,7 +11,7 @@ namespace Jaali.Server.Photos;
 
 /// <summary>Taken photos in other sizes, by the IIIF Image API's terms; whole photos at a ladder of widths are kept
 /// on the disk.</summary>
-public sealed class Renditions(PhotoStore photos, DataFolder folder)
+public sealed class Renditions(PhotoStore photos, DataFolder folder, PhotoNames names)
 {
     /// <summary>The photos.</summary>
     internal PhotoStore Photos => photos;
@@ -35,6 +37,12 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
     /// photo, or the name cannot be read.</summary>
     public (PhotoFacts Photo, Treatment How)? Named(string name)
     {
+        if (name.StartsWith(PhotoNames.Mark, StringComparison.Ordinal))
+        {
+            if (names.Read(name) is not { } said)
+                return null;
+            name = said;
+        }
         int at = name.IndexOf('~', StringComparison.Ordinal);
         return
             name.Length <= LongestName
@@ -43,6 +51,10 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
             ? (photo, how)
             : null;
     }
+
+    /// <summary>Width and height of a photo in pixels, upright; null where there is no such photo.</summary>
+    public (int Width, int Height)? SizeOf(string photoId) =>
+        photos.Facts(photoId) is { } photo ? (photo.Width, photo.Height) : null;
 
     // A photo's hash and the name of all that can be hidden in it.
     private const int LongestName = 1000;
@@ -126,8 +138,8 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
             whole
             && request is { Rotation: 0, Grey: false, Format: "jpg" }
             && (request.Width, request.Height) == (photo.Width, photo.Height);
-        if (itself && photos.IsPlainJpeg(id))
-            return photos.Bytes(id);
+        if (itself && photos.FormatOf(id) == "jpeg" && Own(id) is { } own)
+            return own;
         byte[] made = await PhotoDecoding.RunAsync(
             original,
             !whole,
@@ -143,25 +155,40 @@ public sealed class Renditions(PhotoStore photos, DataFolder folder)
     /// the same place.</summary>
     public async Task<byte[]?> AtLeastAsync(string name, double width, CancellationToken cancel = default)
     {
+        if (PicturePart.Of(name) is (var whole, { } part))
+            return await AnswerAsync(whole, Request(part, (int)Math.Min(part.Width, Math.Ceiling(width))), cancel);
         if (Named(name) is not var (photo, _))
             return null;
         int rung = Ladder.FirstOrDefault(w => w >= width);
         return await AnswerAsync(name, Request(photo, rung == 0 || rung >= photo.Width ? photo.Width : rung), cancel);
     }
 
-    /// <summary>A photo upright in its own size, as paper takes it: its own bytes where they stand upright in a format
+    /// <summary>A photo upright in its own size, as paper takes it: its own bytes where they are plain and in a format
     /// that is painted without much memory, else a JPEG of its own size.</summary>
     public byte[]? Upright(string name) =>
-        Named(name) is not var (photo, how) ? null
-        : how.IsNone
-        && (
-            photos.IsPlainJpeg(photo.Id)
-            || photos.IsUpright(photo.Id)
-                && photos.FormatOf(photo.Id) is "png" or "webp" or "gif"
-                && (long)photo.Width * photo.Height <= Limits.Photos.PaintedPixels
-        )
-            ? photos.Bytes(photo.Id)
+        PicturePart.Of(name) is (var whole, { } part)
+            ? AnswerAsync(whole, Request(part, part.Width)).GetAwaiter().GetResult()
+        : Named(name) is not var (photo, how) ? null
+        : how.IsNone && IsPainted(photos.FormatOf(photo.Id), photo) && Own(photo.Id) is { } own ? own
         : AnswerAsync(name, Request(photo, photo.Width)).GetAwaiter().GetResult();
+
+    // A photo's own coded data, without what is nobody's business; null where it cannot be shown as it is.
+    private byte[]? Own(string id) =>
+        photos.IsPlain(id) && photos.Bytes(id) is { } bytes && BarePhoto.TryMake(bytes, out byte[] bare) ? bare : null;
+
+    private static bool IsPainted(string? format, PhotoFacts photo) =>
+        format == "jpeg"
+        || format is "png" or "webp" or "gif" && (long)photo.Width * photo.Height <= Limits.Photos.PaintedPixels;
+
+    private static IiifRequest Request(PicturePart p, int width) =>
+        new(
+            (p.X, p.Y, p.Width, p.Height),
+            width,
+            Math.Max(1, (int)Math.Round((double)p.Height * width / p.Width)),
+            0,
+            false,
+            "jpg"
+        );
 
     private static IiifRequest Request(PhotoFacts photo, int width) =>
         width == photo.Width

@@ -31,6 +31,7 @@ public sealed record PermissionRequest(
 /// <param name="PublicDomainReason">Why it is in the public domain.</param>
 /// <param name="Offer">Which of the licences found beside it holds, from 0.</param>
 /// <param name="EarlierChanges">What was done to it before it came here.</param>
+/// <param name="Updated">When the source was last updated, as it says.</param>
 /// <param name="Settle">Takes the record as decided.</param>
 /// <param name="Version">The version of the record that was seen; where it was corrected since, nothing is
 /// changed.</param>
@@ -44,6 +45,7 @@ public sealed record RecordRequest(
     string? PublicDomainReason = null,
     int? Offer = null,
     string? EarlierChanges = null,
+    string? Updated = null,
     bool Settle = false,
     int? Version = null,
     bool ConfirmReading = false
@@ -59,6 +61,7 @@ public sealed record RecordRequest(
             PublicDomainReason,
             Offer,
             EarlierChanges,
+            Updated,
             Settle,
             ConfirmReading
         );

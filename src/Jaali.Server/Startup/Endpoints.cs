@@ -23,6 +23,7 @@ internal static class Endpoints
         app.MapExports();
         app.MapCopies();
         app.MapGathered();
+        app.MapPodium();
         app.MapIncoming();
         app.MapHub<LiveHub>("/live");
         app.MapGet("/api/health", () => new Health(true)).ExcludeFromDescription();

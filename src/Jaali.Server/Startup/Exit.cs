@@ -1,5 +1,3 @@
-using Jaali.Store;
-
 namespace Jaali.Server.Startup;
 
 /// <summary>How the program ends where it does not serve, each way with a code of its own.</summary>
@@ -18,16 +16,14 @@ internal static class Exit
     /// <summary>Checks the store and says what is missing or damaged; 0 where nothing is.</summary>
     internal static async Task<int> VerifyAsync(IServiceProvider services)
     {
-        VerifyView found = await StoreCheck.VerifyAsync(
-            services.GetRequiredService<PhotoStore>(),
-            services.GetRequiredService<BlobFolder>(),
-            CancellationToken.None
-        );
+        VerifyView found = await services.GetRequiredService<StoreCheck>().VerifyAsync(CancellationToken.None);
         Console.WriteLine(found.Sentence);
         foreach (string name in found.Missing)
             Console.WriteLine($"missing {name}");
         foreach (string name in found.Damaged)
             Console.WriteLine($"damaged {name}");
-        return found.Missing.Count + found.Damaged.Count == 0 ? 0 : 1;
+        foreach (string what in found.Lacking.Concat(found.Wrong))
+            Console.WriteLine(what);
+        return found.IsWhole ? 0 : 1;
     }
 }

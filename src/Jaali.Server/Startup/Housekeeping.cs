@@ -47,6 +47,7 @@ public sealed class Housekeeping(
                                 : photos.SweepAsync(TimeSpan.FromDays(Limits.Retention.OrphanDays), cancel)
                     ),
                     ("half files", () => SweepFilesAsync(cancel)),
+                    ("renditions of an earlier version", () => Task.Run(folder.RemoveEarlier, cancel)),
                     (
                         "files that were brought",
                         () =>
@@ -80,7 +81,7 @@ public sealed class Housekeeping(
         foreach (string file in folder.Files("downloads", "*"))
             if (now - File.GetLastWriteTimeUtc(file) > TimeSpan.FromDays(Limits.Retention.DownloadDays))
                 File.Delete(file);
-        foreach (string file in folder.Files("derived", "*"))
+        foreach (string file in folder.Files(DataFolder.Renditions, "*"))
             if (DataFolder.IsHalf(file) && now - File.GetLastWriteTimeUtc(file) > TimeSpan.FromHours(1))
                 File.Delete(file);
     }

@@ -10,6 +10,9 @@ internal sealed class Preparation(IServiceProvider services, Settings settings) 
     public async Task StartAsync(CancellationToken cancellationToken)
     {
         services.GetRequiredService<BlobFolder>();
+        // Whoever has a talk with the photo open sees at once how it stands now.
+        LiveMessages live = services.GetRequiredService<LiveMessages>();
+        services.GetRequiredService<PhotoStore>().RecordMerged += id => _ = live.RecordChangedAsync(id);
         await FontEndpoints.LoadAsync(services);
         await services
             .GetRequiredService<CollectionRegistry>()

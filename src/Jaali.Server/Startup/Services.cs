@@ -43,7 +43,10 @@ internal static class Services
     internal static IServiceCollection AddPhotos(this IServiceCollection services) =>
         services
             .AddSingleton<LiveMessages>()
+            .AddSingleton<StoreCheck>()
             .AddSingleton<JobQueue>()
+            .AddSingleton<PhotoNames>()
+            .AddSingleton<PhotoPositions>()
             .AddSingleton<Renditions>()
             .AddSingleton<PhotoViews>()
             .AddSingleton(_ => new FontLibrary(FontLibrary.ShippedFolder))
@@ -67,6 +70,7 @@ internal static class Services
             .AddSingleton(_ => new SourceHttp(settings.Allowed))
             .AddSingleton<OaiPmh>()
             .AddSingleton<AddressReader>()
+            .AddSingleton<PageReadings>()
             .AddSingleton<CollectionRecogniser>()
             .AddSingleton<CollectionRegistry>()
             .AddSingleton<Harvester>()
@@ -78,7 +82,7 @@ internal static class Services
             .AddSingleton<IJobWork, AdoptJob>()
             .AddSingleton<IJobWork, RetakeJob>();
 
-    internal static IServiceCollection AddCopies(this IServiceCollection services) =>
+    internal static IServiceCollection AddCopies(this IServiceCollection services, Settings settings) =>
         services
             .AddSingleton<PdfWriter>()
             .AddSingleton<PdfCopies>()
@@ -87,9 +91,12 @@ internal static class Services
             .AddSingleton<PictureCopies>()
             .AddSingleton<ICopyMaker>(s => s.GetRequiredService<PictureCopies>())
             .AddSingleton<ICopyMaker, BundleCopies>()
+            .AddSingleton<WebTalk>()
             .AddSingleton<ICopyMaker, WebCopies>()
             .AddSingleton<CopyJob>()
-            .AddSingleton<IJobWork>(s => s.GetRequiredService<CopyJob>());
+            .AddSingleton<IJobWork>(s => s.GetRequiredService<CopyJob>())
+            .AddSingleton<PodiumSittings>()
+            .AddSingleton(new PodiumPort(settings.PodiumPort));
 
     internal static IServiceCollection AddIncoming(this IServiceCollection services) =>
         services
@@ -113,6 +120,7 @@ internal static class Services
             .AddHostedService(s => s.GetRequiredService<JobQueue>())
             .AddHostedService(s => s.GetRequiredService<Harvester>())
             .AddHostedService<DemoBuild>()
+            .AddHostedService(s => s.GetRequiredService<PodiumSittings>())
             .AddHostedService(s => s.GetRequiredService<Housekeeping>())
             .AddHostedService(s => s.GetRequiredService<Warmup>());
     }

@@ -11,6 +11,7 @@ namespace Jaali.Server.Startup;
 /// <param name="StandIns">Where the simulated collections are, or null.</param>
 /// <param name="Demo">The demo talk to build where it is not there yet, or null.</param>
 /// <param name="Verify">Only checks the store.</param>
+/// <param name="PodiumPort">Where other devices find the podium while there is a link to it; 0 for any port.</param>
 /// <param name="IsDescribing">It is asked for the description of the API alone, when it is built: nothing is
 /// opened.</param>
 public sealed record Settings(
@@ -22,6 +23,7 @@ public sealed record Settings(
     string? StandIns,
     string? Demo,
     bool Verify,
+    int PodiumPort,
     bool IsDescribing
 )
 {
@@ -37,6 +39,16 @@ public sealed record Settings(
         );
         if (listen is null)
             return (null, why);
+        if (!listen.IsLoopback && from["open"] != "anyone")
+            return (
+                null,
+                $"At {listen.Host} everyone in the network can read, change and remove every talk and photo, and fetch "
+                    + "pages by this computer: there are no accounts. Where that is meant, say --open=anyone. To steer "
+                    + "a talk from another device nothing needs to be opened: On another device, at the podium, does that for as "
+                    + "long as it is wanted."
+            );
+        if (!int.TryParse(from["podium-port"] ?? "0", out int podium) || podium is < 0 or > 65535)
+            return (null, $"“{from["podium-port"]}” is no port. Give a number from 0 to 65535 with --podium-port.");
         string data = from["data"] ?? (describing ? Path.Combine(Path.GetTempPath(), "jaali-describe") : "data");
         return (
             new(
@@ -48,6 +60,7 @@ public sealed record Settings(
                 from["standins"],
                 from["demo"],
                 from["verify"] is not null,
+                podium,
                 describing
             ),
             ""

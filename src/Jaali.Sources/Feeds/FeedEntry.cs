@@ -14,6 +14,9 @@ internal static class FeedEntry
     // A picture with the sizes it comes in; whether what the entry says of rights is of it or of its text.
     private sealed record Shown(IReadOnlyList<Rendition> Renditions, XElement Of, bool InText);
 
+    // What a feed itself calls a picture may be small; a counter is a pixel or two.
+    private const int Counter = 10;
+
     internal static IEnumerable<Candidate> Read(
         XElement entry,
         string collection,
@@ -23,7 +26,13 @@ internal static class FeedEntry
         DateTimeOffset now
     )
     {
-        Shown[] pictures = [.. Pictures(entry, address)];
+        Shown[] pictures =
+        [
+            .. Pictures(entry, address)
+                .Where(p =>
+                    !p.Renditions.All(r => PictureAddress.IsBeside(r.Url, r.Width, r.Height, p.InText ? 60 : Counter))
+                ),
+        ];
         string link = Link(entry, address) ?? "",
             id = FeedXml.First([
                 .. entry.Own("id").Concat(entry.Own("guid")).Select(e => e.Value),
@@ -113,6 +122,11 @@ internal static class FeedEntry
                         entry.Media("copyright").Select(c => FeedXml.Plain(c.Value))
                     ),
                     Sponsored = entry.Media("price").Any(IsPrice),
+                    Updated = entry
+                        .Own("updated")
+                        .Concat(entry.Dublin("modified"))
+                        .Select(u => FeedXml.Plain(u.Value))
+                        .FirstOrDefault(u => u.Length > 0),
                     Offers = terms.Offers,
                     PictureUrl = picture,
                 },
@@ -249,6 +263,10 @@ internal static class FeedEntry
                 && FeedXml.Size(l, (string?)l.Attribute("href"), address) is { } r
             )
                 yield return r;
+        // Covers of a catalogue (OPDS 1.2, section 5.2.2), the larger first.
+        foreach (XElement l in Covers(entry).Where(l => !IsSmallCover(l)).Concat(Covers(entry)).Take(1))
+            if (FeedXml.Size(l, (string?)l.Attribute("href"), address) is { } r && !PictureAddress.IsDrawing(r.Url))
+                yield return r;
         foreach (XElement c in entry.Own("content").Where(c => c.Attribute("src") is not null))
             if (
                 Is((string?)c.Attribute("type"), (string?)c.Attribute("src"))
@@ -256,6 +274,17 @@ internal static class FeedEntry
             )
                 yield return r;
     }
+
+    private static IEnumerable<XElement> Covers(XElement entry) =>
+        entry
+            .Own("link")
+            .Where(l =>
+                ((string?)l.Attribute("rel"))?.StartsWith("http://opds-spec.org/", StringComparison.Ordinal) == true
+                && ((string)l.Attribute("rel")!)[21..].Split('/')[0] is "image" or "cover" or "thumbnail"
+            );
+
+    private static bool IsSmallCover(XElement link) =>
+        ((string)link.Attribute("rel")!).EndsWith("thumbnail", StringComparison.Ordinal);
 
     private static IEnumerable<Rendition> InText(XElement entry, Uri address)
     {
@@ -290,9 +319,13 @@ internal static class FeedEntry
                 int w = PagePictures.Pixels(img.GetAttribute("width")),
                     h = PagePictures.Pixels(img.GetAttribute("height"));
                 // Counters and badges.
-                if (w is > 0 and < 60 || h is > 0 and < 60 || img.Closest("a[rel~='license' i]") is not null)
+                if (PagePictures.IsBeside(img))
                     continue;
-                if (FeedXml.Web(img.GetAttribute("src"), e, address) is { } url && !PictureAddress.IsDrawing(url))
+                if (
+                    FeedXml.Web(img.GetAttribute("src"), e, address) is { } url
+                    && !PictureAddress.IsDrawing(url)
+                    && !PictureAddress.IsBeside(url, w, h)
+                )
                     yield return new Rendition(url, 0, 0);
             }
         }
@@ -301,6 +334,7 @@ internal static class FeedEntry
     private static Rendition? Thumbnail(XElement of, Uri address) =>
         of.Media("thumbnail")
             .Select(t => FeedXml.Size(t, (string?)t.Attribute("url") ?? t.Value, address))
+            .Concat(Covers(of).Where(IsSmallCover).Select(l => FeedXml.Size(l, (string?)l.Attribute("href"), address)))
             .OfType<Rendition>()
             .MaxBy(r => r.Width);
 

@@ -153,7 +153,7 @@ public sealed class IiifCollection(SourceHttp http, TimeProvider clock, string i
 
     private async Task<JsonElement> ReadAsync(Uri address, CancellationToken cancel)
     {
-        byte[] body = await http.GetAsync(address, Limits.Documents.AnswerBytes, cancel: cancel).ConfigureAwait(false);
+        byte[] body = await http.GetAsync(address, Limits.Documents.FeedBytes, cancel: cancel).ConfigureAwait(false);
         try
         {
             return Json.Parse(body);

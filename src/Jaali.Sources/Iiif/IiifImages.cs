@@ -80,6 +80,7 @@ internal static partial class IiifImages
     private static IiifImage? Image(JsonElement body, Uri address)
     {
         string region = "";
+        int rotation = 0;
         JsonElement image = body;
         // A part of a picture is a resource of its own that leads to the whole.
         if (body.Type() is "SpecificResource" or "oa:SpecificResource")
@@ -91,10 +92,13 @@ internal static partial class IiifImages
                 return null;
             image = whole;
             foreach (JsonElement selector in body.Each("selector"))
+            {
+                rotation = Rotation(selector) ?? rotation;
                 region =
                     selector.Text("region") is { Length: > 0 } r ? r
-                    : Fragment().Match(selector.Text("value")) is { Success: true } m ? m.Groups[1].Value
+                    : Fragment().Match(selector.Text("value")) is { Success: true } m ? Named(m)
                     : region;
+            }
         }
         if (
             image.ValueKind == JsonValueKind.Object
@@ -115,7 +119,7 @@ internal static partial class IiifImages
         int width = image.Number("width"),
             height = image.Number("height");
         if (region.Length == 0 && Fragment().Match(id) is { Success: true } part)
-            region = part.Groups[1].Value;
+            region = Named(part);
         ImageService? service = image
             .Each("service")
             .Concat(image.Each("services"))
@@ -129,15 +133,21 @@ internal static partial class IiifImages
                 string asked = id[(service.Base.Length + 1)..].Split('/')[0];
                 if (asked is not ("full" or "info.json") && Region().IsMatch(asked))
                     region = asked;
+                // ".../full/max/90/default.jpg" (Image API 3.0, section 4.3).
+                if (rotation == 0 && id[(service.Base.Length + 1)..].Split('/') is [_, _, var turned, ..])
+                    rotation = Quarter(turned) ?? 0;
             }
             if (region.Length > 0)
                 service = Part(service, region);
+            service = service.Turned(rotation);
             return new IiifImage(service.At(service.Width), service, image);
         }
         if (Json.Web(id, address) is not { } file)
             return null;
         // A part of a picture that no service cuts keeps its part in the address (Media Fragments URI 1.0).
-        if (Pixels().Match(region) is { Success: true } cut)
+        if (Percent().IsMatch(region))
+            file = file.Split('#')[0] + "#xywh=percent:" + region[4..];
+        else if (Pixels().Match(region) is { Success: true } cut)
         {
             file = file.Split('#')[0] + "#xywh=" + region;
             (width, height) = (
@@ -198,6 +208,22 @@ internal static partial class IiifImages
             : null;
     }
 
+    // A region as an image service names it: pixels, or parts of a hundred.
+    private static string Named(Match fragment) =>
+        (fragment.Groups[1].Value.StartsWith("percent", StringComparison.Ordinal) ? "pct:" : "")
+        + fragment.Groups[2].Value;
+
+    // An ImageApiSelector turns clockwise (IIIF Presentation, Annotations 4.1); only quarters are photos again.
+    private static int? Rotation(JsonElement selector) =>
+        selector.Text("rotation") is { Length: > 0 } said ? Quarter(said)
+        : selector.Number("rotation") is > 0 and var n ? Quarter(n.ToString(CultureInfo.InvariantCulture))
+        : null;
+
+    private static int? Quarter(string degrees) =>
+        int.TryParse(degrees, NumberStyles.None, CultureInfo.InvariantCulture, out int n) && n is 90 or 180 or 270
+            ? n
+            : null;
+
     private static ImageService Part(ImageService whole, string region)
     {
         if (Pixels().Match(region) is { Success: true } px)
@@ -226,7 +252,7 @@ internal static partial class IiifImages
             );
     }
 
-    [GeneratedRegex(@"#?xywh=(?:pixel:)?(\d+,\d+,\d+,\d+)")]
+    [GeneratedRegex(@"#?xywh=(pixel:|percent:)?([\d.]+,[\d.]+,[\d.]+,[\d.]+)")]
     private static partial Regex Fragment();
 
     [GeneratedRegex(@"^(\d{1,6}),(\d{1,6}),(\d{1,6}),(\d{1,6})$")]

@@ -187,12 +187,10 @@ public static class IiifPresentation
                 .Where(s => s.Length > 0)
                 .Distinct(),
         ];
-        Agreement terms = LicenceAgreement.Of([
-            .. rights,
-            .. statements,
-            .. IiifWords.RightsOf(canvas),
-            .. IiifWords.RightsOf(manifest),
-        ]);
+        Agreement terms = LicenceAgreement.Of(
+            [.. rights, .. IiifWords.RightsOf(canvas), .. IiifWords.RightsOf(manifest)],
+            attributions: statements
+        );
         string maker = string.Join(
             ", ",
             IiifWords.MakersOf(canvas).Concat(IiifWords.MakersOf(manifest)).Distinct().Take(4)

@@ -187,7 +187,7 @@ internal static class PagePictures
                 i.Closest("nav, header, footer, aside") is not { } around
                 || (main!.Contains(around) && around.LocalName == "header" && main.LocalName != "body")
             )
-            .Where(i => i.Closest("a[rel~='license' i]") is null)
+            .Where(i => !IsBeside(i))
             .Select(i => (Shown: ShownBy(i, at), Area: Area(i)))
             .Where(i => i.Shown is not null && i.Area >= 120 * 80)
             .OrderByDescending(i => i.Area)
@@ -195,11 +195,21 @@ internal static class PagePictures
             .DistinctBy(r => r.Url);
     }
 
+    // A badge of a licence, a portrait, a smiley, what is paid for.
+    internal static bool IsBeside(IElement img) =>
+        img.Closest("a[rel~='license' i], a[rel~='sponsored' i], ins, [class~='ad' i], [class~='advertisement' i]")
+            is not null
+        || img.ClassList.Any(c =>
+            c.Split('-', '_')[0].ToLowerInvariant() is "avatar" or "gravatar" or "smiley" or "emoji" or "pixel"
+            || c is "wp-smiley"
+        )
+        || PictureAddress.IsBeside("", Pixels(img.GetAttribute("width")), Pixels(img.GetAttribute("height")));
+
     private static Rendition? ShownBy(IElement img, Uri at) =>
         Addresses(img)
             .Select(a => Json.Web(a, at))
             .OfType<string>()
-            .Where(a => !PictureAddress.IsDrawing(a) && !IsBadge(a))
+            .Where(a => !PictureAddress.IsDrawing(a) && !PictureAddress.IsBeside(a) && !IsBadge(a))
             .Select(a => new Rendition(a, 0, 0))
             .FirstOrDefault();
 

@@ -17,6 +17,25 @@ namespace Jaali.Sources;
 /// <param name="Named">The page names its picture; else they are what it shows in its main part.</param>
 public sealed record PageReading(IReadOnlyList<Candidate> Candidates, string Title, bool Named)
 {
+    /// <summary>What of it could not be read, in a sentence; empty where all of it was.</summary>
+    public string Unread { get; init; } = "";
+
+    /// <summary>The photos that have all of the words in their title, maker or subjects.</summary>
+    /// <param name="words">What is looked for; empty for all.</param>
+    public IReadOnlyList<Candidate> With(string words)
+    {
+        string[] asked = words.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries);
+        return asked.Length == 0
+            ? Candidates
+            :
+            [
+                .. Candidates.Where(c =>
+                    $"{c.Rights.Title} {c.Rights.Maker} {string.Join(' ', c.Tags)}" is var said
+                    && Array.TrueForAll(asked, w => said.Contains(w, StringComparison.OrdinalIgnoreCase))
+                ),
+            ];
+    }
+
     /// <summary>The likeliest photo, or null.</summary>
     public Candidate? Candidate => Candidates.Count > 0 ? Candidates[0] : null;
 
@@ -130,6 +149,7 @@ public static partial class PageReader
                 Notice = found.Select(f => f.Notice).FirstOrDefault(n => n.Length > 0) ?? "",
                 Conflicts = conflicts.Count > 0 ? [.. conflicts] : null,
                 PictureUrl = p.Picture.Url,
+                Updated = found.Select(f => f.Updated).FirstOrDefault(u => u is not null),
                 MakerKind = found.Select(f => f.MakerKind).FirstOrDefault(k => k != MakerKind.Unknown),
                 Offers = terms.Offers,
             };
@@ -231,6 +251,7 @@ public static partial class PageReader
         public MakerKind MakerKind { get; init; }
         public string? MakerUrl { get; init; }
         public string Notice { get; init; } = "";
+        public string? Updated { get; init; }
         public IReadOnlyList<string> Licences { get; init; } = [];
         public string Words { get; init; } = "";
     }
@@ -281,6 +302,7 @@ public static partial class PageReader
                         : null
                 ),
             Notice = LicenceReader.Read(notice) is null ? notice : "",
+            Updated = t.Text("dateModified", "modified") is { Length: > 0 } day ? day : null,
             Licences =
             [
                 .. Terms(t),

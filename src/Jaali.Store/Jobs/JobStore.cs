@@ -16,6 +16,21 @@ public sealed class JobStore(IDbContextFactory<JaaliDb> databases)
         await db.SaveChangesAsync(cancel);
     }
 
+    /// <summary>Says that a job which has not ended has; nothing where it has.</summary>
+    /// <param name="id">The job.</param>
+    /// <param name="state">As what it ends.</param>
+    /// <param name="message">For a person.</param>
+    /// <param name="at">When.</param>
+    public async Task StopAsync(Guid id, string state, string message, DateTimeOffset at)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync();
+        await db
+            .Jobs.Where(j => j.Id == id && j.EndedAt == null)
+            .ExecuteUpdateAsync(j =>
+                j.SetProperty(r => r.State, state).SetProperty(r => r.Message, message).SetProperty(r => r.EndedAt, at)
+            );
+    }
+
     /// <summary>A job, or null.</summary>
     public async Task<JobRow?> FindAsync(Guid id, CancellationToken cancel = default)
     {

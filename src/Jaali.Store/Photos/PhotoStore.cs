@@ -40,8 +40,14 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         Limits.Retention.Facts
     );
 
+    private readonly BoundedCache<string, bool> _plain = new(Limits.Retention.Facts);
+
     private readonly KeyedLock _turns = new();
     private long _records;
+
+    /// <summary>Called with the photo whose record became another because its bytes were found again under one that
+    /// says more, or something else.</summary>
+    public event Action<string>? RecordMerged;
 
     /// <summary>Keeps a photo with its record; the bytes come first, the rows only when they are safe. A photo that
     /// is there keeps its record, and the evidence is added.</summary>
@@ -106,6 +112,7 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         {
             _facts.Put(id, agreed);
             Interlocked.Increment(ref _records);
+            RecordMerged?.Invoke(id);
         }
         return id;
     }
@@ -246,18 +253,22 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         return whole ? "" : "Its file in the store is damaged.";
     }
 
-    /// <summary>True for a photo whose own bytes stand upright, whatever reads them.</summary>
-    public bool IsUpright(string id)
+    /// <summary>True for a photo whose own bytes every painter and every program shows as they are measured. A damaged
+    /// file is not made another: it is given on as it is, and whoever paints it finds out.</summary>
+    public bool IsPlain(string id)
     {
-        using JaaliDb db = databases.CreateDbContext();
-        return db.Photos.AsNoTracking().Any(p => p.Id == id && p.Orientation == 1);
-    }
-
-    /// <summary>True for a JPEG that stands upright: its own bytes are what a browser shows.</summary>
-    public bool IsPlainJpeg(string id)
-    {
-        using JaaliDb db = databases.CreateDbContext();
-        return db.Photos.AsNoTracking().Any(p => p.Id == id && p.Format == "jpeg" && p.Orientation == 1);
+        if (_plain.TryGet(id, out bool known))
+            return known;
+        if (FileOf(id) is not { } file)
+            return false;
+        try
+        {
+            return _plain.Put(id, PhotoReader.IsPlain(file));
+        }
+        catch (NotAPhotoException)
+        {
+            return true;
+        }
     }
 
     /// <summary>The format of a photo's bytes: "jpeg", "png" or "webp"; null where there is no such photo.</summary>
@@ -353,6 +364,23 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
     {
         await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
         return await db.Photos.AsNoTracking().Select(p => p.Id).ToArrayAsync(cancel);
+    }
+
+    /// <summary>What photos need beside their own files, by its name in the store: the table of light and the letter
+    /// of a permission.</summary>
+    public async Task<IReadOnlyList<(string Name, string What)>> NeededAsync(CancellationToken cancel = default)
+    {
+        await using JaaliDb db = await databases.CreateDbContextAsync(cancel);
+        List<(string, string)> needed = [];
+        foreach (var p in await db.Photos.AsNoTracking().Select(p => new { p.Id, p.ToneBlob }).ToArrayAsync(cancel))
+        {
+            RightsRecord? rights = Facts(p.Id)?.Rights;
+            string title = rights?.Title is { Length: > 0 } known ? $"“{known}”" : $"the photo {p.Id[..8]}";
+            needed.Add((p.ToneBlob, $"The table of light of {title}"));
+            if (rights?.Permission?.FileId is { } letter)
+                needed.Add((letter, $"The letter of permission for {title}"));
+        }
+        return needed;
     }
 
     /// <summary>Records a permission.</summary>

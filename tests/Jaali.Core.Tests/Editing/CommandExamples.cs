@@ -56,6 +56,15 @@ public static class CommandExamples
         deck = world.Do(deck, new AddToShortlist(deck.Points[0].Id, Photo)).Deck;
         deck = world.Do(deck, new AddToShortlist(deck.Points[0].Id, "p2")).Deck;
         deck = world.Do(deck, new AddToShortlist(deck.Points[1].Id, Tall)).Deck;
+        deck = world
+            .Do(
+                deck,
+                new EditPoint(
+                    deck.Points[0].Id,
+                    Facts: [new("Low water falls at nine", "Harbour log 4"), new("", "Post 12")]
+                )
+            )
+            .Deck;
         // A point that has no slide yet.
         deck = world.Do(deck, new AddPoints("Not yet shown")).Deck;
         foreach (ItemExample example in ItemKinds.All.SelectMany(k => k.Examples(Photo)))
@@ -159,9 +168,18 @@ public static class CommandExamples
             [typeof(RemovePoint)] = (d, c) => new RemovePoint(PointOf(d, c)),
             [typeof(MovePoint)] = (d, c) => new MovePoint(PointOf(d, c), c.A % 9 - 2),
             [typeof(AddToShortlist)] = (d, c) => new AddToShortlist(PointOf(d, c), PhotoOf(c)),
-            [typeof(RemoveFromShortlist)] = (d, c) => new RemoveFromShortlist(PointOf(d, c), PhotoOf(c)),
+            [typeof(RemoveFromShortlist)] = (d, c) =>
+                // Mostly one that is kept there.
+                d.Point(PointOf(d, c))
+                    is { Shortlist: { Count: > 0 } kept } point
+                    ? new RemoveFromShortlist(point.Id, c.Of(kept))
+                    : new RemoveFromShortlist(PointOf(d, c), PhotoOf(c)),
             [typeof(OrderShortlist)] = (d, c) =>
-                new OrderShortlist(PointOf(d, c), c.Of(new[] { Photo, Tall, "p2" }), c.A % 4 - 1),
+                // Mostly one that is kept there.
+                d.Point(PointOf(d, c))
+                    is { Shortlist: { Count: > 1 } kept } point
+                    ? new OrderShortlist(point.Id, c.Of(kept), c.B % 4 - 1)
+                    : new OrderShortlist(d.Points[0].Id, c.Of(new[] { Photo, Tall, "p2" }), c.B % 4 - 1),
             [typeof(MakeSlides)] = (_, _) => new MakeSlides(),
             [typeof(AddCreditsSlide)] = (_, _) => new AddCreditsSlide(),
             [typeof(SeparatePhoto)] = (_, c) => new SeparatePhoto(PhotoOf(c)),
@@ -187,6 +205,8 @@ public static class CommandExamples
                             c.Of(Enum.GetValues<SlideEdge>())
                         )
                 ),
+            [typeof(ShowFact)] = (d, c) =>
+                new ShowFact((d.Slides.Find(s => s.PointId == d.Points[0].Id) ?? d.Slides[0]).Id, c.A % 4),
             [typeof(AddCue)] = (d, c) => new AddCue(SlideOf(d, c).Id, CueMade(d, c), c.B % 4),
             [typeof(EditCue)] = (d, c) =>
                 new EditCue(
@@ -290,7 +310,11 @@ public static class CommandExamples
                 new SwapItems(
                     SlideOf(d, c).Id,
                     ItemOf(d, c),
-                    SlideOf(d, c).Items is { Count: > 0 } items ? c.Of(items).Id : Nothing
+                    // Another than the first, wherever there is one.
+                    SlideOf(d, c).Items
+                        is { Count: > 0 } items
+                        ? (items.Find(i => i.Id != ItemOf(d, c) && !i.At.IsGround) ?? c.Of(items)).Id
+                        : Nothing
                 ),
             [typeof(AddPhotos)] = (d, c) => new AddPhotos(SlideOf(d, c).Id, [Photo, PhotoOf(c)]),
             [typeof(SpreadPhotos)] = (d, c) =>
@@ -406,6 +430,21 @@ public static class CommandExamples
         No("no-such-point", _ => new AddPoints("One", Nothing));
         No("too-many-points", _ => new AddPoints(string.Join('\n', Enumerable.Range(0, 300).Select(i => "p " + i))));
         No("no-such-point", _ => new EditPoint(Nothing, "x"));
+        No("no-such-slide", _ => new ShowFact(Nothing, 0));
+        No("no-such-fact", d => new ShowFact(d.Slides[1].Id, 9));
+        No(
+            "fact-there",
+            d => new ShowFact(d.Slides.Find(s => s.PointId == d.Points[0].Id)!.Id, 0),
+            d =>
+                (
+                    (Edited)
+                        DeckEditor.Apply(
+                            d,
+                            new ShowFact(d.Slides.Find(s => s.PointId == d.Points[0].Id)!.Id, 0),
+                            Start().World
+                        )
+                ).Deck
+        );
         No("empty-point", d => new EditPoint(d.Points[0].Id, "  "));
         No("too-long", d => new EditPoint(d.Points[0].Id, longer));
         No("too-long", d => new EditPoint(d.Points[0].Id, Facts: [new(longer, "")]));

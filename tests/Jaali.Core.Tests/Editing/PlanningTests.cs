@@ -25,6 +25,84 @@ public sealed class PlanningTests
         Assert.Equal(Json(deck), Json(world.Do(deck, new MakeSlides()).Deck));
     }
 
+    /// <summary>What is kept after the photo of a slide was left out takes its place, with the place, the mask and the
+    /// tone that it had; a photo that merely stands on no shortlist is nobody's to replace.</summary>
+    [Fact]
+    public void A_photo_takes_the_place_of_the_one_that_was_left_out_and_of_no_other()
+    {
+        var world = new World();
+        Deck deck = world.Deck(2);
+        Guid point = deck.Points[0].Id;
+        foreach (string id in (string[])["first", "second", "third", "stray"])
+            world.Add(id);
+        deck = Do(new AddToShortlist(point, "first"));
+        Items.Frame shown = Shown();
+        Guid slide = deck.Slides.First(s => s.PointId == point).Id;
+        deck = Do(
+            new EditItem(slide, shown.Id, new Items.FrameEdit(Mask: Items.FrameMask.Arch, Tone: Items.FrameTone.Grey))
+        );
+
+        // A change of mind, taken back and made again: kept again it stays.
+        deck = Do(new RemoveFromShortlist(point, "first"));
+        Assert.Equal(("first", true), (Shown().PhotoId, Shown().LeftOut));
+        Deck again = world
+            .Do(world.Do(deck, new AddToShortlist(point, "first")).Deck, new AddToShortlist(point, "second"))
+            .Deck;
+        Assert.Equal("first", ((Items.Frame)again.Slide(slide)!.Ground!).PhotoId);
+
+        Edited swapped = world.Do(deck, new AddToShortlist(point, "second"));
+        Assert.Equal(Json(deck), Json(world.Do(swapped.Deck, swapped.Inverse).Deck));
+        deck = swapped.Deck;
+        Assert.Equal(
+            ("second", shown.Id, Items.FrameMask.Arch, Items.FrameTone.Grey, false),
+            (Shown().PhotoId, Shown().Id, Shown().Mask, Shown().Tone, Shown().LeftOut)
+        );
+        // The next one only joins the shortlist.
+        Assert.Equal("second", ((Items.Frame)Do(new AddToShortlist(point, "third")).Slide(slide)!.Ground!).PhotoId);
+
+        // A photo from elsewhere, which no point ever kept, stays where it was put.
+        deck = Do(new PlaceGround(slide, "stray"));
+        Assert.Equal("stray", ((Items.Frame)Do(new AddToShortlist(point, "third")).Slide(slide)!.Ground!).PhotoId);
+
+        Deck Do(DeckCommand command) => world.Do(deck, command).Deck;
+        Items.Frame Shown() => (Items.Frame)deck.Slides.First(s => s.PointId == point).Ground!;
+    }
+
+    [Fact]
+    public void What_was_chosen_for_all_slides_holds_for_new_ones_and_what_was_not_does_not()
+    {
+        var world = new World();
+        Deck deck = world.Deck(3);
+        var dissolve = new Transition(TransitionKind.Dissolve, 1);
+        Assert.Null(world.Do(deck, new AddSlide()).Deck.Slides[^2].OwnTransition);
+        Deck all = world.Do(deck, new SetTransition(new SlideChoice(), dissolve)).Deck;
+        Assert.Equal(dissolve, world.Do(all, new AddSlide()).Deck.Slides[^2].OwnTransition);
+        Edited more = world.Do(world.Do(all, new AddPoints("One more")).Deck, new MakeSlides());
+        Assert.All(more.Deck.Slides.Skip(1).SkipLast(1), s => Assert.Equal(dissolve, s.OwnTransition));
+        // Taken back it is gone, and another way of one slide is no longer that of all.
+        Assert.Equal(all.Slides.Count, world.Do(more.Deck, more.Inverse).Deck.Slides.Count);
+        Deck one = world.Do(all, new SetTransition(new SlideChoice([all.Slides[1].Id]), null)).Deck;
+        Assert.Null(world.Do(one, new AddSlide()).Deck.Slides[^2].OwnTransition);
+    }
+
+    [Fact]
+    public void A_point_whose_time_differs_from_all_others_says_why_once()
+    {
+        var world = new World();
+        Deck deck = world.Do(Deck.New(world.NewId(), "Low water"), new SetTimeSlot(10)).Deck;
+        var first = new AddPoints("One\nTwo\nThree");
+        Deck three = world.Do(deck, first).Deck;
+        Assert.Equal("", first.Note(deck, three));
+        var late = new AddPoints("Four");
+        Deck four = world.Do(three, late).Deck;
+        Assert.NotEqual(three.Points[0].Seconds, four.Points[3].Seconds);
+        string why = late.Note(three, four);
+        Assert.Contains("10 minutes", why, StringComparison.Ordinal);
+        Assert.Contains("0:30", why, StringComparison.Ordinal);
+        // Where they differ anyway, nothing is to be explained.
+        Assert.Equal("", new AddPoints("Five").Note(four, world.Do(four, new AddPoints("Five")).Deck));
+    }
+
     /// <summary>"Six points and six K make six slides": keeping the first photo of a point puts it on the point's
     /// slide, in one edit.</summary>
     [Fact]

@@ -139,7 +139,7 @@ public sealed record HouseStyle
         List<ColourPair> pairs = [Pair("Words on the paper", OnPaper, Paper, Contrast.SmallWords)];
         if (PaperTo is { } foot)
             pairs.Add(Pair("Words at its foot", OnPaper, foot, Contrast.SmallWords));
-        pairs.Add(Pair("The light ink on the dark one", LightInk, DarkInk, Contrast.SmallWords));
+        pairs.Add(Pair("The light colour of words on the dark one", LightInk, DarkInk, Contrast.SmallWords));
         pairs.AddRange(Accents.Select((a, i) => Pair($"Accent {i + 1} on the paper", a, Paper, Contrast.LargeWords)));
         return pairs;
 

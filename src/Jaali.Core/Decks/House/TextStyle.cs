@@ -223,13 +223,13 @@ public sealed record TextStyle
     /// <summary>What is wrong with it, or null.</summary>
     public Refusal? Fault() =>
         !(Size is null or (>= SmallestSize and <= LargestSize))
-            ? new("bad-size", $"Words are {SmallestSize} to {LargestSize} units high. Give a size between.")
+            ? new("bad-size", $"Sizes of words go from {SmallestSize} to {LargestSize}. Give one between.")
         : !(Leading is null or (>= .6 and <= 3)) ? new("bad-leading", "Lines stand 0.6 to 3 sizes apart.")
         : !(Spacing is null or (>= -.1 and <= 1))
             ? new("bad-spacing", "Letters stand up to a tenth of their size closer, or up to one size apart.")
-        : !(Shadow is null or (>= 0 and <= 80)) ? new("bad-shadow", "A shadow spreads 0 to 80 units.")
-        : !(Outline is null or (>= 0 and <= 24)) ? new("bad-outline", "An outline is 0 to 24 units wide.")
-        : !(Plate is null or (>= 0 and <= 1)) ? new("bad-plate", "A plate has a strength of 0 to 100 %.")
+        : !(Shadow is null or (>= 0 and <= 80)) ? new("bad-shadow", "A shadow spreads 0 to 80.")
+        : !(Outline is null or (>= 0 and <= 24)) ? new("bad-outline", "An outline is 0 to 24 wide.")
+        : !(Plate is null or (>= 0 and <= 1)) ? new("bad-plate", "A background has a strength of 0 to 100 %.")
         : !(Bend is null or (>= -180 and <= 180)) ? new("bad-bend", "Words are bent by up to 180 degrees.")
         : !(Columns is null or (>= 1 and <= 4)) ? new("bad-columns", "Words stand in 1 to 4 columns.")
         : Family is { Length: 0 or > 120 } ? new("bad-family", "This is no name of a typeface. Choose one.")

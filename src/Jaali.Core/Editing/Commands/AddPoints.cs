@@ -7,6 +7,21 @@ public sealed record AddPoints(string Text, Guid? After = null) : DeckCommand
     /// <inheritdoc/>
     public override string UndoLabel => "adding points";
 
+    /// <summary>Why new points have another time than all the others.</summary>
+    public override string Note(Deck before, Deck after)
+    {
+        HashSet<Guid> known = [.. before.Points.Select(p => p.Id)];
+        Point[] made = [.. after.Points.Where(p => !known.Contains(p.Id))];
+        if (made.Length == 0 || before.Points.Count == 0)
+            return "";
+        double theirs = made[0].Seconds,
+            others = before.Points[0].Seconds;
+        return theirs == others || before.Points.Exists(p => p.Seconds != others)
+            ? ""
+            : $"Planned at {Pace.Clock(theirs)}{(made.Length > 1 ? " each" : "")}, where the others have "
+                + $"{Pace.Clock(others)}: the {before.SlotMinutes} minutes leave no more than that.";
+    }
+
     internal override Change Apply(Deck deck, IEditFacts facts)
     {
         IReadOnlyList<string> lines = PointList.Parse(Text);

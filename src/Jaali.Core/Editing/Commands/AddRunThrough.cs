@@ -31,5 +31,5 @@ public sealed record AddRunThrough(DateTimeOffset At, ImmutableList<SlideTime> T
         };
     }
 
-    private const double LongestRun = 86_400;
+    internal const double LongestRun = 86_400;
 }

@@ -3,9 +3,8 @@ namespace Jaali.Core.Editing;
 /// <summary>Frames in which several photos are blended.</summary>
 internal static class BlendEdits
 {
-    /// <summary>The slide with a blend taken apart: each of its photos in a frame of its own, side by side where the
-    /// blend
-    /// stood, none of them changed but cropped for its place. A frame of one photo stays.</summary>
+    /// <summary>The slide with a blend taken apart: each of its photos in a frame of its own, side by side where it
+    /// stood, cropped for its place; what was hidden in each stays hidden. A frame of one photo stays.</summary>
     internal static Slide Apart(Slide slide, Frame blend, IEditFacts facts)
     {
         if (blend.Blend is null)
@@ -25,7 +24,8 @@ internal static class BlendEdits
                             i == 0 ? blend.Id : facts.NewId(),
                             new Placement(rect),
                             photo.Id,
-                            CropFinder.Largest(photo.Aspect, rect.Aspect, photo.Focal)
+                            CropFinder.Largest(photo.Aspect, rect.Aspect, photo.Focal),
+                            Covers: blend.HiddenOf(photo.Id) is { Count: > 0 } hidden ? [.. hidden] : null
                         );
                     }
                 ),

@@ -21,10 +21,23 @@ public sealed record BlendPhotos(Guid SlideId, ImmutableList<Guid> ItemIds, bool
             return new Refusal("too-few", "Choose two photos or more to blend them into one.");
         Frame[] others = frames[1..];
         Slide slide = chosen.Slide with { Items = chosen.Slide.Items.RemoveRange(others) };
-        var merge = new Blend([
+        ImmutableList<string> further =
+        [
             .. frames[0].Blend?.PhotoIds ?? [],
             .. others.SelectMany(f => f.Blend is { } m ? m.PhotoIds.Insert(0, f.PhotoId) : [f.PhotoId]),
-        ]);
+        ];
+        // What is hidden in a photo goes into the blend with it; the frame's own covers stay its own.
+        ImmutableList<BlendedCovers> covers =
+        [
+            .. further
+                .Distinct()
+                .Select(id => new BlendedCovers(
+                    id,
+                    [.. frames.SelectMany(f => f == frames[0] && id == f.PhotoId ? [] : f.HiddenOf(id)).Distinct()]
+                ))
+                .Where(c => c.Parts.Count > 0),
+        ];
+        var merge = new Blend(further, Covers: covers);
         return ItemCommand.Put(
             deck,
             slide,

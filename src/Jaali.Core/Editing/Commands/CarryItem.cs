@@ -69,7 +69,11 @@ public sealed record CarryItem(Guid SlideId, Guid ItemId, Guid? Into = null) : I
     private static Slide Renamed(Slide slide, Item item, Guid id) =>
         slide with
         {
-            Items = slide.Items.ConvertAll(i => i.Id == item.Id ? i with { Id = id } : i),
+            Items = slide.Items.ConvertAll(i =>
+                i.Id == item.Id ? i with { Id = id }
+                : i is Words words && words.Of == item.Id ? words with { Of = id }
+                : i
+            ),
             Cues = slide.Cues.ConvertAll(c =>
                 c with
                 {

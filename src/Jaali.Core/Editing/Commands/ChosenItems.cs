@@ -24,6 +24,13 @@ internal sealed record ChosenItems(Slide Slide, IReadOnlyList<Item> Items)
         return Items.Concat(Slide.Items.Where(i => i.At.Group is { } g && groups.Contains(g))).DistinctBy(i => i.Id);
     }
 
+    /// <summary>Items that go, with the words that stand under them.</summary>
+    internal static Item[] WithCaptions(Slide slide, IEnumerable<Item> items)
+    {
+        Item[] own = [.. items];
+        return [.. own.Concat(own.SelectMany(i => WordsKind.Under(slide, i.Id))).DistinctBy(i => i.Id)];
+    }
+
     /// <summary>The deck with items in other places; refused where one of them is held, or has something wrong with it
     /// there.</summary>
     internal static Change Put(

@@ -15,6 +15,9 @@ public sealed record MoveItems(Guid SlideId, ImmutableList<Guid> ItemIds, double
         if (ChosenItems.Of(deck, SlideId, ItemIds, out Refusal? none) is not { } chosen)
             return none!;
         Item[] moved = [.. chosen.WithGroups().Where(i => !i.At.IsGround)];
+        // What stands under something that is moved comes along by itself.
+        HashSet<Guid> ids = [.. moved.Select(i => i.Id)];
+        moved = [.. moved.Where(i => i is not Words { Spot: Spot.Under, Of: { } of } || !ids.Contains(of))];
         if (moved.Length == 0)
             return new Refusal("ground-fills", "The ground fills its slide. Make it a frame first, then move it.");
         return ChosenItems.Put(

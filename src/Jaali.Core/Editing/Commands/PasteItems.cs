@@ -19,10 +19,19 @@ public sealed record PasteItems(Guid SlideId, ImmutableList<Item> Items, double 
             return new Refusal("nothing-copied", "Nothing was copied. Choose something and copy it first.");
         if (slide.Items.Count + Items.Count > Limits.Talks.Items)
             return new Refusal("too-many-items", $"A slide holds at most {Limits.Talks.Items} things.");
-        Dictionary<Guid, Guid> groups = [];
+        Dictionary<Guid, Guid> groups = [],
+            ids = Items.Select(i => i.Id).Distinct().ToDictionary(i => i, _ => facts.NewId());
+        HashSet<Guid> used = [];
         SlideRect bounds = deck.Shape.Bounds();
-        foreach (Item copied in Items)
+        foreach (Item its in Items)
         {
+            // A caption stays with what was copied with it; alone it belongs to nothing.
+            Item copied = its is Words { Of: { } of } words
+                ? words with
+                {
+                    Of = ids.TryGetValue(of, out Guid at) ? at : null,
+                }
+                : its;
             ItemKind kind = ItemKinds.Of(copied);
             foreach (PhotoUse use in kind.Photos(copied))
                 if (facts.Photo(use.PhotoId) is not { } photo)
@@ -54,7 +63,7 @@ public sealed record PasteItems(Guid SlideId, ImmutableList<Item> Items, double 
             ItemResult placed = kind.Place(
                 copied with
                 {
-                    Id = facts.NewId(),
+                    Id = used.Add(copied.Id) ? ids[copied.Id] : facts.NewId(),
                 },
                 ground ? Placement.Ground(bounds) : new Placement(rect, copied.At.Turn, Group: group),
                 new ItemPlace(deck, slide, facts)
@@ -68,6 +77,8 @@ public sealed record PasteItems(Guid SlideId, ImmutableList<Item> Items, double 
                 placed = kind.Edit(frame, new FrameEdit(Crop: frame.Crop), new ItemPlace(deck, slide, facts));
             if (placed.Item is not { } item)
                 return placed.Refusal!;
+            if (copied is Words { Spot: Spot.Under, Of: not null } && item is Words under)
+                item = under with { Spot = Spot.Under };
             if (ItemKinds.Fault(item, deck, slide, facts) is { } fault)
                 return fault;
             slide = ground ? slide.WithGround(item, bounds) : slide with { Items = AddItem.Above(slide, item) };

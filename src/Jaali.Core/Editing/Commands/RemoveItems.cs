@@ -1,6 +1,7 @@
 namespace Jaali.Core.Editing;
 
-/// <summary>Takes several items off a slide, with those of their groups.</summary>
+/// <summary>Takes several items off a slide, with those of their groups and the captions under
+/// them.</summary>
 public sealed record RemoveItems(Guid SlideId, ImmutableList<Guid> ItemIds) : DeckCommand
 {
     /// <inheritdoc/>
@@ -10,7 +11,7 @@ public sealed record RemoveItems(Guid SlideId, ImmutableList<Guid> ItemIds) : De
     {
         if (ChosenItems.Of(deck, SlideId, ItemIds, out Refusal? none) is not { } chosen)
             return none!;
-        Item[] gone = [.. chosen.WithGroups()];
+        Item[] gone = ChosenItems.WithCaptions(chosen.Slide, chosen.WithGroups());
         return gone.Any(i => i.At.Held)
             ? Refusals.Held
             : deck.With(chosen.Slide with { Items = chosen.Slide.Items.RemoveRange(gone) });

@@ -22,6 +22,8 @@ namespace Jaali.Core.Items;
 /// <param name="Corners">Corners of a polygon of one's own, in fractions of the frame; null for none.</param>
 /// <param name="Edge">Its line, shadow and soft edge; null for none.</param>
 /// <param name="Blend">Further photos that are blended into it, and how; null for none.</param>
+/// <param name="LeftOut">Its photo was left out of its point's shortlist since: the next that is kept takes its
+/// place.</param>
 public sealed record Frame(
     Guid Id,
     Placement At,
@@ -38,7 +40,8 @@ public sealed record Frame(
     Toning? Toning = null,
     ImmutableList<PhotoPoint>? Corners = null,
     FrameEdge? Edge = null,
-    Blend? Blend = null
+    Blend? Blend = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool LeftOut = false
 ) : Item(Id, At)
 {
     /// <summary>The part that masks of a part show until another is said.</summary>
@@ -60,7 +63,22 @@ public sealed record Frame(
         ImmutableList<FrameAppearance> before = (Earlier ?? []).RemoveAll(l => l.PhotoId == PhotoId).Add(Appearance);
         FrameAppearance? look = before.Find(l => l.PhotoId == photo.Id);
         before = before.RemoveAll(l => l.PhotoId == photo.Id);
-        Frame with = this with { PhotoId = photo.Id, Earlier = [.. before.TakeLast(MostEarlier)] };
+        Frame with = this with
+        {
+            PhotoId = photo.Id,
+            LeftOut = false,
+            Earlier = [.. before.TakeLast(MostEarlier)],
+            // A photo that is seen twice in a blend keeps what is hidden in it.
+            Blend =
+                Blend is { } blend && blend.PhotoIds.Contains(PhotoId) && Hidden.Count > 0
+                    ? blend with
+                    {
+                        Covers = (blend.Covers ?? [])
+                            .RemoveAll(c => c.PhotoId == PhotoId)
+                            .Add(new(PhotoId, [.. HiddenOf(PhotoId)])),
+                    }
+                    : Blend,
+        };
         return look is null
             ? with with
             {
@@ -93,6 +111,17 @@ public sealed record Frame(
     /// <summary>What hides part of it.</summary>
     [JsonIgnore]
     public ImmutableList<Cover> Hidden => Covers ?? [];
+
+    /// <summary>What hides parts of a photo that is seen in it: its own, or one that is blended into it.</summary>
+    /// <param name="photoId">The photo.</param>
+    public IReadOnlyList<Cover> HiddenOf(string photoId) =>
+        [
+            .. photoId == PhotoId ? Hidden : [],
+            .. (Blend?.Covers ?? [])
+                .Where(c => c.PhotoId == photoId)
+                .SelectMany(c => c.Parts)
+                .Where(c => photoId != PhotoId || !Hidden.Contains(c)),
+        ];
 
     /// <summary>Parts that no crop may cut.</summary>
     [JsonIgnore]
@@ -133,15 +162,21 @@ public sealed record Frame(
 
     /// <summary>What is done to the photo's pixels before it is painted.</summary>
     /// <param name="tones">Its colours, from which patches take theirs; null where they are not known.</param>
-    public Treatment Treatment(ToneMap? tones) =>
+    public Treatment Treatment(ToneMap? tones) => TreatmentOf(PhotoId, tones);
+
+    /// <summary>The same for one of the photos that are seen in it.</summary>
+    /// <param name="photoId">Its own photo, or one that is blended into it.</param>
+    /// <param name="tones">That photo's colours; null where they are not known.</param>
+    public Treatment TreatmentOf(string photoId, ToneMap? tones) =>
         new(
             Tone == FrameTone.Softer ? (Toning?.Amount ?? Items.Toning.UsualOf(Tone)) * Photos.Treatment.Softest : 0,
             [
-                .. Hidden.Select(c => new TreatedPart(
-                    c.Part,
-                    c.How,
-                    c.How == CoverHow.Patch ? c.Colour ?? tones?.Around(c.Part) ?? "#808080" : null
-                )),
+                .. HiddenOf(photoId)
+                    .Select(c => new TreatedPart(
+                        c.Part,
+                        c.How,
+                        c.How == CoverHow.Patch ? c.Colour ?? tones?.Around(c.Part) ?? "#808080" : null
+                    )),
             ]
         );
 
@@ -277,7 +312,17 @@ public sealed record FrameEdge(double Line = 0, string LineColour = "#EDEDED", d
 /// <summary>Photos that are blended with a frame's own into one picture.</summary>
 /// <param name="PhotoIds">The further photos, in order.</param>
 /// <param name="How">How.</param>
-public sealed record Blend(ImmutableList<string> PhotoIds, BlendMode How = BlendMode.Beside);
+/// <param name="Covers">What hides parts of the further photos; null for nothing.</param>
+public sealed record Blend(
+    ImmutableList<string> PhotoIds,
+    BlendMode How = BlendMode.Beside,
+    ImmutableList<BlendedCovers>? Covers = null
+);
+
+/// <summary>What hides parts of one of the further photos of a blend.</summary>
+/// <param name="PhotoId">The photo.</param>
+/// <param name="Parts">In fractions of that photo.</param>
+public sealed record BlendedCovers(string PhotoId, ImmutableList<Cover> Parts);
 
 /// <summary>How photos are blended into one picture.</summary>
 public enum BlendMode

@@ -44,6 +44,8 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             },
             frame.PhotoId,
             CropWindow.Whole,
+            // What was hidden stays hidden: nobody uncovers it by a fix of its rights.
+            Covers: frame.Covers,
             CreditSpot: frame.CreditSpot,
             Earlier: frame.Earlier,
             KeepInView: frame.KeepInView
@@ -66,7 +68,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         : item.Mask == FrameMask.Polygon && Masks.Fault(item.Corners ?? []) is { } crossed ? crossed
         : item.Toning is { } t
         && !(t.Amount is null or (>= 0 and <= 1) && Colours.IsColour(t.Dark) && Colours.IsColour(t.Light))
-            ? new("bad-tone", "A tone has a strength from 0 to 100 % and inks of six hexadecimal digits.")
+            ? new("bad-tone", "A tone has a strength from 0 to 100 % and colours of six hexadecimal digits.")
         : item.Edge is { } e
         && !(
             e.Line is >= 0 and <= FrameEdge.MostLine
@@ -76,7 +78,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         )
             ? new(
                 "bad-edge",
-                $"A line is 0 to {FrameEdge.MostLine} units wide, a shadow or soft edge 0 to {FrameEdge.MostSoft}."
+                $"A line is 0 to {FrameEdge.MostLine} wide, a shadow or soft edge 0 to {FrameEdge.MostSoft}."
             )
         : item.Hidden.Any(c => !Colours.IsColour(c.Colour))
             ? new("bad-colour", "A colour has six hexadecimal digits. Choose another.")
@@ -125,7 +127,14 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                     return NoPhoto;
                 else if (PlacementRule.WhyNot(merged.Rights) is { } why)
                     return why;
-            item = item with { Blend = merge.PhotoIds.Count == 0 ? null : merge };
+            // Who changes how photos are blended does not speak of what is hidden in them, and leaves it.
+            ImmutableList<BlendedCovers>? covers = merge.Covers ?? item.Blend?.Covers;
+            covers = covers?.RemoveAll(c => !merge.PhotoIds.Contains(c.PhotoId));
+            item = item with
+            {
+                Blend =
+                    merge.PhotoIds.Count == 0 ? null : merge with { Covers = covers is { Count: > 0 } ? covers : null },
+            };
         }
         double? turn = edit.Straighten;
         if (edit.Horizon is { } line)
@@ -284,7 +293,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 $"{Capital(which)} would be cut in this shape. The nearest that holds it is "
                     + string.Create(
                         CultureInfo.InvariantCulture,
-                        $"{Math.Round(nearest.Width)} by {Math.Round(nearest.Height)} units."
+                        $"{Math.Round(nearest.Width)} by {Math.Round(nearest.Height)}."
                     ),
                 nearest
             );
@@ -305,7 +314,11 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         if (merged)
             item = item with
             {
-                Blend = item.Blend! with { PhotoIds = item.Blend.PhotoIds.ConvertAll(p => p == photoId ? with : p) },
+                Blend = item.Blend! with
+                {
+                    PhotoIds = item.Blend.PhotoIds.ConvertAll(p => p == photoId ? with : p),
+                    Covers = item.Blend.Covers?.ConvertAll(c => c.PhotoId == photoId ? c with { PhotoId = with } : c),
+                },
             };
         // Two copies of one picture may differ a little in shape; the window keeps its middle and takes the frame's
         // shape.
@@ -332,7 +345,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 {
                     // How much of it is seen depends on its shape; it is never all.
                     CroppedTo = Math.Min(item.Changes.CroppedTo, .99),
-                    Covered = false,
+                    Covered = item.HiddenOf(p).Count > 0,
                 },
                 item.At.Rect,
                 item.CreditSpot,
@@ -396,7 +409,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 FrameTone.Natural => Array.Empty<string>(),
                 FrameTone.Grey => ["in black and white"],
                 FrameTone.Brown => ["in brown tones"],
-                FrameTone.TwoInk => ["in two inks"],
+                FrameTone.TwoInk => ["in two colours"],
                 FrameTone.Tint => ["tinted"],
                 FrameTone.Lighter => ["made lighter"],
                 FrameTone.Darker => ["made darker"],

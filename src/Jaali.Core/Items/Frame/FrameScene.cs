@@ -100,13 +100,7 @@ internal static class FrameScene
 
     private static PhotoNode Picture(string photoId, SlideRect image, string says, Frame item, Composition scene)
     {
-        Treatment done =
-            photoId == item.PhotoId
-                ? item.Treatment(scene.Facts.Tones(photoId))
-                : item.Treatment(null) with
-                {
-                    Parts = [],
-                };
+        Treatment done = item.TreatmentOf(photoId, scene.Facts.Tones(photoId));
         return new PhotoNode(
             photoId,
             image,

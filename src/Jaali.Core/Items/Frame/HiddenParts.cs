@@ -15,8 +15,7 @@ public static class HiddenParts
                 .. deck
                     .Slides.SelectMany(s => s.Items)
                     .OfType<Frame>()
-                    .Where(f => f.PhotoId == photoId && f.Hidden.Count > 0)
-                    .SelectMany(f => f.Treatment(tones).Parts)
+                    .SelectMany(f => f.TreatmentOf(photoId, tones).Parts)
                     .Distinct(),
             ]
         );

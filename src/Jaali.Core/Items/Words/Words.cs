@@ -16,6 +16,9 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
     /// <summary>What was set by hand; null for nothing, and all is as the house says.</summary>
     public TextStyle? Style { get; init; }
 
+    /// <summary>The item they belong to, as a caption does to its photo; null for none.</summary>
+    public Guid? Of { get; init; }
+
     /// <summary>What they say on this slide of this deck.</summary>
     public string Say(Deck deck, Slide slide) =>
         Source switch
@@ -69,8 +72,9 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
     private static Paragraph Reference(Fact fact) =>
         new(
             [
-                .. fact.Text.Trim() is { Length: > 0 } text ? new[] { new TextRun(text + " ") } : [],
-                new TextRun(fact.Reference.Trim(), Link: fact.Address),
+                // The fact, and on a line of its own where it is from.
+                .. fact.Text.Trim() is { Length: > 0 } text ? new[] { new TextRun(text + "\n") } : [],
+                new TextRun(fact.Reference.Trim(), Italic: true, Link: fact.Address),
             ],
             ListMarker.Number
         );
@@ -111,6 +115,7 @@ public enum WordsSource
 /// <param name="Release">What is again as the house says.</param>
 /// <param name="Typographic">Straight quotation marks, double hyphens and three stops become those of the deck's
 /// language.</param>
+/// <param name="Of">The item they belong to, as a caption does to its photo.</param>
 public sealed record WordsEdit(
     string? Text = null,
     Spot? Spot = null,
@@ -118,7 +123,8 @@ public sealed record WordsEdit(
     WordsRole? Role = null,
     TextStyle? Style = null,
     ImmutableList<TextStylePart>? Release = null,
-    bool? Typographic = null
+    bool? Typographic = null,
+    Guid? Of = null
 ) : ItemEdit
 {
     /// <inheritdoc/>

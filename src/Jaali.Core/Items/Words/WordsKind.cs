@@ -27,17 +27,27 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
     /// <inheritdoc/>
     protected override ItemResult Create(Guid id, WordsEdit edit, SlideRect? rect, ItemPlace at)
     {
-        if (string.IsNullOrWhiteSpace(edit.Text) && edit.Body is null)
+        // A role without a word is a place where words are to be written.
+        if (edit.Text is not null ? string.IsNullOrWhiteSpace(edit.Text) : edit.Body is null && edit.Role is null)
             return new Refusal("no-words", "Write some words first.");
-        WordsRole role = edit.Role ?? WordsRole.Heading;
-        bool finds = rect is null && role is WordsRole.Opening or WordsRole.Heading or WordsRole.Caption;
+        WordsRole role = edit.Role ?? (edit.Of is null ? WordsRole.Heading : WordsRole.Caption);
+        // Headings and captions look for their place, and so does what is still to be written; long words that are
+        // known have the room of their role.
+        bool finds =
+            role is WordsRole.Opening or WordsRole.Heading or WordsRole.Caption || edit is { Text: null, Body: null };
         var words = new Words(
             id,
             new(rect ?? Usual(role, at.Bounds, at.Deck.House)),
             role,
             WordsSource.Typed,
             "",
-            edit.Spot ?? (finds ? Spot.Auto : Spot.Placed)
+            edit.Spot
+                ?? (
+                    rect is not null ? Spot.Placed
+                    : edit.Of is not null ? Spot.Under
+                    : finds ? Spot.Auto
+                    : Spot.Placed
+                )
         );
         return Edit(words, edit, at);
     }
@@ -45,8 +55,22 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
     /// <inheritdoc/>
     protected override ItemResult Edit(Words item, WordsEdit edit, ItemPlace at)
     {
+        if (edit.Of is { } of)
+        {
+            if (of == item.Id || at.Slide.Item(of) is null or Words { Of: not null })
+                return new Refusal(
+                    "no-photo-of-words",
+                    "What these words should stand under is not on this slide. Choose it, then add them."
+                );
+            item = item with { Of = of };
+        }
         if (edit.Spot is { } spot)
-            item = item with { Spot = spot };
+            // Where a hand turned them they stand only in the place it gave them.
+            item = item with
+            {
+                Spot = spot,
+                At = spot == Spot.Placed ? item.At : item.At with { Turn = 0 },
+            };
         if (edit.Role is { } role)
             item = item with { Role = role };
         if (edit.Style is { } look)
@@ -74,12 +98,22 @@ public sealed class WordsKind : ItemKind<Words, WordsEdit>
     }
 
     /// <inheritdoc/>
-    protected override ItemResult Place(Words item, Placement to, ItemPlace at) =>
-        item with
+    protected override ItemResult Place(Words item, Placement to, ItemPlace at)
+    {
+        SlideRect from = item.At.Rect;
+        // Words that are made narrower by their sides alone keep the room they need: it grows down, to the foot.
+        if (item.Spot == Spot.Placed && to.Rect.Width < from.Width && to.Rect.Height == from.Height && from.Width > 0)
         {
-            At = to,
-            Spot = to.Rect == item.At.Rect ? item.Spot : Spot.Placed,
-        };
+            double needed = from.Height * from.Width / Math.Max(to.Rect.Width, ItemKinds.Smallest),
+                free = at.Bounds.Bottom - at.Deck.House.MarginY - to.Rect.Y;
+            to = to with { Rect = to.Rect with { Height = Math.Max(from.Height, Math.Min(needed, free)) } };
+        }
+        return item with { At = to, Spot = to.Rect == from && to.Turn == 0 ? item.Spot : Spot.Placed };
+    }
+
+    /// <summary>The words of a slide that stand under an item.</summary>
+    internal static IEnumerable<Words> Under(Slide slide, Guid itemId) =>
+        slide.Items.OfType<Words>().Where(w => w.Spot == Spot.Under && w.Of == itemId);
 
     /// <inheritdoc/>
     public override Follows Follows(Item item) =>

@@ -15,6 +15,9 @@ internal static class WordsScene
     // A line round letters sets them off from what lies under them from this width on, in sizes.
     private const double SetsOff = .025;
 
+    // How high text may become that looks for its place, in parts of the slide.
+    private const double TextHeight = .6;
+
     /// <summary>Adds the nodes of words to a scene.</summary>
     internal static void Add(Words item, Composition scene)
     {
@@ -32,7 +35,10 @@ internal static class WordsScene
         box = box with { Height = box.Height + Math.Abs(sag) };
         SlidePoint about = Composition.Middle(item.At.Rect),
             at = new(box.X, box.Y + Math.Max(0, -sag));
-        string ink = look.Ink ?? Ink.Best(scene.Backdrop.Light(box, item.At.Turn, about), scene.Inks).Colour,
+        IReadOnlyList<PressState> states = PressState.Of(item, scene);
+        string ink =
+                look.Ink
+                ?? Ink.Best([.. states.Select(s => s.Under.Light(box, item.At.Turn, about))], scene.Inks).Colour,
             contrary = scene.Inks.Against(ink),
             ornament = look.FillInk ?? scene.House.Accents[0];
         if (look.Plate is > 0 and var plate)
@@ -47,15 +53,15 @@ internal static class WordsScene
             look.Fill == LetterFill.Gradient
                 ? new(new(box.X, box.Y), new(box.X, box.Bottom), [new(0, ink, 1), new(1, ornament, 1)])
                 : null;
-        WordsReading reading = Reading(
-            item,
-            look,
-            set,
-            at,
-            scene,
-            gradient is null ? [ink] : [ink, ornament],
-            contrary
-        );
+        // How they read at every press: what reads worst counts.
+        WordsReading reading = states
+            .Select(s =>
+                Reading(item, look, set, at, scene, s.Under, gradient is null ? [ink] : [ink, ornament], contrary) with
+                {
+                    Press = s.Press,
+                }
+            )
+            .MinBy(r => r.Ratio)!;
         if (scene.Slide.Cues.Exists(c => c.PartByPart && c.ItemId == item.Id))
             // Each paragraph is a part of its own, that can move without the others.
             foreach (IGrouping<int, SetLine> paragraph in set.Lines.GroupBy(l => l.Paragraph))
@@ -66,8 +72,9 @@ internal static class WordsScene
         foreach (SceneLink link in TextNodes.Links(set, at, scene.Facts.Fonts))
             if (LinkTarget.On(scene.Deck, scene.Slide, link.Href) is { } to)
                 scene.Link(link with { Href = to });
-        scene.Reserve(box);
-        scene.Tell(Part(item, how, set, box, ink, text, reading, scene));
+        scene.Reserve(item.At.Turn == 0 ? box : box.Turned(item.At.Turn, about));
+        bool across = look.Plate is not > 0 && scene.Around.Rims.Any(r => r.Cuts(reading.Letters, item.At.Turn, about));
+        scene.Tell(Part(item, how, set, box, ink, text, reading, scene) with { AcrossEdge = across });
 
         // Letters with what sets them off: below them their shadow, round them their line.
         List<SceneNode> Dressed(SetText words)
@@ -193,10 +200,14 @@ internal static class WordsScene
                 )
             );
         }
+        if (item.Spot == Spot.Under && UnderItem(item, paragraphs, how, scene) is { } below)
+            return below;
         SetText set = Fit(1);
+        // What stands under them needs room as well.
+        double tail = Tail(item, scene);
         TextExtent room = RoomOf(set);
         SlideRect box;
-        if (item.Spot == Spot.Auto)
+        if (item.Spot is Spot.Auto or Spot.Under)
         {
             bool opening = item.Role == WordsRole.Opening;
             FoundSpot found = SpotFinder.Corner(
@@ -225,10 +236,23 @@ internal static class WordsScene
                     continue;
                 (found, set) = (other, narrow);
             }
+            // Where every corner is taken or cut by a photo: the calmest free place anywhere.
+            if (!IsFree(found.Box))
+                foreach (double share in (ReadOnlySpan<double>)[1, .75, .55, .4])
+                {
+                    SetText narrow = Fit(share);
+                    if (narrow.Size < set.Size * .8)
+                        break;
+                    if (SpotFinder.Free(scene.Around, RoomOf(narrow), Contrast.SmallWords) is not { } free)
+                        continue;
+                    (found, set) = (free, narrow);
+                    break;
+                }
             box = found.Box;
         }
         else
             box = SpotFinder.BoxAt(item.Spot, scene.Bounds, room);
+        box = box with { Height = set.Height };
         // Lines in a corner at the right end there.
         bool right = box.X > scene.Bounds.Width / 2 && box.Right > scene.Bounds.Right - house.MarginX - 1;
         return (right && how.Align == WordsAlign.Start ? set.FlushRight() : set, box);
@@ -238,12 +262,86 @@ internal static class WordsScene
                 paragraphs,
                 how,
                 share * (scene.Bounds.Width - 2 * house.MarginX) * house.WordsWidth,
-                scene.Bounds.Height * house.WordsHeight,
+                // Text may be longer than a heading is.
+                scene.Bounds.Height
+                    * (item.Role == WordsRole.Body ? Math.Max(TextHeight, house.WordsHeight) : house.WordsHeight),
                 scene.Facts.Fonts
             );
 
-        TextExtent RoomOf(SetText words) => new(words.Width, words.Height, house.MarginX, house.MarginY);
+        TextExtent RoomOf(SetText words) => new(words.Width, words.Height + tail, house.MarginX, house.MarginY);
+
+        bool IsFree(SlideRect at) =>
+            SpotFinder.StandsClear(scene.Around, at) && !scene.Around.Taken.Any(t => t.Overlaps(at));
     }
+
+    // Words under an item, as wide as it is: beneath it where the slide has room, else at its foot, within. Null where
+    // it is not there or fills the slide.
+    private static (SetText Set, SlideRect Box)? UnderItem(
+        Words item,
+        ImmutableList<Paragraph> paragraphs,
+        TypeSetting how,
+        Composition scene
+    )
+    {
+        if (item.Of is not { } of || scene.Slide.Item(of) is not { At.IsGround: false } other)
+            return null;
+        SlideRect r =
+            other is Words ? scene.Parts.FirstOrDefault(p => p.ItemId == of)?.Box ?? other.At.Rect
+            : other.At.Turn == 0 ? other.At.Rect
+            : other.At.Rect.Turned(other.At.Turn, Composition.Middle(other.At.Rect));
+        SlideRect slide = scene.Bounds;
+        double gap = UnderGap(how),
+            left = Math.Max(slide.X + 8, r.X),
+            right = Math.Min(slide.Right - 8, other is Words ? slide.Right - scene.House.MarginX : r.Right),
+            width = Math.Max(right - left, slide.Width * .12);
+        SetText set = Typesetter.Fit(paragraphs, how, width, slide.Height * scene.House.WordsHeight, scene.Facts.Fonts);
+        var below = new SlideRect(left, r.Bottom + gap, set.Width, set.Height);
+        if (
+            below.Bottom <= slide.Bottom - gap
+            && SpotFinder.StandsClear(scene.Around, below)
+            && !scene.Around.Taken.Any(t => t.Overlaps(below))
+        )
+            return (set, below);
+        // Words have nothing within: what does not fit under them stands over them.
+        return other is Words
+            ? (set, below with { Y = Math.Max(slide.Y + gap, r.Y - gap - set.Height) })
+            : Within(left + gap, width - 2 * gap);
+
+        (SetText, SlideRect) Within(double x, double wide)
+        {
+            SetText inside = Typesetter.Fit(
+                paragraphs,
+                how,
+                Math.Max(wide, slide.Width * .1),
+                slide.Height * scene.House.WordsHeight,
+                scene.Facts.Fonts
+            );
+            double foot = Math.Min(r.Bottom, slide.Bottom - 8) - gap;
+            return (inside, new(x, foot - inside.Height, inside.Width, inside.Height));
+        }
+    }
+
+    private static double UnderGap(TypeSetting how) => how.Size * .5;
+
+    // How much room what stands under words takes below them.
+    private static double Tail(Words item, Composition scene) =>
+        WordsKind
+            .Under(scene.Slide, item.Id)
+            .Where(w => w.Say(scene.Deck, scene.Slide).Length > 0)
+            .Sum(w =>
+            {
+                TypeSetting how = scene.Theme.Setting(w.Role, w.Style);
+                return UnderGap(how)
+                    + Typesetter
+                        .Fit(
+                            w.Paragraphs(scene.Deck, scene.Slide),
+                            how,
+                            scene.Bounds.Width * scene.House.WordsWidth,
+                            scene.Bounds.Height * scene.House.WordsHeight,
+                            scene.Facts.Fonts
+                        )
+                        .Height;
+            });
 
     private static WordsReading Reading(
         Words item,
@@ -251,6 +349,7 @@ internal static class WordsScene
         SetText set,
         SlidePoint at,
         Composition scene,
+        Backdrop under,
         string[] inks,
         string contrary
     )
@@ -270,7 +369,7 @@ internal static class WordsScene
             double own = Luminance.Of(ink);
             WordsReading one = WordsReading.Of(
                 letters,
-                scene.Backdrop,
+                under,
                 own,
                 wanted,
                 room,

@@ -90,7 +90,7 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         if (_inWords && _found.Exists(l => l.Family is LicenceFamily.Cc0 or LicenceFamily.UsGovernment))
             _found.RemoveAll(l => l.Family == LicenceFamily.PublicDomainMark);
         Licence[] distinct = [.. _found.Distinct()];
-        Licence? fullest = distinct.OrderByDescending(l => l.Version.Length + l.Port.Length).FirstOrDefault();
+        Licence? fullest = LicenceAgreement.Fullest(distinct);
         if (fullest is not null && !distinct.All(l => LicenceAgreement.Agree(l, fullest)))
             return Several(distinct);
         // What keeps all rights cannot be limited further.
@@ -272,7 +272,9 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
         }
         else
             version = Usual;
+        bool later = false;
         if (kind == "gfdl")
+        {
             while (
                 Token(end) is { Joined: true } t
                 && (
@@ -280,8 +282,14 @@ internal sealed partial class LicenceGrammar(IReadOnlyList<LicenceToken> tokens)
                     || t.Text == "or" && Token(end + 1) is { Text: "later" or "any" }
                 )
             )
+            {
+                later |= t.Text == "later";
                 end++;
-        return Found(new(Family, version, ""), end - at);
+            }
+            if (version.Length > 0 && LicenceWords.At(LicenceWords.Later, tokens, end) is { } more)
+                (later, end) = (true, end + more.Length);
+        }
+        return Found(new(Family, version, "") { OrLater = later && version.Length > 0 }, end - at);
     }
 
     // A scheme with what follows it, or elements by themselves that have a version.

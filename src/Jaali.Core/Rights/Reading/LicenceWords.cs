@@ -116,6 +116,17 @@ internal static class LicenceWords
         )
     );
 
+    /// <summary>The work may be had under a later version too (GNU Free Documentation License, s.10).</summary>
+    internal static readonly (string[] Words, string Element)[] Later = Phrases(
+        (
+            "or later|or any later version|or any later versions|or later version|or later versions|or newer|"
+                + "and later|oder spater|oder jede spatere version|oder einer spateren version|ou ulterieure|"
+                + "ou toute version ulterieure|o posterior|o cualquier version posterior|o successiva|"
+                + "o qualsiasi versione successiva|ou posterior|of later",
+            ""
+        )
+    );
+
     /// <summary>All rights reserved.</summary>
     internal static readonly (string[] Words, string Element)[] Closed = With(
         LicenceLanguages.Closed,
@@ -245,10 +256,12 @@ internal static class LicenceWords
     );
 
     // Short ones stand alone: "no" is a limit, "Nolan" is a name.
-    internal static bool MayLimit(string word) =>
+    internal static bool MayLimit(string word) => LimitsOf(word) || LicencePorts.IsCountry(word);
+
+    /// <summary>The same for words among which a country is but a place.</summary>
+    internal static bool LimitsOf(string word) =>
         Array.Exists(Limits, l => l.Length <= 4 ? word == l : word.StartsWith(l, StringComparison.Ordinal))
-        || LicenceLanguages.MayLimit(word)
-        || LicencePorts.IsCountry(word);
+        || LicenceLanguages.MayLimit(word);
 
     /// <summary>Where one of the phrases stands at a place: how many words it has and what it means.</summary>
     internal static (int Length, string Element)? At(

@@ -135,6 +135,7 @@ public sealed class BundleCopies(
                         + "those who work on the talk.",
                 }
                 : [],
+            .. work.OutsideTheCrop,
             .. kept.Length > 0
                 ? new[] { $"{string.Join(", ", kept)} may not be carried in a file: add it on the other machine." }
                 : [],

@@ -1,4 +1,5 @@
 using Jaali.Core.Decks;
+using Jaali.Core.Items;
 using Jaali.Core.Ledgers;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
@@ -134,6 +135,16 @@ public sealed record CopySource(
     /// <summary>The texts of licences that go along.</summary>
     public IReadOnlyList<LicenceText> LicenceTexts =>
         Core.Rights.LicenceTexts.Owed(Entries.Select(e => e.Photo.Rights));
+
+    /// <summary>What is to be known of a copy for editing, which carries photos whole, where one of them shows less
+    /// than all of itself; else nothing.</summary>
+    internal IEnumerable<string> OutsideTheCrop =>
+        ItemKinds.Photos(Deck).Any(p => p.Use.Changes.CroppedTo < Whole)
+            ? ["Photos go along whole: what lies outside the crop stays in the file, for whoever edits it."]
+            : [];
+
+    // A hand cannot tell less from nothing.
+    private const double Whole = .995;
 
     /// <summary>The credits as lines.</summary>
     public IReadOnlyList<string> Lines => [.. Credited.Select(e => e.Credit.Text)];

@@ -58,6 +58,9 @@ public sealed class CopyJob(
             );
         StoredCopy kept = Read(job);
         CopyForm form = kept.Asked.Form;
+        // A page of credits alone, of a talk without photos, is no page.
+        if (form != CopyForm.Bundle && scenes.All(stored.Deck).Count == 0)
+            throw new JobFailedException("The slides of this talk show nothing yet. Put something on one first.");
         string half = folder.Export(job.Id.ToString("N") + ".part"),
             file = FileOf(folder, job.Id);
         try

@@ -57,7 +57,7 @@ public sealed class OfficeCopies(
                 ? new(1)
                 : new(1, Covered: true);
             CreditParts parts = CreditParts.Of(own[0].Photo.Rights, changes, work.Deck.Style.Language);
-            return XmpWriter.Into(
+            return BarePhoto.Credited(
                 bytes,
                 parts,
                 string.Join(
@@ -79,7 +79,7 @@ public sealed class OfficeCopies(
     {
         bool odp = work.Asked.Form == CopyForm.Odp;
         List<ExportSlide> slides = Handed(work);
-        List<string> told = [];
+        List<string> told = [.. work.OutsideTheCrop];
         foreach (
             var group in slides
                 .SelectMany((s, i) => s.Differs.Select(d => (d.What, Number: i + 1)))

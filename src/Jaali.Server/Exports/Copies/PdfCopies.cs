@@ -28,8 +28,8 @@ public sealed class PdfCopies(SceneCache scenes, Renditions renditions, PdfWrite
         using (FileStream to = File.Create(file))
             told =
                 work.Asked.Form == CopyForm.Handout
-                    ? Sheets(PdfHandout.Sheets(deck, work.Scenes, work.Credited, work.Asked.PerSheet, fonts), to)
-                    : Pages(work.Asked.States ? States(deck) : work.Scenes, to);
+                    ? Sheets(PdfHandout.Sheets(deck, Shown(work.Scenes), work.Credited, work.Asked.PerSheet, fonts), to)
+                    : Pages(Shown(work.Asked.States ? States(deck) : work.Scenes), to);
         work.Cancel.ThrowIfCancellationRequested();
         work.Report(Written);
         PdfFinish.Run(
@@ -41,6 +41,9 @@ public sealed class PdfCopies(SceneCache scenes, Renditions renditions, PdfWrite
                 LicenceTexts = work.LicenceTexts,
             }
         );
+
+        // What lies outside of every window stays here.
+        IReadOnlyList<Scene> Shown(IReadOnlyList<Scene> all) => ShownParts.Of(all, renditions.SizeOf);
 
         IReadOnlyList<PdfPageContents> Pages(IReadOnlyList<Scene> all, Stream to) =>
             pdf.Write(to, deck, all, renditions.Upright, n => work.Report(Written * n / all.Count), work.Cancel);

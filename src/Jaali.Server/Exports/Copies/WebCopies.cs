@@ -4,10 +4,7 @@ using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Jaali.Core.Decks;
-using Jaali.Core.Editing;
-using Jaali.Core.Motion;
 using Jaali.Core.Rights;
-using Jaali.Core.Scenes;
 using Jaali.Formats;
 using Jaali.Imaging;
 
@@ -16,12 +13,8 @@ namespace Jaali.Server.Exports;
 /// <summary>A talk for browsers: one page that needs nothing else, or the same as a folder. The player is the show's
 /// own;
 /// pictures, typefaces and credits go along.</summary>
-public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibrary fonts, IConfiguration configuration)
-    : ICopyMaker
+public sealed class WebCopies(WebTalk web, FontLibrary fonts) : ICopyMaker
 {
-    // Pictures are as wide as a display of this many pixels shows them; a page of originals would be too large to send.
-    private const int Display = 1920;
-
     /// <inheritdoc/>
     public IReadOnlyDictionary<CopyForm, (string Ending, string Type)> Forms { get; } =
         new Dictionary<CopyForm, (string, string)>
@@ -33,14 +26,9 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
     /// <inheritdoc/>
     public void Make(CopySource work, string file)
     {
-        string player = Path.Combine(
-            Path.GetFullPath(configuration["web"] ?? Path.Combine(AppContext.BaseDirectory, "web")),
-            "copy"
-        );
-        if (!File.Exists(Path.Combine(player, "copy.js")))
-            throw new JobFailedException("The player for copies is missing. Install the application again.");
-        string script = File.ReadAllText(Path.Combine(player, "copy.js")),
-            style = File.ReadAllText(Path.Combine(player, "copy.css"));
+        work = web.Shown(work);
+        string script = web.Player("copy", "copy.js"),
+            style = web.Player("copy", "copy.css");
         bool folder = work.Asked.Form == CopyForm.WebFolder;
         using FileStream to = File.Create(file);
         using ZipArchive? zip = folder ? new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true) : null;
@@ -58,20 +46,13 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
             entry.Write(bytes);
             return name;
         }
-        (string Name, double Share, IReadOnlyList<string> Ids)[] wanted = Pictures(work);
-        Func<IReadOnlyList<string>, byte[], byte[]> credited = OfficeCopies.Credits(work, renditions.Photos);
+        WebPicture[] wanted = WebTalk.Pictures(work);
+        Func<IReadOnlyList<string>, byte[], byte[]> credits = web.Credits(work);
         byte[] Picture(int i, out string type)
         {
-            work.Cancel.ThrowIfCancellationRequested();
-            (string name, double share, IReadOnlyList<string> ids) = wanted[i];
-            byte[] bytes =
-                renditions.AtLeastAsync(name, Math.Ceiling(share * Display), work.Cancel).GetAwaiter().GetResult()
-                ?? throw new JobFailedException(
-                    "A photo's file is missing from the store or damaged. Take it again before handing the talk on."
-                );
-            type = "image/" + (PhotoFormats.Sniff(bytes) ?? "jpeg");
+            (byte[] bytes, type) = web.PictureAsync(work, wanted[i], credits).GetAwaiter().GetResult();
             work.Report((i + 1.0) / (wanted.Length + 1));
-            return credited(ids, bytes);
+            return bytes;
         }
         string[] beside = new string[wanted.Length];
         for (int i = 0; zip is not null && i < wanted.Length; i++)
@@ -83,7 +64,7 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
                 bytes
             );
         }
-        (string head, string tail) = Page(work, Faces(work, Put), script, style, zip is null ? null : Put);
+        (string head, string tail) = Page(work, web.Faces(work, Put), script, style, zip is null ? null : Put);
         using Stream? entry = zip?.CreateEntry("index.html", CompressionLevel.Optimal).Open();
         using var page = new StreamWriter(entry ?? to, new UTF8Encoding(false), leaveOpen: true);
         page.Write(head);
@@ -102,36 +83,6 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
         }
     }
 
-    // Every picture by the name it is asked for, at its largest on any slide.
-    private static (string Name, double Share, IReadOnlyList<string> Ids)[] Pictures(CopySource work) =>
-        [
-            .. work
-                .Scenes.SelectMany(s =>
-                    s.AllNodes().OfType<PhotoNode>().Select(p => (p.Source, p.PhotoId, Share: p.Image.Width / s.Width))
-                )
-                .GroupBy(p => p.Source, StringComparer.Ordinal)
-                .Select(g => (g.Key, g.Max(p => p.Share), (IReadOnlyList<string>)[g.First().PhotoId])),
-        ];
-
-    // The faces that are used, each with its letters; those that may not be carried are left to the machine.
-    private string Faces(CopySource work, Func<string, string, byte[], string> put)
-    {
-        var css = new StringBuilder();
-        int number = 0;
-        foreach (
-            string face in work
-                .Scenes.SelectMany(s => s.AllNodes().OfType<TextNode>())
-                .Select(t => t.Face)
-                .Distinct(StringComparer.Ordinal)
-        )
-            if (fonts.MayEmbed(face) && fonts.Bytes(face) is { } bytes)
-                css.Append(
-                    $"@font-face{{font-family:'{face.Replace("'", "\\'", StringComparison.Ordinal)}';"
-                        + $"src:url('{put($"fonts/{++number}.ttf", "font/ttf", bytes)}');font-display:block}}\n"
-                );
-        return css.ToString();
-    }
-
     // The page before its pictures, and after them.
     private (string Head, string Tail) Page(
         CopySource work,
@@ -142,37 +93,7 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
     )
     {
         Deck deck = work.Deck;
-        var shown = new JsonObject();
-        foreach (string id in work.Scenes.SelectMany(s => s.Photos()).Select(p => p.PhotoId).Distinct())
-            // What a painter needs and no more: records are for the credits. A tiny preview would show what is hidden.
-            if (renditions.Photos.Facts(id) is { } photo)
-                shown[id] = new JsonObject
-                {
-                    ["id"] = id,
-                    ["width"] = photo.Width,
-                    ["height"] = photo.Height,
-                    ["widths"] = new JsonArray(photo.Width),
-                    ["preview"] = "",
-                };
-        var scenesOf = new JsonObject();
-        foreach (var own in work.Scenes.GroupBy(s => s.SlideId))
-            scenesOf[own.Key.ToString()] = JsonSerializer.SerializeToNode(own.ToArray(), DeckJson.Options);
-        var notes = new JsonObject();
-        if (work.Asked.Notes)
-            foreach (Slide s in deck.Slides.Where(s => s.Notes.Length > 0))
-                notes[s.Id.ToString()] = s.Notes;
-        var talk = new JsonObject
-        {
-            ["title"] = deck.Title,
-            ["order"] = new JsonArray([.. deck.Slides.Select(s => (JsonNode)s.Id.ToString())]),
-            ["scenes"] = scenesOf,
-            ["plays"] = JsonSerializer.SerializeToNode(
-                deck.Slides.Select(s => SlidePlay.Of(deck, s, of => scenes.Of(deck, of), scenes)).ToArray(),
-                DeckJson.Options
-            ),
-            ["notes"] = notes,
-            ["photos"] = shown,
-        };
+        JsonObject talk = web.Told(work);
         // In a page a script would end at "</script>", wherever it stands.
         string json = talk.ToJsonString().Replace("<", "\\u003c", StringComparison.Ordinal),
             code = script.Replace("</script", "<\\/script", StringComparison.OrdinalIgnoreCase),
@@ -191,6 +112,7 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
             <html lang="{H(deck.Style.Language)}" prefix="{CreditFiles.Prefixes}">
             <head>
             <meta charset="utf-8">
+            <meta http-equiv="Content-Security-Policy" content="{(put is null ? OnePage : Beside)}">
             <meta name="viewport" content="width=device-width, initial-scale=1">
             <meta name="author" content="{H(deck.Speaker)}">
             <title>{H(deck.Title)}</title>
@@ -218,6 +140,15 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
         );
     }
 
+    // Nothing from outside, whatever stands in the talk. A page opened from a disk has no origin of its own, so its
+    // files are named by their kind.
+    private const string OnePage =
+            "default-src 'none'; img-src data:; font-src data:; style-src 'unsafe-inline'; script-src 'unsafe-inline'; "
+            + "base-uri 'none'; form-action 'none'",
+        Beside =
+            "default-src 'none'; img-src 'self' file: data:; font-src 'self' file:; style-src 'self' file: "
+            + "'unsafe-inline'; script-src 'self' file:; base-uri 'none'; form-action 'none'";
+
     /// <inheritdoc/>
     /// <remarks>The page has its credits, and the texts of licences, below the talk.</remarks>
     public CreditsCarried Carries(CreditsCarried shown, CopyForm form) =>
@@ -244,7 +175,7 @@ public sealed class WebCopies(SceneCache scenes, Renditions renditions, FontLibr
         ];
         return
         [
-            $"Photos go along as wide as a display of {Display} pixels shows them.",
+            $"Photos go along as wide as a display of {WebTalk.Display} pixels shows them.",
             .. kept.Length > 0
                 ? new[]
                 {

@@ -9,7 +9,7 @@ describe('answers', () => {
     expect(await unwrap(Promise.resolve({ data: 7, response: response(200) }))).toBe(7));
 
   it('that refuse become an error with the sentence and the code', async () => {
-    const error = { type: 'urn:jaali:held', detail: 'This is held in its place. Let it move first.' };
+    const error = { type: 'urn:jaali:held', detail: 'This is locked. Unlock it first.' };
     const refusal = await unwrap(Promise.resolve({ error, response: response(422) })).catch((e: unknown) => e);
     expect(refusal).toBeInstanceOf(Refusal);
     expect(refusal).toMatchObject({ status: 422, code: 'held', message: error.detail });

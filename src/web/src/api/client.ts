@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { newIdentity } from './identity';
 import type { paths } from '../generated/api';
 import type { SlideRect } from './types';
 import { whenReachable } from './connection';
@@ -24,11 +25,11 @@ function ownMark(): string {
   try {
     const known = localStorage.getItem(stored);
     if (known) return known;
-    const made = crypto.randomUUID();
+    const made = newIdentity();
     localStorage.setItem(stored, made);
     return made;
   } catch {
-    return crypto.randomUUID();
+    return newIdentity();
   }
 }
 

@@ -8,6 +8,10 @@ export interface LiveListener {
   /** More came of a search. */
   searchChanged(searchId: string): void;
   reconnected(): void;
+  /** It is cut off, for now or for good. */
+  away?(): void;
+  /** To a device at the podium: what it shows has changed. */
+  talkChanged?(): void;
   /** A window that shows the same talk says where it is. */
   steered(steering: Steering): void;
 }
@@ -41,13 +45,13 @@ export function steer(deckId: string, steering: Steering) {
 }
 
 /** Listens to a deck's live messages until the returned function is called. The library is loaded when first needed. */
-export function listen(deckId: string, listener: LiveListener): () => void {
+export function listen(deckId: string, listener: LiveListener, address = '/live'): () => void {
   let stopped = false;
   let connection: HubConnection | undefined;
   void (async () => {
     const { HubConnectionBuilder, LogLevel } = await import('@microsoft/signalr');
     connection = new HubConnectionBuilder()
-      .withUrl('/live', { headers: { 'X-Jaali': '1' } })
+      .withUrl(address, { headers: { 'X-Jaali': '1' } })
       .withAutomaticReconnect({ nextRetryDelayInMilliseconds: () => 2000 })
       .configureLogging(LogLevel.None)
       .build();
@@ -56,6 +60,9 @@ export function listen(deckId: string, listener: LiveListener): () => void {
     connection.on('recordChanged', listener.recordChanged);
     connection.on('searchChanged', listener.searchChanged);
     connection.on('steered', (of: string, steering: Steering) => of === deckId && listener.steered(steering));
+    connection.onreconnecting(() => listener.away?.());
+    connection.onclose(() => listener.away?.());
+    connection.on('talkChanged', () => listener.talkChanged?.());
     connections.set(deckId, connection);
     connection.onreconnected(async () => {
       await connection?.invoke('Join', deckId);

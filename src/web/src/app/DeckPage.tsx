@@ -109,7 +109,7 @@ const Commands = memo(function Commands({ open }: { open(what: Opened): void }) 
 /** Keeps what is chosen and the address together: each follows the other. */
 function useAddress(id: string, station: string) {
   const navigate = useNavigate();
-  const [search, setSearch] = useSearchParams();
+  const [search] = useSearchParams();
   const slideId = search.get('slide');
   const pointId = search.get('point');
   useLayoutEffect(() => {
@@ -124,10 +124,13 @@ function useAddress(id: string, station: string) {
   useEffect(
     () =>
       useChoice.subscribe((now, was) => {
-        if (now.slideId !== was.slideId || now.pointId !== was.pointId)
-          setSearch(new URLSearchParams(chosenQuery()), { replace: true });
+        if (now.slideId === was.slideId && now.pointId === was.pointId) return;
+        // The address is where one is going: a station that was asked for may not be drawn yet, and is not called off.
+        const { pathname } = window.location;
+        if (Object.keys(stationPages).some((s) => pathname === `/deck/${id}/${s}`) || pathname === `/deck/${id}`)
+          void navigate(pathname + chosenQuery(), { replace: true });
       }),
-    [setSearch],
+    [navigate, id],
   );
 }
 

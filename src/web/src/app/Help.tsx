@@ -37,9 +37,6 @@ export function Help({ open, onOpenChange }: { open: boolean; onOpenChange(open:
             {texts.app.showAllOfIt}
           </Button>
         )}
-        <Button kind="verb" onClick={() => onOpenChange(false)}>
-          {texts.app.close}
-        </Button>
       </div>
     </Dialog>
   );

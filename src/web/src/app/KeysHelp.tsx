@@ -46,11 +46,6 @@ export function KeysHelp({ open, onOpenChange }: { open: boolean; onOpenChange(o
         </Button>
       )}
       <p className="mt-5 border-t border-line pt-3 text-small text-quiet">{texts.app.jaaliExplainsLicencesAndKeeps}</p>
-      <div className="mt-3 text-right">
-        <Button kind="verb" onClick={() => onOpenChange(false)}>
-          {texts.app.close}
-        </Button>
-      </div>
     </Dialog>
   );
 }

@@ -23,6 +23,7 @@ import { Popover } from 'radix-ui';
 import type { Slide } from '../api/types';
 import { choose, step, useChosenSlide, useIsChosen } from '../deck/choice';
 import { edit } from '../deck/edit';
+import { useCommands } from '../commands/registry';
 import { useNavigation } from '../deck/navigation';
 import { rules } from '../deck/rules';
 import { TransitionDialog, comingInWords } from '../stations/give/TransitionDialog';
@@ -104,6 +105,14 @@ function SlideVerbs() {
   const slide = useChosenSlide();
   const at = order.indexOf(slide?.id ?? '');
   const [coming, setComing] = useState(false);
+  useCommands([
+    {
+      id: 'slide.transition',
+      name: texts.app.transitionOfThisSlide,
+      when: () => at > 0,
+      run: () => setComing(true),
+    },
+  ]);
   return (
     <>
       {slide && (
@@ -163,7 +172,9 @@ function RunTiles() {
   // Room is left for tiles that are widened so that they can be read and hit.
   const scale = Math.max((room - 36 - 2 * narrowest) / span, 0.04);
   const minutes = [1, 2, 4, 5, 10, 15, 30, 60].find((m) => m * 60 * scale >= 90) ?? 60;
-  const marks = Array.from({ length: Math.floor(span / 60 / minutes) + 1 }, (_, i) => i * minutes).filter(
+  // The ruler goes as far as is seen: it does not end where the slot does.
+  const seen = Math.max(span, room / scale);
+  const marks = Array.from({ length: Math.floor(seen / 60 / minutes) + 1 }, (_, i) => i * minutes).filter(
     (m) => Math.abs(m * 60 - slot) * scale > 34,
   );
   return (
@@ -176,7 +187,7 @@ function RunTiles() {
       </div>
       <div ref={track} data-track className="relative min-h-0 flex-1 overflow-x-auto overflow-y-hidden">
         <div
-          className="relative h-4.5 border-b border-seam font-mono text-note text-quiet"
+          className="relative h-4.5 min-w-full overflow-hidden border-b border-seam font-mono text-note text-quiet"
           style={{ width: span * scale + 30 }}
         >
           {marks.map((m) => (

@@ -5,11 +5,12 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { isTransient } from '../api/client';
 import { openEarly } from '../deck/useOpenDeck';
 import { loadRules } from '../deck/rules';
-import { Notices } from '../ui/Notices';
+
 import { Waiting } from '../ui/Star';
 import { lazyPart } from '../ui/lazyPart';
 import '../styles.css';
 import { AwayBar } from './ConnectionBar';
+import { PlacedNotices } from './PlacedNotices';
 import { stationName, stationPages } from './stationPages';
 
 const DeckList = lazyPart(() => import('../stations/talks/TalkList'));
@@ -77,7 +78,7 @@ const page = (
             <Route path="*" element={<Navigate to="/" replace />} />
           </Routes>
         </Suspense>
-        <Notices />
+        <PlacedNotices />
       </BrowserRouter>
     </QueryClientProvider>
   </StrictMode>

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { press } from '../commands/keys';
 import { useCommands, type Command } from '../commands/registry';
-import { choose, chosenSlide, step } from '../deck/choice';
+import { choose, chosenSlide, step, useChoice } from '../deck/choice';
 import { edit, redo, undo } from '../deck/edit';
 import { duplicateSlide, newSlide } from '../deck/slides';
 import { goTo, openPodium, runThrough, show } from '../deck/navigate';
@@ -9,6 +9,19 @@ import { useNavigation } from '../deck/navigation';
 import { stations } from '../deck/stations';
 import { useDeckStore } from '../deck/store';
 import { texts } from '../texts';
+
+// The notes have their place in Compose, where no tool is open.
+function writeNotes() {
+  goTo('compose');
+  let tries = 60;
+  const look = () => {
+    useChoice.setState({ tool: null });
+    const notes = document.querySelector<HTMLElement>('[data-notes] textarea');
+    if (notes) notes.focus();
+    else if (tries-- > 0) requestAnimationFrame(look);
+  };
+  requestAnimationFrame(look);
+}
 
 /** What can be done wherever one is in a deck, and the one listener for keys. */
 export function useDeckCommands({
@@ -64,6 +77,10 @@ export function useDeckCommands({
     { id: 'keys', name: texts.app.listOfKeys, keys: ['?'], group: texts.app.everywhere, run: openKeys },
     { id: 'help', name: texts.app.help, keys: ['F1'], group: texts.app.everywhere, inFields: true, run: openHelp },
     { id: 'talks', name: texts.app.allTalks, run: () => useNavigation.getState().to('/') },
+    { id: 'copies', name: texts.app.makeACopy, run: () => goTo('give') },
+    { id: 'times', name: texts.app.timesOfSlides, run: () => goTo('give', { times: true }) },
+    { id: 'use', name: texts.app.purposeOfTheTalk, run: () => goTo('plan') },
+    onSlide('notes', texts.app.notesOfThisSlide, writeNotes),
     { id: 'slides.make', name: texts.app.makeTheSlides, run: () => void edit({ kind: 'make-slides' }) },
     {
       id: 'slide.new',

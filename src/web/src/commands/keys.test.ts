@@ -4,7 +4,7 @@ import { isSingle, keysOf, press, useKeySettings, written } from './keys';
 import { useRegistry, type Command } from './registry';
 
 const put = (...commands: Command[]) =>
-  useRegistry.setState({ byId: Object.fromEntries(commands.map((c) => [c.id, c])) });
+  useRegistry.setState({ byId: Object.fromEntries(commands.map((c, since) => [c.id, { ...c, since }])) });
 
 function hit(key: string, more: KeyboardEventInit = {}, target: HTMLElement = document.body) {
   const e = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true, ...more });

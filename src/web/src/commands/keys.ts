@@ -93,8 +93,8 @@ export function press(e: KeyboardEvent): boolean {
     e.target.blur();
     return true;
   }
-  // Of several the one that was registered last: a station before the desk around it.
-  const command = found.at(-1);
+  // Of several the one of the innermost place: a station's before those of the desk around it.
+  const command = found.sort((a, b) => a.since - b.since).at(-1);
   if (!command || ((keys === 'Space' || keys === 'Enter') && presses(e.target))) return false;
   e.preventDefault();
   command.run();

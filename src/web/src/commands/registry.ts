@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { create } from 'zustand';
 
 /**
@@ -20,9 +20,17 @@ export interface Command {
   run(): void;
 }
 
-interface Registry {
-  byId: Record<string, Command>;
+/** A command where it is registered. */
+export interface Registered extends Command {
+  /** When the place that registered it was first shown: what is inside comes after what it stands in. */
+  since: number;
 }
+
+interface Registry {
+  byId: Record<string, Registered>;
+}
+
+let shown = 0;
 
 export const useRegistry = create<Registry>(() => ({ byId: {} }));
 
@@ -30,12 +38,15 @@ export const useRegistry = create<Registry>(() => ({ byId: {} }));
 export function useCommands(commands: Command[]) {
   const newest = useRef(commands);
   newest.current = commands;
+  // Counted once: commands that change keep their place among the others.
+  const [since] = useState(() => ++shown);
   // Names and keys decide whether anything that lists them must be drawn anew.
   const seen = JSON.stringify(commands.map((c) => [c.id, c.name, c.keys, c.group]));
   useEffect(() => {
     const of = (id: string) => newest.current.find((c) => c.id === id);
-    const own = newest.current.map((c): Command => ({
+    const own = newest.current.map((c): Registered => ({
       ...c,
+      since,
       when: () => of(c.id)?.when?.() ?? of(c.id) !== undefined,
       run: () => of(c.id)?.run(),
     }));
@@ -44,5 +55,5 @@ export function useCommands(commands: Command[]) {
       useRegistry.setState(({ byId }) => ({
         byId: Object.fromEntries(Object.entries(byId).filter(([, c]) => !own.includes(c))),
       }));
-  }, [seen]);
+  }, [seen, since]);
 }

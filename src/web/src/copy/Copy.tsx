@@ -5,7 +5,9 @@ import type { Photo } from '../api/types';
 import { Player } from '../show/Player';
 import { PlayedScene } from '../show/PlayedScene';
 import { useDecoded } from '../show/useDecoded';
+import { TouchBar } from '../show/TouchBar';
 import { useShowKeys } from '../show/useShowKeys';
+import { useTouch } from '../show/useTouch';
 import { pressesOf, type TalkPage } from '../show/useTalk';
 import { texts } from '../texts';
 
@@ -17,8 +19,6 @@ interface Props {
   photos: Record<string, Photo>;
 }
 
-// A finger that goes so far, in pixels, turns the page.
-const swiped = 40;
 const paperWidth = 640;
 
 /** A talk in a page of its own: keys of clickers, fingers, notes on request, every slide on paper. */
@@ -31,7 +31,6 @@ export function Copy({ title, pages, notes, photos }: Props) {
   const [noted, setNoted] = useState(false);
   const [paper, setPaper] = useState(false);
   const [size, setSize] = useState({ w: innerWidth, h: innerHeight });
-  const finger = useRef<{ x: number; y: number } | null>(null);
   const stage = useRef<HTMLDivElement>(null);
   const scene = pages[index]?.scene;
   const width = scene ? Math.min(size.w, (size.h * scene.width) / scene.height) : size.w;
@@ -67,6 +66,7 @@ export function Copy({ title, pages, notes, photos }: Props) {
       },
     },
   );
+  const touch = useTouch({ next, back });
   useEffect(() => {
     // The slide is as large as what the bar and the notes leave.
     const sized = new ResizeObserver(([entry]) => {
@@ -98,20 +98,14 @@ export function Copy({ title, pages, notes, photos }: Props) {
         <div
           ref={stage}
           className={cx(
-            'grid min-h-0 flex-1 touch-pan-y place-items-center overflow-hidden',
+            'grid min-h-0 flex-1 touch-none place-items-center overflow-hidden select-none',
             dark === 'white' ? 'bg-white' : 'bg-black',
           )}
-          onPointerDown={(e) => (finger.current = { x: e.clientX, y: e.clientY })}
-          onPointerUp={(e) => {
-            const from = finger.current;
-            finger.current = null;
-            if (!from || (e.target as Element).closest('a, button')) return;
-            const across = e.clientX - from.x;
-            if (Math.abs(across) > swiped && Math.abs(across) > Math.abs(e.clientY - from.y)) {
-              if (across < 0) next();
-              else back();
-            } else if (Math.abs(across) < 8) next();
-          }}
+          onPointerDown={touch.onPointerDown}
+          onPointerMove={touch.onPointerMove}
+          onPointerUp={touch.onPointerUp}
+          onPointerCancel={touch.onPointerCancel}
+          onClick={(e) => !touch.wasTouched() && !(e.target as Element).closest('a, button') && next()}
         >
           <Player
             pages={pages}
@@ -122,6 +116,9 @@ export function Copy({ title, pages, notes, photos }: Props) {
             onSlide={(slide) => to(pages.findIndex((p) => p.scene.slideId === slide))}
           />
         </div>
+        {touch.bar && (
+          <TouchBar black={dark === 'black'} onBack={back} onBlack={() => setDark(dark === 'black' ? '' : 'black')} />
+        )}
         {noted && (
           <section
             aria-label={texts.copy.notes}

@@ -1,10 +1,12 @@
+import { newIdentity } from '../api/identity';
 import { countPending } from '../api/connection';
 import { api, author, withRetry, Refusal, errorText, unwrap } from '../api/client';
 import type { Command, DeckPatch, SlideRect } from '../api/types';
 import { listenerOf } from '../api/live';
+import { isClosing } from '../ui/closing';
 import { useNotices } from '../ui/useNotices';
 import { useLastEdit } from './lastEdit';
-import { appliesTo, withPatch, useDeckStore } from './store';
+import { appliesTo, withPatch, useDeckStore, type DeckState } from './store';
 import { texts } from '../texts';
 
 type Changed = () => void;
@@ -91,7 +93,7 @@ function enqueueEdit(
   says: (deed: string) => string = () => '',
   nearer?: (rect: SlideRect) => void,
 ): Promise<boolean> {
-  const mark = crypto.randomUUID();
+  const mark = newIdentity();
   const turn = queue.then(async () => {
     const { id, revision, records } = useDeckStore.getState();
     const headers = { 'X-Jaali-Edit': mark, 'X-Jaali-Listener': listenerOf(id) };
@@ -120,11 +122,30 @@ function enqueueEdit(
 /** Sends an edit; answers whether it was carried out, and shows why not. */
 export const edit = (command: Command): Promise<boolean> =>
   enqueueEdit(
-    (id, revision, headers) =>
-      unwrap(api.POST('/api/decks/{id}/edits', { params: { path: { id } }, headers, body: { revision, command } })),
+    (id, revision, headers) => sent(id, revision, headers, command),
     undefined,
     // A place that cannot be had is offered as the nearest that can.
     command.kind === 'place-item' ? (rect) => void edit({ ...command, rect }) : undefined,
+  );
+
+/** The same for an edit that says how a whole list is to be: it is made of the deck that the edits before it left, once
+ * they are answered. */
+export function editLater(command: (deck: DeckState) => Command): Promise<boolean> {
+  let made: Command | undefined;
+  return enqueueEdit((id, revision, headers) =>
+    sent(id, revision, headers, (made ??= command(useDeckStore.getState()))),
+  );
+}
+
+const sent = (id: string, revision: number, headers: Headers, command: Command) =>
+  unwrap(
+    api.POST('/api/decks/{id}/edits', {
+      params: { path: { id } },
+      headers,
+      body: { revision, command },
+      // What is sent while the page is left outlives it, as far as browsers let it (64 kB).
+      keepalive: isClosing(),
+    }),
   );
 
 export const undo = () =>

@@ -1,9 +1,10 @@
+import { newIdentity } from '../api/identity';
 import { api, withRetry, unwrap } from '../api/client';
 import type { Job } from '../api/types';
 
 /** Brings files to the server, one after the other, and has them read as a talk or checked. */
 export async function uploadTalk(files: File[], what: 'read' | 'check', report: (done: number) => void): Promise<Job> {
-  const incoming = crypto.randomUUID();
+  const incoming = newIdentity();
   const all = files.reduce((n, f) => n + f.size, 0) || 1;
   let done = 0;
   for (const file of files) {

@@ -29,7 +29,6 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Hashes everything in the store again and says what is missing or damaged. */
         post: operations["verifyStore"];
         delete?: never;
         options?: never;
@@ -1045,6 +1044,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/podium": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readPodium"];
+        put?: never;
+        post: operations["openPodium"];
+        delete: operations["endPodium"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/incoming/{incoming}/files": {
         parameters: {
             query?: never;
@@ -1284,6 +1299,8 @@ export interface components {
             photoIds: string[];
             /** @description How. */
             how?: components["schemas"]["BlendMode"];
+            /** @description What hides parts of the further photos; null for nothing. */
+            covers?: null | components["schemas"]["BlendedCovers"][];
         };
         /**
          * @description How photos are blended into one picture.
@@ -1291,6 +1308,13 @@ export interface components {
          * @enum {unknown}
          */
         BlendMode: "beside" | "over";
+        /** @description What hides parts of one of the further photos of a blend. */
+        BlendedCovers: {
+            /** @description The photo. */
+            photoId: string;
+            /** @description In fractions of that photo. */
+            parts: components["schemas"]["Cover"][];
+        };
         /** @description Words whose look was set by hand. */
         ByHandView: {
             /**
@@ -1829,7 +1853,7 @@ export interface components {
          * @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
          *                 own and one line in DeckCommands.
          */
-        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetTimeSlot"] | components["schemas"]["DeckCommandSetDeclaredUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouseStyle"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetTextStyle"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandAddToShortlist"] | components["schemas"]["DeckCommandRemoveFromShortlist"] | components["schemas"]["DeckCommandOrderShortlist"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddCreditsSlide"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandSetTransition"] | components["schemas"]["DeckCommandAddCue"] | components["schemas"]["DeckCommandEditCue"] | components["schemas"]["DeckCommandMoveCue"] | components["schemas"]["DeckCommandRemoveCue"] | components["schemas"]["DeckCommandSequencePhotos"] | components["schemas"]["DeckCommandChangeGround"] | components["schemas"]["DeckCommandCarryItem"] | components["schemas"]["DeckCommandSetLink"] | components["schemas"]["DeckCommandAddRunThrough"] | components["schemas"]["DeckCommandRemoveRunThrough"] | components["schemas"]["DeckCommandApplyRunThrough"] | components["schemas"]["DeckCommandSetSpeakingRate"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandApplyLayout"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandAlignItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandBlendPhotos"] | components["schemas"]["DeckCommandSeparatePhoto"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandRemovePhoto"] | components["schemas"]["DeckCommandRestore"];
+        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetTimeSlot"] | components["schemas"]["DeckCommandSetDeclaredUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouseStyle"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetTextStyle"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandAddToShortlist"] | components["schemas"]["DeckCommandRemoveFromShortlist"] | components["schemas"]["DeckCommandOrderShortlist"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddCreditsSlide"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandSetTransition"] | components["schemas"]["DeckCommandShowFact"] | components["schemas"]["DeckCommandAddCue"] | components["schemas"]["DeckCommandEditCue"] | components["schemas"]["DeckCommandMoveCue"] | components["schemas"]["DeckCommandRemoveCue"] | components["schemas"]["DeckCommandSequencePhotos"] | components["schemas"]["DeckCommandChangeGround"] | components["schemas"]["DeckCommandCarryItem"] | components["schemas"]["DeckCommandSetLink"] | components["schemas"]["DeckCommandAddRunThrough"] | components["schemas"]["DeckCommandRemoveRunThrough"] | components["schemas"]["DeckCommandApplyRunThrough"] | components["schemas"]["DeckCommandSetSpeakingRate"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandApplyLayout"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandAlignItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandBlendPhotos"] | components["schemas"]["DeckCommandSeparatePhoto"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandRemovePhoto"] | components["schemas"]["DeckCommandRestore"];
         /** @description Puts the page of credits at the end of the talk, where it has none. */
         DeckCommandAddCreditsSlide: {
             /** @enum {string} */
@@ -1860,6 +1884,7 @@ export interface components {
             slideId: string;
             item: components["schemas"]["ItemEdit"];
             rect?: null | components["schemas"]["SlideRect"];
+            at?: null | components["schemas"]["SlidePoint"];
         };
         /**
          * @description Puts photos on a slide and arranges all of its photos by the best proposal, which they follow from then on. One
@@ -1909,7 +1934,8 @@ export interface components {
         };
         /**
          * @description Puts a taken photo at the end of a point's shortlist. Where no slide of the point shows a photo yet, it becomes
-         *     the ground of the point's slide at once, and the slide is made where there is none.
+         *     the ground of the point's slide at once, and the slide is made where there is none. Where one shows a photo that was
+         *     left out since, this one takes its place there, with the place, the mask and the tone that it had.
          */
         DeckCommandAddToShortlist: {
             /** @enum {string} */
@@ -2266,7 +2292,10 @@ export interface components {
             /** Format: uuid */
             slideId: string;
         };
-        /** @description Takes a photo off a point's shortlist. Slides that show it keep it. */
+        /**
+         * @description Takes a photo off a point's shortlist. Slides that show it keep it, until another is kept in its
+         *                 place.
+         */
         DeckCommandRemoveFromShortlist: {
             /** @enum {string} */
             kind: "remove-from-shortlist";
@@ -2274,7 +2303,10 @@ export interface components {
             pointId: string;
             photoId: string;
         };
-        /** @description Takes an item off its slide, with those of its group. */
+        /**
+         * @description Takes an item off its slide, with those of its group and the captions under
+         *                 them.
+         */
         DeckCommandRemoveItem: {
             /** @enum {string} */
             kind: "remove-item";
@@ -2283,7 +2315,10 @@ export interface components {
             /** Format: uuid */
             itemId: string;
         };
-        /** @description Takes several items off a slide, with those of their groups. */
+        /**
+         * @description Takes several items off a slide, with those of their groups and the captions under
+         *                 them.
+         */
         DeckCommandRemoveItems: {
             /** @enum {string} */
             kind: "remove-items";
@@ -2531,6 +2566,21 @@ export interface components {
             /** @description The slides. */
             on: components["schemas"]["SlideChoice"];
             transition?: null | components["schemas"]["Transition"];
+        };
+        /** @description Puts a fact of its point on a slide, in the calmest free place, and its reference small under it. */
+        DeckCommandShowFact: {
+            /** @enum {string} */
+            kind: "show-fact";
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
+            slideId: string;
+            /**
+             * Format: int32
+             * @description Which of the point's facts, counted from 0.
+             */
+            fact: number;
         };
         /** @description Shows a photo whole and unchanged wherever it is placed, as large as its place lets it. */
         DeckCommandShowWhole: {
@@ -3093,6 +3143,11 @@ export interface components {
             whole: null | number;
             /** @description What went wrong the last time, or empty. */
             message: string;
+            /**
+             * @description How many records of the last fetching show no picture, and why; empty where all do.
+             * @default
+             */
+            without: string;
         };
         /** @description The look of a deck, and what there is to choose from. */
         HouseFacts: {
@@ -3271,6 +3326,11 @@ export interface components {
              *                 language.
              */
             typographic?: null | boolean;
+            /**
+             * Format: uuid
+             * @description The item they belong to, as a caption does to its photo.
+             */
+            of?: null | string;
         };
         /**
          * @description A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes
@@ -3316,6 +3376,12 @@ export interface components {
             corners?: null | components["schemas"]["PhotoPoint"][];
             edge?: null | components["schemas"]["FrameEdge"];
             blend?: null | components["schemas"]["Blend"];
+            /**
+             * @description Its photo was left out of its point's shortlist since: the next that is kept takes its
+             *                 place.
+             * @default false
+             */
+            leftOut: boolean;
             /**
              * Format: uuid
              * @description Identity, once on each slide.
@@ -3485,6 +3551,11 @@ export interface components {
             style?: null | components["schemas"]["TextStyle"];
             /**
              * Format: uuid
+             * @description The item they belong to, as a caption does to its photo; null for none.
+             */
+            of?: null | string;
+            /**
+             * Format: uuid
              * @description Identity, once on each slide.
              */
             id: string;
@@ -3642,6 +3713,11 @@ export interface components {
             version: string;
             /** @description Lower-case country code or "igo"; empty for unported and international ones. */
             port: string;
+            /**
+             * @description The work itself says "or any later version", which the GNU Free Documentation License leaves to it
+             *                 (1.1 to 1.3, s.10). Creative Commons' texts say it themselves: bool ShareAlike.SaysLater(Licence work).
+             */
+            orLater?: boolean;
         };
         /**
          * @description The kinds of licence and statement that Jaali tells apart.
@@ -3786,10 +3862,60 @@ export interface components {
             /** @description What the page says differently. */
             conflicts: components["schemas"]["Conflict"][];
         };
+        /** @description An address to read for photos. */
+        PageRequest: {
+            /** @description The address. */
+            address: string;
+            /**
+             * @description What to look for in it; empty for all.
+             * @default
+             */
+            words: string;
+            /**
+             * Format: int32
+             * @description Which page of its photos, from 1.
+             * @default 1
+             */
+            page: number;
+            /**
+             * @description It is read anew; else another page or other words are of what was read a moment ago.
+             * @default true
+             */
+            anew: boolean;
+        };
         /** @description A page that was read for photos; their records are shown before one is taken. */
         PageView: {
-            /** @description The likeliest first, at least one. */
+            /** @description Those of the page asked for, the likeliest first. */
             pictures: components["schemas"]["PagePictureView"][];
+            /**
+             * Format: int32
+             * @description How many there are in all that have the words.
+             * @default 1
+             */
+            total: number;
+            /**
+             * Format: int32
+             * @description Which page this is, from 1.
+             * @default 1
+             */
+            page: number;
+            /**
+             * Format: int32
+             * @description How many pages there are.
+             * @default 1
+             */
+            pages: number;
+            /**
+             * Format: int32
+             * @description Pictures of a page.
+             * @default 24
+             */
+            size: number;
+            /**
+             * @description What could not be read of it, in a sentence; empty where all of it was.
+             * @default
+             */
+            unread: string;
         };
         /** @description A paragraph. */
         Paragraph: {
@@ -3919,6 +4045,11 @@ export interface components {
             offers: components["schemas"]["OfferView"][];
             /** @description What was done to it before it came here. */
             earlierChanges: string;
+            /**
+             * @description When its source was last updated, empty where unknown; null where its licence does not ask for
+             *         that.
+             */
+            updated: null | string;
             /** @description Why it is in the public domain. */
             publicDomainReason: string;
             /**
@@ -3968,6 +4099,30 @@ export interface components {
              * @description Items of one group are moved and removed together; null for none.
              */
             group?: null | string;
+        };
+        /** @description An address at which another device finds the podium. */
+        PodiumAddress: {
+            /** @description The link, with its secret. */
+            address: string;
+            /** @description The same as a QR code, as a data address. */
+            picture: string;
+        };
+        /** @description The podium's link of a talk. */
+        PodiumLink: {
+            /** @description One for each network that this computer is in; empty where it is in none. */
+            addresses: components["schemas"]["PodiumAddress"][];
+            /**
+             * Format: int32
+             * @description How many devices listen now.
+             */
+            devices: number;
+            /**
+             * Format: date-time
+             * @description When it ends by itself, where nobody uses it.
+             */
+            until: string;
+            /** @description What of the photos' credits is shown nowhere, in a sentence; empty for nothing. */
+            missing: string;
         };
         /** @description One thing to say. */
         Point: {
@@ -4094,6 +4249,8 @@ export interface components {
             offer?: null | number;
             /** @description What was done to it before it came here. */
             earlierChanges?: null | string;
+            /** @description When the source was last updated, as it says. */
+            updated?: null | string;
             /**
              * @description Takes the record as decided.
              * @default false
@@ -4126,7 +4283,7 @@ export interface components {
          * @description What may be done so that words read.
          * @enum {unknown}
          */
-        RemedyKind: "ink" | "place" | "veil" | "shadow" | "ground" | "plate" | "size";
+        RemedyKind: "ink" | "place" | "veil" | "shadow" | "ground" | "plate" | "size" | "together";
         /** @description How a wall of candidates is narrowed. */
         ResultFilter: {
             /** @description By terms. */
@@ -4191,6 +4348,11 @@ export interface components {
             offers?: null | components["schemas"]["LicenceOffer"][];
             /** @description Indications of earlier modifications, kept and told (CC 4.0 s.3(a)(1)(B)). */
             earlierChanges?: string;
+            /**
+             * @description When the source was last updated, as it says: Etalab's licence asks for it. Null where it does not
+             *                 say.
+             */
+            updated?: null | string;
             /** @description The address of the picture itself, which tells it from others of the same page. */
             pictureUrl?: null | string;
             /** @description Whether the maker is a person or an organisation, where the source says so. */
@@ -4218,7 +4380,7 @@ export interface components {
          * @description What is looked at before a talk is given.
          * @enum {unknown}
          */
-        RoomConcern: "rights" | "words" | "size" | "letters" | "sharpness" | "points" | "time" | "moves" | "files";
+        RoomConcern: "rights" | "words" | "size" | "letters" | "sharpness" | "points" | "time" | "moves" | "files" | "positions";
         /**
          * @description The light in a room.
          * @enum {unknown}
@@ -4675,6 +4837,16 @@ export interface components {
             sharp?: null | components["schemas"]["Sharpness"];
             reading?: null | components["schemas"]["WordsReading"];
             set?: null | components["schemas"]["WordsSetting"];
+            /**
+             * @description Of words: what the other words say that they lie over or under; null where they lie
+             *                 clear.
+             */
+            liesOn?: null | string;
+            /**
+             * @description Of words: they stand half on a photo and half beside it.
+             * @default false
+             */
+            acrossEdge: boolean;
         };
         /** @description Asks for a search. */
         SearchRequest: {
@@ -5025,7 +5197,7 @@ export interface components {
          * @default auto
          * @enum {unknown}
          */
-        Spot: "auto" | "topLeft" | "topRight" | "bottomLeft" | "bottomRight" | "placed";
+        Spot: "auto" | "topLeft" | "topRight" | "bottomLeft" | "bottomRight" | "placed" | "under";
         /**
          * @description How a photo stands for a declared use.
          * @enum {unknown}
@@ -5391,10 +5563,23 @@ export interface components {
         Verdict: "known" | "likely" | "unknown" | "drawing";
         /** @description What checking the store found. */
         VerifyView: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many photos there are.
+             */
             photos: number;
+            /** @description Photos whose file is missing, by their SHA-256. */
             missing: string[];
+            /** @description Files that are not what their names say. */
             damaged: string[];
+            /**
+             * @description What else is missing, each in a sentence: tables of light, letters of permissions,
+             *         typefaces.
+             */
+            lacking: string[];
+            /** @description What of a talk no edit could have made, each in a sentence. */
+            wrong: string[];
+            /** @description All of it in short. */
             sentence: string;
         };
         /** @enum {unknown} */
@@ -5440,6 +5625,11 @@ export interface components {
              *                 language.
              */
             typographic?: null | boolean;
+            /**
+             * Format: uuid
+             * @description The item they belong to, as a caption does to its photo.
+             */
+            of?: null | string;
         };
         /** @description How words read over what lies under them. */
         WordsReading: {
@@ -5463,6 +5653,12 @@ export interface components {
              * @description The smallest size for the last row in this face, in units.
              */
             smallestSize: number;
+            /**
+             * Format: int32
+             * @description The press of the slide's moves after which they read worst, 0 for the slide as it comes in; null where
+             *                 everything is there.
+             */
+            press?: null | number;
         };
         /**
          * @description What words are for.
@@ -5717,7 +5913,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["AddressRequest"];
+                "application/json": components["schemas"]["PageRequest"];
             };
         };
         responses: {
@@ -7257,6 +7453,70 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    readPodium: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PodiumLink"];
+                };
+            };
+        };
+    };
+    openPodium: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PodiumLink"];
+                };
+            };
+        };
+    };
+    endPodium: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -35,6 +35,8 @@ export interface ItemClient {
   add?: ItemAdding;
   /** What the facts side says of it; nothing where there is nothing to say. */
   Facts?: ComponentType<{ slide: Slide; item: Item }>;
+  /** Its numbers, at the bottom of the facts side. */
+  Numbers?: ComponentType<{ slide: Slide; item: Item }>;
 }
 
 /**

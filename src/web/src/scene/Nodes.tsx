@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Gradient, GroupNode, MediaNode, PathNode, PhotoNode, SceneNode, TextNode } from '../api/types';
 import { photoUrl } from '../deck/photoUrl';
+import { quoted } from './quoted';
 import { usePhoto } from '../deck/store';
 
 interface Painting {
@@ -221,7 +222,7 @@ function Text({ node, id }: { node: TextNode; id: string }) {
   return (
     <g
       mask={hollow ? `url(#${id}-hollow)` : undefined}
-      fontFamily={`'${node.face}'`}
+      fontFamily={quoted(node.face)}
       fontSize={node.size}
       fill={gradient ? `url(#${id}-gradient)` : node.ink}
       fillOpacity={inkOpacity === 1 ? undefined : inkOpacity}

@@ -12,6 +12,8 @@ import { useAwake } from './useAwake';
 import { useDecoded } from './useDecoded';
 import { useShowKeys } from './useShowKeys';
 import { useSteering } from './useSteering';
+import { TouchBar } from './TouchBar';
+import { useTouch } from './useTouch';
 import { useTalk } from './useTalk';
 
 /** The audience's picture: full screen, keys of clickers and arrows, in step with the podium. */
@@ -34,6 +36,7 @@ export default function Show() {
   if (!begun && decoded && known) setBegun(true);
   const ready = begun && known;
   const light = useHeldLight();
+  const touch = useTouch(steered);
   useAwake();
   useEffect(() => {
     const fit = () => setSize({ w: innerWidth, h: innerHeight });
@@ -70,11 +73,14 @@ export default function Show() {
       return true;
     },
   });
+  const touched = useRef(touch.wasTouched);
+  touched.current = touch.wasTouched;
   // The browser keeps Escape for itself while a page is full screen; leaving full screen leaves the show.
   useEffect(() => {
     let was = document.fullscreenElement !== null;
     const changed = () => {
-      if (was && !document.fullscreenElement) leave();
+      // A finger that leaves full screen by the way, as phones let it, goes on with the show in its window.
+      if (was && !document.fullscreenElement && !touched.current()) leave();
       was = document.fullscreenElement !== null;
     };
     document.addEventListener('fullscreenchange', changed);
@@ -90,12 +96,18 @@ export default function Show() {
       data-ready={ready || undefined}
       data-dark={place.dark || undefined}
       className={cx(
-        'grid h-full cursor-none place-items-center overflow-hidden outline-none',
+        'grid h-full cursor-none touch-none place-items-center overflow-hidden outline-none',
+        'select-none',
         'hover:cursor-default',
         place.dark === 'white' ? 'bg-white' : 'bg-black',
       )}
-      onPointerDown={(e) => e.button === 0 && light.press()}
+      onPointerDown={(e) => (e.pointerType !== 'mouse' ? touch.onPointerDown(e) : e.button === 0 && light.press())}
+      onPointerMove={touch.onPointerMove}
+      onPointerUp={touch.onPointerUp}
+      onPointerCancel={touch.onPointerCancel}
+      onContextMenu={(e) => touch.wasTouched() && e.preventDefault()}
       onClick={(e) => {
+        if (touch.wasTouched()) return;
         const held = light.release();
         if (!held && !(e.target as Element).closest('a, button')) next();
       }}
@@ -119,6 +131,14 @@ export default function Show() {
         <p role="status" className="fixed right-6 bottom-5 z-20 bg-deep px-3 py-1 font-mono text-head text-word">
           {texts.show.toSlide(digits)}
         </p>
+      )}
+      {touch.bar && (
+        <TouchBar
+          black={place.dark === 'black'}
+          onBack={steered.back}
+          onBlack={() => steered.act({ dark: place.dark === 'black' ? '' : 'black' })}
+          onLeave={leave}
+        />
       )}
       <SoftLight on={light.on} />
     </div>

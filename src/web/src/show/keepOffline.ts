@@ -1,6 +1,6 @@
 import { addressesOf } from './useDecoded';
 import type { TalkPage } from './useTalk';
-import type { Photo } from '../api/types';
+import type { Photo, SceneNode } from '../api/types';
 
 /** How a talk is held on this machine. */
 export interface OfflineCopy {
@@ -35,10 +35,26 @@ async function programFiles(): Promise<string[]> {
   return Object.values(list).flatMap((f) => [f.file, ...(f.css ?? []), ...(f.assets ?? [])].map((x) => `/${x}`));
 }
 
-// The faces of the deck, as their style sheet names them.
-async function faceFiles(): Promise<string[]> {
+/** The faces that a talk's words are set in. */
+export function facesOf(pages: TalkPage[]): Set<string> {
+  const faces = new Set<string>();
+  const look = (nodes: SceneNode[]) => {
+    for (const n of nodes)
+      if (n.kind === 'text') faces.add(n.face);
+      else if (n.kind === 'group') look(n.nodes);
+  };
+  for (const p of pages) look(p.scene.nodes);
+  return faces;
+}
+
+// The files of those faces, as the style sheet of all faces names them.
+async function faceFiles(faces: Set<string>): Promise<string[]> {
   const css = await (await fetch('/fonts/faces.css')).text();
-  return [...css.matchAll(/url\(["']?([^"')]+)["']?\)/g)].map((m) => new URL(m[1]!, location.href).pathname);
+  return [...css.matchAll(/@font-face\s*\{[^}]*\}/g)]
+    .map(([rule]) => rule)
+    .filter((rule) => faces.has(/font-family:\s*["']?([^"';]+)/.exec(rule)?.[1] ?? ''))
+    .flatMap((rule) => [...rule.matchAll(/url\(["']?([^"')]+)["']?\)/g)])
+    .map((m) => new URL(m[1]!, location.href).pathname);
 }
 
 /** The widths that the talk is shown at here: the screen, and the podium's large picture. */
@@ -66,7 +82,7 @@ export async function keepOffline(
       '/api/fonts',
       ...api,
       ...(await programFiles()),
-      ...(await faceFiles()),
+      ...(await faceFiles(facesOf(state.pages))),
       ...pictures,
     ]),
   ];

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { newIdentity } from '../api/identity';
 import { steer, type Steering } from '../api/live';
 import { useSteering as listeners } from '../deck/steering';
 import { pressesOf, type TalkPage } from './useTalk';
@@ -32,7 +33,7 @@ export function useSteering(
   /** Seconds of the plan before the slide where this window begins: who begins there is taken to be on time. */
   planned = 0,
 ) {
-  const [me] = useState(() => crypto.randomUUID());
+  const [me] = useState(() => newIdentity());
   const now = useRef<Place>({
     slideId: start?.slideId ?? null,
     page: 0,

@@ -40,5 +40,6 @@ export function useTalk(id: string) {
   const pages = useMemo<TalkPage[]>(() => {
     return there ? pagesOf(order, scenes, data) : none;
   }, [there, order, scenes, data]);
-  return { there, problem, pages, known: isFetched };
+  // What moved before an edit is known until what moves after it has come: nobody waits in mid-talk.
+  return { there, problem, pages, known: isFetched || data !== undefined };
 }

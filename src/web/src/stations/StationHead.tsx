@@ -4,12 +4,23 @@ import type { ReactNode } from 'react';
 import { useRegistry } from '../commands/registry';
 import { useLastEdit } from '../deck/lastEdit';
 import { redo, undo } from '../deck/edit';
+import { goTo } from '../deck/navigate';
+import type { Station } from '../deck/stations';
 import { useHeader } from '../deck/store';
 import { Button } from '../ui/Button';
 import { useNarrow } from '../ui/useNarrow';
 import { texts } from '../texts';
 
 const runs = (id: string) => () => useRegistry.getState().byId[id]?.run();
+
+/** The station that comes after this one in the order of the work, as the one strong word at the head. */
+export function NextStation({ to, name }: { to: Station['id']; name: string }) {
+  return (
+    <Button kind="verb" className="!text-verdigris-word in-[.paper]:!text-verdigris-ink" onClick={() => goTo(to)}>
+      {name}
+    </Button>
+  );
+}
 
 /** The line over a station: the talk, what is chosen, what was taken back, and the station's own verbs. */
 export function StationHead({ note, children }: { note?: string; children?: ReactNode }) {
@@ -36,7 +47,7 @@ export function StationHead({ note, children }: { note?: string; children?: Reac
   return (
     <header
       className={cx(
-        'flex h-11 shrink-0 items-center gap-5 border-b border-line px-5',
+        'flex h-10 shrink-0 items-center gap-5 border-b border-line px-5',
         'in-[.paper]:border-rule narrow:h-9 narrow:gap-3 narrow:px-4',
       )}
     >

@@ -1,6 +1,7 @@
 import { cx } from 'class-variance-authority';
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { texts } from '../texts';
 
 /** A dialog on dark ground. */
 export function Dialog({
@@ -31,7 +32,10 @@ export function Dialog({
             wide ? 'w-160' : 'w-110',
           )}
         >
-          <Radix.Title className="text-head font-semibold">{title}</Radix.Title>
+          <div className="flex items-baseline gap-4">
+            <Radix.Title className="flex-1 text-head font-semibold">{title}</Radix.Title>
+            <Radix.Close className="verb text-quiet">{texts.ui.close}</Radix.Close>
+          </div>
           {description && <Radix.Description className="mt-1 text-quiet">{description}</Radix.Description>}
           {children}
         </Radix.Content>

@@ -1,5 +1,6 @@
 import { useEffect, useLayoutEffect, useRef, useState, type CSSProperties } from 'react';
 import { Button } from './Button';
+import { useClosing } from './closing';
 import { texts } from '../texts';
 
 interface Props {
@@ -35,28 +36,66 @@ export function Field({
   // What it says elsewhere by now, while something else is being typed here.
   const [elsewhere, setElsewhere] = useState<string | null>(null);
   const box = useRef<HTMLInputElement & HTMLTextAreaElement>(null);
-  const began = useRef(value);
   const newest = useRef(value);
   newest.current = value;
+  // The value that what is typed here set out from.
+  const began = useRef(value);
+  // The text that was sent last, and how many of those sent have no answer: until the last has one, what comes back may
+  // be an earlier of them, and the field stays the hand's.
+  const sent = useRef(value);
+  const waiting = useRef(0);
+  // Something was typed that was not sent.
+  const typing = useRef(false);
   const taken = useRef(false);
-  // What was sent from here last: its coming back is nobody else's doing.
-  const own = useRef<string | null>(null);
-  const typed = text.trim() !== began.current && document.activeElement === box.current;
+  const isTyped = () => typing.current && document.activeElement === box.current;
+  const takeIn = (next: string) => {
+    if (next === began.current) return;
+    began.current = next;
+    if (isTyped() && next === sent.current) return;
+    if (isTyped() && next !== box.current?.value.trim()) return setElsewhere(next);
+    put(next);
+  };
   useEffect(() => {
-    if (value === began.current) return;
-    began.current = value;
-    if (typed && value === own.current) return;
-    if (typed && value !== text.trim()) return setElsewhere(value);
-    setText(value);
-    setElsewhere(null);
-  }, [value, typed, text]);
+    if (waiting.current === 0) takeIn(value);
+    // Only another value is taken in.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [value]);
   useLayoutEffect(() => {
     if (focused) box.current?.select();
   }, [focused]);
   const put = (next: string) => {
+    typing.current = false;
     setText(next);
     setElsewhere(null);
   };
+  const send = (words: string) => {
+    const before = sent.current;
+    typing.current = false;
+    const answer = onCommit(words);
+    if (words === '') put(newest.current);
+    if (answer === undefined) return;
+    sent.current = words;
+    waiting.current++;
+    // What was taken may read otherwise than it was written ("3" is 3:00), what was refused is as it was; what was
+    // typed since stays, whatever the answer.
+    void Promise.resolve(answer).then((done) => {
+      waiting.current--;
+      if (done === false && sent.current === words) sent.current = before;
+      if (waiting.current > 0) return;
+      if (isTyped()) takeIn(newest.current);
+      else {
+        began.current = newest.current;
+        put(newest.current);
+      }
+    });
+  };
+  // Where it is taken away with words in it, they are sent: a place is left in more ways than by a blur.
+  const leave = useRef(() => {});
+  leave.current = () => {
+    if (typing.current && !taken.current && text.trim() !== '' && text.trim() !== value) void onCommit(text.trim());
+  };
+  useEffect(() => () => leave.current(), []);
+  useClosing(() => leave.current());
   const props = {
     ref: box,
     'aria-label': label,
@@ -65,28 +104,23 @@ export function Field({
     placeholder,
     maxLength,
     style,
-    onChange: (e: { target: { value: string } }) => setText(e.target.value),
+    onChange(e: { target: { value: string } }) {
+      typing.current = true;
+      setText(e.target.value);
+    },
     onFocus() {
-      began.current = value;
+      if (waiting.current === 0) began.current = value;
     },
     onBlur(e: React.FocusEvent) {
       // The choice between the two is made beside the field.
       if (elsewhere !== null && e.relatedTarget?.closest('[data-elsewhere]')) return;
-      if (!taken.current && text.trim() !== value) {
-        const sent = onCommit(text.trim());
-        // What was taken may read otherwise than it was written ("3" is 3:00), what was refused is as it was.
-        if (text.trim() === '') put(value);
-        else if (sent !== undefined) {
-          own.current = text.trim();
-          // What is typed anew before the answer comes stays.
-          void Promise.resolve(sent).then(() => setText((now) => (now === text ? newest.current : now)));
-        }
-      }
+      if (!taken.current && text.trim() !== (waiting.current > 0 ? sent.current : value)) send(text.trim());
+      else if (!taken.current && text !== value && waiting.current === 0) put(value);
       setElsewhere(null);
       taken.current = false;
     },
     onKeyDown(e: React.KeyboardEvent) {
-      if (e.key === 'Enter' && !(lines && e.shiftKey)) {
+      if (e.key === 'Enter' && !e.nativeEvent.isComposing && !(lines && e.shiftKey)) {
         e.preventDefault();
         box.current?.blur();
       }

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { Button } from './Button';
@@ -11,7 +11,7 @@ import { Select } from './Select';
 import { OnceHint, useSeenHints } from './OnceHint';
 import { Panes } from './Panes';
 import { useGesture } from './useGesture';
-import { useNotices } from './useNotices';
+import { stands, useNotices } from './useNotices';
 
 beforeEach(() => {
   useNotices.setState({ list: [] });
@@ -173,7 +173,7 @@ describe('a line of help', () => {
       </OnceHint>
     );
     const shown = render(line());
-    await userEvent.click(screen.getByRole('button', { name: 'Understood' }));
+    await userEvent.click(screen.getByRole('button', { name: 'Close' }));
     expect(screen.queryByText('Arrows move.')).toBeNull();
     expect(JSON.parse(localStorage.getItem('jaali.seen')!)).toEqual(['x']);
     useSeenHints.setState({ seen: [] });
@@ -211,19 +211,31 @@ describe('sides', () => {
 });
 
 describe('notices', () => {
-  it('stay until they are closed, one by one or all', async () => {
-    vi.useFakeTimers({ shouldAdvanceTime: true });
-    render(<Notices />);
+  it('are closed one by one or all, and go by themselves, what was refused later', async () => {
+    const { rerender } = render(<Notices place="plan" />);
     const { say } = useNotices.getState();
     for (const text of ['One.', 'Two.', 'Two.', 'Three.']) say(text, text === 'Two.' ? 'refused' : 'said');
     expect(await screen.findAllByRole('button', { name: 'Close' })).toHaveLength(3);
-    vi.advanceTimersByTime(10 * 60_000);
-    vi.useRealTimers();
     await userEvent.click(screen.getAllByRole('button', { name: 'Close' })[1]!);
     expect(screen.queryByText('Two.')).toBeNull();
     expect(screen.getByText('One.')).toBeTruthy();
     await userEvent.click(screen.getByRole('button', { name: 'Close all 2' }));
     expect(screen.getByRole('status').textContent).toBe('');
+
+    vi.useFakeTimers();
+    act(() => {
+      say('Four.');
+      say('Five.', 'refused');
+    });
+    act(() => void vi.advanceTimersByTime(stands.said + 100));
+    expect([screen.queryByText('Four.'), screen.queryByText('Five.') === null]).toEqual([null, false]);
+    // A hand on it keeps it; leaving for another station takes it away.
+    fireEvent.pointerEnter(screen.getByRole('status'));
+    act(() => void vi.advanceTimersByTime(10 * stands.refused));
+    expect(screen.getByText('Five.')).toBeTruthy();
+    rerender(<Notices place="credit" />);
+    expect(screen.queryByText('Five.')).toBeNull();
+    vi.useRealTimers();
   });
 });
 

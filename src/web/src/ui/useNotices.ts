@@ -17,7 +17,10 @@ interface Notices {
 
 let last = 0;
 
-/** Sentences shown at the edge of the window. They stay until they are read: until someone closes them. */
+/** How long a sentence stands by itself, in milliseconds: what was refused longer, for it has to be thought about. */
+export const stands = { said: 8_000, refused: 30_000 };
+
+/** Sentences shown at the edge of the window. They go by themselves, and when another station is shown. */
 export const useNotices = create<Notices>((set, get) => ({
   list: [],
   say(text, tone = 'said', deed) {

@@ -36,7 +36,6 @@ export function FrameEdgeControls({ slide, item }: { slide: Slide; item: Item })
           />
         </label>
       )}
-      <span className="text-note">{frameTexts.inUnits}</span>
     </>
   );
 }

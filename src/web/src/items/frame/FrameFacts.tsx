@@ -1,10 +1,9 @@
 import { frameTexts } from './texts';
 import { cx } from 'class-variance-authority';
-import type { Item, Slide, SlideRect } from '../../api/types';
-import { edit } from '../../deck/edit';
+import type { Item, Slide } from '../../api/types';
 import { usePhoto, useScenes } from '../../deck/store';
-import { NumberField } from '../../ui/NumberField';
 import { TextLink } from '../../ui/TextLink';
+import { ExactPlace } from '../ExactPlace';
 import { frameOf } from './useFrame';
 
 const grades = {
@@ -18,11 +17,8 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
   const frame = frameOf(item);
   const photo = usePhoto(frame?.photoId);
   const parts = useScenes(slide.id)[0]?.parts ?? [];
-  const part = parts.find((p) => p.itemId === item.item.id);
   const credit = parts.find((p) => p.role === 'credit');
-  const words = parts.find((p) => p.itemId !== null && p.contrast !== null);
   if (!frame || !photo) return null;
-  const { crop } = frame;
   return (
     <>
       <h2 className="text-lead leading-snug font-semibold">{photo.title || frameTexts.noTitle}</h2>
@@ -69,6 +65,21 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
         <h3 className="text-quiet">{frameTexts.doneToIt}</h3>
         <p className="mt-0.5">{item.done}</p>
       </div>
+    </>
+  );
+}
+
+/** How sharp a photo will be, where its frame stands, and how much of the file is shown. */
+export function FrameNumbers({ slide, item }: { slide: Slide; item: Item }) {
+  const frame = frameOf(item);
+  const photo = usePhoto(frame?.photoId);
+  const parts = useScenes(slide.id)[0]?.parts ?? [];
+  const part = parts.find((p) => p.itemId === item.item.id);
+  const words = parts.find((p) => p.itemId !== null && p.contrast !== null);
+  if (!frame || !photo) return null;
+  const { crop } = frame;
+  return (
+    <>
       <div className="mt-4 border-t border-line pt-3 text-soft">
         <h3 className="text-quiet">{frameTexts.inTheRoom}</h3>
         {part?.sharp && part.sharpness !== null && part.sharpness !== undefined && (
@@ -97,7 +108,7 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
           </p>
         )}
       </div>
-      {!item.item.at.isGround && <ExactPlace slide={slide} item={item} />}
+      {!item.item.at.isGround && <ExactPlace slide={slide} item={item} rect={item.item.at.rect} />}
       <dl className="mt-4 grid grid-cols-[3.4rem_1fr] border-t border-line pt-3 font-mono text-note text-quiet">
         <dt>{frameTexts.shown}</dt>
         <dd>
@@ -111,37 +122,5 @@ export function FrameFacts({ slide, item }: { slide: Slide; item: Item }) {
         </dd>
       </dl>
     </>
-  );
-}
-
-const sides = ['x', 'y', 'width', 'height'] as const;
-const names = {
-  x: frameTexts.fromTheLeft,
-  y: frameTexts.fromTheTop,
-  width: frameTexts.width,
-  height: frameTexts.height,
-};
-
-/** Where a frame stands, in numbers that can be written: what handles do, by keys and to the unit. */
-function ExactPlace({ slide, item }: { slide: Slide; item: Item }) {
-  const { rect, turn } = item.item.at;
-  const place = (change: Partial<SlideRect>, to: number | null = null) =>
-    edit({ kind: 'place-item', slideId: slide.id, itemId: item.item.id, rect: { ...rect, ...change }, turn: to });
-  const number = (name: string, value: number, onCommit: (value: number) => unknown) => (
-    <label key={name} className="flex items-baseline gap-2">
-      <span className="flex-1">{name}</span>
-      <NumberField label={name} className="!w-14 max-[1150px]:!w-11" value={value} onCommit={onCommit} />
-    </label>
-  );
-  return (
-    <div
-      className={cx(
-        'mt-4 grid grid-cols-2 gap-x-4 gap-y-1 max-[1150px]:gap-x-2 border-t border-line pt-3',
-        'text-note text-quiet',
-      )}
-    >
-      {sides.map((side) => number(names[side], rect[side], (value) => place({ [side]: value })))}
-      {number(frameTexts.turn, turn ?? 0, (value) => place({}, value))}
-    </div>
   );
 }

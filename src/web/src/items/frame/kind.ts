@@ -1,6 +1,6 @@
 import { frameTexts } from './texts';
 import type { ItemClient } from '../kinds';
-import { FrameFacts } from './FrameFacts';
+import { FrameFacts, FrameNumbers } from './FrameFacts';
 import { BlendControls, CreditControls, MaskControls, ReframeControls, StraightenControls } from './FrameControls';
 import { FrameEdgeControls } from './FrameEdgeControls';
 import { CoverControls } from './CoverControls';
@@ -26,4 +26,5 @@ export const frame: ItemClient = {
     { id: 'credit', name: frameTexts.credit, Controls: CreditControls },
   ],
   Facts: FrameFacts,
+  Numbers: FrameNumbers,
 };

@@ -5,6 +5,6 @@ import { VeilControls } from './VeilControls';
 /** Veils between photos and words. */
 export const veil: ItemClient = {
   kind: 'veil',
-  verbs: [{ id: 'veil', name: veilTexts.veil, key: 'V', Controls: VeilControls }],
+  verbs: [{ id: 'veil', name: veilTexts.veil, Controls: VeilControls }],
   add: { name: veilTexts.veil, command: veilTexts.layAVeil, key: 'V', item: { kind: 'veil' }, verb: 'veil' },
 };

@@ -100,8 +100,11 @@ export function WordsSize({ slide, item }: Props) {
   return (
     <>
       <span>
-        <NumberField label={wordsTexts.size} value={look.size ?? 0} onCommit={(size) => set({ size, grows: false })} />{' '}
-        {wordsTexts.unitsHigh}
+        <NumberField
+          label={wordsTexts.size}
+          value={look.size ?? 0}
+          onCommit={(size) => set({ size, grows: false })}
+        />{' '}
       </span>
       <Toggle name={wordsTexts.fillTheirRoom} on={Boolean(look.grows)} press={() => set({ grows: !look.grows })} />
       <span>

@@ -8,15 +8,14 @@ import { clock } from '../../deck/time';
 import { usePhotos, usePointOrder, useScenes, useSlideOrder } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
-import { OnceHint } from '../../ui/OnceHint';
 import { Panes } from '../../ui/Panes';
 import { Lattice } from '../../ui/Star';
 import { useNarrow } from '../../ui/useNarrow';
-import { StationHead } from '../StationHead';
+import { NextStation, StationHead } from '../StationHead';
 import { copyChosen, pasteHere } from './clipboard';
 import { FactsSide } from './FactsSide';
 import { HouseStyleProposals, Layouts, Proposals } from './Proposals';
-import { LegibilityLine } from './LegibilityLine';
+import { LegibilityLine, needsHelp } from './LegibilityLine';
 import type { SlideProposal } from './ProposalStrip';
 import { Stage } from './Stage';
 import { ShortlistStrip } from './ShortlistStrip';
@@ -94,6 +93,8 @@ export default function Compose() {
   useEffect(() => {
     if (!arranging && !housing && !layingOut) setTried(null);
   }, [arranging, housing, layingOut]);
+  const words = editable && item?.item.kind === 'words' ? item : undefined;
+  const part = scene?.parts.find((p) => p.itemId === words?.item.id);
   const deeds = useDeeds({
     slide,
     item,
@@ -105,9 +106,12 @@ export default function Compose() {
   });
   return (
     <main id="station" tabIndex={-1} className="flex min-h-0 min-w-0 flex-col bg-surround">
-      <StationHead note={number > 0 ? texts.compose.slideOf(number, order.length) : texts.compose.noSlidesYet} />
+      <StationHead note={number > 0 ? texts.compose.slideOf(number, order.length) : texts.compose.noSlidesYet}>
+        {number > 0 && <NextStation to="credit" name={texts.compose.nextCredit} />}
+      </StationHead>
       <Panes
-        columns="grid-cols-[minmax(0,1fr)_262px] max-[1150px]:grid-cols-[minmax(0,1fr)_220px]"
+        columns="grid-cols-[minmax(0,1fr)_288px]"
+        foldedColumns="grid-cols-[minmax(0,1fr)_2.5rem]"
         main="stage"
         sides={[
           // Where there is room for one thing only, the strip is a page of its own.
@@ -119,7 +123,7 @@ export default function Compose() {
               <section
                 ref={stage}
                 aria-label={texts.compose.stage}
-                className="flex min-h-0 min-w-0 flex-col px-4 pt-2 pb-3 narrow:overflow-auto"
+                className="flex min-h-0 min-w-0 flex-col px-4 pt-1 pb-1 narrow:overflow-auto"
               >
                 {arranging && slide ? (
                   <Proposals slide={slide} tried={tried} onTry={setTried} onDone={putAway} />
@@ -135,13 +139,6 @@ export default function Compose() {
                 ) : (
                   <NoScene credits={slide?.kind === 'credits'} />
                 )}
-                {scene && slide && editable && (
-                  <LegibilityLine
-                    slide={slide}
-                    item={item?.item.kind === 'words' ? item : undefined}
-                    part={scene.parts.find((p) => p.itemId === item?.item.id)}
-                  />
-                )}
                 <VerbsLine
                   slide={slide}
                   item={item}
@@ -152,45 +149,50 @@ export default function Compose() {
                   deeds={deeds}
                   controls={controls}
                   putAway={putAway}
+                  below={
+                    slide &&
+                    (words && part && needsHelp(part) ? (
+                      <LegibilityLine slide={slide} item={words} part={part} />
+                    ) : (
+                      <Notes key={slide.id} slide={slide} />
+                    ))
+                  }
                 />
-                <OnceHint id="compose.stage" done={tool !== null}>
-                  {texts.compose.dragThePhotoToChoose}
-                </OnceHint>
-                <label className="flex shrink-0 items-start gap-4 border-t border-line pt-2">
-                  <span className="font-medium">{texts.compose.notes}</span>
-                  {slide && (
-                    <Field
-                      key={slide.id}
-                      label={texts.compose.notesForTheSpeaker}
-                      lines
-                      className="h-8 resize-none !border-b-0 text-soft"
-                      value={slide.notes}
-                      placeholder={texts.compose.whatYouWillSayHere}
-                      onCommit={(notes) => edit({ kind: 'set-notes', slideId: slide.id, notes })}
-                    />
-                  )}
-                  {slide && slide.noteWords > 0 && (
-                    <span
-                      className={cx(
-                        'shrink-0 text-note',
-                        slide.noteSeconds > slide.seconds ? 'text-marigold' : 'text-quiet',
-                      )}
-                    >
-                      {texts.compose.notesTake(
-                        slide.noteWords,
-                        clock(slide.noteSeconds),
-                        slide.noteSeconds > slide.seconds ? clock(slide.seconds) : null,
-                      )}
-                    </span>
-                  )}
-                </label>
               </section>
             ),
           },
-          { id: 'facts', name: texts.compose.facts, body: <FactsSide /> },
+          { id: 'facts', name: texts.compose.facts, folds: true, body: <FactsSide /> },
         ]}
       />
     </main>
+  );
+}
+
+/** What the speaker will say, and how long that takes. */
+function Notes({ slide }: { slide: Slide }) {
+  return (
+    <>
+      <label data-notes className="flex min-w-0 flex-1 items-center gap-4">
+        <span className="font-medium text-word">{texts.compose.notes}</span>
+        <Field
+          label={texts.compose.notesForTheSpeaker}
+          lines
+          className="h-6 resize-none !border-b-0 leading-6 text-word focus:h-16"
+          value={slide.notes}
+          placeholder={texts.compose.whatYouWillSayHere}
+          onCommit={(notes) => edit({ kind: 'set-notes', slideId: slide.id, notes })}
+        />
+      </label>
+      {slide.noteWords > 0 && (
+        <span className={cx('shrink-0 text-note', slide.noteSeconds > slide.seconds ? 'text-marigold' : 'text-quiet')}>
+          {texts.compose.notesTake(
+            slide.noteWords,
+            clock(slide.noteSeconds),
+            slide.noteSeconds > slide.seconds ? clock(slide.seconds) : null,
+          )}
+        </span>
+      )}
+    </>
   );
 }
 

@@ -13,6 +13,8 @@ interface Props {
   perPixel: number;
   /** Where on the slide a place of the screen lies. */
   place(x: number, y: number): { x: number; y: number };
+  /** Where words stand, which no handle covers. */
+  words: SlideRect[];
   lines(lines: SnapHit[]): void;
 }
 
@@ -41,7 +43,7 @@ const cursor = (x: number, y: number) =>
  * one above turns it. With Shift the rectangle keeps its proportion and the turn goes in steps, with Ctrl it grows from
  * its middle, with Alt nothing catches. The numbers at the facts side do the same by keys.
  */
-export function Handles({ slide, item, rect, guides, perPixel, place, lines }: Props) {
+export function Handles({ slide, item, rect, guides, perPixel, place, words, lines }: Props) {
   const [at, setAt] = useState<{ rect: SlideRect; turn: number } | null>(null);
   const turn = item.item.at.turn ?? 0;
   // Holds a handle until it is let go, then sends what it came to.
@@ -101,25 +103,38 @@ export function Handles({ slide, item, rect, guides, perPixel, place, lines }: P
   const angle = at?.turn ?? turn;
   const middle = middleOf(r);
   const reach = 12 * perPixel;
-  const above = 30 * perPixel;
+  // The ring stands off the frame, where no words are: above it, at the right of that, or below.
+  const off = 22 * perPixel;
+  const rings = [0.5, 0.9, 0.1].flatMap((part) =>
+    [r.y - off, r.y + r.height + off].map((y) => ({ x: r.x + part * r.width, y })),
+  );
+  const free = (p: { x: number; y: number }, margin = off) =>
+    !words.some(
+      (w) =>
+        p.x > w.x - margin &&
+        p.x < w.x + w.width + margin &&
+        p.y > w.y - margin / 2 &&
+        p.y < w.y + w.height + margin / 2,
+    );
+  const ring = rings.find((p) => free(p)) ?? rings[0]!;
+  // An open ring: three quarters of it are drawn.
+  const gap = `${9 * Math.PI * perPixel} ${3 * Math.PI * perPixel}`;
   return (
     <g aria-hidden transform={angle === 0 ? undefined : `rotate(${angle} ${middle.x} ${middle.y})`}>
       {at && <rect {...r} strokeDasharray={`${6 * perPixel} ${4 * perPixel}`} />}
       {sides.map(([x, y]) => {
         const cx = r.x + x * r.width;
         const cy = r.y + y * r.height;
-        const stroke = 9 * perPixel;
+        // A stroke across the edge; where words stand beyond it, all of it lies within the frame.
+        const [dx, dy] = [Math.sign(x - 0.5), Math.sign(y - 0.5)];
+        const half = (dx !== 0 && dy !== 0 ? 7 : 9) * perPixel;
+        const out = free({ x: cx + dx * half, y: cy + dy * half }, 4 * perPixel) ? half : 0;
+        const within = 2 * half - out;
         return (
           <g key={`${x} ${y}`}>
             <path
               strokeWidth={3 * perPixel}
-              d={
-                x === 0.5
-                  ? `M${cx - stroke} ${cy}h${2 * stroke}`
-                  : y === 0.5
-                    ? `M${cx} ${cy - stroke}v${2 * stroke}`
-                    : `M${cx} ${cy + (y === 0 ? stroke : -stroke)}V${cy}H${cx + (x === 0 ? stroke : -stroke)}`
-              }
+              d={`M${cx - dx * within} ${cy - dy * within}L${cx + dx * out} ${cy + dy * out}`}
             />
             <rect
               x={cx - reach}
@@ -133,13 +148,10 @@ export function Handles({ slide, item, rect, guides, perPixel, place, lines }: P
           </g>
         );
       })}
-      <path
-        strokeWidth={3 * perPixel}
-        d={`M${middle.x} ${r.y - above + 8 * perPixel}V${r.y - above}m${-7 * perPixel} 0h${14 * perPixel}`}
-      />
+      <circle cx={ring.x} cy={ring.y} r={6 * perPixel} strokeWidth={2 * perPixel} strokeDasharray={gap} />
       <rect
-        x={middle.x - reach}
-        y={r.y - above - reach}
+        x={ring.x - reach}
+        y={ring.y - reach}
         width={2 * reach}
         height={2 * reach}
         data-handle="turn"
@@ -148,8 +160,8 @@ export function Handles({ slide, item, rect, guides, perPixel, place, lines }: P
       />
       {at && at.turn !== turn && (
         <text
-          x={middle.x + 14 * perPixel}
-          y={r.y - above}
+          x={ring.x + 14 * perPixel}
+          y={ring.y}
           fontSize={13 * perPixel}
           className="fill-verdigris stroke-none font-mono"
         >

@@ -1,4 +1,3 @@
-import { cx } from 'class-variance-authority';
 import { useQuery } from '@tanstack/react-query';
 import { api, unwrap } from '../../api/client';
 import type { Item, ScenePart, ShownRoom, Slide } from '../../api/types';
@@ -18,67 +17,80 @@ const lights: [ShownRoom['light'] | 'here', string][] = [
   ['daylight', texts.reading.inDaylight],
 ];
 
-/** In what room the slide is seen, and how the words read there: one statement, and what helps, each in one press. */
-export function LegibilityLine({
-  slide,
-  item,
-  part,
-}: {
-  slide: Slide;
-  item: Item | undefined;
-  part: ScenePart | undefined;
-}) {
+/** In what room the slide is seen, and in what house style it is set. */
+export function SeenLine() {
   const { room, house } = useHeader();
   const tool = useChoice((c) => c.tool);
   const inRoom = useStageView((v) => v.inRoom);
-  const reading = part?.reading;
   return (
-    <div
-      className={cx(
-        'flex min-h-7 shrink-0 flex-wrap items-center justify-between gap-x-4 pt-1 text-note',
-        'text-quiet narrow:hidden',
-      )}
-    >
-      <span>
-        {texts.reading.seen}
-        <Select
-          dark
-          label={texts.reading.room}
-          value={inRoom ? room.light : 'here'}
-          options={lights}
-          onChoose={(light) => {
-            useStageView.setState({ inRoom: light !== 'here' });
-            if (light !== 'here' && light !== room.light)
-              void edit({
-                kind: 'set-room',
-                room: { light, backRow: room.backRow, screenHeight: room.screenHeight },
-              });
-          }}
-        />
-        {texts.house.setIn}
-        <button
-          type="button"
-          aria-pressed={tool === 'house'}
-          aria-label={texts.house.houseStyle(house.name)}
-          className="text-word underline decoration-quiet decoration-1 underline-offset-4"
-          onClick={() => toggle('house')}
-        >
-          {house.name}
-        </button>
+    <p className="text-small text-quiet">
+      {texts.reading.seen}
+      <Select
+        dark
+        label={texts.reading.room}
+        value={inRoom ? room.light : 'here'}
+        options={lights}
+        onChoose={(light) => {
+          useStageView.setState({ inRoom: light !== 'here' });
+          if (light !== 'here' && light !== room.light)
+            void edit({
+              kind: 'set-room',
+              room: { light, backRow: room.backRow, screenHeight: room.screenHeight },
+            });
+        }}
+      />
+      {texts.house.setIn}
+      <button
+        type="button"
+        aria-pressed={tool === 'house'}
+        aria-label={texts.house.houseStyle(house.name)}
+        className="text-word underline decoration-quiet decoration-1 underline-offset-4"
+        onClick={() => toggle('house')}
+      >
+        {house.name}
+      </button>
+    </p>
+  );
+}
+
+const isWell = (part: ScenePart) =>
+  part.reading?.readable === 'well' && !part.reading.smallForTheBackRow && !part.liesOn && !part.acrossEdge;
+
+/** True for words that need help: they are not read well, do not fit, or have letters that no face has. */
+export const needsHelp = (part: ScenePart) =>
+  part.reading !== undefined &&
+  part.reading !== null &&
+  (!isWell(part) || Boolean(part.set && (!part.set.fits || part.set.missing.length > 0)));
+
+/** How words read that need no help. */
+export function ReadsWell({ part }: { part: ScenePart | undefined }) {
+  if (!part?.reading || needsHelp(part)) return null;
+  return (
+    <p role="status" className="text-small text-quiet">
+      {texts.reading[part.reading.readable]}
+      {part.set && part.set.others.length > 0 && texts.reading.lentBy(part.set.others.join(', '))}
+    </p>
+  );
+}
+
+/** How the chosen words read in the room: one statement, and what helps, each in one press. */
+export function LegibilityLine({ slide, item, part }: { slide: Slide; item: Item; part: ScenePart }) {
+  const { reading } = part;
+  if (!reading) return null;
+  return (
+    <span role="status" className="flex min-w-0 flex-1 flex-wrap items-center gap-x-3">
+      <span className={isWell(part) ? 'text-quiet' : 'text-marigold'}>
+        {texts.reading[reading.readable]}
+        {reading.readable !== 'well' && typeof reading.press === 'number' && texts.reading.afterPress(reading.press)}
+        {part.liesOn && texts.reading.liesOn(part.liesOn)}
+        {part.acrossEdge && texts.reading.acrossTheEdge}
+        {reading.smallForTheBackRow && texts.reading.smallForTheBackRow}
+        {part.set && !part.set.fits && texts.reading.doesNotFit}
+        {part.set && part.set.missing.length > 0 && texts.reading.noFaceHas(part.set.missing.slice(0, 4).join(' '))}
+        {part.set && part.set.others.length > 0 && texts.reading.lentBy(part.set.others.join(', '))}
       </span>
-      {reading && item && (
-        <span role="status" className="flex flex-wrap items-center gap-x-3">
-          <span className={reading.readable === 'well' && !reading.smallForTheBackRow ? '' : 'text-marigold'}>
-            {texts.reading[reading.readable]}
-            {reading.smallForTheBackRow && texts.reading.smallForTheBackRow}
-            {part.set && !part.set.fits && texts.reading.doesNotFit}
-            {part.set && part.set.missing.length > 0 && texts.reading.noFaceHas(part.set.missing.slice(0, 4).join(' '))}
-            {part.set && part.set.others.length > 0 && texts.reading.lentBy(part.set.others.join(', '))}
-          </span>
-          {(reading.readable !== 'well' || reading.smallForTheBackRow) && <Offers slide={slide} item={item} />}
-        </span>
-      )}
-    </div>
+      {!isWell(part) && <Offers slide={slide} item={item} />}
+    </span>
   );
 }
 

@@ -19,9 +19,9 @@ export function OnThisSlide({ slide }: { slide: Slide }) {
     void edit({ kind: 'order-item', slideId: slide.id, itemId: id, to: Math.max(0, to) });
   const place = (id: string) => slide.items.findIndex((i) => i.item.id === id);
   return (
-    <nav aria-label={texts.compose.whatLiesHere} className="mb-4 border-b border-line pb-3">
+    <nav aria-label={texts.compose.whatLiesHere} className="mt-4 border-t border-line pt-3">
       <h2 className="text-quiet">{texts.compose.whatLiesHere}</h2>
-      <ul className="mt-0.5 max-h-44 overflow-auto">
+      <ul className="mt-0.5">
         {[...slide.items].reverse().map((i) => {
           const chosen = i === item || also.includes(i.item.id);
           return (

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { api, errorText, unwrap } from '../../api/client';
 import type { Scene, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
-import { useDeckId, useDeckStore } from '../../deck/store';
+import { useDeckId, useDeckStore, useHeader } from '../../deck/store';
 import { texts } from '../../texts';
 import { ProposalStrip, type SlideProposal } from './ProposalStrip';
 
@@ -70,17 +70,21 @@ export const Layouts = (props: Props) => (
 );
 
 /** The slide in each house style; taking one sets the whole deck in it. */
-export const HouseStyleProposals = (props: Props) => (
-  <Offers
-    {...props}
-    what="houses"
-    label={texts.house.styles}
-    load={(path) => unwrap(api.GET('/api/decks/{id}/slides/{slideId}/houses', { params: { path } }))}
-    sketch={(h) => ({
-      key: h.house.name,
-      says: h.own ? texts.house.ofYourOwn(h.house.name) : h.house.name,
-      scene: h.scene as Scene,
-      take: () => edit({ kind: 'set-house-style', house: h.house }),
-    })}
-  />
-);
+export function HouseStyleProposals(props: Props) {
+  const { house } = useHeader();
+  return (
+    <Offers
+      {...props}
+      what="houses"
+      label={texts.house.styles}
+      load={(path) => unwrap(api.GET('/api/decks/{id}/slides/{slideId}/houses', { params: { path } }))}
+      sketch={(h) => ({
+        key: h.house.name,
+        says: h.own ? texts.house.ofYourOwn(h.house.name) : h.house.name,
+        scene: h.scene as Scene,
+        inUse: h.house.name === house.name,
+        take: () => edit({ kind: 'set-house-style', house: h.house }),
+      })}
+    />
+  );
+}

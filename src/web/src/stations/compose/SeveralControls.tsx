@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { FrameEdit, Item, Alignment, Slide } from '../../api/types';
 import { chooseItem, useChoice } from '../../deck/choice';
 import { edit } from '../../deck/edit';
@@ -38,67 +39,48 @@ interface Props {
 const toggle = (tool: string) => useChoice.setState((c) => ({ tool: c.tool === tool ? null : tool }));
 
 /** What can be done to several things at once, as verbs; some open their ways in the line below. */
-export function SeveralVerbs({ slide, items }: Props) {
-  const tool = useChoice((c) => c.tool);
+export function severalVerbs({ slide, items }: Props, tool: string | null): ReactNode[] {
   const ids = items.map((i) => i.item.id);
   const group = items[0]?.item.at.group;
   const grouped = Boolean(group) && items.every((i) => i.item.at.group === group);
   const frames = items.filter((i) => frameOf(i));
-  const opens: [string, string, boolean][] = [
-    ['line-up', texts.compose.lineUp, true],
-    ['space', texts.compose.space, items.length > 2],
-    ['size', texts.compose.sameSize, true],
-    ['look', texts.compose.sameLook, frames.length > 1],
-  ];
-  return (
-    <>
-      <span className="text-quiet">{texts.compose.chosen(items.length)}</span>
-      {opens
-        .filter(([, , there]) => there)
-        .map(([id, name]) => (
-          <Button key={id} kind="verb" aria-pressed={tool === id} onClick={() => toggle(id)}>
-            {name}
-          </Button>
-        ))}
-      <Button
-        kind="verb"
-        onClick={() => void edit({ kind: 'group-items', slideId: slide.id, itemIds: ids, together: !grouped })}
-      >
-        {grouped ? texts.compose.ungroup : texts.compose.group}
-      </Button>
-      {items.every((i) => !i.item.at.isGround) && (
-        <Button kind="verb" onClick={() => void edit({ kind: 'sequence-photos', slideId: slide.id, itemIds: ids })}>
-          {texts.carry.inTurn}
-        </Button>
-      )}
-      {items.length === 2 && (
-        <Button
-          kind="verb"
-          onClick={() => void edit({ kind: 'swap-items', slideId: slide.id, itemId: ids[0]!, with: ids[1]! })}
-        >
-          {texts.compose.changePlaces}
-        </Button>
-      )}
-      {frames.length > 1 && (
-        <Button
-          kind="verb"
-          onClick={() =>
-            void edit({
-              kind: 'blend-photos',
-              slideId: slide.id,
-              itemIds: frames.map((f) => f.item.id),
-              together: true,
-            }).then((done) => done && chooseItem(frames[0]!.item.id, false))
-          }
-        >
-          {texts.compose.blend}
-        </Button>
-      )}
-      <Button kind="verb" onClick={() => void edit({ kind: 'remove-items', slideId: slide.id, itemIds: ids })}>
-        {texts.compose.takeAway}
-      </Button>
-    </>
+  const verb = (name: string, run: () => unknown, pressed?: boolean) => (
+    <Button key={name} kind="verb" aria-pressed={pressed} onClick={() => void run()}>
+      {name}
+    </Button>
   );
+  const opens = (id: string, name: string) => verb(name, () => toggle(id), tool === id);
+  const blend = async () => {
+    if (
+      await edit({
+        kind: 'blend-photos',
+        slideId: slide.id,
+        itemIds: frames.map((f) => f.item.id),
+        together: true,
+      })
+    )
+      chooseItem(frames[0]!.item.id, false);
+  };
+  return [
+    <span key="chosen" className="text-quiet">
+      {texts.compose.chosen(items.length)}
+    </span>,
+    opens('line-up', texts.compose.lineUp),
+    items.length > 2 && opens('space', texts.compose.space),
+    opens('size', texts.compose.sameSize),
+    frames.length > 1 && opens('look', texts.compose.sameLook),
+    verb(grouped ? texts.compose.ungroup : texts.compose.group, () =>
+      edit({ kind: 'group-items', slideId: slide.id, itemIds: ids, together: !grouped }),
+    ),
+    items.every((i) => !i.item.at.isGround) &&
+      verb(texts.carry.inTurn, () => edit({ kind: 'sequence-photos', slideId: slide.id, itemIds: ids })),
+    items.length === 2 &&
+      verb(texts.compose.changePlaces, () =>
+        edit({ kind: 'swap-items', slideId: slide.id, itemId: ids[0]!, with: ids[1]! }),
+      ),
+    frames.length > 1 && verb(texts.compose.blend, blend),
+    verb(texts.compose.remove, () => edit({ kind: 'remove-items', slideId: slide.id, itemIds: ids })),
+  ];
 }
 
 /** The ways of a verb on several things. */

@@ -9,6 +9,7 @@ import { ReframeTool } from '../../items/frame/ReframeTool';
 import { useDrawing } from '../../items/frame/useDrawing';
 import { useReframing } from '../../items/frame/useReframing';
 import { prompts } from '../../items/words/roles';
+import { addWords } from '../../items/words/addWords';
 import { type, useTyping } from '../../items/words/typing/useTyping';
 import { useGuides } from '../../items/frame/useGuides';
 import { frameOf } from '../../items/frame/useFrame';
@@ -20,6 +21,7 @@ import { MoveTool } from './MoveTool';
 import { ReframeOverlay } from './ReframeOverlay';
 import { useStripDrop } from './useShortlistDrop';
 import { useSlideGrid } from './useSlideGrid';
+import { stagePointer } from './stagePointer';
 import { useStageView } from './useStageView';
 import { middleOf, rotated, type SnapHit } from './snap';
 import { useItemGuides } from './useItemGuides';
@@ -27,6 +29,15 @@ import type { StageTool } from '../../items/tool';
 import { texts } from '../../texts';
 
 const TypeOnStage = lazy(() => import('../../items/words/typing/TypeOnStage'));
+
+// What handles hold: the room of words that were put in a place; of others, what is painted. A hair more than words
+// take lets their lines stay as they are.
+const roomOf = ({ item }: Item, box: SlideRect): SlideRect =>
+  item.kind !== 'words'
+    ? box
+    : item.spot === 'placed'
+      ? item.at.rect
+      : { x: box.x, y: box.y, width: box.width + 2, height: box.height + 2 };
 
 /** The slide without one of its things. */
 const without = (scene: Scene, itemId: string): Scene => ({
@@ -40,7 +51,7 @@ const pause = 350;
 const leastShown = 0.6;
 
 const holds = (p: ScenePart, item: Item | undefined, at: { x: number; y: number }) => {
-  const own = rotated(at, middleOf(p.box), -(item?.item.at.turn ?? 0));
+  const own = rotated(at, middleOf(item?.item.at.rect ?? p.box), -(item?.item.at.turn ?? 0));
   return own.x >= p.box.x && own.x <= p.box.x + p.box.width && own.y >= p.box.y && own.y <= p.box.y + p.box.height;
 };
 
@@ -170,6 +181,9 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
       .find((i) => i && frameOf(i) && !i.item.at.isGround);
   const { target, ...drop } = useStripDrop({ slide, scene, grid, place, frameAt });
   const boxing = useRef(false);
+  // What a drag began on, where that was not chosen: it is chosen, and moved as soon as its tool is there.
+  const taken = useRef<string | null>(null);
+  const held = useRef<StageTool | null>(null);
   useDrag(
     ({ first, last, canceled, movement: [mx, my], event, tap, cancel, xy: [x, y], initial: [fromX, fromY] }) => {
       // What was given up is told of once more.
@@ -191,10 +205,19 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
         if (last) chooseInside(r);
         return;
       }
-      if (!tool) return;
+      if (first) {
+        const hits = reframing ? [] : under(place(fromX, fromY)).map((p) => p.itemId!);
+        const isChosen = hits.some((id) => id === item?.item.id || others.includes(id));
+        taken.current = hits.length > 0 && !isChosen ? hits[0]! : null;
+        if (taken.current) chooseItem(taken.current, false);
+        held.current = null;
+      }
+      if (!tool || (taken.current && taken.current !== item?.item.id)) return;
       clearTimeout(later.current);
       later.current = undefined;
-      if (first) tool.begin();
+      // A tool that comes anew in the middle of a drag, with its guides, takes it over.
+      if (held.current !== tool) tool.begin();
+      held.current = tool;
       tool.move({ dx: mx / units, dy: my / units, free: event.altKey });
       if (last) void tool.end();
     },
@@ -272,13 +295,15 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   const typed = item?.item.kind === 'words' && item.item.id === typing ? item.item : undefined;
   const typedPart = (drafted ?? scene).parts.find((p) => p.itemId === typing);
   const failing = scene.parts.find((p) => p.itemId === item?.item.id)?.reading?.failing;
-  const rotated = (r: SlideRect, degrees: number) =>
-    degrees === 0 ? undefined : `rotate(${degrees} ${middleOf(r).x} ${middleOf(r).y})`;
+  // A thing is turned about the middle of its room, however little of that its words take.
+  const turned = ({ item: { at: on } }: Item, degrees: number) =>
+    degrees === 0 ? undefined : `rotate(${degrees} ${middleOf(on.rect).x} ${middleOf(on.rect).y})`;
   return (
     <div
       ref={room}
       className={cx(
         'grid min-h-0 flex-1 place-items-center narrow:min-h-48 narrow:shrink-0',
+        '[@media(max-height:500px)]:content-start',
         zoom > 1 ? 'overflow-auto' : 'overflow-hidden',
       )}
     >
@@ -297,9 +322,20 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
         onDoubleClick={(e) => {
           // The first press chose what lies below; both mean the words that lie here.
           const words = under(place(e.clientX, e.clientY)).find((p) => itemOf(p.itemId)?.item.kind === 'words');
-          if (!words?.itemId) return;
+          if (!words?.itemId) {
+            // Where there are none, new ones begin.
+            if (slide.kind !== 'credits' && !typing && !drawing && !reframing)
+              void addWords(slide, { role: 'body', at: place(e.clientX, e.clientY) });
+            return;
+          }
           chooseItem(words.itemId, false);
           type(words.itemId);
+        }}
+        onPointerMove={(e) => {
+          stagePointer.at = place(e.clientX, e.clientY);
+        }}
+        onPointerLeave={() => {
+          stagePointer.at = null;
         }}
         {...drop}
         className={cx(
@@ -372,27 +408,30 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
               <rect
                 key={p.itemId}
                 {...p.box}
-                transform={rotated(p.box, itemOf(p.itemId)?.item.at.turn ?? 0)}
+                transform={turned(itemOf(p.itemId)!, itemOf(p.itemId)?.item.at.turn ?? 0)}
                 strokeDasharray={`${2 / units} ${4 / units}`}
               />
             ))}
-          {at && <rect {...at} transform={rotated(at, turn)} strokeDasharray={`${6 / units} ${4 / units}`} />}
-          {at && item && item.item.kind !== 'words' && !item.item.at.held && !reframing && others.length === 0 && (
+          {at && item && <rect {...at} transform={turned(item, turn)} strokeWidth={1 / units} />}
+          {at && item && !item.item.at.held && !reframing && others.length === 0 && (
             <Handles
               slide={slide}
               item={item}
-              rect={at}
+              rect={roomOf(item, at)}
               guides={snaps}
               perPixel={1 / units}
               place={place}
+              words={scene.parts
+                .filter((p) => (p.set || p.role === 'credit') && p.itemId !== item.item.id)
+                .map((p) => p.box)}
               lines={(lines) => overlay.current && drawLines(overlay.current, lines, scene)}
             />
           )}
-          {failing && at && (
+          {failing && at && item && (
             <rect
               data-failing
               {...failing}
-              transform={rotated(at, turn)}
+              transform={turned(item, turn)}
               strokeWidth={2 / units}
               className="stroke-marigold"
               strokeDasharray={`${3 / units} ${2 / units}`}

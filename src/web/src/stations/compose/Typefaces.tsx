@@ -3,6 +3,7 @@ import { useRef } from 'react';
 import { api, errorText, unwrap } from '../../api/client';
 import { useFonts } from '../../items/words/useWords';
 import { texts } from '../../texts';
+import { quoted } from '../../scene/quoted';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { useNotices } from '../../ui/useNotices';
@@ -61,7 +62,7 @@ export function Typefaces({ open, onOpenChange }: { open: boolean; onOpenChange(
         {fonts.map((f) => (
           <li key={f.name} className="border-t border-line py-2">
             <span className="flex items-baseline gap-3">
-              <span className="text-lead" style={{ fontFamily: `'${f.face}'` }}>
+              <span className="text-lead" style={{ fontFamily: quoted(f.face) }}>
                 {f.name}
               </span>
               <span className="text-note text-quiet">

@@ -8,10 +8,12 @@ import { useTyping } from '../../items/words/typing/useTyping';
 import { WordsTextControls } from '../../items/words/WordsTextControls';
 import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
-import { CarryControls, LinkControls } from './CarryControls';
+import { OneLine } from '../../ui/OneLine';
+import { useNarrow } from '../../ui/useNarrow';
+import { CarryControls, LinkControls, carryOn, sameOnNext } from './CarryControls';
 import { GridControls } from './GridControls';
 import { HouseStyleControls } from './HouseStyleControls';
-import { SeveralControls, SeveralVerbs } from './SeveralControls';
+import { SeveralControls, severalVerbs } from './SeveralControls';
 import { toggle, type Deeds } from './useComposeCommands';
 import { useStageView } from './useStageView';
 
@@ -27,12 +29,15 @@ interface Props {
   deeds: Deeds;
   controls: RefObject<HTMLDivElement | null>;
   putAway(): void;
+  /** What stands in the line below while no verb is open. */
+  below: ReactNode;
 }
 
 /** What can be done, in one line of verbs by what is chosen; a verb opens its few controls in the line below. */
-export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds, controls, putAway }: Props) {
+export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds, controls, putAway, below }: Props) {
   const tool = useChoice((c) => c.tool);
   const { zoom, zoomBy } = useStageView();
+  const narrow = useNarrow();
   const many = several.length > 1;
   const typing = useTyping((t) => t.itemId !== null && t.itemId === item?.item.id);
   const verbs = kindOf(item).verbs.filter(
@@ -41,78 +46,105 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
   const verb = verbs.find((v) => v.id === tool);
   const words = item?.item.kind === 'words' ? item : slide?.items.find((i) => i.item.kind === 'words');
   const opener = (id: string, name: string) => (
-    <Button kind="verb" aria-pressed={tool === id} onClick={() => toggle(id)}>
+    <Button key={id} kind="verb" aria-pressed={tool === id} onClick={() => toggle(id)}>
       {name}
     </Button>
   );
-  const line: ReactNode = !editable ? null : many && slide ? (
-    <SeveralVerbs slide={slide} items={several} />
-  ) : (
-    <>
-      {item &&
-        verbs.map((v) => (
-          <Button key={v.id} kind="verb" aria-pressed={tool === v.id} onClick={() => deeds.act(v)}>
-            {v.name}
-          </Button>
-        ))}
-      {swaps && (
-        <Button kind="verb" title={texts.compose.theNextPhotoOfThis} onClick={deeds.swap}>
-          {texts.compose.swap}
-        </Button>
-      )}
-      {item && slide && slide.items.length > 1 && opener('order', texts.compose.order)}
-      {item && opener('carry', texts.carry.carry)}
-      {item && opener('leads', texts.carry.leads)}
-      {item && (
-        <Button kind="verb" onClick={deeds.takeAway}>
-          {texts.compose.takeAway}
-        </Button>
-      )}
-      {item && <span className="h-4 border-l border-edge" />}
-      {opener('words', texts.compose.words)}
-      {kinds.map(
-        ({ kind, add }) =>
-          add &&
-          item?.item.kind !== kind && (
-            <Button key={kind} kind="verb" onClick={() => void deeds.add(add)}>
-              {add.name}
+  const line: ReactNode[] = !editable
+    ? []
+    : many && slide
+      ? severalVerbs({ slide, items: several }, tool)
+      : [
+          item &&
+            verbs.map((v) => (
+              <Button key={v.id} kind="verb" aria-pressed={tool === v.id} onClick={() => deeds.act(v)}>
+                {v.name}
+              </Button>
+            )),
+          swaps && (
+            <Button key="swap" kind="verb" title={texts.compose.theNextPhotoOfThis} onClick={deeds.swap}>
+              {texts.compose.swap}
             </Button>
           ),
-      )}
-      {(!item || item.item.kind === 'words') && opener('layout', texts.compose.layOut)}
-      {frames > 0 && opener('arrange', texts.compose.arrange)}
-      {!item && slide && slide.items.some((i) => i.photos.length > 0 && !i.item.at.isGround) && (
-        <Button kind="verb" onClick={() => void edit({ kind: 'sequence-photos', slideId: slide.id, itemIds: null })}>
-          {texts.carry.inTurn}
-        </Button>
-      )}
-      <Button
-        kind="verb"
-        // Where there is little room, what is chosen comes first: the grid has its key, and stands here without a
-        // choice.
-        className={item ? 'max-[1150px]:hidden' : ''}
-        aria-pressed={tool === 'grid'}
-        onClick={deeds.grid}
-      >
-        {texts.compose.grid}
-      </Button>
-    </>
-  );
+          item && slide && slide.items.length > 1 && opener('order', texts.compose.order),
+          item && (
+            <Button key="remove" kind="verb" onClick={deeds.remove}>
+              {texts.compose.remove}
+            </Button>
+          ),
+          item && (
+            <Button
+              key="carry"
+              kind="verb"
+              aria-pressed={tool === 'carry'}
+              onClick={() =>
+                // Nothing is asked where there is nothing to choose.
+                slide && sameOnNext(slide, item).length === 0 ? carryOn(slide, item, null) : toggle('carry')
+              }
+            >
+              {texts.carry.carry}
+            </Button>
+          ),
+          item && opener('leads', texts.carry.leads),
+          item && <span key="between" data-between className="h-4 border-l border-edge" />,
+          opener('words', texts.compose.words),
+          kinds.map(
+            ({ kind, add }) =>
+              add &&
+              item?.item.kind !== kind && (
+                <Button key={kind} kind="verb" onClick={() => void deeds.add(add)}>
+                  {add.name}
+                </Button>
+              ),
+          ),
+          (!item || item.item.kind === 'words') && opener('layout', texts.compose.layOut),
+          frames > 0 && opener('arrange', texts.compose.arrange),
+          <Button key="grid" kind="verb" aria-pressed={tool === 'grid'} onClick={deeds.grid}>
+            {texts.compose.grid}
+          </Button>,
+          !item && slide && slide.items.some((i) => i.photos.length > 0 && !i.item.at.isGround) && (
+            <Button
+              key="turn"
+              kind="verb"
+              onClick={() => void edit({ kind: 'sequence-photos', slideId: slide.id, itemIds: null })}
+            >
+              {texts.carry.inTurn}
+            </Button>
+          ),
+        ];
+  const open: ReactNode = typing ? (
+    <Suspense>
+      <TypingLine />
+    </Suspense>
+  ) : !slide ? null : tool === 'grid' ? (
+    <GridControls slide={slide} />
+  ) : !editable ? null : many ? (
+    <SeveralControls slide={slide} items={several} />
+  ) : tool === 'words' ? (
+    <WordsTextControls slide={slide} item={words} chosen={item} />
+  ) : tool === 'house' ? (
+    <HouseStyleControls />
+  ) : !item ? null : tool === 'order' ? (
+    <OrderControls item={item} deeds={deeds} />
+  ) : tool === 'carry' ? (
+    <CarryControls slide={slide} item={item} />
+  ) : tool === 'leads' ? (
+    <LinkControls slide={slide} item={item} />
+  ) : verb?.Controls ? (
+    <verb.Controls slide={slide} item={item} />
+  ) : null;
   return (
     <>
-      <div className="relative flex min-h-9 shrink-0 items-center pt-2">
-        <div
-          className={cx(
-            'flex min-w-0 flex-1 flex-wrap items-center justify-center gap-x-3 text-lead',
-            'max-[1150px]:gap-x-2 max-[1150px]:text-small',
-          )}
-          role="toolbar"
-          aria-label={texts.compose.whatCanBeDone}
+      <div className="flex min-h-9 shrink-0 items-center gap-4">
+        <OneLine
+          label={texts.compose.whatCanBeDone}
+          wraps={narrow}
+          className="flex-1 gap-x-4 text-lead max-[1150px]:gap-x-3 narrow:text-word"
         >
           {line}
-        </div>
-        <span className="flex shrink-0 items-center gap-x-2 text-note text-quiet narrow:hidden">
-          <Button kind="verb" aria-label={texts.compose.lookCloser} onClick={() => zoomBy(1.5)}>
+        </OneLine>
+        <span className="flex shrink-0 items-center gap-x-3 text-quiet narrow:hidden">
+          <Button kind="verb" onClick={() => zoomBy(1.5)}>
             {texts.compose.closerLook}
           </Button>
           {zoom > 1 && (
@@ -124,26 +156,16 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
       </div>
       <div
         ref={controls}
-        className="flex min-h-8 shrink-0 flex-wrap items-center justify-center gap-x-4 text-small text-quiet"
+        className={cx(
+          'flex min-h-8.5 shrink-0 flex-wrap items-center gap-x-4 border-t border-line pt-1 text-small text-quiet',
+        )}
         onKeyDown={(e) => {
-          if (e.key !== 'Escape') return;
+          if (e.key !== 'Escape' || !open) return;
           e.preventDefault();
           putAway();
         }}
       >
-        {typing && (
-          <Suspense>
-            <TypingLine />
-          </Suspense>
-        )}
-        {editable && slide && many && <SeveralControls slide={slide} items={several} />}
-        {!typing && editable && slide && !many && item && verb?.Controls && <verb.Controls slide={slide} item={item} />}
-        {!typing && editable && slide && tool === 'words' && <WordsTextControls slide={slide} item={words} />}
-        {slide && tool === 'grid' && <GridControls slide={slide} />}
-        {editable && tool === 'house' && <HouseStyleControls />}
-        {editable && !many && item && tool === 'order' && <OrderControls item={item} deeds={deeds} />}
-        {editable && slide && !many && item && tool === 'carry' && <CarryControls slide={slide} item={item} />}
-        {editable && slide && !many && item && tool === 'leads' && <LinkControls slide={slide} item={item} />}
+        {open ?? below}
       </div>
     </>
   );

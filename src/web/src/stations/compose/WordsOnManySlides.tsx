@@ -104,7 +104,7 @@ export function WordsOnManySlides({ open, onOpenChange }: { open: boolean; onOpe
           <Select dark label={texts.many.theNewFace} value={to || used} options={families} onChoose={setTo} />
         )}
         {(what === 'size' || what === 'ink' || what === 'shadow') && (
-          <Input label={what === 'ink' ? texts.many.colour : texts.many.units} value={to} onChange={setTo} />
+          <Input label={what === 'ink' ? texts.many.colour : texts.many.size} value={to} onChange={setTo} />
         )}
         {what !== 'replaceFace' && what !== 'replaceWords' && (
           <>

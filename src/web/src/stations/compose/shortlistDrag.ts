@@ -1,6 +1,4 @@
 import type { DragEvent } from 'react';
-import { chooseItem } from '../../deck/choice';
-import { useDeckStore } from '../../deck/store';
 
 // What is dragged out of the strip: photos, by their names.
 const form = 'text/x-jaali-photos';
@@ -18,10 +16,4 @@ export function photosDragged(e: DragEvent): string[] {
   } catch {
     return [];
   }
-}
-
-/** Chooses what has just come to a slide. */
-export function chooseNew(slideId: string, before: Set<string>) {
-  const made = useDeckStore.getState().slides[slideId]?.items.find((i) => !before.has(i.item.id));
-  if (made) chooseItem(made.item.id, false);
 }

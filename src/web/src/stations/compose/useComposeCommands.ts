@@ -1,15 +1,22 @@
 import { useCommands, type Command } from '../../commands/registry';
 import type { Item, Slide } from '../../api/types';
-import { chooseItem, useChoice } from '../../deck/choice';
+import { useChoice } from '../../deck/choice';
 import { edit } from '../../deck/edit';
+import { bring } from '../../deck/newItem';
 import { newSlide } from '../../deck/slides';
-import { useDeckStore } from '../../deck/store';
 import { layouts } from '../../items/words/roles';
+import { addWords } from '../../items/words/addWords';
 import { kinds, type ItemAdding, type ItemVerb } from '../../items/kinds';
 import { texts } from '../../texts';
+import { stagePointer } from './stagePointer';
 import { useStageView } from './useStageView';
 
 export const toggle = (tool: string) => useChoice.setState((c) => ({ tool: c.tool === tool ? null : tool }));
+
+const newWords = [
+  { role: 'body', command: texts.compose.newText, keys: 'Shift T' },
+  { role: 'heading', command: texts.compose.newHeading, keys: undefined },
+] as const;
 
 interface Chosen {
   slide: Slide | undefined;
@@ -32,7 +39,7 @@ export function useDeeds({ slide, item, several, editable, frames, next, putAway
   const onTop = (slide?.items.length ?? 1) - 1;
   const deeds = {
     swap: () => slide && next && void edit({ kind: 'place-ground', slideId: slide.id, photoId: next }),
-    takeAway: () =>
+    remove: () =>
       of &&
       void edit(
         several.length > 1
@@ -54,11 +61,8 @@ export function useDeeds({ slide, item, several, editable, frames, next, putAway
     },
     add: async ({ item, verb }: ItemAdding) => {
       if (!slide) return;
-      const before = slide.items.map((i) => i.item.id);
-      if (!(await edit({ kind: 'add-item', slideId: slide.id, item, rect: null }))) return;
-      const added = useDeckStore.getState().slides[slide.id]?.items.find((i) => !before.includes(i.item.id));
-      if (added) chooseItem(added.item.id, false);
-      useChoice.setState({ tool: verb });
+      if (await bring(slide.id, { kind: 'add-item', slideId: slide.id, item, rect: null }))
+        useChoice.setState({ tool: verb });
     },
     act: (v: ItemVerb) => (v.run ? slide && item && v.run(slide, item) : toggle(v.id)),
   };
@@ -109,6 +113,15 @@ export function useDeeds({ slide, item, several, editable, frames, next, putAway
       run: deeds.hold,
     },
     {
+      id: 'compose.align',
+      name: texts.compose.lineUp,
+      when: loose,
+      run: () =>
+        several.length > 1
+          ? toggle('line-up')
+          : of && void edit({ kind: 'align-items', slideId: of.slideId, itemIds: [of.itemId], how: 'grid' }),
+    },
+    {
       id: 'compose.group',
       name: texts.compose.group,
       when: () => editable && several.length > 1,
@@ -133,6 +146,19 @@ export function useDeeds({ slide, item, several, editable, frames, next, putAway
       when: () => editable,
       run: () => toggle('words'),
     },
+    ...newWords.map((w): Command => ({
+      id: `compose.newWords.${w.role}`,
+      name: w.command,
+      ...(w.keys ? { keys: [w.keys], group } : {}),
+      when: () => editable,
+      run: () => slide && void addWords(slide, { role: w.role, at: stagePointer.at }),
+    })),
+    {
+      id: 'compose.newWords.caption',
+      name: texts.compose.newCaption,
+      when: () => editable && (item?.photos.length ?? 0) > 0,
+      run: () => slide && item && void addWords(slide, { role: 'caption', of: item.item.id }),
+    },
     ...kinds.flatMap(({ kind, add }) =>
       add
         ? [
@@ -141,8 +167,9 @@ export function useDeeds({ slide, item, several, editable, frames, next, putAway
               name: add.command,
               keys: add.key ? [add.key] : [],
               group,
-              when: () => editable && item?.item.kind !== kind,
-              run: () => void deeds.add(add),
+              when: () => editable,
+              // The key of one that is chosen opens what can be done to it.
+              run: () => (item?.item.kind === kind ? toggle(add.verb) : void deeds.add(add)),
             },
           ]
         : [],
@@ -151,11 +178,11 @@ export function useDeeds({ slide, item, several, editable, frames, next, putAway
     { id: 'compose.swap', name: texts.compose.swapForTheNextKept, when: () => Boolean(next), run: deeds.swap },
     {
       id: 'compose.take',
-      name: texts.compose.takeItAway,
+      name: texts.compose.remove,
       keys: ['Delete'],
       group,
       when: () => editable && item !== undefined,
-      run: deeds.takeAway,
+      run: deeds.remove,
     },
     {
       id: 'compose.done',

@@ -2,8 +2,9 @@ import { useState, type DragEvent } from 'react';
 import type { Item, Scene, Slide, SlidePoint, SlideRect } from '../../api/types';
 import { useChoice } from '../../deck/choice';
 import { edit } from '../../deck/edit';
+import { bring } from '../../deck/newItem';
 import { editFrame } from '../../items/frame/useFrame';
-import { chooseNew, dragged, photosDragged } from './shortlistDrag';
+import { dragged, photosDragged } from './shortlistDrag';
 import { useStageView } from './useStageView';
 import type { useSlideGrid } from './useSlideGrid';
 
@@ -56,13 +57,12 @@ export function useStripDrop({ slide, scene, grid, place, frameAt }: Props) {
     const frame = frameAt(p);
     if (cells.length === 0 && frame) return void editFrame(slide, frame, { photoId });
     const [width, height] = [scene.width / 3, scene.height / 3];
-    const before = new Set(slide.items.map((i) => i.item.id));
-    void edit({
+    void bring(slide.id, {
       kind: 'add-item',
       slideId: slide.id,
       item: { kind: 'frame', photoId },
       rect: cells.length > 0 ? around(cells) : { x: p.x - width / 2, y: p.y - height / 2, width, height },
-    }).then((done) => done && chooseNew(slide.id, before));
+    });
   };
   return { target, onDragOver, onDrop, onDragLeave: () => setTarget(null) };
 }

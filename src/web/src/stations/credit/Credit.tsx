@@ -6,7 +6,7 @@ import { useLedger } from '../../deck/ledger';
 import { goTo } from '../../deck/navigate';
 import { useDeckId, useHeader, useScenes, useSlides } from '../../deck/store';
 import { Button } from '../../ui/Button';
-import { StationHead } from '../StationHead';
+import { NextStation, StationHead } from '../StationHead';
 import { Lattice } from '../../ui/Star';
 import { OnceHint } from '../../ui/OnceHint';
 import { Panes } from '../../ui/Panes';
@@ -44,6 +44,7 @@ export default function Credit() {
   return (
     <main id="station" tabIndex={-1} className="paper flex min-h-0 min-w-0 flex-col bg-paper text-ink">
       <StationHead>
+        <NextStation to="give" name={texts.credit.nextGive} />
         <Button kind="verb" onClick={() => setByStanding(!byStanding)}>
           {byStanding ? texts.credit.sortBySlide : texts.credit.sortByStanding}
         </Button>

@@ -1,9 +1,10 @@
 import { cx } from 'class-variance-authority';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { api, errorText, unwrap } from '../../api/client';
-import type { PageFound } from '../../api/types';
+import type { PageFound, PageRead } from '../../api/types';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
+import { TextInput } from '../../ui/TextInput';
 import { texts } from '../../texts';
 
 interface Props {
@@ -16,26 +17,32 @@ interface Props {
 /** A page or a picture by its address: what it says is shown before the photo is taken. */
 export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
   const [text, setText] = useState(address ?? '');
-  const [pictures, setPictures] = useState<PageFound[]>([]);
+  const [page, setPage] = useState<PageRead | null>(null);
+  const [of, setOf] = useState('');
+  const [words, setWords] = useState('');
   const [at, setAt] = useState(0);
   const [problem, setProblem] = useState('');
   const [busy, setBusy] = useState(false);
-  const read = async (e?: FormEvent) => {
-    e?.preventDefault();
+  // The pictures of an address: the first page of all, another page, or those that have some words.
+  const read = async (address: string, words = '', number = 1, anew = false) => {
     setBusy(true);
     setProblem('');
-    setPictures([]);
-    setAt(0);
     try {
-      const read = await unwrap(
-        api.POST('/api/decks/{id}/pages', { params: { path: { id: deckId } }, body: { address: text } }),
+      setPage(
+        await unwrap(
+          api.POST('/api/decks/{id}/pages', {
+            params: { path: { id: deckId } },
+            body: { address, words, page: number, anew },
+          }),
+        ),
       );
-      setPictures(read.pictures);
+      setAt(0);
     } catch (error) {
       setProblem(errorText(error));
     }
     setBusy(false);
   };
+  const pictures = page?.pictures ?? [];
   const found = pictures[at];
   const c = found?.candidate;
   const r = found?.record;
@@ -47,11 +54,19 @@ export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
       description={texts.gather.giveTheAddressOfA}
       wide
     >
-      <form className="mt-3 flex gap-4" onSubmit={(e) => void read(e)}>
-        <input
+      <form
+        className="mt-3 flex gap-4"
+        onSubmit={(e) => {
+          e.preventDefault();
+          setPage(null);
+          setOf(text);
+          setWords('');
+          void read(text, '', 1, true);
+        }}
+      >
+        <TextInput
           autoFocus
           aria-label={texts.gather.address}
-          className="w-full border-b border-line bg-transparent pb-1 outline-none focus:border-verdigris"
           placeholder="https://"
           value={text}
           onChange={(e) => setText(e.target.value)}
@@ -61,9 +76,22 @@ export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
         </Button>
       </form>
       {problem && <p className="mt-3 text-marigold">{problem}</p>}
+      {page && (page.total > 1 || words) && (
+        <Several
+          page={page}
+          at={at}
+          busy={busy}
+          onChoose={setAt}
+          onSearch={(asked) => {
+            setWords(asked);
+            void read(of, asked);
+          }}
+          onTurn={(number) => void read(of, words, number)}
+        />
+      )}
+      {page?.unread && <p className="mt-2 text-small text-marigold">{page.unread}</p>}
       {found && c && r && (
         <>
-          {pictures.length > 1 && <Several pictures={pictures} at={at} onChoose={setAt} />}
           <div className="mt-4 flex gap-4 border-t border-line pt-4">
             <img src={c.thumbnail} alt="" className="max-h-44 max-w-60 object-contain" />
             <dl className="grid min-w-0 flex-1 grid-cols-[4.5rem_1fr] content-start gap-y-1">
@@ -111,19 +139,69 @@ export function AddressDialog({ deckId, address, onKeep, onClose }: Props) {
   );
 }
 
-/** The pictures of a page that has several: a person says which. */
-function Several({ pictures, at, onChoose }: { pictures: PageFound[]; at: number; onChoose(n: number): void }) {
+interface SeveralProps {
+  page: PageRead;
+  at: number;
+  busy: boolean;
+  onChoose(n: number): void;
+  onSearch(words: string): void;
+  onTurn(page: number): void;
+}
+
+/** The pictures of a page that has several: a person says which. Many are searched and leafed through. */
+function Several({ page, at, busy, onChoose, onSearch, onTurn }: SeveralProps) {
+  const [words, setWords] = useState('');
+  const { pictures, total } = page;
+  const first = (page.page - 1) * page.size + 1;
   return (
-    <fieldset className="mt-4 border-t border-line pt-3">
-      <legend className="sr-only">{texts.gather.whichPicture}</legend>
-      <p className="text-small text-quiet">{texts.gather.thereArePicturesHereChoose(pictures.length)}</p>
-      <div className="mt-2 flex max-h-48 flex-wrap gap-3 overflow-auto p-1">
+    <div className="mt-4 border-t border-line pt-3">
+      <div className="flex flex-wrap items-baseline gap-x-5 gap-y-2 text-small">
+        <p className="flex-1 text-quiet" role="status">
+          {total === 0
+            ? texts.gather.noPictureHereHasTheWords
+            : page.pages > 1
+              ? texts.gather.picturesFromTo(first, Math.min(first + page.size - 1, total), total)
+              : texts.gather.thereArePicturesHereChoose(total)}
+        </p>
+        {page.pages > 1 && (
+          <span className="flex gap-4">
+            <Button kind="verb" disabled={busy || page.page === 1} onClick={() => onTurn(page.page - 1)}>
+              {texts.gather.previousPictures}
+            </Button>
+            <Button kind="verb" disabled={busy || page.page === page.pages} onClick={() => onTurn(page.page + 1)}>
+              {texts.gather.nextPictures}
+            </Button>
+          </span>
+        )}
+        <form
+          role="search"
+          className="flex gap-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            onSearch(words);
+          }}
+        >
+          <TextInput
+            aria-label={texts.gather.searchAmongThese}
+            placeholder={texts.gather.searchAmongThese}
+            className="!w-52 !pb-0"
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
+          <Button kind="verb" type="submit" disabled={busy}>
+            {texts.gather.search}
+          </Button>
+        </form>
+      </div>
+      <fieldset className="mt-2 flex max-h-48 flex-wrap gap-3 overflow-auto p-1">
+        <legend className="sr-only">{texts.gather.whichPicture}</legend>
         {pictures.map((p, n) => (
           <button
             key={p.candidate.id}
             type="button"
             aria-pressed={n === at}
-            aria-label={`Picture ${n + 1}: ${p.record.title || texts.gather.untitled}`}
+            aria-label={`Picture ${first + n}: ${p.record.title || texts.gather.untitled}`}
+            title={p.record.title}
             className={cx(
               'h-16 w-24 outline-2 outline-offset-2',
               n === at ? 'outline-verdigris' : 'outline-transparent hover:outline-line',
@@ -133,7 +211,7 @@ function Several({ pictures, at, onChoose }: { pictures: PageFound[]; at: number
             <img src={p.candidate.thumbnail} alt="" className="h-full w-full object-cover" />
           </button>
         ))}
-      </div>
-    </fieldset>
+      </fieldset>
+    </div>
   );
 }

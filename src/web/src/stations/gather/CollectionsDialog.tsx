@@ -5,6 +5,7 @@ import type { Collection, Recognised } from '../../api/types';
 import { CollectionTerms } from './CollectionTerms';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
+import { TextInput } from '../../ui/TextInput';
 import { texts } from '../../texts';
 
 const protocols = {
@@ -84,10 +85,9 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
         ))}
       </ul>
       <form className="mt-4 flex gap-4 border-t border-line pt-4" onSubmit={recognise}>
-        <input
+        <TextInput
           aria-label={texts.gather.addressOfACollection}
           placeholder={texts.gather.addressOfAnotherCollection}
-          className="w-full border-b border-line bg-transparent pb-1 outline-none focus:border-verdigris"
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
@@ -108,11 +108,6 @@ export function CollectionsDialog({ onClose }: { onClose(): void }) {
           </Button>
         </div>
       )}
-      <div className="mt-4 text-right">
-        <Button kind="verb" onClick={onClose}>
-          {texts.gather.close}
-        </Button>
-      </div>
     </Dialog>
   );
 }
@@ -129,6 +124,7 @@ function Line({ collection: c, onHarvest, onRemove }: { collection: Collection; 
           {h &&
             texts.gather.photos(h.records, h.running && h.whole ? ` of ${h.whole}` : '', h.running ? ', fetching' : '')}
         </span>
+        {h?.without && <span className="block text-small text-quiet">{h.without}</span>}
         {h?.message && <span className="block text-small text-marigold">{h.message}</span>}
       </span>
       <Button kind="verb" aria-expanded={terms} onClick={() => setTerms(!terms)}>

@@ -1,6 +1,6 @@
 import type { ResultFilter, Shape } from '../../api/types';
 import { Select } from '../../ui/Select';
-import type { Wish } from './useSearch';
+import type { Wish } from '../../deck/useSearch';
 import { texts } from '../../texts';
 
 type LicenceWish = NonNullable<ResultFilter['licence']>;

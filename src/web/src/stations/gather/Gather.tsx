@@ -1,23 +1,23 @@
 import { cx } from 'class-variance-authority';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import { useLocation } from 'react-router';
-import { api, errorText, unwrap } from '../../api/client';
-import type { Candidate } from '../../api/types';
+import { errorText } from '../../api/client';
+import type { Candidate, Slide } from '../../api/types';
 import { useCommands } from '../../commands/registry';
 import { choosePoint, useChosenPoint } from '../../deck/choice';
-import { catchUp, edit, undo } from '../../deck/edit';
+import { edit, undo } from '../../deck/edit';
 import { useLastEdit } from '../../deck/lastEdit';
-import { finished, lastJob, useJobs } from '../../deck/jobs';
+import { keepFor } from '../../deck/keeping';
 import { goTo } from '../../deck/navigate';
 import { rules } from '../../deck/rules';
-import { useAllPoints, useDeckId, useDeckStore, useHeader } from '../../deck/store';
+import { useAllPoints, useDeckId, useDeckStore, useHeader, usePhotos, useSlides } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { OnceHint, markSeen } from '../../ui/OnceHint';
 import { Panes } from '../../ui/Panes';
 import { useNarrow } from '../../ui/useNarrow';
 import { Lattice } from '../../ui/Star';
 import { useNotices } from '../../ui/useNotices';
-import { StationHead } from '../StationHead';
+import { NextStation, StationHead } from '../StationHead';
 import { AddressDialog } from './AddressDialog';
 import { uploadPhotos } from './uploadPhotos';
 import { CollectionsDialog } from './CollectionsDialog';
@@ -26,14 +26,15 @@ import { Filters } from './Filters';
 import { HiddenResults } from './HiddenResults';
 import { LargeView } from './LargeView';
 import { SideBySide } from './SideBySide';
-import { PointList } from './PointList';
-import { useEarlierSearches, useSearch, type Wish } from './useSearch';
+import { PointList, usePointSteps } from './PointList';
+import { useEarlierSearches, useSearch, type Wish } from '../../deck/useSearch';
 import { useUploads } from './useUploads';
 import { keyOf, SearchResults } from './SearchResults';
 import { texts } from '../../texts';
 
 /** Left the points, in the middle one wall of candidates from all collections. */
 export default function Gather() {
+  usePointSteps();
   const deckId = useDeckId();
   const header = useHeader();
   const points = useAllPoints();
@@ -52,7 +53,14 @@ export default function Gather() {
   );
   const [collections, setCollections] = useState(false);
   const asked = useRef<HTMLInputElement>(null);
+  const files = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
+  const here = () => point !== undefined;
   useCommands([
+    { id: 'gather.files', name: texts.gather.bringInFiles, when: here, run: () => files.current?.click() },
+    { id: 'gather.folder', name: texts.gather.bringInAFolder, when: here, run: () => folder.current?.click() },
+    { id: 'gather.address', name: texts.gather.fromAnAddress, when: here, run: () => setAddress('') },
+    { id: 'gather.collections', name: texts.gather.collections, run: () => setCollections(true) },
     {
       id: 'search.write',
       name: texts.gather.writeWhatToLookFor,
@@ -62,9 +70,6 @@ export default function Gather() {
       run: () => asked.current?.select(),
     },
   ]);
-  const coming = useRef(new Set<string>());
-  const files = useRef<HTMLInputElement>(null);
-  const folder = useRef<HTMLInputElement>(null);
   const pointId = point?.id ?? '';
   useEffect(() => {
     setDraft(proposed);
@@ -82,29 +87,15 @@ export default function Gather() {
     void edit({ kind: 'edit-point', pointId: point.id, searchWords: words.trim().split(/\s+/) });
   };
   const keep = async (c: Candidate, largest = false) => {
-    // One that is on its way is not asked for twice.
-    const key = `${point?.id} ${keyOf(c)}`;
-    const failed = lastJob(useJobs.getState().byId, c.id)?.state === 'failed';
-    if (!point || c.kept || (coming.current.has(key) && !failed)) return;
-    coming.current.add(key);
+    if (!point || c.kept) return;
     markSeen('gather.keys');
-    try {
-      const job = await unwrap(
-        api.POST('/api/decks/{id}/points/{pointId}/keep', {
-          params: { path: { id: deckId, pointId: point.id } },
-          body: { collection: c.collection, candidateId: c.id, largest },
-        }),
-      );
-      if ((await finished(job)).state !== 'done') return;
-      // What was kept is told, with the way back, until something else is done.
-      await catchUp();
-      useLastEdit.setState({ kept: { title: c.title, pointId: point.id }, says: '' });
-      await refresh();
-    } catch (error) {
-      say(errorText(error), 'refused');
-    } finally {
-      coming.current.delete(key);
-    }
+    const { slides } = useDeckStore.getState();
+    const was = Object.fromEntries(Object.values(slides).map((slide) => [slide.id, photosOf(slide)]));
+    // What was kept is told, with what came of it and the way back, until something else is done.
+    await keepFor(point.id, c, largest, (photoId) => {
+      useLastEdit.setState({ kept: { title: c.title, pointId: point.id, photoId, was }, says: '' });
+      return refresh();
+    });
   };
   const letGo = async (c: Candidate) => {
     if (point && c.kept && (await edit({ kind: 'remove-from-shortlist', pointId: point.id, photoId: c.kept })))
@@ -143,11 +134,7 @@ export default function Gather() {
         <Button kind="verb" onClick={() => setCollections(true)}>
           {texts.gather.collections}
         </Button>
-        {header.open.gather === 0 && keptCount > 0 && (
-          <Button kind="verb" className="!text-verdigris-word" onClick={() => goTo('compose')}>
-            {texts.gather.nextCompose}
-          </Button>
-        )}
+        {header.open.gather === 0 && keptCount > 0 && <NextStation to="compose" name={texts.gather.nextCompose} />}
       </StationHead>
       {[
         {
@@ -245,6 +232,7 @@ export default function Gather() {
                         wall={wall}
                         closed={wish.closed ?? false}
                         set={(closed) => setWish({ ...wish, closed })}
+                        showUnfit={() => setWish({ ...wish, licence: 'any' })}
                       />
                     )}
                   </div>
@@ -366,17 +354,28 @@ function Folded({ label, children }: { label: string; children: ReactNode }) {
   );
 }
 
+const photosOf = (slide: Slide | undefined) => slide?.items.flatMap((i) => i.photos) ?? [];
+
 /** What was kept last, where it went, and the way back. */
 function Kept() {
   const kept = useLastEdit((d) => d.kept);
   const next = useDeckStore((d) => d.pointOrder[d.pointOrder.indexOf(kept?.pointId ?? '') + 1]);
   const point = useDeckStore((d) => d.points[kept?.pointId ?? '']);
-  const slide = useDeckStore((d) => d.slideOrder.findIndex((id) => d.slides[id]?.pointId === kept?.pointId) + 1);
+  // The slide that the photo has come to, as soon as that is known here, and whose place it took there.
+  const slides = useSlides();
+  const photos = usePhotos();
+  const has = (s: Slide) =>
+    s.pointId === kept?.pointId &&
+    photosOf(s).includes(kept?.photoId ?? '') &&
+    !kept?.was[s.id]?.includes(kept.photoId);
+  const slide = slides.findIndex(has) + 1;
+  const gone = kept?.was[slides[slide - 1]?.id ?? '']?.find((p) => !photosOf(slides[slide - 1]).includes(p));
+  const instead = gone ? photos[gone]?.title || texts.compose.thisPhoto : '';
   return (
     <p role="status" className="min-h-6 shrink-0 pb-1 text-small text-soft">
       {kept && point && (
         <>
-          {texts.gather.keptFor2(kept.title || 'Untitled', point.wording, slide > 0 ? `, slide ${slide}` : '')}{' '}
+          {texts.gather.keptFor2(kept.title || 'Untitled', point.wording, slide, instead)}{' '}
           <Button kind="link" onClick={() => void undo()}>
             {texts.gather.takeItBack}
           </Button>

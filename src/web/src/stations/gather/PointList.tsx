@@ -10,10 +10,9 @@ import { SettleDialog } from '../settle/SettleDialog';
 import { Button } from '../../ui/Button';
 import { texts } from '../../texts';
 
-/** The points at the left; the chosen one shows its shortlist, best first. */
-export function PointList() {
+/** The way from point to point by keys, whether their list is shown or not. */
+export function usePointSteps() {
   const points = useAllPoints();
-  const deckId = useDeckId();
   const point = useChosenPoint();
   const at = points.findIndex((p) => p.id === point?.id);
   const step = (by: number): Command => ({
@@ -25,7 +24,14 @@ export function PointList() {
     run: () => choosePoint(points[at + by]!.id),
   });
   useCommands([step(1), step(-1)]);
-  const next = points[at + 1];
+}
+
+/** The points at the left; the chosen one shows its shortlist, best first. */
+export function PointList() {
+  const points = useAllPoints();
+  const deckId = useDeckId();
+  const point = useChosenPoint();
+  const next = points[points.findIndex((p) => p.id === point?.id) + 1];
   return (
     <nav aria-label={texts.gather.points} className="flex flex-col overflow-auto bg-side py-3">
       <ol>

@@ -10,7 +10,7 @@ import { justifiedRows, type Box } from './justifiedRows';
 import { nearestAcross, rowsOf } from './rows';
 import { texts } from '../../texts';
 
-const wanted = 158;
+const wanted = 176;
 const gap = 8;
 
 interface Props {

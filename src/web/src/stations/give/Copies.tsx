@@ -65,6 +65,8 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
       const end = await finished(started);
       setJobs((j) => ({ ...j, [purpose]: end }));
       void queries.invalidateQueries({ queryKey: ['copies', id] });
+      // Asked for and ready: it is saved, without a second press.
+      if (end.state === 'done' && end.result) save(end.result);
     } catch (error) {
       say(errorText(error), 'refused');
     }
@@ -279,6 +281,14 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
       </Dialog>
     </aside>
   );
+}
+
+// As a press on its link would.
+function save(address: string) {
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = '';
+  link.click();
 }
 
 function Part({ title, text, children }: { title: string; text: string; children?: ReactNode }) {

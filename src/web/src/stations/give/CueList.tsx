@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { newIdentity } from '../../api/identity';
 import type { Cue, CueLine, Item, Slide, SlideMoves } from '../../api/types';
 import { TransitionDialog, comingInWords } from './TransitionDialog';
 import { edit } from '../../deck/edit';
@@ -238,7 +239,7 @@ function AddMove({ slide }: { slide: Slide }) {
       slideId: slide.id,
       at: null,
       cue: {
-        id: crypto.randomUUID(),
+        id: newIdentity(),
         act: 'comesIn',
         itemId,
         effect: 'dissolve',

@@ -57,7 +57,7 @@ export default function Give() {
         )}
       />
       <Panes
-        columns="grid-cols-[270px_minmax(0,1fr)_262px] max-[1150px]:grid-cols-[210px_minmax(0,1fr)_210px]"
+        columns="grid-cols-[228px_minmax(0,1fr)_232px] max-[1150px]:grid-cols-[200px_minmax(0,1fr)_200px]"
         main="show"
         sides={[
           { id: 'check', name: texts.give.roomCheck, body: <RoomCheck room={room.data} /> },
@@ -67,12 +67,12 @@ export default function Give() {
             body: (
               <section
                 aria-label={texts.give.show}
-                className="flex min-h-0 min-w-0 flex-col items-center overflow-auto px-6 pt-5 narrow:px-4 narrow:pt-3"
+                className="flex min-h-0 min-w-0 flex-col items-center overflow-auto px-4 pt-3 narrow:px-4 narrow:pt-3"
               >
                 {scene ? (
                   <div
                     className="grid w-full shrink-0 grow place-items-center"
-                    style={{ containerType: 'size', minHeight: 'min(44vh, 380px)' }}
+                    style={{ containerType: 'size', minHeight: 'min(52vh, 430px)' }}
                   >
                     <div style={{ width: `min(100cqw, ${(100 * scene.width) / scene.height}cqh)` }}>
                       {tried.at === null ? (

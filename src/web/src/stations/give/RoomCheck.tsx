@@ -19,6 +19,7 @@ const ways: Record<RoomLine['concern'], [station: string, words: string] | null>
   time: ['plan', texts.give.planTheTime],
   moves: ['give', texts.give.lookAtIt],
   files: ['credit', texts.give.openTheLedger],
+  positions: null,
 };
 
 /** What is looked at before the talk: what is to be done first, then what is well. */

@@ -4,10 +4,12 @@ import { useChosenPoint } from '../../deck/choice';
 import { edit } from '../../deck/edit';
 import type { Point } from '../../api/types';
 import { rules } from '../../deck/rules';
-import { useHeader, useOpening, usePoints, useSlides } from '../../deck/store';
+import { useDeckId, useHeader, useOpening, usePoints, useSlides } from '../../deck/store';
 import { clock } from '../../deck/time';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
+import { OpenField } from '../../ui/OpenField';
+import { before, useDraft } from '../../ui/useDraft';
 import { OnceHint } from '../../ui/OnceHint';
 import { StationHead } from '../StationHead';
 import { NextStep } from './NextStep';
@@ -24,7 +26,8 @@ export default function Plan() {
   const opening = useOpening();
   const slides = useSlides();
   const point = useChosenPoint();
-  const [draft, setDraft] = useState('');
+  const newPoints = `points of ${useDeckId()}`;
+  const [draft, setDraft] = useDraft(newPoints);
   // Slides whose point was removed here, for as long as they are there.
   const [left, setOrphans] = useState<string[]>([]);
   const orphans = left.filter((id) => slides.some((s) => s.id === id));
@@ -35,9 +38,7 @@ export default function Plan() {
   const dropOrphans = async () => {
     for (const slideId of orphans) await edit({ kind: 'remove-slide', slideId });
   };
-  const add = async () => {
-    if (await edit({ kind: 'add-points', text: draft, after: null })) setDraft('');
-  };
+  const addPoints = (text: string) => edit({ kind: 'add-points', text, after: null });
   const spare = header.slotMinutes * 60 - header.plannedSeconds;
   return (
     <main id="station" tabIndex={-1} className="paper flex min-h-0 flex-col bg-paper text-ink">
@@ -71,26 +72,25 @@ export default function Plan() {
               />
             ))}
           </ol>
-          <label className="mt-3 block">
-            <span className="sr-only">{texts.plan.newPoints}</span>
-            <textarea
+          {/* Where there is little room, the field stays in view under a list of any length. */}
+          <div className="narrow:sticky narrow:bottom-0 narrow:z-10 narrow:bg-paper narrow:pb-1">
+            <OpenField
+              label={texts.plan.newPoints}
+              className="mt-3 resize-none border-b-rule py-1 text-lead"
               rows={Math.min(8, Math.max(points.length === 0 ? 5 : 1, draft.split('\n').length))}
-              className={cx(
-                'w-full resize-none border-b border-rule bg-transparent py-1 text-lead outline-none',
-                'focus:border-verdigris-ink',
-              )}
               placeholder={points.length === 0 ? texts.plan.writeThePointsOfThe : texts.plan.anotherPointOrPasteA}
               autoFocus={points.length === 0}
-              value={draft}
-              onChange={(e) => setDraft(e.target.value)}
-              onKeyDown={(e) => {
-                if (e.key !== 'Enter' || e.shiftKey) return;
-                e.preventDefault();
-                void add();
-              }}
+              keptAs={newPoints}
+              onAdd={addPoints}
             />
-          </label>
-          <NextStep draft={draft} add={() => void add()} />
+          </div>
+          <NextStep
+            draft={draft}
+            add={() => {
+              setDraft(() => '');
+              void addPoints(draft).then((done) => done || setDraft((since) => before(draft, since, '\n')));
+            }}
+          />
           {slides.length > 0 && (
             <div className="mt-4">
               <OnceHint id="plan.run">{texts.plan.theRunBelowIsThe}</OnceHint>

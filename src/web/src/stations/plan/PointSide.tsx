@@ -1,20 +1,22 @@
-import { useState } from 'react';
 import type { Point } from '../../api/types';
 import { choosePoint } from '../../deck/choice';
-import { edit } from '../../deck/edit';
+import { edit, editLater } from '../../deck/edit';
 import { goTo } from '../../deck/navigate';
 import { useSlides } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
+import { OpenField } from '../../ui/OpenField';
 import { texts } from '../../texts';
 
 /** Beside the page: what to look for, the facts, and how many photos the chosen point has. */
 export function PointSide({ point, number }: { point: Point; number: number }) {
   const slides = useSlides();
-  const [word, setWord] = useState('');
   const slide = slides.findIndex((s) => s.pointId === point.id) + 1;
-  const setWords = (searchWords: string[]) => edit({ kind: 'edit-point', pointId: point.id, searchWords });
-  const setFacts = (facts: Point['facts']) => void edit({ kind: 'edit-point', pointId: point.id, facts });
+  // Lists are changed as they are when their turn comes: two edits in a row keep both.
+  const editPoint = (change: (p: Point) => Partial<Pick<Point, 'facts' | 'searchWords'>>) =>
+    editLater((deck) => ({ kind: 'edit-point', pointId: point.id, ...change(deck.points[point.id] ?? point) }));
+  const setFact = (at: number, part: Partial<Point['facts'][number]>) =>
+    editPoint((p) => ({ facts: p.facts.map((f, n) => (n === at ? { ...f, ...part } : f)) }));
   return (
     <>
       <h2 className="mt-7 text-ink-quiet">
@@ -27,23 +29,19 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
             <Button
               className="min-h-6 text-small text-ink-quiet hover:text-ink"
               aria-label={texts.plan.drop(w)}
-              onClick={() => void setWords(point.searchWords.filter((x) => x !== w))}
+              onClick={() => void editPoint((p) => ({ searchWords: p.searchWords.filter((x) => x !== w) }))}
             >
               {texts.plan.drop2}
             </Button>
           </li>
         ))}
       </ul>
-      <input
-        aria-label={texts.plan.addSearchWords}
+      <OpenField
+        label={texts.plan.addSearchWords}
         placeholder={texts.plan.addWords}
-        className="field text-lead"
-        value={word}
-        onChange={(e) => setWord(e.target.value)}
-        onKeyDown={async (e) => {
-          if (e.key === 'Enter' && word.trim() && (await setWords([...point.searchWords, ...word.trim().split(/\s+/)])))
-            setWord('');
-        }}
+        keptAs={`words of ${point.id}`}
+        className="text-lead"
+        onAdd={(text) => editPoint((p) => ({ searchWords: [...p.searchWords, ...text.split(/\s+/)] }))}
       />
       <h2 className="mt-7 text-ink-quiet">{texts.plan.factsAndWhereFrom}</h2>
       {point.facts.map((f, i) => (
@@ -53,23 +51,33 @@ export function PointSide({ point, number }: { point: Point; number: number }) {
             label={texts.plan.fact(i + 1)}
             className="resize-none text-lead"
             value={f.text}
-            onCommit={(text) => setFacts(point.facts.map((x, j) => (j === i ? { ...x, text } : x)))}
+            onCommit={(text) => setFact(i, { text })}
           />
           <Field
             label={texts.plan.referenceOfFact(i + 1)}
             placeholder={texts.plan.whereItComesFrom}
             className="text-ink-quiet"
             value={f.reference}
-            onCommit={(reference) => setFacts(point.facts.map((x, j) => (j === i ? { ...x, reference } : x)))}
+            onCommit={(reference) => setFact(i, { reference })}
           />
+          {slide > 0 && (
+            <Button
+              className="min-h-6 text-small text-ink-quiet hover:text-ink"
+              aria-label={texts.plan.factOnItsSlide(i + 1)}
+              onClick={() => void edit({ kind: 'show-fact', slideId: slides[slide - 1]!.id, fact: i })}
+            >
+              {texts.plan.onItsSlide}
+            </Button>
+          )}
         </div>
       ))}
-      <Field
+      <OpenField
         label={texts.plan.newFact}
         placeholder={texts.plan.addAFact}
+        keptAs={`fact of ${point.id}`}
         className="mt-2 text-lead"
-        value=""
-        onCommit={(text) => text !== '' && setFacts([...point.facts, { text, reference: '' }])}
+        addsOnLeaving
+        onAdd={(text) => editPoint((p) => ({ facts: [...p.facts, { text, reference: '' }] }))}
       />
       <p className="mt-7 text-ink-quiet">
         {point.shortlist.length === 0

@@ -58,6 +58,14 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
             hint={texts.settle.changesThatItsSourceTells}
             onCommit={(earlierChanges) => correct({ earlierChanges })}
           />
+          {photo.updated !== null && (
+            <Line
+              label={texts.settle.lastUpdated}
+              value={photo.updated}
+              hint={texts.settle.whenTheSourceWasLastUpdated}
+              onCommit={(updated) => correct({ updated })}
+            />
+          )}
           {photo.ownWork && <p className="mt-1 text-quiet">{texts.settle.yourOwnPhoto}</p>}
           {photo.permission && <p className="mt-1 text-quiet">{texts.settle.byPermissionOf(photo.permission)}</p>}
           {photo.machineMade && <p className="mt-1 text-marigold">{texts.settle.theFileSaysThatIt}</p>}
@@ -172,11 +180,6 @@ export function SettleDialog({ photo, onClose }: { photo: Photo; onClose(): void
         <summary className="cursor-pointer text-quiet">{texts.settle.whatSourcesSaidWordFor}</summary>
         <Evidence photoId={photo.id} />
       </details>
-      <div className="mt-4 text-right">
-        <Button kind="verb" onClick={onClose}>
-          {texts.settle.close}
-        </Button>
-      </div>
     </Dialog>
   );
 }
@@ -204,7 +207,9 @@ function Line({
 }) {
   const [text, setText] = useState<string | null>(null);
   const commit = () => {
-    if (text !== null && text.trim() !== value) void onCommit(text.trim()).then((done) => done && setText(null));
+    // What was typed since the answer was asked for stays.
+    if (text !== null && text.trim() !== value)
+      void onCommit(text.trim()).then((done) => done && setText((now) => (now === text ? null : now)));
     else setText(null);
   };
   return (

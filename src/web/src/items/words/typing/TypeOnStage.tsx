@@ -69,6 +69,7 @@ export default function TypeOnStage({ slide, item, words, part, units }: Props) 
       const found = lineBreaks(typed, set.lines);
       view.dispatch(view.state.tr.setMeta(found.key, found.set).setMeta('addToHistory', false));
     };
+    const { fresh } = useTyping.getState();
     let ended = false;
     const end = async () => {
       if (ended) return;
@@ -76,7 +77,7 @@ export default function TypeOnStage({ slide, item, words, part, units }: Props) 
       const typed = view.state.doc;
       const changed = !typed.eq(doc);
       stopTyping();
-      if (!changed) return;
+      if (!changed && !fresh) return;
       const at = { slideId: on.id, itemId: own.item.id };
       if (typed.textContent.trim() === '') await edit({ kind: 'remove-item', ...at });
       else
@@ -159,8 +160,11 @@ export default function TypeOnStage({ slide, item, words, part, units }: Props) 
       if (!on.closest('.ProseMirror') && !on.closest('[data-typing]') && !on.closest('[role="menu"]')) void end();
     };
     document.addEventListener('pointerdown', outside, { capture: true });
+    // Words are sent when the page is closed over them, too.
+    addEventListener('pagehide', done);
     return () => {
       document.removeEventListener('pointerdown', outside, { capture: true });
+      removeEventListener('pagehide', done);
       void end();
       view.destroy();
     };

@@ -1,4 +1,4 @@
-import type { Candidate, ResultsState } from '../../api/types';
+import type { Candidate, ResultsState } from '../api/types';
 
 /** A wall as it was put together from answers that carry only what changed. */
 export interface Held {

@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import type { Candidate, ResultsState } from '../../api/types';
+import type { Candidate, ResultsState } from '../api/types';
 import { withUpdate } from './resultsState';
 
 const candidate = (id: string, calm: number | null = null) => ({ collection: 'field', id, calm }) as Candidate;

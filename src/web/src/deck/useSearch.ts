@@ -1,8 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import { api, isTransient, Refusal, unwrap } from '../../api/client';
-import type { ResultFilter, ResultsState } from '../../api/types';
-import { onSearchChanged } from '../../deck/searches';
+import { api, isTransient, Refusal, unwrap } from '../api/client';
+import type { ResultFilter, ResultsState } from '../api/types';
+import { onSearchChanged } from './searches';
 import { withUpdate, type Held } from './resultsState';
 
 /** How a wall is narrowed, and the collections that are left out. */
