@@ -169,6 +169,54 @@ public sealed class GridTests
         }
     }
 
+    /// <summary>What is held takes no part in an arrangement; in another shape of slide it is framed anew all the
+    /// same: a held ground was stretched once.</summary>
+    [Fact]
+    public void In_another_shape_a_held_ground_under_an_arrangement_is_not_stretched()
+    {
+        (World world, Deck deck, Guid slide, _) = OnCells(GridPresets.Of(GridPreset.Six), 3);
+        world.Add("ground", 3000, 2000);
+        deck = world.Do(deck, new AddItem(slide, new FrameEdit("ground"))).Deck;
+        Frame added = deck.Slide(slide)!.Items.OfType<Frame>().Single(f => f.PhotoId == "ground");
+        deck = world.Do(deck, new MakeGround(slide, added.Id, true)).Deck;
+        deck = world.Do(deck, new HoldItem(slide, deck.Slide(slide)!.Ground!.Id, true)).Deck;
+        IReadOnlyList<ItemPosition> places = Arrangements.Solved(
+            deck,
+            deck.Slide(slide)!,
+            world,
+            ArrangementForm.Rows
+        )!;
+        Assert.Equal(3, places.Count);
+        deck = world.Do(deck, new ArrangeItems(slide, [.. places], ArrangementForm.Rows)).Deck;
+        foreach (SlideShape shape in new[] { SlideShape.Standard, SlideShape.Own(21, 9)!.Value })
+        {
+            Edited edited = world.Do(deck, new SetShape(shape));
+            NothingIsStretched(world, edited.Deck);
+            Assert.True(edited.Deck.Slide(slide)!.Ground!.At.Held);
+            Assert.Equal(shape.Bounds(), edited.Deck.Slide(slide)!.Ground!.At.Rect);
+            Assert.Empty(DeckParts.Changed(deck, world.Do(edited.Deck, edited.Inverse).Deck));
+        }
+    }
+
+    /// <summary>A ground that was taken off before the shape changed comes back in the new shape, not
+    /// stretched.</summary>
+    [Fact]
+    public void A_ground_that_comes_back_after_the_shape_has_changed_is_not_stretched()
+    {
+        (World world, Deck deck, Guid slide, _) = OnCells(GridPresets.Of(GridPreset.Six), 1);
+        world.Add("ground", 3000, 2000);
+        deck = world.Do(deck, new PlaceGround(slide, "ground")).Deck;
+        Edited removed = world.Do(deck, new RemoveItem(slide, deck.Slide(slide)!.Ground!.Id)),
+            gone = world.Do(deck, new RemoveSlide(slide));
+        foreach (Edited first in new[] { removed, gone })
+        {
+            Deck other = world.Do(first.Deck, new SetShape(SlideShape.Standard)).Deck;
+            Deck back = world.Do(other, first.Inverse).Deck;
+            Assert.Equal(SlideShape.Standard.Bounds(), back.Slide(slide)!.Ground!.At.Rect);
+            NothingIsStretched(world, back);
+        }
+    }
+
     [Theory]
     [InlineData("wide", 1920)]
     [InlineData("standard", 1440)]

@@ -16,9 +16,28 @@ internal static class GridChange
         IEditFacts facts
     )
     {
-        if (slide.Arrangement is { } form && Arrangements.Solved(deck, slide, facts, form) is { } solved)
-            return new ArrangeItems(slide.Id, [.. solved], form).Apply(deck.With(slide), facts);
-        Item[] free = [.. slide.Items.Where(i => !i.At.IsGround)];
+        IReadOnlyList<ItemPosition>? solved = slide.Arrangement is { } form
+            ? Arrangements.Solved(deck, slide, facts, form)
+            : null;
+        if (solved is null)
+            return deck.With(Moved(deck, slide, slide.Items, was, now, facts));
+        // What is held has no part in the arrangement and goes with the slide as everything else does.
+        HashSet<Guid> arranged = [.. solved.Select(p => p.ItemId)];
+        slide = Moved(deck, slide, slide.Items.RemoveAll(i => arranged.Contains(i.Id)), was, now, facts);
+        return new ArrangeItems(slide.Id, [.. solved], slide.Arrangement).Apply(deck.With(slide), facts);
+    }
+
+    // The slide with some of its items moved.
+    private static Slide Moved(
+        Deck deck,
+        Slide slide,
+        ImmutableList<Item> items,
+        (SlideGrid Grid, SlideRect Slide) was,
+        (SlideGrid Grid, SlideRect Slide) now,
+        IEditFacts facts
+    )
+    {
+        Item[] free = [.. items.Where(i => !i.At.IsGround)];
         GridSpan?[] spans = [.. free.Select(i => i.At.Turn == 0 ? was.Grid.SpanOf(was.Slide, i.At.Rect) : null)];
         GridSpan[] wanted = [.. spans.OfType<GridSpan>().Select(s => Scaled(s, was.Grid, now.Grid))];
         if (Overlapping(wanted) && !Overlapping([.. spans.OfType<GridSpan>()]))
@@ -41,32 +60,36 @@ internal static class GridChange
                 continue;
             slide = slide.With(placed);
         }
-        // The ground fills whatever shape the slide has, framed anew.
-        if (slide.Ground is { } ground && ground.At.Rect != now.Slide)
-        {
-            ItemResult made = ItemKinds
-                .Of(ground)
-                .Place(ground, ground.At with { Rect = now.Slide }, new ItemPlace(deck, slide, facts));
-            // Where its marks do not fit into the new shape it is shown as a frame that holds them.
-            if (made.Item is not null)
-                slide = slide.With(made.Item);
-            else if (
-                ground is Frame frame
-                && facts.Photo(frame.PhotoId) is { } photo
-                && Placed(ground, CropFinder.NearestPlace(photo.Aspect, now.Slide, frame.ProtectedRegions)) is { } held
-            )
-                slide = slide.With(held);
-        }
-        return deck.With(slide);
+        if (items.Find(i => i.At.IsGround) is { } ground && ground.At.Rect != now.Slide)
+            slide = Framed(deck, slide, ground, now.Slide, facts);
+        return slide;
 
-        Item? Placed(Item item, SlideRect to)
-        {
-            var place = new ItemPlace(deck, slide, facts);
-            ItemResult made = ItemKinds.Of(item).Place(item, item.At with { Rect = to, IsGround = false }, place);
-            if (made.Item is null && made.Refusal is PlaceRefusal { Nearest: var nearest })
-                made = ItemKinds.Of(item).Place(item, item.At with { Rect = nearest, IsGround = false }, place);
-            return made.Item is { } placed && ItemKinds.Fault(placed, deck, slide, facts) is null ? placed : null;
-        }
+        Item? Placed(Item item, SlideRect to) => GridChange.Placed(deck, slide, item, to, facts);
+    }
+
+    /// <summary>A slide whose ground, laid out for another shape, fills this one, framed anew; where its marks do not
+    /// fit into the new shape it is shown as a frame that holds them.</summary>
+    internal static Slide Framed(Deck deck, Slide slide, Item ground, SlideRect bounds, IEditFacts facts)
+    {
+        var place = new ItemPlace(deck, slide, facts);
+        if (ItemKinds.Of(ground).Place(ground, ground.At with { Rect = bounds }, place).Item is { } filling)
+            return slide.With(filling);
+        return
+            ground is Frame frame
+            && facts.Photo(frame.PhotoId) is { } photo
+            && Placed(deck, slide, ground, CropFinder.NearestPlace(photo.Aspect, bounds, frame.ProtectedRegions), facts)
+                is { } held
+            ? slide.With(held)
+            : slide;
+    }
+
+    private static Item? Placed(Deck deck, Slide slide, Item item, SlideRect to, IEditFacts facts)
+    {
+        var place = new ItemPlace(deck, slide, facts);
+        ItemResult made = ItemKinds.Of(item).Place(item, item.At with { Rect = to, IsGround = false }, place);
+        if (made.Item is null && made.Refusal is PlaceRefusal { Nearest: var nearest })
+            made = ItemKinds.Of(item).Place(item, item.At with { Rect = nearest, IsGround = false }, place);
+        return made.Item is { } placed && ItemKinds.Fault(placed, deck, slide, facts) is null ? placed : null;
     }
 
     // The cells that lie where others lay.

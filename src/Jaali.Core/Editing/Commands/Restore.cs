@@ -13,8 +13,7 @@ public sealed record Restore(ImmutableSortedDictionary<PartKey, JsonElement?> Pa
     {
         try
         {
-            Deck back = DeckParts.With(deck, Parts);
-            return back.Shape == deck.Shape ? back : Refilled(deck, back, facts);
+            return Refilled(deck, DeckParts.With(deck, Parts), facts);
         }
         catch (Exception e) when (e is FormatException or JsonException or InvalidOperationException)
         {
@@ -25,18 +24,20 @@ public sealed record Restore(ImmutableSortedDictionary<PartKey, JsonElement?> Pa
         }
     }
 
-    // Slides that were made or changed since the shape was another are filled by their grounds in the earlier shape,
-    // framed anew: no photo is stretched.
+    // A ground that was laid out for another shape of slide, because the shape comes back or was changed while the ground
+    // was gone, is framed anew for this one: no photo is stretched.
     private Deck Refilled(Deck deck, Deck back, IEditFacts facts)
     {
+        SlideRect bounds = back.Shape.Bounds();
         foreach (Slide slide in back.Slides)
-            if (
-                slide.Ground is { } ground
-                && !Parts.ContainsKey(new PartKey(PartKind.SlideItem, slide.Id, ground.Id))
-                && deck.Slide(slide.Id)?.Item(ground.Id) is { } was
-                && ItemKinds.Of(was).Place(was, ground.At, new ItemPlace(back, slide, facts)).Item is { } framed
-            )
-                back = back.With(slide.With(framed));
+            if (slide.Ground is { } ground && Before(deck, slide, ground.Id) is { } was && was.At.Rect != bounds)
+                back = back.With(GridChange.Framed(back, slide, was, bounds, facts));
         return back;
     }
+
+    // An item as it is put back, else as it stood before.
+    private Item? Before(Deck deck, Slide slide, Guid id) =>
+        Parts.TryGetValue(new(PartKind.SlideItem, slide.Id, id), out JsonElement? put)
+            ? put?.Deserialize<Item>(DeckJson.Options)
+            : deck.Slide(slide.Id)?.Item(id);
 }
