@@ -6,35 +6,38 @@ import { texts } from '../texts';
 interface Props {
   label: string;
   className?: string;
-  /** Where there is one thing at a time on the screen, it may take several lines. */
-  wraps?: boolean;
   /** Each of them has a key; those behind the last that fits stand under “more”. */
   children: ReactNode;
 }
 
 /** Verbs in one line that never wraps: what there is no room for stands under “more”. */
-export function OneLine({ label, className = '', wraps = false, children }: Props) {
+export function OneLine({ label, className = '', children }: Props) {
   const all = Children.toArray(children);
   const names = all.map((c) => (isValidElement(c) ? c.key : '')).join(' ');
   const line = useRef<HTMLDivElement>(null);
-  const [fits, setFits] = useState(Infinity);
   const [open, setOpen] = useState(false);
+  const [width, setWidth] = useState(0);
+  const [typefaces, setTypefaces] = useState(0);
+  // What was measured, and how many fit then; anything else is laid out whole once, before it is painted.
+  const state = `${names} ${width} ${typefaces}`;
+  const [measured, setMeasured] = useState({ state: '', fits: Infinity });
+  const fits = measured.state === state ? measured.fits : Infinity;
+  useLayoutEffect(() => {
+    if (line.current) setMeasured({ state, fits: room(line.current) });
+  }, [state]);
   useLayoutEffect(() => {
     const box = line.current;
-    if (!box || wraps) return setFits(Infinity);
-    let width = -1;
-    const measure = () => {
-      if (box.clientWidth === width) return;
-      width = box.clientWidth;
-      // All of them are laid out to be measured; what is too much is taken away before anything is painted.
-      setFits(Infinity);
-      requestAnimationFrame(() => setFits(room(box)));
-    };
-    setFits(room(box));
-    const watch = new ResizeObserver(measure);
+    if (!box) return;
+    const watch = new ResizeObserver(() => setWidth(box.clientWidth));
     watch.observe(box);
-    return () => watch.disconnect();
-  }, [names, wraps]);
+    // A typeface that comes later has other widths.
+    const again = () => setTypefaces((n) => n + 1);
+    document.fonts?.addEventListener('loadingdone', again);
+    return () => {
+      watch.disconnect();
+      document.fonts?.removeEventListener('loadingdone', again);
+    };
+  }, []);
   const shown = all.slice(0, fits);
   const rest = all.slice(fits);
   return (
@@ -42,11 +45,7 @@ export function OneLine({ label, className = '', wraps = false, children }: Prop
       ref={line}
       role="toolbar"
       aria-label={label}
-      className={cx(
-        'flex min-w-0 items-center',
-        wraps ? 'flex-wrap' : 'overflow-hidden whitespace-nowrap *:shrink-0',
-        className,
-      )}
+      className={cx('flex min-w-0 items-center overflow-hidden whitespace-nowrap *:shrink-0', className)}
     >
       {shown}
       {rest.length > 0 && (
@@ -60,7 +59,7 @@ export function OneLine({ label, className = '', wraps = false, children }: Prop
               sideOffset={6}
               collisionPadding={8}
               aria-label={texts.head.whatElseCanBeDone}
-              className="z-30 flex flex-col items-start gap-2 border border-line bg-panel px-4 py-3 text-word"
+              className="z-30 flex max-h-(--radix-popover-content-available-height) flex-col items-start gap-2 overflow-y-auto border border-line bg-panel px-4 py-3 text-word *:shrink-0 [&>[data-between]]:my-1 [&>[data-between]]:h-0 [&>[data-between]]:w-full [&>[data-between]]:border-t [&>[data-between]]:border-l-0"
               onClick={() => setOpen(false)}
             >
               {rest}

@@ -9,7 +9,6 @@ import { WordsTextControls } from '../../items/words/WordsTextControls';
 import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
 import { OneLine } from '../../ui/OneLine';
-import { useNarrow } from '../../ui/useNarrow';
 import { CarryControls, LinkControls, carryOn, sameOnNext } from './CarryControls';
 import { GridControls } from './GridControls';
 import { HouseStyleControls } from './HouseStyleControls';
@@ -37,7 +36,6 @@ interface Props {
 export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds, controls, putAway, below }: Props) {
   const tool = useChoice((c) => c.tool);
   const { zoom, zoomBy } = useStageView();
-  const narrow = useNarrow();
   const many = several.length > 1;
   const typing = useTyping((t) => t.itemId !== null && t.itemId === item?.item.id);
   const verbs = kindOf(item).verbs.filter(
@@ -138,7 +136,6 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
       <div className="flex min-h-9 shrink-0 items-center gap-4">
         <OneLine
           label={texts.compose.whatCanBeDone}
-          wraps={narrow}
           className="flex-1 gap-x-4 text-lead max-[1150px]:gap-x-3 narrow:text-word"
         >
           {line}
