@@ -317,6 +317,34 @@ public static class Limits
         public const int RunThroughs = 20;
     }
 
+    /// <summary>The program that reads what may be hostile.</summary>
+    public static class Reading
+    {
+        [Limit(
+            "bytes",
+            "Memory that a reader is seen to hold",
+            "“Reading this file takes more memory than a talk needs, so it was stopped. …”"
+        )]
+        public const long MemoryBytes = 480L * Mega;
+
+        [Limit(
+            "bytes",
+            "A reader's heap",
+            "“Reading this file takes more memory than a talk needs, so it was stopped. …”"
+        )]
+        public const long HeapBytes = 320L * Mega;
+
+        [Limit(
+            "seconds",
+            "Reading a small file",
+            "“Reading this file takes longer than a talk needs, so it was stopped. …”"
+        )]
+        public const int Seconds = 8;
+
+        [Limit("bytes", "What a large file has to be read in each further second", "The same.")]
+        public const long BytesPerSecond = 2L * Mega;
+    }
+
     /// <summary>Files of talks that come in.</summary>
     public static class Files
     {

@@ -60,13 +60,12 @@ public sealed record EmbeddedMetadata(
     /// Image Metadata" 2.0, as exiftool's MWG module reads it). Windows' own fields and the texts of PNG come last. A
     /// credit line and the camera's owner stand in where nobody names a maker.
     /// </summary>
-    public static EmbeddedMetadata? Read(byte[] photo)
+    /// <param name="photo">The file.</param>
+    /// <param name="xmp">What its packets of XMP say, where that was read elsewhere; null reads them here.</param>
+    public static EmbeddedMetadata? Read(byte[] photo, IReadOnlyList<MetadataBlock>? xmp = null)
     {
         PhotoBlocks blocks = PhotoBlocks.Of(photo);
-        List<Block> found = [];
-        foreach (byte[] packet in blocks.Xmp)
-            if (Xmp(packet) is { } xmp)
-                found.Add(FromXmp(xmp));
+        List<MetadataBlock> found = [.. xmp ?? [.. blocks.Xmp.Select(ReadXmp).OfType<MetadataBlock>()]];
         if (IimBlock.Of(blocks.Iim) is { IsEmpty: false } iim)
             found.Insert(IimBlock.ChangedLater(blocks) ? 0 : found.Count, FromIim(iim, found));
         if (Exif(blocks.Exif) is { } exif)
@@ -113,7 +112,7 @@ public sealed record EmbeddedMetadata(
             Offers = terms.Offers,
         };
 
-        string First(string field, Func<Block, string> part)
+        string First(string field, Func<MetadataBlock, string> part)
         {
             SourceStatement[] all =
             [
@@ -122,6 +121,26 @@ public sealed record EmbeddedMetadata(
             if (all.DistinctBy(s => Plain(s.Value)).Count() > 1)
                 conflicts.Add(new Conflict(field, [.. all]));
             return all.Length > 0 ? all[0].Value : "";
+        }
+    }
+
+    /// <summary>The packets of XMP in a photo's file, as bytes; empty where there are none.</summary>
+    public static IReadOnlyList<byte[]> XmpOf(byte[] photo) => PhotoBlocks.Of(photo).Xmp;
+
+    /// <summary>What a packet of XMP says; null where it is none.</summary>
+    public static MetadataBlock? ReadXmp(byte[] packet)
+    {
+        if (TextOf(packet) is not { } text)
+            return null;
+        try
+        {
+            if (!IsShallow(text))
+                return MetadataBlock.Unread;
+            return FromXmp(XmpMetaFactory.ParseFromString(text));
+        }
+        catch (Exception e) when (e is XmpException or System.Xml.XmlException or ArgumentException or FormatException)
+        {
+            return null;
         }
     }
 
@@ -200,24 +219,8 @@ public sealed record EmbeddedMetadata(
         return inside?.Complete(empty) ?? empty;
     }
 
-    private sealed record Block(
-        string Name,
-        string Title,
-        string Maker,
-        string? MakerUrl,
-        string Notice,
-        IReadOnlyList<string> Licences,
-        string? SourceUrl,
-        bool MachineMade,
-        IReadOnlyList<string> Words
-    )
-    {
-        /// <summary>Who may be named where no maker is: a credit line, the owner of the camera.</summary>
-        public IReadOnlyList<string> Credits { get; init; } = [];
-    }
-
     // XMP in whatever encoding its first bytes show (XMP specification, part 1, 7.2 on UTF-8, UTF-16 and UTF-32).
-    private static IXmpMeta? Xmp(byte[] packet)
+    private static string? TextOf(byte[] packet)
     {
         Encoding encoding =
             packet is [0xFF, 0xFE, 0, 0, ..] or [(byte)'<', 0, 0, 0, ..] ? Encoding.UTF32
@@ -229,15 +232,27 @@ public sealed record EmbeddedMetadata(
         // A document type could name entities; XMP has none.
         if (from < 0 || text.Contains("<!DOCTYPE", StringComparison.OrdinalIgnoreCase))
             return null;
-        try
-        {
-            return XmpMetaFactory.ParseFromString(text[from..]);
-        }
-        catch (Exception e) when (e is XmpException or System.Xml.XmlException or ArgumentException or FormatException)
-        {
-            return null;
-        }
+        return text[from..];
     }
+
+    // The parser takes twice as long for each resource within a resource: what is nested deeper than any packet of a
+    // photo is not given to it.
+    private static bool IsShallow(string text)
+    {
+        using var words = new StringReader(text);
+        using var xml = System.Xml.XmlReader.Create(
+            words,
+            new() { DtdProcessing = System.Xml.DtdProcessing.Prohibit, XmlResolver = null }
+        );
+        for (int parts = 0; xml.Read(); parts++)
+            if (xml.Depth > MostDeep || parts > MostParts)
+                return false;
+        return true;
+    }
+
+    // A sequence of structures with lists is ten deep; common practice, no source.
+    private const int MostDeep = 18,
+        MostParts = 60_000;
 
     private static IReadOnlyList<MetadataExtractor.Directory>? Exif(byte[]? tiff)
     {
@@ -267,7 +282,7 @@ public sealed record EmbeddedMetadata(
     internal static bool HoldsPosition(byte[]? exif) =>
         Exif(exif)?.OfType<GpsDirectory>().Any(g => g.ContainsTag(GpsDirectory.TagLatitude)) ?? false;
 
-    private static Block FromXmp(IXmpMeta xmp)
+    private static MetadataBlock FromXmp(IXmpMeta xmp)
     {
         string rights = Alternative(xmp, Dc, "rights"),
             maker = Value(xmp, Cc, "attributionName");
@@ -298,7 +313,7 @@ public sealed record EmbeddedMetadata(
                 .Select(p => $"{p.Path}: {p.Value}")
                 .Take(400),
         ];
-        return new Block(
+        return new MetadataBlock(
             "XMP",
             Alternative(xmp, Dc, "title"),
             maker,
@@ -315,12 +330,12 @@ public sealed record EmbeddedMetadata(
     }
 
     // IIM cuts its fields short; a longer one in XMP that begins so is the same (as exiftool's MWG module has it).
-    private static Block FromIim(IimBlock iim, IReadOnlyList<Block> others)
+    private static MetadataBlock FromIim(IimBlock iim, IReadOnlyList<MetadataBlock> others)
     {
         string notice = Whole(iim.First(116), 128, b => b.Notice),
             instructions = iim.First(40),
             credit = iim.First(110);
-        return new Block(
+        return new MetadataBlock(
             "IPTC",
             Whole(iim.First(5), 64, b => b.Title),
             Whole(string.Join(", ", iim.All(80)), 32, b => b.Maker),
@@ -335,20 +350,20 @@ public sealed record EmbeddedMetadata(
             Credits = [credit],
         };
 
-        string Whole(string text, int most, Func<Block, string> of) =>
+        string Whole(string text, int most, Func<MetadataBlock, string> of) =>
             text.Length >= most
                 ? others.Select(of).FirstOrDefault(o => o.StartsWith(text, StringComparison.Ordinal)) ?? text
                 : text;
     }
 
-    private static Block FromExif(IReadOnlyList<MetadataExtractor.Directory> exif)
+    private static MetadataBlock FromExif(IReadOnlyList<MetadataExtractor.Directory> exif)
     {
         ExifIfd0Directory? first = exif.OfType<ExifIfd0Directory>().FirstOrDefault();
         string notice = Ascii(first, ExifDirectoryBase.TagCopyright),
             maker = Ascii(first, ExifDirectoryBase.TagArtist),
             owner = Ascii(exif.OfType<ExifSubIfdDirectory>().FirstOrDefault(), ExifDirectoryBase.TagCameraOwnerName);
         bool speaks = notice.Length > 0 || maker.Length > 0 || owner.Length > 0;
-        return new Block(
+        return new MetadataBlock(
             "EXIF",
             "",
             string.Join(
@@ -370,12 +385,12 @@ public sealed record EmbeddedMetadata(
     }
 
     // Titles and authors that Windows keeps beside those of EXIF, in UTF-16.
-    private static Block FromWindows(IReadOnlyList<MetadataExtractor.Directory> exif)
+    private static MetadataBlock FromWindows(IReadOnlyList<MetadataExtractor.Directory> exif)
     {
         ExifIfd0Directory? first = exif.OfType<ExifIfd0Directory>().FirstOrDefault();
         string title = Wide(ExifDirectoryBase.TagWinTitle),
             maker = Wide(ExifDirectoryBase.TagWinAuthor);
-        return new Block(
+        return new MetadataBlock(
             "Windows",
             title,
             maker.Replace(";", ", ", StringComparison.Ordinal),
@@ -397,7 +412,7 @@ public sealed record EmbeddedMetadata(
     }
 
     // Keywords of PNG (third edition, 11.3.3.2).
-    private static Block FromTexts(IReadOnlyList<(string Key, string Text)> texts)
+    private static MetadataBlock FromTexts(IReadOnlyList<(string Key, string Text)> texts)
     {
         string Of(string key) =>
             texts
@@ -408,7 +423,7 @@ public sealed record EmbeddedMetadata(
         string notice = Of("Copyright"),
             disclaimer = Of("Disclaimer"),
             terms = Of("License");
-        return new Block(
+        return new MetadataBlock(
             "PNG",
             Of("Title"),
             Of("Author") is { Length: > 0 } author ? author : Of("Artist"),

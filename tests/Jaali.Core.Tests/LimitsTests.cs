@@ -28,6 +28,7 @@ public sealed class LimitsTests
             ["Incoming"] = "Coming in",
             ["Talks"] = "Talks",
             ["Files"] = "Talks that come in as files",
+            ["Reading"] = "The program that reads them",
             ["Fonts"] = "Typefaces",
             ["Retention"] = "What is kept",
         };

@@ -34,6 +34,7 @@ public static partial class Floors
         "Hosting",
         "Live",
         "Jobs",
+        "Reading",
         "Photos",
         "Fonts",
         "Decks",

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Scenes;
@@ -96,6 +97,10 @@ public sealed record ForeignSlide(IReadOnlyList<ForeignThing> Things, string Not
 /// <summary>A thing on a slide of a file.</summary>
 /// <param name="Box">In slide units, before it is turned.</param>
 /// <param name="Turn">Degrees clockwise.</param>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "thing")]
+[JsonDerivedType(typeof(ForeignPhoto), "photo")]
+[JsonDerivedType(typeof(ForeignWords), "words")]
+[JsonDerivedType(typeof(ForeignVeil), "veil")]
 public abstract record ForeignThing(SlideRect Box, double Turn);
 
 /// <summary>A picture.</summary>

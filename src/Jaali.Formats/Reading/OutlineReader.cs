@@ -28,8 +28,10 @@ public static partial class OutlineReader
     /// <param name="markdown">The outline.</param>
     /// <param name="picture">The bytes of a picture by its address in the outline; null where it is not at
     /// hand.</param>
-    public static ForeignTalk Read(string markdown, Func<string, byte[]?> picture)
+    /// <param name="isPicture">True for an address at which a picture is at hand; null looks at its bytes.</param>
+    public static ForeignTalk Read(string markdown, Func<string, byte[]?> picture, Func<string, bool>? isPicture = null)
     {
+        isPicture ??= a => picture(a) is { } bytes && DrawnPictures.IsPicture(bytes);
         NotUnderstood not = new();
         List<Draft> slides = [];
         string title = "",
@@ -109,7 +111,7 @@ public static partial class OutlineReader
             title,
             speaker,
             SlideShape.Wide,
-            [.. slides.Take(most).Select((s, i) => Placed(s, i + 1, picture, not))],
+            [.. slides.Take(most).Select((s, i) => Placed(s, i + 1, isPicture, not))],
             picture,
             not.Told
         );
@@ -226,12 +228,12 @@ public static partial class OutlineReader
                     )
             );
 
-    private static ForeignSlide Placed(Draft draft, int number, Func<string, byte[]?> picture, NotUnderstood not)
+    private static ForeignSlide Placed(Draft draft, int number, Func<string, bool> isPicture, NotUnderstood not)
     {
         List<ForeignThing> things = [];
         List<(string Address, string Alt)> pictures = [];
         foreach ((string address, string alt) in draft.Pictures)
-            if (picture(address) is { } bytes && DrawnPictures.IsPicture(bytes))
+            if (isPicture(address))
                 pictures.Add((address, alt));
             else if (address.Contains("://", StringComparison.Ordinal))
                 not.Add($"the picture at {Short(address)} is elsewhere; open its address in Gather", number);

@@ -58,7 +58,10 @@ public static partial class PdfTalkReader
                     );
                     break;
                 }
-                slides.Add(Slide(document.GetPage(i), i, fit, pictures, not));
+                Page page = document.GetPage(i);
+                slides.Add(Slide(page, i, fit, pictures, not));
+                if (IsUnread(document, page))
+                    not.Add("what the page shows is damaged, or too large to be read, and is left out", i);
             }
             string speaker = document.Information.Author ?? "";
             return new(
@@ -83,6 +86,17 @@ public static partial class PdfTalkReader
             throw new FileFaultException("This PDF is damaged and cannot be read. Save it again and bring it.", e);
         }
     }
+
+    // The library gives a page without operations where its contents cannot be unpacked within their limits, and goes
+    // on.
+    private static bool IsUnread(PdfDocument document, Page page) =>
+        page.Operations.Count == 0
+        && (
+            page.Dictionary.TryGet(NameToken.Contents, document.Structure.TokenScanner, out StreamToken? stream)
+                ? stream.Data.Length > 0
+                : page.Dictionary.TryGet(NameToken.Contents, document.Structure.TokenScanner, out ArrayToken? parts)
+                    && parts.Data.Count > 0
+        );
 
     private static ForeignSlide Slide(
         Page page,

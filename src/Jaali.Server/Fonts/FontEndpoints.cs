@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using Jaali.Core;
 using Jaali.Core.Typesetting;
+using Jaali.Formats.Reading;
 using Jaali.Imaging;
 using Jaali.Store;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -66,6 +67,7 @@ public static class FontEndpoints
         IFormFile file,
         FontLibrary fonts,
         FontIntake intake,
+        FontReader reader,
         CancellationToken cancel
     )
     {
@@ -73,14 +75,12 @@ public static class FontEndpoints
             return Problems.Of(
                 new Refusal("too-large", "The file is larger than 40 MB. Add the fonts of a family one by one.")
             );
-        using var bytes = new MemoryStream();
-        await file.CopyToAsync(bytes, cancel);
         IReadOnlyList<FontFile> found;
         try
         {
-            found = await Task.Run(() => FontFiles.Read(bytes.ToArray()), cancel);
+            found = await reader.ReadAsync(file, cancel);
         }
-        catch (InvalidDataException e)
+        catch (FileFaultException e)
         {
             string why = char.ToLowerInvariant(e.Message[0]) + e.Message[1..];
             return Problems.Of(

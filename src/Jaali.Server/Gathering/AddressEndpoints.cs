@@ -83,6 +83,7 @@ public static class AddressEndpoints
         PageReadings readings,
         FoundStore found,
         ThumbnailReader looking,
+        MetadataReader metadata,
         TimeProvider clock,
         CancellationToken cancel
     )
@@ -100,7 +101,11 @@ public static class AddressEndpoints
                 if (PhotoFormats.WhyNot(fetched.Bytes) is { } why)
                     return Problems.Of(new Refusal("no-photo", why));
                 if (PhotoFormats.Sniff(fetched.Bytes) is not null)
-                    reading = new PageReading([OfPicture(fetched, clock.GetUtcNow())], "", true);
+                    reading = new PageReading(
+                        [OfPicture(fetched, await metadata.ReadAsync(fetched.Bytes, cancel), clock.GetUtcNow())],
+                        "",
+                        true
+                    );
                 else if (IsTooLong(fetched))
                     return Problems.Of(new Refusal("page-too-long", "This page is longer than Jaali reads."));
                 else
@@ -178,7 +183,7 @@ public static class AddressEndpoints
             && AddressReader.FeedOf(fetched) is null;
 
     // The address of a picture alone: nothing is said of it but what its header and the file say themselves.
-    private static Candidate OfPicture(Fetched fetched, DateTimeOffset now)
+    private static Candidate OfPicture(Fetched fetched, Formats.EmbeddedMetadata? inside, DateTimeOffset now)
     {
         string[] links = [.. PageReader.LicencesOf(fetched.Links)];
         Agreement terms = LicenceAgreement.Of(links);
@@ -196,7 +201,7 @@ public static class AddressEndpoints
             PictureUrl = fetched.Address.AbsoluteUri,
         };
         var whole = new Rendition(fetched.Address.AbsoluteUri, 0, 0);
-        if (Formats.EmbeddedMetadata.Read(fetched.Bytes) is { } inside)
+        if (inside is not null)
             rights = inside.Complete(rights);
         return new Candidate(
             whole.Url,

@@ -17,6 +17,7 @@ public sealed class PhotoImporter(
     SourceHttp http,
     PhotoStore photos,
     Renditions renditions,
+    MetadataReader metadata,
     DataFolder folder,
     TimeProvider clock
 )
@@ -104,7 +105,7 @@ public sealed class PhotoImporter(
                     PhotoReader.NamesPart(url),
                     async bytes =>
                     {
-                        EmbeddedMetadata? said = EmbeddedMetadata.Read(bytes);
+                        EmbeddedMetadata? said = await metadata.ReadAsync(bytes, cancel);
                         bytes = PhotoReader.Part(bytes, url);
                         return await use(bytes, PhotoReader.Read(bytes), said);
                     },
@@ -146,7 +147,7 @@ public sealed class PhotoImporter(
             async bytes =>
             {
                 PhotoReading reading = PhotoReader.Read(bytes);
-                EmbeddedMetadata? inside = EmbeddedMetadata.Read(bytes);
+                EmbeddedMetadata? inside = await metadata.ReadAsync(bytes, cancel);
                 string words = inside is null ? "The file says nothing of its rights." : inside.Words;
                 return await photos.KeepAsync(
                     bytes,

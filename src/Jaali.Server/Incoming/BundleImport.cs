@@ -1,4 +1,3 @@
-using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Formats.Bundle;
 using Jaali.Formats.Reading;
@@ -7,38 +6,38 @@ using Jaali.Store;
 
 namespace Jaali.Server.Incoming;
 
-/// <summary>Takes a bundle in: the bag was checked, its photos keep their bytes, records and evidence, and the talk is
-/// as it
-/// was.</summary>
+/// <summary>Takes a bundle in: the bag was checked by the reader, its photos keep their bytes, records and evidence,
+/// and the talk is as it was.</summary>
 public sealed class BundleImport(
     DeckStore decks,
     PhotoStore photos,
     BlobFolder blobs,
     FontIntake intake,
+    FontReader incoming,
     FontLibrary fonts,
     Renditions renditions
 )
 {
     /// <summary>Takes it in.</summary>
     /// <param name="id">The identity of the talk where its own is taken here.</param>
-    /// <param name="zip">The archive.</param>
+    /// <param name="read">What was read of it.</param>
     /// <param name="report">Told how far it is, 0 to 1.</param>
     /// <param name="cancel">Stops between photos.</param>
     /// <returns>The talk, and what is to be said of it.</returns>
     public async Task<(Deck Deck, IReadOnlyList<string> Said)> OpenAsync(
         Guid id,
-        SafeZip zip,
+        ReadResult<TalkRead> read,
         Action<double> report,
         CancellationToken cancel
     )
     {
-        BundleContents contents = await Task.Run(() => BundleReader.Read(zip, cancel), cancel);
+        BundleContents contents = read.Value.Bundle!;
         List<string> said = [];
         int here = 0;
         foreach ((BundleRecord record, int i) in contents.Photos.Select((p, i) => (p, i)))
         {
             cancel.ThrowIfCancellationRequested();
-            byte[] bytes = zip.Bytes(record.File, Limits.Photos.Bytes)!;
+            byte[] bytes = read.Bytes(record.File)!;
             if (BlobFolder.NameOf(bytes) != record.PhotoId)
                 throw new FileFaultException(
                     "A photo of the bundle is not the one that the talk names. Make the bundle again."
@@ -69,7 +68,7 @@ public sealed class BundleImport(
             if (
                 record.Rights.Permission?.FileId is { } letter
                 && contents.Permissions.TryGetValue(letter, out string? at)
-                && zip.Bytes(at, Limits.Incoming.PermissionBytes) is { } shown
+                && read.Bytes(at) is { } shown
             )
                 blobs.Put(shown);
             await renditions.PrepareAsync(record.PhotoId, cancel);
@@ -81,7 +80,7 @@ public sealed class BundleImport(
                     ? "One photo was here already with a record of its own; that one stays."
                     : $"{here} photos were here already with records of their own; those stay."
             );
-        await FontsAsync(zip, contents.Fonts, said, cancel);
+        await FontsAsync(read, contents.Fonts, said, cancel);
         Deck deck = contents.Deck;
         if (await decks.LoadAsync(deck.Id, cancel) is not null)
         {
@@ -96,15 +95,20 @@ public sealed class BundleImport(
         return (deck, said);
     }
 
-    private async Task FontsAsync(SafeZip zip, IReadOnlyList<string> names, List<string> said, CancellationToken cancel)
+    private async Task FontsAsync(
+        ReadResult<TalkRead> read,
+        IReadOnlyList<string> names,
+        List<string> said,
+        CancellationToken cancel
+    )
     {
         List<FontFile> found = [];
         foreach (string name in names)
             try
             {
-                found.AddRange(FontFiles.Read(zip.Bytes(name, Limits.Fonts.FileBytes)!));
+                found.AddRange(await incoming.ReadAsync(read.At(name), cancel));
             }
-            catch (InvalidDataException e)
+            catch (FileFaultException e)
             {
                 said.Add($"A typeface of the bundle cannot be used: {e.Message}");
             }

@@ -85,7 +85,8 @@ public sealed class CheckJob(
     TalkFiles files,
     CollectionRegistry shelf,
     FoundStore found,
-    ThumbnailReader looking
+    ThumbnailReader looking,
+    MetadataReader metadata
 ) : IJobWork
 {
     /// <summary>Its name.</summary>
@@ -178,7 +179,7 @@ public sealed class CheckJob(
         {
             return Judged(Verdict.Unknown, "It cannot be opened. " + e.Message);
         }
-        EmbeddedMetadata? inside = EmbeddedMetadata.Read(bytes);
+        EmbeddedMetadata? inside = await metadata.ReadAsync(bytes, cancel);
         RightsRecord said = EmbeddedMetadata.OfFile(inside, "");
         if (said.Licence is not null && said.Maker.Length > 0)
             return Judged(Verdict.Known, "Its file says who made it and on what terms.", said);

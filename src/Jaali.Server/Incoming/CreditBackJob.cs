@@ -15,7 +15,8 @@ namespace Jaali.Server.Incoming;
 public sealed record CreditBackWork(Guid CheckId, string Name = "");
 
 /// <summary>Writes the records that a person adopted into a copy of the very file that was checked.</summary>
-public sealed class CreditBackJob(IncomingFolder incoming, JobStore jobs, PdfCredits pdf, DataFolder folder) : IJobWork
+public sealed class CreditBackJob(IncomingFolder incoming, JobStore jobs, ReaderPool readers, DataFolder folder)
+    : IJobWork
 {
     /// <summary>Its name.</summary>
     public const string Name = "credit-back";
@@ -47,7 +48,18 @@ public sealed class CreditBackJob(IncomingFolder incoming, JobStore jobs, PdfCre
             file = CopyJob.FileOf(folder, job.Id);
         try
         {
-            await Task.Run(() => Write(read.Kind, files, half, credits, cancel), cancel);
+            if (files.Count == 1 && (IsOfParts(files[0].At) || credits[0].Name == files[0].Name))
+            {
+                using ReadResult<string> made = await readers.ReadAsync<string>(
+                    ReaderTask.Credits,
+                    files[0].At,
+                    new CreditsAsked(read.Kind, credits),
+                    cancel
+                );
+                File.Move(made.At(made.Value), half, overwrite: true);
+            }
+            else
+                await Task.Run(() => Pack(files, half, credits, cancel), cancel);
             File.Move(half, file, overwrite: true);
         }
         catch (FileFaultException e)
@@ -70,40 +82,23 @@ public sealed class CreditBackJob(IncomingFolder incoming, JobStore jobs, PdfCre
         return $"/api/incoming/credited/{job.Id}";
     }
 
-    private void Write(
-        TalkFileKind kind,
+    // A PDF, or an archive: what it holds is written into it.
+    private static bool IsOfParts(string file)
+    {
+        byte[] head = new byte[1100];
+        using FileStream s = File.OpenRead(file);
+        head = head[..s.ReadAtLeast(head, head.Length, false)];
+        return head.AsSpan().StartsWith("PK"u8) || PdfTalkReader.IsOne(head);
+    }
+
+    private static void Pack(
         IReadOnlyList<IncomingFile> files,
         string to,
         CreditBack[] credits,
         CancellationToken cancel
     )
     {
-        if (kind == TalkFileKind.Pdf)
-        {
-            pdf.Write(files[0].At, to, credits);
-            return;
-        }
         using FileStream output = File.Create(to);
-        bool alone = files.Count == 1;
-        if (alone)
-        {
-            byte[] head = new byte[2];
-            using (FileStream s = File.OpenRead(files[0].At))
-                s.ReadAtLeast(head, 2, false);
-            if (head.AsSpan().SequenceEqual("PK"u8))
-            {
-                using SafeZip zip = SafeZip.Open(files[0].At);
-                CreditBackWriter.Write(zip, output, credits, cancel);
-                return;
-            }
-            if (credits[0].Name == files[0].Name)
-            {
-                output.Write(
-                    XmpWriter.Into(File.ReadAllBytes(files[0].At), credits[0].Parts, Credit.Full(credits[0].Parts).Text)
-                );
-                return;
-            }
-        }
         // Files that were brought side by side go back side by side.
         using var pack = new ZipArchive(output, ZipArchiveMode.Create, leaveOpen: true);
         foreach (IncomingFile f in files)

@@ -52,11 +52,11 @@ public sealed class TalkImportJob(
         {
             TalkImportReport done = await files.OpenAsync(
                 brought,
-                async (kind, read, zip) =>
+                async (kind, read, made) =>
                 {
                     (Deck deck, IReadOnlyList<string> told) =
                         kind == TalkFileKind.Bundle
-                            ? await bundles.OpenAsync(job.DeckId, zip!, report, cancel)
+                            ? await bundles.OpenAsync(job.DeckId, made!, report, cancel)
                             : await builder.BuildAsync(job.DeckId, read!, NameOf(brought, kind), report, cancel);
                     // Whatever it was read from: it is a talk that edits could have made, or it is told what was not.
                     (deck, IReadOnlyList<string> refused) = DeckReview.Of(

@@ -51,6 +51,9 @@ internal static class Services
             .AddSingleton<PhotoViews>()
             .AddSingleton(_ => new FontLibrary(FontLibrary.ShippedFolder))
             .AddSingleton<ScenePainter>()
+            .AddSingleton<ReaderPool>()
+            .AddSingleton<MetadataReader>()
+            .AddSingleton<FontReader>()
             .AddSingleton<FontIntake>()
             .AddSingleton<PackedFonts>();
 
@@ -106,7 +109,6 @@ internal static class Services
             .AddSingleton<BundleImport>()
             .AddSingleton<IJobWork, TalkImportJob>()
             .AddSingleton<IJobWork, CheckJob>()
-            .AddSingleton<PdfCredits>()
             .AddSingleton<IJobWork, CreditBackJob>();
 
     /// <summary>What is done before anything is served, in this order, and beside it from then on.</summary>
@@ -117,6 +119,7 @@ internal static class Services
             return services;
         return services
             .AddHostedService<Preparation>()
+            .AddHostedService(s => s.GetRequiredService<ReaderPool>())
             .AddHostedService(s => s.GetRequiredService<JobQueue>())
             .AddHostedService(s => s.GetRequiredService<Harvester>())
             .AddHostedService<DemoBuild>()

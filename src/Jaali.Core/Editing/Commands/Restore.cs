@@ -24,8 +24,8 @@ public sealed record Restore(ImmutableSortedDictionary<PartKey, JsonElement?> Pa
         }
     }
 
-    // A ground that was laid out for another shape of slide, because the shape comes back or was changed while the ground
-    // was gone, is framed anew for this one: no photo is stretched.
+    // A ground that was laid out for another shape of slide, because the shape comes back or was changed while the
+    // ground was gone, is framed anew for this one: no photo is stretched.
     private Deck Refilled(Deck deck, Deck back, IEditFacts facts)
     {
         SlideRect bounds = back.Shape.Bounds();

@@ -59,7 +59,13 @@ export function OneLine({ label, className = '', children }: Props) {
               sideOffset={6}
               collisionPadding={8}
               aria-label={texts.head.whatElseCanBeDone}
-              className="z-30 flex max-h-(--radix-popover-content-available-height) flex-col items-start gap-2 overflow-y-auto border border-line bg-panel px-4 py-3 text-word *:shrink-0 [&>[data-between]]:my-1 [&>[data-between]]:h-0 [&>[data-between]]:w-full [&>[data-between]]:border-t [&>[data-between]]:border-l-0"
+              className={cx(
+                'z-30 flex max-h-(--radix-popover-content-available-height) flex-col items-start gap-2 overflow-y-auto',
+                'border border-line bg-panel px-4 py-3 text-word *:shrink-0',
+                // A line between two groups lies across.
+                '[&>[data-between]]:my-1 [&>[data-between]]:h-0 [&>[data-between]]:w-full',
+                '[&>[data-between]]:border-t [&>[data-between]]:border-l-0',
+              )}
               onClick={() => setOpen(false)}
             >
               {rest}

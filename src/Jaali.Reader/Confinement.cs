@@ -1,0 +1,154 @@
+using System.Runtime.InteropServices;
+
+namespace Jaali.Reader;
+
+/// <summary>
+/// Takes from this program what reading needs not, by Linux's own means: the network and other programs by a filter of
+/// system calls (seccomp, <c>seccomp(2)</c>), files other than those of its folder, of itself and of the system's
+/// libraries by Landlock (<c>landlock(7)</c>). Where a kernel has one of them not, the other stays, and it is said.
+/// </summary>
+internal static unsafe class Confinement
+{
+    // prctl(2), seccomp(2), landlock(7): numbers of Linux's published interface. Landlock's are the same everywhere.
+    private const int NoNewPrivileges = 38,
+        SetModeFilter = 1,
+        AllThreads = 1,
+        CreateRuleset = 444,
+        AddRule = 445,
+        RestrictSelf = 446,
+        BeneathPath = 1,
+        OpenPath = 0x200000 | 0x80000;
+
+    private const ulong Execute = 1 << 0,
+        WriteFile = 1 << 1,
+        ReadFile = 1 << 2,
+        ReadFolder = 1 << 3,
+        Everything = (1 << 13) - 1;
+
+    // linux/filter.h and linux/seccomp.h.
+    private const ushort Load = 0x20,
+        JumpIfEqual = 0x15,
+        Return = 0x06;
+    private const uint Allow = 0x7FFF0000,
+        RefuseAsForbidden = 0x00050000 | 13,
+        NumberOffset = 0,
+        ArchitectureOffset = 4;
+
+    /// <summary>Begins; from then on every thread of this program is held.</summary>
+    /// <param name="folder">The one folder that it may write.</param>
+    /// <returns>What holds: "network", "files".</returns>
+    internal static IReadOnlyList<string> Begin(string folder)
+    {
+        if (!OperatingSystem.IsLinux() || Control(NoNewPrivileges, 1, 0, 0, 0) != 0)
+            return [];
+        List<string> held = [];
+        if (WithoutFiles(folder))
+            held.Add("files");
+        if (WithoutNetwork())
+            held.Add("network");
+        return held;
+    }
+
+    private static bool WithoutNetwork()
+    {
+        // socket, connect, bind, socketpair is left for the runtime; execve, execveat, ptrace.
+        (uint Architecture, uint[] Calls, int Filter)? numbers = RuntimeInformation.ProcessArchitecture switch
+        {
+            Architecture.X64 => (0xC000003E, [41, 42, 49, 59, 322, 101], 317),
+            Architecture.Arm64 => (0xC00000B7, [198, 203, 200, 221, 281, 117], 277),
+            _ => null,
+        };
+        if (numbers is not var (architecture, calls, filter))
+            return false;
+        List<Instruction> program =
+        [
+            new(Load, 0, 0, ArchitectureOffset),
+            new(JumpIfEqual, 1, 0, architecture),
+            new(Return, 0, 0, RefuseAsForbidden),
+            new(Load, 0, 0, NumberOffset),
+        ];
+        for (int i = 0; i < calls.Length; i++)
+            program.Add(new(JumpIfEqual, (byte)(calls.Length - i), 0, calls[i]));
+        program.Add(new(Return, 0, 0, Allow));
+        program.Add(new(Return, 0, 0, RefuseAsForbidden));
+        fixed (Instruction* first = program.ToArray())
+        {
+            var filtered = new FilterProgram { Length = (ushort)program.Count, First = first };
+            return Call(filter, SetModeFilter, AllThreads, (nint)(&filtered), 0) == 0;
+        }
+    }
+
+    private static bool WithoutFiles(string folder)
+    {
+        ulong handled = Everything;
+        int rules = (int)Call(CreateRuleset, (nint)(&handled), sizeof(ulong), 0, 0);
+        if (rules < 0)
+            return false;
+        // Of a runtime that programs share, all its frameworks; else it lies beside this program.
+        string runtime = RuntimeEnvironment.GetRuntimeDirectory();
+        if (Path.GetFullPath(Path.Combine(runtime, "../..")) is var shared && Path.GetFileName(shared) == "shared")
+            runtime = shared;
+        bool added = Permit(rules, folder, Everything & ~Execute);
+        foreach (
+            string read in (string[])
+                [AppContext.BaseDirectory, runtime, "/usr", "/lib", "/lib64", "/etc/fonts", "/proc", "/sys", "/dev"]
+        )
+            Permit(rules, read, Execute | ReadFile | ReadFolder | (read == "/dev" ? WriteFile : 0));
+        // Landlock holds the thread that asks and what it begins; the runtime's other threads read nothing.
+        bool held = added && Call(RestrictSelf, rules, 0, 0, 0) == 0;
+        _ = Close(rules);
+        return held;
+    }
+
+    private static bool Permit(int rules, string path, ulong access)
+    {
+        int at = Open(path, OpenPath);
+        if (at < 0)
+            return false;
+        var rule = new PathRule { Access = access, Folder = at };
+        bool added = Call(AddRule, rules, BeneathPath, (nint)(&rule), 0) == 0;
+        _ = Close(at);
+        return added;
+    }
+
+    [StructLayout(LayoutKind.Sequential)]
+    private readonly struct Instruction(ushort code, byte jumpTrue, byte jumpFalse, uint value)
+    {
+        public readonly ushort Code = code;
+        public readonly byte JumpTrue = jumpTrue,
+            JumpFalse = jumpFalse;
+        public readonly uint Value = value;
+    }
+
+    [StructLayout(LayoutKind.Sequential)]
+    private struct FilterProgram
+    {
+        public ushort Length;
+        public Instruction* First;
+    }
+
+    [StructLayout(LayoutKind.Sequential, Pack = 1)]
+    private struct PathRule
+    {
+        public ulong Access;
+        public int Folder;
+    }
+
+    // Not generated: they are few, and a build without analyzers generates nothing.
+#pragma warning disable SYSLIB1054
+    [DllImport("libc", EntryPoint = "syscall", SetLastError = true)]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.SafeDirectories)]
+    private static extern nint Call(nint number, nint a, nint b, nint c, nint d);
+
+    [DllImport("libc", EntryPoint = "prctl", SetLastError = true)]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.SafeDirectories)]
+    private static extern int Control(int option, nint a, nint b, nint c, nint d);
+
+    [DllImport("libc", EntryPoint = "open", SetLastError = true)]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.SafeDirectories)]
+    private static extern int Open([MarshalAs(UnmanagedType.LPUTF8Str)] string path, int flags);
+
+    [DllImport("libc", EntryPoint = "close", SetLastError = true)]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.SafeDirectories)]
+    private static extern int Close(int file);
+}
