@@ -237,9 +237,10 @@ public sealed partial class CarriedTests : IDisposable
                 new SlideRect(200, 200, 800, 600)
             )
         );
-        foreach (string form in (string[])["pdf", "handout", "web", "webFolder"])
+        // What is made to be edited is made without as well, where that is asked.
+        foreach (string form in (string[])["pdf", "handout", "web", "webFolder", "pptx", "odp", "bundle"])
         {
-            string folder = Apart("cut-" + form, await _client.CopyAsync(deck.Id, new { form }));
+            string folder = Apart("cut-" + form, await _client.CopyAsync(deck.Id, new { form, onlyShown = true }));
             string[] pictures =
             [
                 .. Directory
@@ -264,11 +265,37 @@ public sealed partial class CarriedTests : IDisposable
             }
         }
         foreach (string form in (string[])["pptx", "bundle"])
+        {
+            string differs = $"/api/decks/{deck.Id}/copies/differences?form={form}";
+            Assert.Contains("outside the crop", await _client.GetStringAsync(differs), StringComparison.Ordinal);
             Assert.Contains(
-                "outside the crop",
-                await _client.GetStringAsync($"/api/decks/{deck.Id}/copies/differences?form={form}"),
+                "cut to what is shown",
+                await _client.GetStringAsync(differs + "&onlyShown=true"),
                 StringComparison.Ordinal
             );
+        }
+        // The bundle that was made so is a talk that looks the same, with a photo of its own whose record says that it
+        // was cropped.
+        byte[] bundle = await _client.CopyAsync(deck.Id, new { form = "bundle", onlyShown = true });
+        using WebApplicationFactory<Program> other = Running.On(_here.File("other"));
+        using HttpClient there = other.Client();
+        var incoming = Guid.NewGuid();
+        using var content = new ByteArrayContent(bundle);
+        content.Headers.ContentType = new("application/octet-stream");
+        (await there.PostAsync($"/api/incoming/{incoming}/files?name=talk.zip", content)).EnsureSuccessStatusCode();
+        JsonNode end = await there.EndAsync(await there.PostAsync($"/api/incoming/{incoming}/read", null));
+        Assert.Equal("done", (string)end["state"]!);
+        Deck opened = (await other.Services.GetRequiredService<DeckStore>().LoadAsync(deck.Id, default))!.Deck;
+        Frame was = (await Desk.OpenAsync(deck.Id))!.Deck.Slides[1].Items.OfType<Frame>().Single(),
+            now = opened.Slides[1].Items.OfType<Frame>().Single();
+        PhotoFacts cut = other.Services.GetRequiredService<PhotoStore>().Facts(now.PhotoId)!;
+        Assert.NotEqual(was.PhotoId, now.PhotoId);
+        Assert.Equal(was.At, now.At);
+        Assert.Equal("cropped", cut.Rights.EarlierChanges);
+        Assert.InRange(cut.Width, 320, 324);
+        Assert.Equal(now.At.Rect.Aspect, now.Crop.Width * cut.Aspect / now.Crop.Height, 1e-6);
+        // What was kept and is shown nowhere stays behind.
+        Assert.All(opened.Points, p => Assert.Empty(p.Shortlist));
     }
 
     [Fact]

@@ -47,6 +47,40 @@ public static class ShownParts
         bool moves = false
     )
     {
+        Dictionary<string, Window> shown = Seen(scenes, moves);
+        Dictionary<string, (PicturePart Part, int Width, int Height)> parts = new(StringComparer.Ordinal);
+        foreach ((string source, Window w) in shown)
+            if (size(w.PhotoId) is var (width, height) && PartOf(w, width, height) is { } part)
+                parts[source] = (part, width, height);
+        return parts.Count == 0
+            ? scenes
+            : [.. scenes.Select(s => s with { Nodes = [.. s.Nodes.Select(n => Cut(n, parts))] })];
+    }
+
+    /// <summary>What is shown of each photo in any of the scenes, as one rectangle of it around all its windows,
+    /// whatever is done to its pixels; photos that stay whole are not in it.</summary>
+    /// <param name="scenes">All scenes.</param>
+    /// <param name="size">Width and height of a photo in pixels, upright; null for one that is not known.</param>
+    public static IReadOnlyDictionary<string, PicturePart> OfPhotos(
+        IReadOnlyList<Scene> scenes,
+        Func<string, (int Width, int Height)?> size
+    )
+    {
+        Dictionary<string, PicturePart> parts = new(StringComparer.Ordinal);
+        // For editing: what a slide's edge hides may be moved into view.
+        foreach (IGrouping<string, Window> photo in Seen(scenes, moves: true).Values.GroupBy(w => w.PhotoId))
+        {
+            var whole = new Window(photo.Key);
+            foreach (Window w in photo)
+                whole.Take(w);
+            if (size(photo.Key) is var (width, height) && PartOf(whole, width, height) is { } part)
+                parts[photo.Key] = part;
+        }
+        return parts;
+    }
+
+    private static Dictionary<string, Window> Seen(IReadOnlyList<Scene> scenes, bool moves)
+    {
         Dictionary<string, Window> shown = new(StringComparer.Ordinal);
         foreach (Scene scene in scenes)
         {
@@ -55,13 +89,7 @@ public static class ShownParts
             foreach (SceneNode node in scene.Nodes)
                 Look(node, all, shown);
         }
-        Dictionary<string, (PicturePart Part, int Width, int Height)> parts = new(StringComparer.Ordinal);
-        foreach ((string source, Window w) in shown)
-            if (size(w.PhotoId) is var (width, height) && PartOf(w, width, height) is { } part)
-                parts[source] = (part, width, height);
-        return parts.Count == 0
-            ? scenes
-            : [.. scenes.Select(s => s with { Nodes = [.. s.Nodes.Select(n => Cut(n, parts))] })];
+        return shown;
     }
 
     // What is seen of a photo, in parts of it.
@@ -72,6 +100,12 @@ public static class ShownParts
             Top = 1,
             Right,
             Bottom;
+
+        internal void Take(Window w)
+        {
+            (Left, Top) = (Math.Min(Left, w.Left), Math.Min(Top, w.Top));
+            (Right, Bottom) = (Math.Max(Right, w.Right), Math.Max(Bottom, w.Bottom));
+        }
 
         internal void Take(SlideRect image, SlidePoint[] seen)
         {

@@ -1059,6 +1059,8 @@ export const texts = {
     contactSheet: 'All on one',
     photosAsPlaced: 'Photos',
     withMyNotes: 'With my notes',
+    onlyWhatIsShown: 'Photos cut to what is shown',
+    onlyWhatIsShownText: 'What lies outside the crop, and photos that no slide shows, stay here.',
     pictureFormat: 'Format',
     pictureWidth: 'Width in pixels',
     copiesMade: (n: Value) => `${n} ${many(n, 'copy', 'copies')} made`,

@@ -55,6 +55,14 @@ internal static class FrameScene
         );
     }
 
+    private static CropWindow Seen(SlideRect r, SlideRect image) =>
+        CropWindow.Create(
+            (r.X - image.X) / image.Width,
+            (r.Y - image.Y) / image.Height,
+            r.Width / image.Width,
+            r.Height / image.Height
+        );
+
     /// <summary>The frame as files of other programs have it: a picture with its crop, outline, line and shadow;
     /// finished
     /// pixels where it is straightened, blended or has a soft edge.</summary>
@@ -78,7 +86,10 @@ internal static class FrameScene
                 0,
                 photo.Alt,
                 photo,
-                item.Crop,
+                // Of a picture that was cut to a part already, what is seen of that part.
+                photo.Image == item.WholePhoto
+                    ? item.Crop
+                    : Seen(r, photo.Image),
                 item.Mask switch
                 {
                     FrameMask.None => ExportOutline.Box,

@@ -1,11 +1,14 @@
 using System.Text;
 using Jaali.Core.Decks;
 using Jaali.Core.Items;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
+using Jaali.Core.Scenes;
 using Jaali.Formats;
 using Jaali.Formats.Bundle;
 using Jaali.Imaging;
 using Jaali.Store;
+using CropWindow = Jaali.Core.Geometry.CropWindow;
 
 namespace Jaali.Server.Exports;
 
@@ -15,6 +18,7 @@ public sealed class BundleCopies(
     BlobFolder blobs,
     FontLibrary fonts,
     PdfCopies pdf,
+    Renditions renditions,
     TimeProvider clock
 ) : ICopyMaker
 {
@@ -25,15 +29,24 @@ public sealed class BundleCopies(
     /// <inheritdoc/>
     public void Make(CopySource work, string file)
     {
-        Deck deck = work.Deck;
         string page = file + ".pdf";
+        List<string> cut = [];
         try
         {
-            List<BundledPhoto> all = [];
+            Dictionary<string, (BundledPhoto Photo, CropWindow Part)> made = work.Asked.OnlyShown
+                ? Trimmed(work, file, cut)
+                : [];
+            Deck deck = work.Asked.OnlyShown
+                ? TrimmedPhotos.Of(
+                    work.Deck,
+                    made.ToDictionary(m => m.Key, m => new TrimmedPhoto(m.Value.Photo.Facts.Id, m.Value.Part))
+                )
+                : work.Deck;
+            List<BundledPhoto> all = [.. made.Values.Select(m => m.Photo)];
             List<BundledFile> files = [];
             foreach (string id in BundleWriter.PhotosOf(deck))
             {
-                if (photos.Facts(id) is not { } facts)
+                if (photos.Facts(id) is not { } facts || made.Values.Any(m => m.Photo.Facts.Id == id))
                     continue;
                 if (photos.FileOf(id) is not { } path || photos.FaultOf(id).Length > 0)
                     throw new JobFailedException(
@@ -90,7 +103,11 @@ public sealed class BundleCopies(
                 deck,
                 all,
                 [.. files.DistinctBy(f => f.Name)],
-                work.Entries,
+                [
+                    .. work.Entries.Select(e =>
+                        made.TryGetValue(e.Photo.Id, out var trimmed) ? e with { Photo = trimmed.Photo.Facts } : e
+                    ),
+                ],
                 clock.GetUtcNow(),
                 n => work.Report(.5 + n / 2),
                 work.Cancel
@@ -99,7 +116,60 @@ public sealed class BundleCopies(
         finally
         {
             File.Delete(page);
+            cut.ForEach(File.Delete);
         }
+    }
+
+    // The photos of a talk, cut to what is shown of them and with what is hidden in them filled: photos of their own, whose
+    // records say that they were cropped before.
+    private Dictionary<string, (BundledPhoto, CropWindow)> Trimmed(CopySource work, string file, List<string> cut)
+    {
+        Dictionary<string, (BundledPhoto, CropWindow)> made = new(StringComparer.Ordinal);
+        Func<IReadOnlyList<string>, byte[], byte[]> credited = OfficeCopies.Credits(work, photos);
+        foreach ((string id, PicturePart part) in ShownParts.OfPhotos(work.Scenes, renditions.SizeOf))
+        {
+            work.Cancel.ThrowIfCancellationRequested();
+            if (!TrimmedPhotos.CanBeCut(work.Deck, id) || photos.Facts(id) is not { } whole)
+                continue;
+            Treatment hidden = HiddenParts.Of(work.Deck, id, photos.Tones(id));
+            if (renditions.Upright($"{id}~{hidden.Name}{part}") is not { } bytes)
+                continue;
+            bytes = credited([id], bytes);
+            string at = $"{file}.{cut.Count}";
+            File.WriteAllBytes(at, bytes);
+            cut.Add(at);
+            var window = new CropWindow(
+                (double)part.X / whole.Width,
+                (double)part.Y / whole.Height,
+                (double)part.Width / whole.Width,
+                (double)part.Height / whole.Height
+            );
+            string before = whole.Rights.EarlierChanges,
+                note = new Changes(window.Share).NoteIn(work.Deck.Style.Language);
+            made[id] = (
+                new(
+                    new PhotoFacts(
+                        BlobFolder.NameOf(bytes),
+                        part.Width,
+                        part.Height,
+                        new(
+                            Math.Clamp((whole.Focal.X - window.X) / window.Width, 0, 1),
+                            Math.Clamp((whole.Focal.Y - window.Y) / window.Height, 0, 1)
+                        ),
+                        whole.Rights with
+                        {
+                            EarlierChanges = before.Length > 0 ? $"{before}, {note}" : note,
+                        }
+                    ),
+                    "jpeg",
+                    at,
+                    photos.EvidenceAsync(id, work.Cancel).GetAwaiter().GetResult(),
+                    null
+                ),
+                window
+            );
+        }
+        return made;
     }
 
     private static IEnumerable<(string Name, string Text, string Type)> Credits(CopySource work)
@@ -125,7 +195,9 @@ public sealed class BundleCopies(
     public IReadOnlyList<string> Differs(CopySource work)
     {
         string[] kept = [.. DeckFonts.Of(work.Deck).Where(f => !fonts.Terms(f.Family).Embeds).Select(f => f.Family)];
-        bool hidden = work.Entries.Any(e => !HiddenParts.Of(work.Deck, e.Photo.Id, photos.Tones(e.Photo.Id)).IsNone);
+        bool hidden =
+            !work.Asked.OnlyShown
+            && work.Entries.Any(e => !HiddenParts.Of(work.Deck, e.Photo.Id, photos.Tones(e.Photo.Id)).IsNone);
         return
         [
             .. hidden

@@ -100,13 +100,19 @@ public static class CopyEndpoints
     private static async Task<Results<Ok<IReadOnlyList<string>>, ProblemHttpResult>> DiffersAsync(
         Guid id,
         string form,
+        bool? onlyShown,
         DeckEditing desk,
         CopyJob job,
         CancellationToken cancel
     ) =>
         !Enum.TryParse(form, true, out CopyForm asked) || !Enum.IsDefined(asked) ? Problems.NotFound("form of a copy")
         : await desk.OpenAsync(id, cancel) is { } stored
-            ? TypedResults.Ok(await Task.Run(() => job.Differs(stored.Deck, asked, cancel), cancel))
+            ? TypedResults.Ok(
+                await Task.Run(
+                    () => job.Differs(stored.Deck, new(asked, OnlyShown: onlyShown ?? false), cancel),
+                    cancel
+                )
+            )
         : Problems.NotFound("deck");
 
     // A file is fetched through its own deck's address and no other.

@@ -63,13 +63,15 @@ public enum PictureFormat
 /// <param name="PerSheet">Of a handout: 1 with notes, 2, 4 or 6.</param>
 /// <param name="Picture">Of pictures: their format.</param>
 /// <param name="Width">Of pictures: their width in pixels.</param>
+/// <param name="OnlyShown">Of files for editing: photos are cut to what is shown of them.</param>
 public sealed record CopyRequest(
     CopyForm Form,
     bool States = false,
     bool Notes = false,
     int PerSheet = 1,
     PictureFormat Picture = PictureFormat.Png,
-    int Width = 1920
+    int Width = 1920,
+    bool OnlyShown = false
 )
 {
     /// <summary>The narrowest picture, in pixels.</summary>
@@ -139,9 +141,10 @@ public sealed record CopySource(
     /// <summary>What is to be known of a copy for editing, which carries photos whole, where one of them shows less
     /// than all of itself; else nothing.</summary>
     internal IEnumerable<string> OutsideTheCrop =>
-        ItemKinds.Photos(Deck).Any(p => p.Use.Changes.CroppedTo < Whole)
-            ? ["Photos go along whole: what lies outside the crop stays in the file, for whoever edits it."]
-            : [];
+        !ItemKinds.Photos(Deck).Any(p => p.Use.Changes.CroppedTo < Whole) ? []
+        : Asked.OnlyShown
+            ? ["Photos are cut to what is shown of them: whoever edits the file can show less of them there, not more."]
+        : ["Photos go along whole: what lies outside the crop stays in the file, for whoever edits it."];
 
     // A hand cannot tell less from nothing.
     private const double Whole = .995;

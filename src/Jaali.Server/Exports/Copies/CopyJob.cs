@@ -44,8 +44,8 @@ public sealed class CopyJob(
     public CreditsCarried Carries(Deck deck, CopyForm form) => _makers[form].Carries(Ledger.Shown(deck), form);
 
     /// <summary>What a copy would have otherwise than the talk.</summary>
-    public IReadOnlyList<string> Differs(Deck deck, CopyForm form, CancellationToken cancel) =>
-        _makers[form].Differs(Work(deck, new(form), _ => { }, cancel));
+    public IReadOnlyList<string> Differs(Deck deck, CopyRequest asked, CancellationToken cancel) =>
+        _makers[asked.Form].Differs(Work(deck, asked, _ => { }, cancel));
 
     /// <inheritdoc/>
     public async Task<string> RunAsync(JobRow job, Action<double> report, CancellationToken cancel)

@@ -69,7 +69,10 @@ public sealed class OfficeCopies(
     }
 
     private List<ExportSlide> Handed(CopySource work) =>
-        [.. work.Scenes.Select(scene => SlideExport.Of(work.Deck, work.Deck.Slide(scene.SlideId)!, scene, scenes))];
+        [.. Shown(work).Select(scene => SlideExport.Of(work.Deck, work.Deck.Slide(scene.SlideId)!, scene, scenes))];
+
+    private IReadOnlyList<Scene> Shown(CopySource work) =>
+        work.Asked.OnlyShown ? ShownParts.Of(work.Scenes, renditions.SizeOf, moves: true) : work.Scenes;
 
     /// <inheritdoc/>
     public CreditsCarried Carries(CreditsCarried shown, CopyForm form) => shown with { LicenceTexts = false };

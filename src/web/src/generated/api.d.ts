@@ -1667,6 +1667,11 @@ export interface components {
              * @default 1920
              */
             width: number;
+            /**
+             * @description Of files for editing: photos are cut to what is shown of them.
+             * @default false
+             */
+            onlyShown: boolean;
         };
         /** @description A copy that was made, for the client. */
         CopyView: {
@@ -7326,6 +7331,7 @@ export interface operations {
         parameters: {
             query: {
                 form: string;
+                onlyShown?: boolean;
             };
             header?: never;
             path: {

@@ -38,6 +38,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
     perSheet: 1,
     picture: 'png',
     width: 1920,
+    onlyShown: false,
   });
   const [forms, setForms] = useState({ show: 'web', edit: 'pptx', read: 'pdf', pictures: 'pictures' } as Record<
     Exclude<Purpose, 'keep'>,
@@ -91,6 +92,16 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
   const notes = noted && (
     <Button kind="verb" aria-pressed={asked.notes} onClick={() => setAsked({ ...asked, notes: !asked.notes })}>
       {texts.give.withMyNotes}
+    </Button>
+  );
+  const onlyShown = (
+    <Button
+      kind="verb"
+      aria-pressed={asked.onlyShown}
+      title={texts.give.onlyWhatIsShownText}
+      onClick={() => setAsked({ ...asked, onlyShown: !asked.onlyShown })}
+    >
+      {texts.give.onlyWhatIsShown}
     </Button>
   );
   const differ = (form: CopyForm) => (
@@ -157,7 +168,10 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
           ['pptx', texts.give.openXml],
           ['odp', texts.give.openDocument],
         ])}
-        {notes}
+        <p className="flex flex-wrap gap-x-4">
+          {notes}
+          {onlyShown}
+        </p>
         {section('edit', forms.edit, texts.give.makeTheFile, differ(forms.edit))}
       </Part>
       <Part title={texts.give.asPictures} text={texts.give.asPicturesText}>
@@ -192,6 +206,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
         {section('pictures', forms.pictures, texts.give.makeThePictures)}
       </Part>
       <Part title={texts.give.toKeepEverything} text={texts.give.toKeepEverythingText}>
+        <p>{onlyShown}</p>
         {section('keep', 'bundle', texts.give.makeTheBundle, differ('bundle'))}
       </Part>
       <Part title={texts.give.creditsAloneAndThePhotos} text={texts.give.asTextTableOrPage} />
@@ -255,7 +270,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
           ))}
         </ul>
       </Dialog>
-      <Differences form={differs} onClose={() => setDiffers(null)} />
+      <Differences form={differs} onlyShown={asked.onlyShown} onClose={() => setDiffers(null)} />
       <Dialog
         open={asking !== null}
         onOpenChange={() => setAsking(null)}
@@ -371,15 +386,23 @@ function Making({
   );
 }
 
+interface DifferencesProps {
+  form: CopyForm | null;
+  onlyShown?: boolean;
+  onClose(): void;
+}
+
 /** What a file has otherwise than the talk, before it is made. */
-function Differences({ form, onClose }: { form: CopyForm | null; onClose(): void }) {
+function Differences({ form, onlyShown = false, onClose }: DifferencesProps) {
   const id = useDeckId();
   const revision = useDeckStore((d) => d.revision);
   const { data, error } = useQuery({
-    queryKey: ['differences', id, form, revision],
+    queryKey: ['differences', id, form, onlyShown, revision],
     enabled: form !== null,
     queryFn: () =>
-      unwrap(api.GET('/api/decks/{id}/copies/differences', { params: { path: { id }, query: { form: form! } } })),
+      unwrap(
+        api.GET('/api/decks/{id}/copies/differences', { params: { path: { id }, query: { form: form!, onlyShown } } }),
+      ),
   });
   return (
     <Dialog
