@@ -8,10 +8,11 @@ public sealed record TrimmedPhoto(string Id, CropWindow Part);
 /// <summary>A talk whose photos were cut to what it shows of them: it looks as before, and holds no more.</summary>
 public static class TrimmedPhotos
 {
-    /// <summary>The talk with other photos in place of its own. What was kept and is shown nowhere goes, and so does how
-    /// frames showed other photos earlier.</summary>
+    /// <summary>The talk with other photos in place of its own. What was kept and is shown nowhere goes, and so does
+    /// how frames showed other photos earlier.</summary>
     /// <param name="deck">The talk.</param>
-    /// <param name="trimmed">The photos that were cut, by the identity of the whole one; others stay as they are.</param>
+    /// <param name="trimmed">The photos that were cut, by the identity of the whole one; others stay as they
+    /// are.</param>
     public static Deck Of(Deck deck, IReadOnlyDictionary<string, TrimmedPhoto> trimmed)
     {
         HashSet<string> shown = [.. ItemKinds.Photos(deck).Select(p => p.Use.PhotoId)];

@@ -120,8 +120,8 @@ public sealed class BundleCopies(
         }
     }
 
-    // The photos of a talk, cut to what is shown of them and with what is hidden in them filled: photos of their own, whose
-    // records say that they were cropped before.
+    // The photos of a talk, cut to what is shown of them and with what is hidden in them filled: photos of their own,
+    // whose records say that they were cropped before.
     private Dictionary<string, (BundledPhoto, CropWindow)> Trimmed(CopySource work, string file, List<string> cut)
     {
         Dictionary<string, (BundledPhoto, CropWindow)> made = new(StringComparer.Ordinal);
