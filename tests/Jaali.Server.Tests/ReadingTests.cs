@@ -1,11 +1,15 @@
 using System.Diagnostics;
-using System.IO.Compression;
+using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
+using System.Text.Json.Nodes;
+using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Formats;
 using Jaali.Formats.Reading;
 using Jaali.Testing;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.Logging.Abstractions;
 
 namespace Jaali.Server.Tests;
@@ -65,11 +69,7 @@ public sealed class ReadingTests : IAsyncLifetime
     [Fact]
     public async Task A_file_that_would_never_end_is_stopped_and_the_next_is_read()
     {
-        // ISO 32000-1, 8.10: a form may use forms. Each of forty uses the next twice: 2^40 uses.
-        Dictionary<int, string> forms = [];
-        for (int i = 0; i < 40; i++)
-            forms[10 + i] = Form(i < 39 ? "/F Do /F Do" : "", i < 39 ? $"/XObject << /F {11 + i} 0 R >>" : "");
-        await RefusedAsync(ReaderTask.Talk, Put(Pdf("/F Do", "/XObject << /F 10 0 R >>", forms)));
+        await RefusedAsync(ReaderTask.Talk, Put(HostileFiles.FormsThatDouble()));
         await NextIsReadAsync();
         Assert.InRange(_readers.Most, 0, 500L * 1024 * 1024);
     }
@@ -77,32 +77,16 @@ public sealed class ReadingTests : IAsyncLifetime
     [Fact]
     public async Task A_file_that_unpacks_without_end_is_stopped_before_it_takes_the_machine()
     {
-        // A stream packed twice: a few thousand bytes that become 300 megabytes of operations.
-        byte[] packed = Packed(Packed(Encoding.ASCII.GetBytes("q Q "), 75_000_000));
         using (
             ReadResult<TalkRead> read = await _readers.ReadAsync<TalkRead>(
                 ReaderTask.Talk,
-                Put(Pdf(packed, "", "/Filter [/FlateDecode /FlateDecode]", [])),
+                Put(HostileFiles.PackedTwice()),
                 null,
                 default
             )
         )
             Assert.Contains("too large to be read", Assert.Single(read.Value.NotUnderstood));
-        // Sixty megabytes of elements in half of one: within what an archive may unpack to, beyond what a heap holds.
-        using var pptx = new MemoryStream();
-        using (var zip = new ZipArchive(pptx, ZipArchiveMode.Create, leaveOpen: true))
-        {
-            Entry(zip, "[Content_Types].xml", "<Types/>");
-            Entry(zip, "_rels/.rels", "<Relationships/>");
-            Entry(
-                zip,
-                "ppt/presentation.xml",
-                "<p:presentation xmlns:p=\"http://schemas.openxmlformats.org/presentationml/2006/main\">"
-                    + string.Concat(Enumerable.Repeat("<p:a/><p:b c=\"d\"/>", 3_000_000))
-                    + "</p:presentation>"
-            );
-        }
-        await RefusedAsync(ReaderTask.Talk, Put(pptx.ToArray()));
+        await RefusedAsync(ReaderTask.Talk, Put(HostileFiles.ElementsWithoutEnd()));
         await NextIsReadAsync();
         Assert.InRange(_readers.Most, 0, 500L * 1024 * 1024);
     }
@@ -137,13 +121,83 @@ public sealed class ReadingTests : IAsyncLifetime
         await NextIsReadAsync();
     }
 
+    /// <summary>Damaged copies of real files, whole and within their parts, and bombs among them: a talk or a sentence
+    /// each, in time, in little memory.</summary>
+    [Fact]
+    public async Task Damaged_and_hostile_files_end_with_a_talk_or_a_sentence()
+    {
+        bool many = Environment.GetEnvironmentVariable("JAALI_LONG") is { Length: > 0 };
+        int count = many ? 5000 : 60,
+            refused = 0;
+        byte[][] seeds = await SeedsAsync();
+        byte[][] bombs = [HostileFiles.FormsThatDouble(), HostileFiles.PackedTwice()];
+        for (int n = 0; n < count; n++)
+        {
+            var random = new Random(n * 104729);
+            byte[] seed = seeds[n % seeds.Length];
+            byte[] file =
+                n % 50 == 49 ? bombs[n / 50 % bombs.Length]
+                : seed.AsSpan().StartsWith("PK"u8) && n % 3 > 0
+                    ? HostileFiles.WithinArchive(seed, part => Mutations.One(part, random), random)
+                : Mutations.One(seed, random);
+            var time = Stopwatch.StartNew();
+            try
+            {
+                using ReadResult<TalkRead> read = await _readers.ReadAsync<TalkRead>(
+                    ReaderTask.Talk,
+                    Put(file),
+                    null,
+                    default
+                );
+                Assert.True(read.Value.Bundle is not null || read.Value.Slides.Count > 0, $"number {n}: nothing");
+            }
+            catch (FileFaultException e)
+            {
+                refused++;
+                Assert.Matches(@"^[A-Z].{10,}\.$", e.Message);
+            }
+            Assert.True(time.Elapsed < TimeSpan.FromSeconds(10), $"number {n}: {time.Elapsed}");
+        }
+        await NextIsReadAsync();
+        Assert.InRange(_readers.Most, 0, 500L * 1024 * 1024);
+        Assert.InRange(refused, 1, count - 1);
+        Console.WriteLine(
+            $"samples: hostile files for the reader: {count} of {count} as expected, {refused} refused, most memory "
+                + $"{_readers.Most / 1024 / 1024} MB."
+        );
+    }
+
+    // A talk with a photo and words, in every form that is read.
+    private async Task<byte[][]> SeedsAsync()
+    {
+        using WebApplicationFactory<Program> server = Running.On(_here.File("seeds"));
+        using HttpClient client = server.Client();
+        DeckEditing editing = server.Services.GetRequiredService<DeckEditing>();
+        JsonNode made = (
+            await (
+                await client.PostAsJsonAsync("/api/decks", new { title = "Low water" })
+            ).Content.ReadFromJsonAsync<JsonNode>()
+        )!;
+        var id = Guid.Parse((string)made["id"]!);
+        string small = _here.File("small.jpg");
+        File.WriteAllBytes(small, Outside.SmallPhoto("pebbles.jpg", 200));
+        (string photo, _) = await server
+            .Services.GetRequiredService<Gathering.PhotoImporter>()
+            .TakeFileAsync(small, "small.jpg", default);
+        await editing.ApplyAsync(id, null, new AddPoints("The wall holds\nThe wall gives way"));
+        await editing.ApplyAsync(id, null, new MakeSlides());
+        Deck deck = (await editing.OpenAsync(id))!.Deck;
+        await editing.ApplyAsync(id, null, new PlaceGround(deck.Slides[1].Id, photo));
+        List<byte[]> seeds = [];
+        foreach (string form in (string[])["pptx", "odp", "pdf", "bundle"])
+            seeds.Add(await client.CopyAsync(id, new { form }));
+        return [.. seeds];
+    }
+
     [Fact]
     public async Task Two_hostile_files_hold_two_readers_and_are_let_go_when_they_are_stopped()
     {
-        Dictionary<int, string> forms = [];
-        for (int i = 0; i < 40; i++)
-            forms[10 + i] = Form(i < 39 ? "/F Do /F Do" : "", i < 39 ? $"/XObject << /F {11 + i} 0 R >>" : "");
-        string hostile = Put(Pdf("/F Do", "/XObject << /F 10 0 R >>", forms));
+        string hostile = Put(HostileFiles.FormsThatDouble());
         using var stop = new CancellationTokenSource();
         Task[] two =
         [
@@ -194,68 +248,5 @@ public sealed class ReadingTests : IAsyncLifetime
             );
             return Reply();
         }
-    }
-
-    private static void Entry(ZipArchive zip, string name, string text)
-    {
-        using Stream entry = zip.CreateEntry(name, CompressionLevel.Optimal).Open();
-        entry.Write(Encoding.UTF8.GetBytes(text));
-    }
-
-    private static byte[] Packed(byte[] bytes, int times = 1)
-    {
-        using var made = new MemoryStream();
-        using (var zlib = new ZLibStream(made, CompressionLevel.Fastest, leaveOpen: true))
-        {
-            byte[] block = [.. Enumerable.Repeat(bytes, times > 1 ? 1000 : 1).SelectMany(b => b)];
-            for (int i = 0; i < Math.Max(1, times / 1000); i++)
-                zlib.Write(block);
-        }
-        return made.ToArray();
-    }
-
-    private static string Form(string content, string resources) =>
-        $"<< /Type /XObject /Subtype /Form /BBox [0 0 9 9] /Resources << {resources} >> /Length {content.Length} >>\n"
-        + $"stream\n{content}\nendstream";
-
-    private static byte[] Pdf(string content, string resources, Dictionary<int, string> more) =>
-        Pdf(Encoding.ASCII.GetBytes(content), resources, "", more);
-
-    // A page with a content stream, and more objects (ISO 32000-1, 7.5).
-    private static byte[] Pdf(byte[] content, string resources, string filter, Dictionary<int, string> more)
-    {
-        using var made = new MemoryStream();
-        SortedDictionary<int, long> at = [];
-        void Write(string text) => made.Write(Encoding.ASCII.GetBytes(text));
-        void Begin(int number)
-        {
-            at[number] = made.Position;
-            Write($"{number} 0 obj\n");
-        }
-        Write("%PDF-1.7\n");
-        Begin(1);
-        Write("<< /Type /Catalog /Pages 2 0 R >>\nendobj\n");
-        Begin(2);
-        Write("<< /Type /Pages /Kids [3 0 R] /Count 1 >>\nendobj\n");
-        Begin(3);
-        Write(
-            "<< /Type /Page /Parent 2 0 R /MediaBox [0 0 960 540] /Contents 4 0 R "
-                + $"/Resources << {resources} >> >>\nendobj\n"
-        );
-        Begin(4);
-        Write($"<< /Length {content.Length} {filter} >>\nstream\n");
-        made.Write(content);
-        Write("\nendstream\nendobj\n");
-        foreach ((int number, string body) in more)
-        {
-            Begin(number);
-            Write(body + "\nendobj\n");
-        }
-        long table = made.Position;
-        Write($"xref\n0 1\n0000000000 65535 f \n");
-        foreach ((int number, long where) in at)
-            Write($"{number} 1\n{where:D10} 00000 n \n");
-        Write($"trailer\n<< /Root 1 0 R /Size {at.Keys.Max() + 1} >>\nstartxref\n{table}\n%%EOF\n");
-        return made.ToArray();
     }
 }

@@ -33,43 +33,48 @@ public static class Mutations
         for (int n = 0; n < Count; n++)
         {
             byte[] seed = seeds[n % seeds.Count];
-            var random = new Random(n * 7919 + seed.Length);
-            List<byte> bytes = [.. seed];
-            int times = 1 + random.Next(6);
-            for (int i = 0; i < times && bytes.Count > 0; i++)
-            {
-                int at = random.Next(bytes.Count),
-                    length = Math.Min(1 + random.Next(40), bytes.Count - at);
-                switch (random.Next(7))
-                {
-                    case 0:
-                        bytes[at] ^= (byte)(1 << random.Next(8));
-                        break;
-                    case 1:
-                        bytes.InsertRange(at, Nasty[random.Next(Nasty.Length)]);
-                        break;
-                    case 2:
-                        bytes.RemoveRange(at, length);
-                        break;
-                    case 3:
-                        bytes.InsertRange(at, bytes.GetRange(at, length));
-                        break;
-                    case 4:
-                        byte[] over = Nasty[random.Next(Nasty.Length)];
-                        for (int k = 0; k < over.Length && at + k < bytes.Count; k++)
-                            bytes[at + k] = over[k];
-                        break;
-                    case 5:
-                        bytes.RemoveRange(at, bytes.Count - at);
-                        break;
-                    default:
-                        List<byte> moved = bytes.GetRange(at, length);
-                        bytes.RemoveRange(at, length);
-                        bytes.InsertRange(random.Next(bytes.Count + 1), moved);
-                        break;
-                }
-            }
-            yield return [.. bytes];
+            yield return One(seed, new Random(n * 7919 + seed.Length));
         }
+    }
+
+    /// <summary>A damaged copy.</summary>
+    public static byte[] One(byte[] seed, Random random)
+    {
+        List<byte> bytes = [.. seed];
+        int times = 1 + random.Next(6);
+        for (int i = 0; i < times && bytes.Count > 0; i++)
+        {
+            int at = random.Next(bytes.Count),
+                length = Math.Min(1 + random.Next(40), bytes.Count - at);
+            switch (random.Next(7))
+            {
+                case 0:
+                    bytes[at] ^= (byte)(1 << random.Next(8));
+                    break;
+                case 1:
+                    bytes.InsertRange(at, Nasty[random.Next(Nasty.Length)]);
+                    break;
+                case 2:
+                    bytes.RemoveRange(at, length);
+                    break;
+                case 3:
+                    bytes.InsertRange(at, bytes.GetRange(at, length));
+                    break;
+                case 4:
+                    byte[] over = Nasty[random.Next(Nasty.Length)];
+                    for (int k = 0; k < over.Length && at + k < bytes.Count; k++)
+                        bytes[at + k] = over[k];
+                    break;
+                case 5:
+                    bytes.RemoveRange(at, bytes.Count - at);
+                    break;
+                default:
+                    List<byte> moved = bytes.GetRange(at, length);
+                    bytes.RemoveRange(at, length);
+                    bytes.InsertRange(random.Next(bytes.Count + 1), moved);
+                    break;
+            }
+        }
+        return [.. bytes];
     }
 }

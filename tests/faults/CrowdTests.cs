@@ -35,7 +35,18 @@ public sealed class CrowdTests
             faults = 0,
             corrections = 0,
             conflicts = 0;
+        System.Collections.Concurrent.ConcurrentBag<double> took = [];
         long end = Stopwatch.GetTimestamp() + seconds * Stopwatch.Frequency;
+        // Three hostile files are being read all the while: they hold up nobody.
+        Task<int>[] hostile =
+        [
+            .. new[]
+            {
+                HostileFiles.FormsThatDouble(),
+                HostileFiles.PackedTwice(),
+                HostileFiles.FormsThatDouble(),
+            }.Select(f => HostileAsync(server, f, end)),
+        ];
         await Task.WhenAll(
             Enumerable
                 .Range(0, clients)
@@ -43,11 +54,13 @@ public sealed class CrowdTests
                 {
                     for (int i = 1; Stopwatch.GetTimestamp() < end; i++)
                     {
+                        int revision = await server.RevisionAsync(deck);
+                        long from = Stopwatch.GetTimestamp();
                         using HttpResponseMessage answer = await server.Http.PostAsJsonAsync(
                             $"/api/decks/{deck}/edits",
                             new
                             {
-                                revision = await server.RevisionAsync(deck),
+                                revision,
                                 command = new
                                 {
                                     kind = "edit-point",
@@ -56,6 +69,7 @@ public sealed class CrowdTests
                                 },
                             }
                         );
+                        took.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);
                         Count(answer);
                         if (answer.IsSuccessStatusCode)
                         {
@@ -100,11 +114,15 @@ public sealed class CrowdTests
         Assert.Equal(corrections + 1, evidence.GetArrayLength());
         double peak = server.PeakMegabytes();
         Assert.InRange(peak, 1, 700);
+        int read = (await Task.WhenAll(hostile)).Sum();
+        Assert.True(read > 0, "No hostile file came to its end.");
+        double[] all = [.. took.Order()];
         Console.WriteLine(
             string.Create(
                 CultureInfo.InvariantCulture,
-                $"samples: {clients} clients for {seconds} s, {edits} edits ({stale} late), {corrections} corrections "
-                    + $"({conflicts} late), peak {peak:0} MB: 0 of 0 lost as expected."
+                $"samples: {clients} clients for {seconds} s, {edits} edits ({stale} late; of 100 answers 99 within "
+                    + $"{all[(int)(all.Length * .99)]:0} ms), {corrections} corrections ({conflicts} late), beside "
+                    + $"{read} hostile files, peak {peak:0} MB: 0 of 0 lost as expected."
             )
         );
 
@@ -113,6 +131,30 @@ public sealed class CrowdTests
             if ((int)answer.StatusCode >= 500)
                 Interlocked.Increment(ref faults);
         }
+    }
+
+    // The same file again and again until the end; each is read, or refused with a sentence, and never a fault.
+    private static async Task<int> HostileAsync(ServerProcess server, byte[] file, long end)
+    {
+        int read = 0;
+        while (read == 0 || Stopwatch.GetTimestamp() < end)
+        {
+            var id = Guid.NewGuid();
+            using var content = new ByteArrayContent(file);
+            content.Headers.ContentType = new("application/octet-stream");
+            using HttpResponseMessage brought = await server.Http.PostAsync(
+                $"/api/incoming/{id}/files?name=talk.pdf",
+                content
+            );
+            brought.EnsureSuccessStatusCode();
+            JsonElement job = await ServerProcess.ReadAsync(
+                await server.Http.PostAsync($"/api/incoming/{id}/read", null)
+            );
+            JsonElement ended = await server.EndedAsync(job);
+            Assert.DoesNotContain("fault in Jaali", ended.GetProperty("message").GetString(), StringComparison.Ordinal);
+            read++;
+        }
+        return read;
     }
 
     [Fact]

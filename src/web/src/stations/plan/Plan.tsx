@@ -73,7 +73,7 @@ export default function Plan() {
             ))}
           </ol>
           {/* Where there is little room, the field stays in view under a list of any length. */}
-          <div className="narrow:sticky narrow:bottom-0 narrow:z-10 narrow:bg-paper narrow:pb-1">
+          <div className="narrow:sticky narrow:-bottom-3 narrow:z-10 narrow:bg-paper narrow:pb-3">
             <OpenField
               label={texts.plan.newPoints}
               className="mt-3 resize-none border-b-rule py-1 text-lead"
