@@ -1,5 +1,5 @@
 import { ports } from './ports';
-import { request, type Page } from '@playwright/test';
+import { expect, request, type Page } from '@playwright/test';
 
 export const standIns = `http://127.0.0.1:${ports.standIns}`;
 
@@ -129,9 +129,9 @@ export async function newTalk(page: Page, title: string, points: string[]): Prom
 
 /** Chooses a point in Gather and waits until the wall has settled. */
 export async function choosePoint(page: Page, wording: string) {
-  await page
-    .getByRole('navigation', { name: 'Points' })
-    .getByRole('button', { name: new RegExp(`^${wording}`) })
-    .click();
+  const point = page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: new RegExp(`^${wording}`) });
+  await point.click();
+  // The wall of the point before stands until this one is chosen.
+  await expect(point).toHaveAttribute('aria-current', 'true');
   await page.locator('#candidate-0').waitFor();
 }
