@@ -34,6 +34,13 @@ internal static unsafe class Confinement
         NumberOffset = 0,
         ArchitectureOffset = 4;
 
+    /// <summary>What is read waits for what a person does: this thread, and what it begins, run when nothing else has to
+    /// (<c>setpriority(2)</c>).</summary>
+    internal static void GiveWay() => _ = OperatingSystem.IsLinux() ? Priority(0, 0, Yielding) : 0;
+
+    // Of -20 to 19; a thread of the usual 0 beside it has nearly all of a processor.
+    private const int Yielding = 10;
+
     /// <summary>Begins; from then on every thread of this program is held.</summary>
     /// <param name="folder">The one folder that it may write.</param>
     /// <returns>What holds: "network", "files".</returns>
@@ -139,6 +146,10 @@ internal static unsafe class Confinement
     [DllImport("libc", EntryPoint = "syscall", SetLastError = true)]
     [DefaultDllImportSearchPaths(DllImportSearchPath.SafeDirectories)]
     private static extern nint Call(nint number, nint a, nint b, nint c, nint d);
+
+    [DllImport("libc", EntryPoint = "setpriority", SetLastError = true)]
+    [DefaultDllImportSearchPaths(DllImportSearchPath.SafeDirectories)]
+    private static extern int Priority(int of, int id, int value);
 
     [DllImport("libc", EntryPoint = "prctl", SetLastError = true)]
     [DefaultDllImportSearchPaths(DllImportSearchPath.SafeDirectories)]

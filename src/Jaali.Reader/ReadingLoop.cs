@@ -29,6 +29,7 @@ internal static class ReadingLoop
         // Nothing that reading prints goes out between the answers.
         Console.SetOut(TextWriter.Null);
         Say(new(null, null, Confinement.Begin(folder)));
+        Confinement.GiveWay();
         using BlockingCollection<ReaderRequest> asked = [];
         new Thread(Work, Stack) { IsBackground = true }.Start();
         // The server's end is seen at once, also while something is being read.

@@ -129,7 +129,9 @@ export async function newTalk(page: Page, title: string, points: string[]): Prom
 
 /** Chooses a point in Gather and waits until the wall has settled. */
 export async function choosePoint(page: Page, wording: string) {
-  const point = page.getByRole('navigation', { name: 'Points' }).getByRole('button', { name: new RegExp(`^${wording}`) });
+  const point = page
+    .getByRole('navigation', { name: 'Points' })
+    .getByRole('button', { name: new RegExp(`^${wording}`) });
   await point.click();
   // The wall of the point before stands until this one is chosen.
   await expect(point).toHaveAttribute('aria-current', 'true');

@@ -36,7 +36,9 @@ public sealed class CrowdTests
             corrections = 0,
             conflicts = 0;
         System.Collections.Concurrent.ConcurrentBag<double> took = [];
-        long end = Stopwatch.GetTimestamp() + seconds * Stopwatch.Frequency;
+        // At first as fast as answers come; then as people do, an edit a second each, which is when answers are timed.
+        long half = Stopwatch.GetTimestamp() + seconds * Stopwatch.Frequency / 2,
+            end = half + seconds * Stopwatch.Frequency / 2;
         // Three hostile files are being read all the while: they hold up nobody.
         Task<int>[] hostile =
         [
@@ -54,6 +56,9 @@ public sealed class CrowdTests
                 {
                     for (int i = 1; Stopwatch.GetTimestamp() < end; i++)
                     {
+                        bool calm = Stopwatch.GetTimestamp() > half;
+                        if (calm)
+                            await Task.Delay(700 + n * 37 % 600);
                         int revision = await server.RevisionAsync(deck);
                         long from = Stopwatch.GetTimestamp();
                         using HttpResponseMessage answer = await server.Http.PostAsJsonAsync(
@@ -69,7 +74,8 @@ public sealed class CrowdTests
                                 },
                             }
                         );
-                        took.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);
+                        if (calm)
+                            took.Add(Stopwatch.GetElapsedTime(from).TotalMilliseconds);
                         Count(answer);
                         if (answer.IsSuccessStatusCode)
                         {

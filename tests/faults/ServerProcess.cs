@@ -195,7 +195,7 @@ internal sealed class ServerProcess : IDisposable
     /// <summary>Waits for a job to end; its last state.</summary>
     public async Task<JsonElement> EndedAsync(JsonElement job)
     {
-        for (int i = 0; i < 600; i++)
+        for (int i = 0; i < 2400; i++)
         {
             JsonElement now = await Http.GetFromJsonAsync<JsonElement>(
                 $"/api/jobs/{job.GetProperty("id").GetString()}"

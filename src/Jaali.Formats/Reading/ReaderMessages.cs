@@ -4,6 +4,15 @@ using Jaali.Imaging;
 
 namespace Jaali.Formats.Reading;
 
+/// <summary>The program that reads cannot be started: nothing is said of the file, which can be brought
+/// again.</summary>
+public sealed class ReaderUnavailableException(Exception inner)
+    : Exception(
+        "The program that reads files from outside cannot be started now. Nothing that was saved is lost; try again in "
+            + "a moment.",
+        inner
+    );
+
 /// <summary>What the reader is asked to do. It is a program of its own: what it reads may be hostile, and it is stopped
 /// where it takes too long or too much.</summary>
 public enum ReaderTask

@@ -1,4 +1,5 @@
 using Jaali.Core;
+using Jaali.Formats.Reading;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.Data.Sqlite;
 
@@ -96,6 +97,7 @@ internal static class ErrorPages
                 "Another program holds the database. Nothing that was saved is lost; try again in a moment.",
                 StatusCodes.Status503ServiceUnavailable
             ),
+            ReaderUnavailableException => ("no-reader", e.Message, StatusCodes.Status503ServiceUnavailable),
             BusyException busy => ("busy", busy.Message, StatusCodes.Status429TooManyRequests),
             _ => null,
         };

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.ComponentModel;
 using System.Text.Json;
 using Jaali.Core;
 using Jaali.Core.Editing;
@@ -87,6 +88,7 @@ public sealed class ReaderPool(DataFolder folder, ILogger<ReaderPool> log) : IHo
     /// <param name="cancel">Stops the reader.</param>
     /// <returns>What came of it; the caller removes it.</returns>
     /// <exception cref="FileFaultException">It cannot be read; the message says why.</exception>
+    /// <exception cref="ReaderUnavailableException">No reader can be started.</exception>
     public async Task<ReadResult<T>> ReadAsync<T>(
         ReaderTask task,
         string? file,
@@ -180,10 +182,16 @@ public sealed class ReaderPool(DataFolder folder, ILogger<ReaderPool> log) : IHo
             idle.Dispose();
         }
         ObjectDisposedException.ThrowIf(_stopping.IsCancellationRequested, this);
-        ReaderProcess started = await ReaderProcess.StartAsync(
-            Path.Combine(Root, "r" + Guid.NewGuid().ToString("N")),
-            log
-        );
+        ReaderProcess started;
+        try
+        {
+            started = await ReaderProcess.StartAsync(Path.Combine(Root, "r" + Guid.NewGuid().ToString("N")), log);
+        }
+        catch (Exception e)
+            when (e is ReaderStoppedException or Win32Exception or InvalidOperationException or JsonException)
+        {
+            throw new ReaderUnavailableException(e);
+        }
         if (Interlocked.Exchange(ref _told, 1) == 0)
             log.LogInformation(
                 "Files from outside are read by a program of their own, held by: {Held}",
