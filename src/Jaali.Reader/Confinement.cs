@@ -34,7 +34,7 @@ internal static unsafe class Confinement
         NumberOffset = 0,
         ArchitectureOffset = 4;
 
-    /// <summary>What is read waits for what a person does: this thread, and what it begins, run when nothing else has to
+    /// <summary>What is read waits for what a person does: this thread, and what it begins, have a lower priority
     /// (<c>setpriority(2)</c>).</summary>
     internal static void GiveWay() => _ = OperatingSystem.IsLinux() ? Priority(0, 0, Yielding) : 0;
 

@@ -36,6 +36,9 @@ public sealed class ReadingTests : IAsyncLifetime
         _here.Dispose();
     }
 
+    // What the pool itself gives a file on a busy machine, four times its limit, and as much again for the machine.
+    private TimeSpan Longest => _readers.SmallFile * 8;
+
     private string Put(byte[] bytes)
     {
         string at = _here.File(Guid.NewGuid().ToString("N"));
@@ -50,8 +53,7 @@ public sealed class ReadingTests : IAsyncLifetime
         {
             using ReadResult<JsonElement> read = await _readers.ReadAsync<JsonElement>(task, file, asked, default);
         });
-        // No longer than a person waits: well above what the limit is here, for a machine that is busy elsewhere.
-        Assert.InRange(time.Elapsed.TotalSeconds, 0, 10);
+        Assert.InRange(time.Elapsed, TimeSpan.Zero, Longest);
         Assert.Matches(@"^[A-Z].{10,}\.$", no.Message);
         return no.Message;
     }
@@ -77,15 +79,21 @@ public sealed class ReadingTests : IAsyncLifetime
     [Fact]
     public async Task A_file_that_unpacks_without_end_is_stopped_before_it_takes_the_machine()
     {
-        using (
-            ReadResult<TalkRead> read = await _readers.ReadAsync<TalkRead>(
+        // Where it is not stopped, the page is told to be too large.
+        try
+        {
+            using ReadResult<TalkRead> read = await _readers.ReadAsync<TalkRead>(
                 ReaderTask.Talk,
                 Put(HostileFiles.PackedTwice()),
                 null,
                 default
-            )
-        )
+            );
             Assert.Contains("too large to be read", Assert.Single(read.Value.NotUnderstood));
+        }
+        catch (FileFaultException e)
+        {
+            Assert.Contains("so it was stopped", e.Message);
+        }
         await RefusedAsync(ReaderTask.Talk, Put(HostileFiles.ElementsWithoutEnd()));
         await NextIsReadAsync();
         Assert.InRange(_readers.Most, 0, 500L * 1024 * 1024);
@@ -156,7 +164,7 @@ public sealed class ReadingTests : IAsyncLifetime
                 refused++;
                 Assert.Matches(@"^[A-Z].{10,}\.$", e.Message);
             }
-            Assert.True(time.Elapsed < TimeSpan.FromSeconds(10), $"number {n}: {time.Elapsed}");
+            Assert.True(time.Elapsed < Longest, $"number {n}: {time.Elapsed}");
         }
         await NextIsReadAsync();
         Assert.InRange(_readers.Most, 0, 500L * 1024 * 1024);

@@ -6,7 +6,8 @@ namespace Jaali.Testing;
 /// <summary>Files that mean harm, by published recipes: small to send, without end to read.</summary>
 public static class HostileFiles
 {
-    /// <summary>A PDF whose forms use forms (ISO 32000-1, 8.10): each of forty uses the next twice, 2^40 uses.</summary>
+    /// <summary>A PDF whose forms use forms (ISO 32000-1, 8.10): each of forty uses the next twice, 2^40
+    /// uses.</summary>
     public static byte[] FormsThatDouble()
     {
         Dictionary<int, string> forms = [];
