@@ -16,6 +16,7 @@ internal static unsafe class Confinement
         CreateRuleset = 444,
         AddRule = 445,
         RestrictSelf = 446,
+        AskVersion = 1,
         BeneathPath = 1,
         OpenPath = 0x200000 | 0x80000;
 
@@ -23,15 +24,19 @@ internal static unsafe class Confinement
         WriteFile = 1 << 1,
         ReadFile = 1 << 2,
         ReadFolder = 1 << 3,
-        Everything = (1 << 13) - 1;
+        Everything = (1 << 13) - 1,
+        Refer = 1 << 13,
+        Truncate = 1 << 14;
 
     // linux/filter.h and linux/seccomp.h.
     private const ushort Load = 0x20,
         JumpIfEqual = 0x15,
+        JumpIfAtLeast = 0x35,
         Return = 0x06;
     private const uint Allow = 0x7FFF0000,
         RefuseAsForbidden = 0x00050000 | 13,
         NumberOffset = 0,
+        OtherTable = 0x40000000,
         ArchitectureOffset = 4;
 
     /// <summary>What is read waits for what a person does: this thread, and what it begins, have a lower priority
@@ -58,11 +63,17 @@ internal static unsafe class Confinement
 
     private static bool WithoutNetwork()
     {
-        // socket, connect, bind, socketpair is left for the runtime; execve, execveat, ptrace.
+        // socket, connect, bind, and io_uring_setup, which does the same unasked; execve, execveat; ptrace, kill,
+        // pidfd_send_signal, process_vm_readv and _writev, by which it would reach the server; chmod, fchmodat, chown,
+        // lchown, fchownat, which Landlock does not hold. Numbers of asm/unistd_64.h and asm-generic/unistd.h.
         (uint Architecture, uint[] Calls, int Filter)? numbers = RuntimeInformation.ProcessArchitecture switch
         {
-            Architecture.X64 => (0xC000003E, [41, 42, 49, 59, 322, 101], 317),
-            Architecture.Arm64 => (0xC00000B7, [198, 203, 200, 221, 281, 117], 277),
+            Architecture.X64 => (
+                0xC000003E,
+                [41, 42, 49, 425, 59, 322, 101, 62, 424, 310, 311, 90, 268, 92, 94, 260],
+                317
+            ),
+            Architecture.Arm64 => (0xC00000B7, [198, 203, 200, 425, 221, 281, 117, 129, 424, 270, 271, 53, 54], 277),
             _ => null,
         };
         if (numbers is not var (architecture, calls, filter))
@@ -73,6 +84,8 @@ internal static unsafe class Confinement
             new(JumpIfEqual, 1, 0, architecture),
             new(Return, 0, 0, RefuseAsForbidden),
             new(Load, 0, 0, NumberOffset),
+            // The second table of a processor of this kind (x32) has the same calls under other numbers.
+            new(JumpIfAtLeast, (byte)(calls.Length + 1), 0, OtherTable),
         ];
         for (int i = 0; i < calls.Length; i++)
             program.Add(new(JumpIfEqual, (byte)(calls.Length - i), 0, calls[i]));
@@ -87,7 +100,9 @@ internal static unsafe class Confinement
 
     private static bool WithoutFiles(string folder)
     {
-        ulong handled = Everything;
+        // Later kernels hold more: links between folders from version 2 on, cutting files short from 3.
+        int version = (int)Call(CreateRuleset, 0, 0, AskVersion, 0);
+        ulong handled = Everything | (version >= 2 ? Refer : 0) | (version >= 3 ? Truncate : 0);
         int rules = (int)Call(CreateRuleset, (nint)(&handled), sizeof(ulong), 0, 0);
         if (rules < 0)
             return false;
@@ -95,12 +110,14 @@ internal static unsafe class Confinement
         string runtime = RuntimeEnvironment.GetRuntimeDirectory();
         if (Path.GetFullPath(Path.Combine(runtime, "../..")) is var shared && Path.GetFileName(shared) == "shared")
             runtime = shared;
-        bool added = Permit(rules, folder, Everything & ~Execute);
+        bool added = Permit(rules, folder, handled & ~Execute);
         foreach (
             string read in (string[])
-                [AppContext.BaseDirectory, runtime, "/usr", "/lib", "/lib64", "/etc/fonts", "/proc", "/sys", "/dev"]
+                [AppContext.BaseDirectory, runtime, "/usr", "/lib", "/lib64", "/etc/fonts", "/proc", "/sys"]
         )
-            Permit(rules, read, Execute | ReadFile | ReadFolder | (read == "/dev" ? WriteFile : 0));
+            Permit(rules, read, Execute | ReadFile | ReadFolder);
+        foreach (string device in (string[])["/dev/null", "/dev/zero", "/dev/random", "/dev/urandom"])
+            Permit(rules, device, ReadFile | WriteFile);
         // Landlock holds the thread that asks and what it begins; the runtime's other threads read nothing.
         bool held = added && Call(RestrictSelf, rules, 0, 0, 0) == 0;
         _ = Close(rules);

@@ -195,8 +195,10 @@ public sealed partial class CarriedTests : IDisposable
 
     /// <summary>A photo of four colours, of which one is in view: of the others nothing leaves with what is made to
     /// be seen, and what is made for editing says that it carries them.</summary>
-    [Fact]
-    public async Task What_lies_outside_the_crop_leaves_with_nothing_that_is_made_to_be_seen()
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public async Task What_is_cropped_away_or_hidden_leaves_with_nothing_that_is_made_to_be_seen(bool hidden)
     {
         (Deck deck, _) = await TalkAsync(1);
         string file = _here.File("quarters.png");
@@ -233,7 +235,16 @@ public sealed partial class CarriedTests : IDisposable
             null,
             new AddItem(
                 slide,
-                new FrameEdit(photo, Crop: new CropWindow(.05, .05, .4, .4)),
+                hidden
+                    ? new FrameEdit(
+                        photo,
+                        Covers:
+                        [
+                            new Cover(new CropWindow(.45, 0, .55, 1), CoverHow.Patch, "#222222"),
+                            new Cover(new CropWindow(0, .45, 1, .55), CoverHow.Patch, "#222222"),
+                        ]
+                    )
+                    : new FrameEdit(photo, Crop: new CropWindow(.05, .05, .4, .4)),
                 new SlideRect(200, 200, 800, 600)
             )
         );
@@ -264,6 +275,8 @@ public sealed partial class CarriedTests : IDisposable
                 );
             }
         }
+        if (hidden)
+            return;
         foreach (string form in (string[])["pptx", "bundle"])
         {
             string differs = $"/api/decks/{deck.Id}/copies/differences?form={form}";

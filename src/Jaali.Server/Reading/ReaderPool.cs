@@ -64,7 +64,7 @@ public sealed class ReaderPool(DataFolder folder, ILogger<ReaderPool> log) : IHo
             for (int i = 0; i < Warm; i++)
             {
                 await _turns.WaitAsync(_stopping.Token);
-                Back(await TakeAsync());
+                Back(await StartReaderAsync());
             }
         }
         catch (OperationCanceledException)
@@ -124,6 +124,9 @@ public sealed class ReaderPool(DataFolder folder, ILogger<ReaderPool> log) : IHo
             File.Delete(at);
             if (reply.Value is not { } value)
             {
+                // What came of it before the fault goes with nobody else's.
+                foreach (string left in Directory.EnumerateFiles(reader.Folder))
+                    File.Delete(left);
                 fit = true;
                 throw new FileFaultException(reply.Fault ?? ReaderWork.Broken);
             }
@@ -164,7 +167,11 @@ public sealed class ReaderPool(DataFolder folder, ILogger<ReaderPool> log) : IHo
     {
         try
         {
-            Back(await TakeAsync());
+            Back(await StartReaderAsync());
+        }
+        catch (ObjectDisposedException)
+        {
+            // The server is stopped.
         }
         catch (Exception e)
         {
@@ -181,6 +188,11 @@ public sealed class ReaderPool(DataFolder folder, ILogger<ReaderPool> log) : IHo
                 return idle;
             idle.Dispose();
         }
+        return await StartReaderAsync();
+    }
+
+    private async Task<ReaderProcess> StartReaderAsync()
+    {
         ObjectDisposedException.ThrowIf(_stopping.IsCancellationRequested, this);
         ReaderProcess started;
         try
@@ -202,7 +214,7 @@ public sealed class ReaderPool(DataFolder folder, ILogger<ReaderPool> log) : IHo
 
     private void Back(ReaderProcess reader)
     {
-        if (_stopping.IsCancellationRequested)
+        if (_stopping.IsCancellationRequested || _idle.Count >= Warm)
             reader.Dispose();
         else
             _idle.Add(reader);

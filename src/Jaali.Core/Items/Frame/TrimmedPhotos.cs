@@ -45,7 +45,18 @@ public static class TrimmedPhotos
 
     private static Frame Cut(Frame frame, IReadOnlyDictionary<string, TrimmedPhoto> trimmed)
     {
-        frame = frame with { Earlier = null };
+        frame = frame with
+        {
+            Earlier = null,
+            // How a blended photo lies follows from its shape: it was never cut, at most what is hidden in it filled.
+            Blend = frame.Blend is { } blend
+                ? blend with
+                {
+                    PhotoIds = blend.PhotoIds.ConvertAll(Now),
+                    Covers = blend.Covers?.ConvertAll(c => c with { PhotoId = Now(c.PhotoId) }),
+                }
+                : null,
+        };
         return !trimmed.TryGetValue(frame.PhotoId, out TrimmedPhoto? of)
             ? frame
             : frame with
@@ -59,6 +70,8 @@ public static class TrimmedPhotos
                     ? NoneOrAll(marks.Select(m => Clipped(Within(m, of.Part))), m => m)
                     : null,
             };
+
+        string Now(string id) => trimmed.GetValueOrDefault(id)?.Id ?? id;
     }
 
     private static CropWindow Within(CropWindow w, CropWindow part) =>

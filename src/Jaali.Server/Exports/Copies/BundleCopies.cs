@@ -126,12 +126,19 @@ public sealed class BundleCopies(
     {
         Dictionary<string, (BundledPhoto, CropWindow)> made = new(StringComparer.Ordinal);
         Func<IReadOnlyList<string>, byte[], byte[]> credited = OfficeCopies.Credits(work, photos);
-        foreach ((string id, PicturePart part) in ShownParts.OfPhotos(work.Scenes, renditions.SizeOf))
+        IReadOnlyDictionary<string, PicturePart> parts = ShownParts.OfPhotos(work.Scenes, renditions.SizeOf);
+        foreach (string id in ItemKinds.Photos(work.Deck).Select(p => p.Use.PhotoId).Distinct())
         {
             work.Cancel.ThrowIfCancellationRequested();
-            if (!TrimmedPhotos.CanBeCut(work.Deck, id) || photos.Facts(id) is not { } whole)
+            if (photos.Facts(id) is not { } whole)
                 continue;
             Treatment hidden = HiddenParts.Of(work.Deck, id, photos.Tones(id));
+            bool cuts = parts.TryGetValue(id, out PicturePart part) && TrimmedPhotos.CanBeCut(work.Deck, id);
+            if (!cuts && hidden.IsNone)
+                continue;
+            // What is hidden is filled, also in a photo that stays whole.
+            if (!cuts)
+                part = new(0, 0, whole.Width, whole.Height);
             if (renditions.Upright($"{id}~{hidden.Name}{part}") is not { } bytes)
                 continue;
             bytes = credited([id], bytes);
@@ -145,7 +152,7 @@ public sealed class BundleCopies(
                 (double)part.Height / whole.Height
             );
             string before = whole.Rights.EarlierChanges,
-                note = new Changes(window.Share).NoteIn(work.Deck.Style.Language);
+                note = cuts ? new Changes(window.Share).NoteIn(work.Deck.Style.Language) : "";
             made[id] = (
                 new(
                     new PhotoFacts(
@@ -158,7 +165,7 @@ public sealed class BundleCopies(
                         ),
                         whole.Rights with
                         {
-                            EarlierChanges = before.Length > 0 ? $"{before}, {note}" : note,
+                            EarlierChanges = before.Length > 0 && note.Length > 0 ? $"{before}, {note}" : before + note,
                         }
                     ),
                     "jpeg",

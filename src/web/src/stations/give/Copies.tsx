@@ -32,13 +32,12 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
   // Where something moves, each press can have a page of its own.
   const moving = useDeckStore((d) => d.slideOrder.some((s) => (d.slides[s]?.cues.length ?? 0) > 0));
   const noted = useDeckStore((d) => d.slideOrder.some((s) => (d.slides[s]?.notes ?? '') !== ''));
-  const [asked, setAsked] = useState<Omit<CopyRequest, 'form'>>({
+  const [asked, setAsked] = useState<Omit<CopyRequest, 'form' | 'onlyShown'>>({
     states: false,
     notes: false,
     perSheet: 1,
     picture: 'png',
     width: 1920,
-    onlyShown: false,
   });
   const [forms, setForms] = useState({ show: 'web', edit: 'pptx', read: 'pdf', pictures: 'pictures' } as Record<
     Exclude<Purpose, 'keep'>,
@@ -47,7 +46,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
   const first = room?.lines.filter((l) => l.holdsUp) ?? [];
   // How it stands is asked for anew, once every edit is in: what is shown may be a moment old.
   const begin = async (purpose: Purpose, form: CopyForm) => {
-    const wanted = { ...asked, states: moving && asked.states, form };
+    const wanted = { ...asked, states: moving && asked.states, onlyShown: cuts(form), form };
     try {
       await editsSettled();
       const now = await unwrap(api.GET('/api/decks/{id}/copies/check', { params: { path: { id }, query: { form } } }));
@@ -94,12 +93,15 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
       {texts.give.withMyNotes}
     </Button>
   );
-  const onlyShown = (
+  // What is kept whole and what is handed on cut are two wishes.
+  const [cut, setCut] = useState({ edit: false, keep: false });
+  const cuts = (form: CopyForm) => cut[form === 'bundle' ? 'keep' : 'edit'];
+  const onlyShown = (of: 'edit' | 'keep') => (
     <Button
       kind="verb"
-      aria-pressed={asked.onlyShown}
+      aria-pressed={cut[of]}
       title={texts.give.onlyWhatIsShownText}
-      onClick={() => setAsked({ ...asked, onlyShown: !asked.onlyShown })}
+      onClick={() => setCut({ ...cut, [of]: !cut[of] })}
     >
       {texts.give.onlyWhatIsShown}
     </Button>
@@ -170,7 +172,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
         ])}
         <p className="flex flex-wrap gap-x-4">
           {notes}
-          {onlyShown}
+          {onlyShown('edit')}
         </p>
         {section('edit', forms.edit, texts.give.makeTheFile, differ(forms.edit))}
       </Part>
@@ -206,7 +208,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
         {section('pictures', forms.pictures, texts.give.makeThePictures)}
       </Part>
       <Part title={texts.give.toKeepEverything} text={texts.give.toKeepEverythingText}>
-        <p>{onlyShown}</p>
+        <p>{onlyShown('keep')}</p>
         {section('keep', 'bundle', texts.give.makeTheBundle, differ('bundle'))}
       </Part>
       <Part title={texts.give.creditsAloneAndThePhotos} text={texts.give.asTextTableOrPage} />
@@ -270,7 +272,7 @@ export function Copies({ room, pages }: { room: Room | undefined; pages: number 
           ))}
         </ul>
       </Dialog>
-      <Differences form={differs} onlyShown={asked.onlyShown} onClose={() => setDiffers(null)} />
+      <Differences form={differs} onlyShown={differs !== null && cuts(differs)} onClose={() => setDiffers(null)} />
       <Dialog
         open={asking !== null}
         onOpenChange={() => setAsking(null)}
