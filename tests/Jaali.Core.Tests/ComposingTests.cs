@@ -83,6 +83,17 @@ public sealed class ComposingTests
         for (int n = 1; n <= 9; n++)
         {
             (World world, Deck deck, Guid slide) = Filled(n);
+            // A mark has to be seen before it can be drawn.
+            deck = world
+                .Do(
+                    deck,
+                    new ArrangeItems(
+                        slide,
+                        [.. Arrangements.Solved(deck, deck.Slide(slide)!, world, ArrangementForm.Whole)!],
+                        ArrangementForm.Whole
+                    )
+                )
+                .Deck;
             foreach (Frame f in deck.Slide(slide)!.Items.OfType<Frame>())
                 deck = world
                     .Do(deck, new EditItem(slide, f.Id, new FrameEdit(KeepInView: [new(.05, .3, .9, .4)])))

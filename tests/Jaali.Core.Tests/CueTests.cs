@@ -65,7 +65,7 @@ public sealed class CueTests
         deck = _world.Do(deck, new SequencePhotos(slide)).Deck;
         Scene scene = SceneBuilder.Build(deck, deck.Slide(slide)!, _world)[0];
         Timeline t = Timelines.Of(deck, deck.Slide(slide)!, scene, _world);
-        SlideRect margins = deck.Grid.Room(deck.Shape.Bounds());
+        SlideRect margins = deck.GridOf(deck.Slide(slide)!).Room(deck.Shape.Bounds());
         SlideRect[] titles = [.. scene.Parts.Where(p => p.Role is "heading" or "opening").Select(p => p.Box)];
         Assert.NotEmpty(titles);
         foreach (Frame f in Frames(deck, slide))
@@ -103,8 +103,19 @@ public sealed class CueTests
     public void A_photo_that_comes_is_swapped_or_goes_keeps_the_turns_right()
     {
         (Deck deck, Guid slide) = Photos(3);
+        deck = deck with { House = HouseStyles.Earlier };
         deck = _world.Do(deck, new SequencePhotos(slide)).Deck;
         deck = _world.Do(deck, new AddPhotos(slide, [_world.Add("new", 2000, 1500)])).Deck;
+        deck = _world
+            .Do(
+                deck,
+                new ArrangeItems(
+                    slide,
+                    [.. Layout.Arrangements.Solved(deck, deck.Slide(slide)!, _world, ArrangementForm.Whole)!],
+                    ArrangementForm.Whole
+                )
+            )
+            .Deck;
         Frame[] four = Frames(deck, slide);
         Assert.Equal(4, four.Length);
         Assert.Equal(four.Single(f => f.PhotoId == "new").Id, deck.Slide(slide)!.Cues[0].Sequence![^1]);

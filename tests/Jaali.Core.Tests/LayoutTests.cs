@@ -212,7 +212,15 @@ public sealed class LayoutTests
         world.Add("right", focal: new(.8, .5));
         foreach ((string photo, bool right) in new[] { ("left", true), ("right", false) })
         {
-            Deck deck = world.Do(world.Deck(1), new AddSlide(null, SlideLayout.Quotation)).Deck;
+            Deck deck = world
+                .Do(
+                    world.Deck(1) with
+                    {
+                        House = HouseStyles.Earlier,
+                    },
+                    new AddSlide(null, SlideLayout.Quotation)
+                )
+                .Deck;
             Slide slide = deck.Slides[^2];
             deck = world.Do(deck, new PlaceGround(slide.Id, photo)).Deck;
             deck = world.Do(deck, new ApplyLayout(slide.Id, SlideLayout.Quotation)).Deck;

@@ -186,6 +186,6 @@ public sealed class LegibilityTests
         string all = string.Join(' ', pages.SelectMany(p => p.Lines()).Select(l => l.Text));
         foreach (CreditEntry e in Ledger.Of(deck, world.Photo))
             Assert.Contains(e.Credit.Text, all, StringComparison.Ordinal);
-        Assert.All(pages.SelectMany(p => p.Lines()), l => Assert.InRange(l.Baseline, 0, 1080 - 96));
+        Assert.All(pages.SelectMany(p => p.Lines()), l => Assert.InRange(l.Baseline, 0, 1080 - deck.House.MarginY));
     }
 }

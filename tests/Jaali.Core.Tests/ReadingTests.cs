@@ -229,7 +229,7 @@ public sealed class ReadingTests
         Assert.Equal((61d, "Josefin Sans Bold"), (Set().Size, Set().Face));
         Assert.Equal("WHAT HOLDS A SHORE", string.Join(' ', Set().Lines.Select(l => l.Text)).Trim());
         deck = _world.Do(deck, new SetTextStyle(new())).Deck;
-        Assert.Equal(104, Set().Size);
+        Assert.Equal(poster.StyleOf(WordsRole.Heading, deck.Slide(slide)!.Around).Size, Set().Size);
         Assert.Null(((Words)deck.Slide(slide)!.Item(words)!).Style);
     }
 }

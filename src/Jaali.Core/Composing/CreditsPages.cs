@@ -27,6 +27,8 @@ public static class CreditsPages
                 .Select(t => new ListEntry("", [new CreditSpan(t.Credit, t.Address)])),
         ];
         List<Scene> pages = [];
+        if (deck.House.System is not null && Sheets(deck, slide, facts, sources, typefaces) is { } sheets)
+            return sheets;
         Add("Photographs", "credits", photos);
         Add("Sources", "sources", sources);
         Add("Typefaces", "typefaces", typefaces);
@@ -34,6 +36,63 @@ public static class CreditsPages
 
         void Add(string title, string role, ListEntry[] entries) =>
             pages.AddRange(ListPages.Build(deck, slide, facts, title, role, entries, pages.Count));
+    }
+
+    // As contact sheets; null where something is longer than a page.
+    private static List<Scene>? Sheets(
+        Deck deck,
+        Slide slide,
+        ISceneFacts facts,
+        ListEntry[] sources,
+        ListEntry[] typefaces
+    )
+    {
+        List<Scene> pages = [];
+        return
+            Add(
+                "Photographs",
+                "credits",
+                [
+                    .. Ledger
+                        .Of(deck, facts.Photo)
+                        .Where(e => deck.Style.Credits(e.Photo.Rights))
+                        .Select(e => Photo(deck, slide, facts, e)),
+                ]
+            )
+            && Add("Sources", "sources", [.. sources.Select(s => new SheetEntry([], s.Spans))])
+            && Add("Typefaces", "typefaces", [.. typefaces.Select(t => new SheetEntry([], t.Spans))])
+            ? pages
+            : null;
+
+        bool Add(string title, string role, SheetEntry[] entries)
+        {
+            if (SheetPages.Build(deck, slide, facts, title, role, entries, pages.Count) is not { } made)
+                return false;
+            pages.AddRange(made);
+            return true;
+        }
+    }
+
+    // A photo small and whole, its title in bold, what else its credit says, and its slides last.
+    private static SheetEntry Photo(Deck deck, Slide page, ISceneFacts facts, CreditEntry entry)
+    {
+        IReadOnlyList<CreditSpan> spans = entry.Credit.Spans;
+        bool titled = !entry.Parts.Own;
+        string on = entry.Slides.Count switch
+        {
+            1 => " ·\u00A0slide\u00A0" + Numbers(entry.Slides),
+            <= MostNumbers => " ·\u00A0slides\u00A0" + Numbers(entry.Slides),
+            _ => " · " + Numbers(entry.Slides),
+        };
+        (Func<SlideRect, IReadOnlyList<SceneNode>>? picture, double aspect) = deck.Style.Pictures
+            ? SmallPhoto.Of(deck, page, facts, entry.Photo)
+            : (null, 1);
+        return new(
+            titled ? [spans[0]] : [],
+            [.. titled ? spans.Skip(1).Select((s, i) => i == 0 ? s with { Text = s.Text.TrimStart() } : s) : spans, new(on)],
+            picture,
+            aspect
+        );
     }
 
     // All of them, or how many there are.

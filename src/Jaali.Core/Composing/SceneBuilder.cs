@@ -22,13 +22,24 @@ public static class SceneBuilder
     private static Scene One(Deck deck, Slide slide, ISceneFacts facts)
     {
         var scene = new Composition(deck, slide, facts);
-        foreach (Item item in slide.Items)
+        // The credit of a house with a lattice has its line before words look for their places.
+        Action? credits = null;
+        int words = scene.Lattice is null ? -1 : slide.Items.FindLastIndex(i => i is not Words) + 1;
+        for (int i = 0; i <= slide.Items.Count; i++)
         {
+            if (i == words)
+                credits = StyledCredits.Place(scene);
+            if (i == slide.Items.Count)
+                break;
+            Item item = slide.Items[i];
             scene.Item(item, () => ItemKinds.Of(item).Compose(item, scene));
             if (item.Link is { } leads && LinkTarget.On(deck, slide, leads) is { } to)
                 scene.Link(new(item.At.Rect, to, ItemKinds.Of(item).Describe(item, new(deck, slide, facts))));
         }
-        CreditLine.Add(scene);
+        if (credits is null)
+            CreditLine.Add(scene);
+        else
+            credits();
         return scene.Finish();
     }
 }

@@ -24,6 +24,9 @@ internal sealed record SolvedVeil(
 /// </summary>
 internal static class VeilSolver
 {
+    // Samples may miss what the letters meet: a little more than is needed.
+    private const double Surely = 1.06;
+
     private const int MostSamples = 480,
         Columns = 16,
         Rows = 9;
@@ -111,7 +114,7 @@ internal static class VeilSolver
                     ratios[i] = room.Ratio(Luminance.Decode(samples[i].Grey * (1 - s) + grey * s), ink);
                 }
                 ratios.Sort();
-                return ratios[(int)(ratios.Length * .1)] >= wanted;
+                return ratios[(int)(ratios.Length * .1)] >= wanted * Surely;
             }
         }
         return best;

@@ -96,8 +96,9 @@ public sealed record Deck(
     /// <summary>Run-throughs that were kept, the latest last.</summary>
     public ImmutableList<RunThrough> RunThroughs { get; init; } = [];
 
-    /// <summary>The grid of a slide: its own, else the deck's.</summary>
-    public SlideGrid GridOf(Slide slide) => slide.OwnGrid ?? Grid;
+    /// <summary>The grid of a slide: its own, else the deck's, else the lattice of the house.</summary>
+    public SlideGrid GridOf(Slide slide) =>
+        slide.OwnGrid ?? (House.System is not null && Grid == SlideGrid.Usual ? Lattice.Of(this, slide).Grid : Grid);
 
     /// <summary>How a slide comes in: as was chosen for it, else as the house has it.</summary>
     public Transition TransitionOf(Slide slide) => slide.OwnTransition ?? House.Transition;

@@ -13,6 +13,26 @@ public abstract record Item(Guid Id, Placement At)
     /// <summary>Where it leads when it is pressed in the show or in a file: an address or a slide; null for
     /// nowhere.</summary>
     public string? Link { get; init; }
+
+    /// <summary>What it is to the layout of its slide.</summary>
+    [JsonIgnore]
+    public virtual LayoutPart LayoutPart => LayoutPart.Other;
+}
+
+/// <summary>What an item is to the layout of its slide.</summary>
+public enum LayoutPart
+{
+    /// <summary>Nothing that a layout asks for.</summary>
+    Other,
+
+    /// <summary>A photo that takes part: not held.</summary>
+    Photo,
+
+    /// <summary>The title of the slide.</summary>
+    Heading,
+
+    /// <summary>Running words or a list.</summary>
+    List,
 }
 
 /// <summary>Where and how an item lies on its slide.</summary>

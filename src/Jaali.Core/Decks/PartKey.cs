@@ -68,6 +68,9 @@ public enum PartKind
     /// <summary>The arrangement that a slide's photos follow.</summary>
     SlideArrangement,
 
+    /// <summary>How a slide is laid out.</summary>
+    SlideLayout,
+
     /// <summary>How a slide comes in.</summary>
     SlideTransition,
 
@@ -79,7 +82,7 @@ public enum PartKind
 /// The name of a part of a deck. Edits that touch different parts merge. Written as <c>title</c>, <c>point/ID</c>,
 /// <c>slide/ID</c>, <c>slide/ID/items</c>, <c>slide/ID/item/ID</c>,
 /// <c>slide/ID/notes</c>, <c>slide/ID/seconds</c>, <c>slide/ID/grid</c>, <c>slide/ID/arrangement</c>,
-/// <c>slide/ID/transition</c>, <c>slide/ID/cues</c>.
+/// <c>slide/ID/layout</c>, <c>slide/ID/transition</c>, <c>slide/ID/cues</c>.
 /// </summary>
 /// <param name="Kind">What it is.</param>
 /// <param name="Of">The point or slide; empty for parts of the deck itself.</param>
@@ -122,6 +125,7 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
                 ("slide", "seconds", 3) => new(PartKind.SlideSeconds, of),
                 ("slide", "grid", 3) => new(PartKind.SlideGrid, of),
                 ("slide", "arrangement", 3) => new(PartKind.SlideArrangement, of),
+                ("slide", "layout", 3) => new(PartKind.SlideLayout, of),
                 ("slide", "transition", 3) => new(PartKind.SlideTransition, of),
                 ("slide", "cues", 3) => new(PartKind.SlideCues, of),
                 ("slide", "item", 4) when Guid.TryParse(path[3], out Guid item) => new(PartKind.SlideItem, of, item),
@@ -150,6 +154,7 @@ public readonly record struct PartKey(PartKind Kind, Guid Of = default, Guid Ite
             PartKind.SlideSeconds => $"slide/{Of}/seconds",
             PartKind.SlideGrid => $"slide/{Of}/grid",
             PartKind.SlideArrangement => $"slide/{Of}/arrangement",
+            PartKind.SlideLayout => $"slide/{Of}/layout",
             PartKind.SlideTransition => $"slide/{Of}/transition",
             PartKind.SlideCues => $"slide/{Of}/cues",
             _ => Names[Kind],

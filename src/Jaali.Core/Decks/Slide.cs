@@ -33,6 +33,31 @@ public sealed record Slide(
     /// where they stand as they were put.</summary>
     public ArrangementForm? Arrangement { get; init; }
 
+    /// <summary>How it is laid out; null where a hand put its things in their places.</summary>
+    public AppliedLayout? Layout { get; init; }
+
+    /// <summary>What its heading stands beside.</summary>
+    [JsonIgnore]
+    public HeadingSurroundings Around
+    {
+        get
+        {
+            int photos = Items.Count(i => i.LayoutPart == LayoutPart.Photo);
+            return
+                photos > 1 ? HeadingSurroundings.Several
+                : photos == 1
+                    ? Ground is not null
+                    || Layout?.Sharing is PhotoSharing.Above or PhotoSharing.Below or PhotoSharing.Within
+                        ? HeadingSurroundings.OverOne
+                    // Where a hand put the photo, there may be little room beside it.
+                    : Layout?.Sharing is null
+                        ? HeadingSurroundings.Several
+                    : HeadingSurroundings.OnePhoto
+                : Items.Exists(i => i.LayoutPart == LayoutPart.List) ? HeadingSurroundings.Several
+                : HeadingSurroundings.OverOne;
+        }
+    }
+
     /// <summary>How it comes in; null for as the house has it.</summary>
     public Transition? OwnTransition { get; init; }
 

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Jaali.Core.Decks;
 
 /// <summary>The grid that things are placed on: margins, columns, rows and gutters. A value.</summary>
@@ -19,6 +21,14 @@ public sealed record SlideGrid(
     /// <summary>Most columns, and most rows.</summary>
     public const int Most = 24;
 
+    /// <summary>What is kept free above the cells besides the margin, for a heading, in slide units.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public double Head { get; init; }
+
+    /// <summary>What is kept free below them besides the margin, for a credit, in slide units.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public double Foot { get; init; }
+
     // How near an edge must lie to a line of the grid to stand on it, in slide units.
     private const double OnLine = .75;
 
@@ -30,7 +40,7 @@ public sealed record SlideGrid(
     {
         if (Columns is < 1 or > Most || Rows is < 1 or > Most)
             return new("bad-grid", $"A grid has 1 to {Most} columns and rows. Give other numbers.");
-        if (!(MarginX >= 0 && MarginY >= 0 && Gutter >= 0))
+        if (!(MarginX >= 0 && MarginY >= 0 && Gutter >= 0 && Head >= 0 && Foot >= -MarginY))
             return new("bad-grid", "Margins and gutters are 0 or more. Give other numbers.");
         if (Widths is { } w && (w.Count != Columns || w.Any(x => !(x is > 0 and <= 1000))))
             return new("bad-grid", "Give one width above 0 for each column.");
@@ -41,7 +51,12 @@ public sealed record SlideGrid(
 
     /// <summary>The part of the slide inside the margins.</summary>
     public SlideRect Room(SlideRect slide) =>
-        new(slide.X + MarginX, slide.Y + MarginY, slide.Width - 2 * MarginX, slide.Height - 2 * MarginY);
+        new(
+            slide.X + MarginX,
+            slide.Y + MarginY + Head,
+            slide.Width - 2 * MarginX,
+            slide.Height - 2 * MarginY - Head - Foot
+        );
 
     /// <summary>A cell's left edges and widths, from the left.</summary>
     public (double Start, double Size)[] ColumnsOn(SlideRect slide)

@@ -30,7 +30,15 @@ public static class DeckEditor
                 ? change.Deck!
                 : LiveTransitions.Follow(
                     deck,
-                    LiveCues.Follow(deck, LiveArrangements.Follow(deck, change.Deck!, command, facts))
+                    LiveCues.Follow(
+                        deck,
+                        LiveArrangements.Follow(
+                            deck,
+                            LiveLayouts.Follow(deck, change.Deck!, command, facts),
+                            command,
+                            facts
+                        )
+                    )
                 );
         ImmutableSortedDictionary<PartKey, JsonElement?> was = DeckParts.Changed(deck, after);
         return new Edited(after, new Restore(was), [.. was.Keys]);

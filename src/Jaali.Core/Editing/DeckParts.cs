@@ -95,6 +95,7 @@ public static class DeckParts
                 Put(new(PartKind.SlideCues, id), Moves(a), Moves(b));
             if (a?.Arrangement != b?.Arrangement)
                 Put(new(PartKind.SlideArrangement, id), a?.Arrangement, b?.Arrangement);
+            Put(new(PartKind.SlideLayout, id), a?.Layout, b?.Layout);
             if (ReferenceEquals(a?.Items, b?.Items))
                 return;
             Order(PartKind.SlideItems, id, a?.Items.Select(i => i.Id), b?.Items.Select(i => i.Id));
@@ -263,6 +264,9 @@ public static class DeckParts
                     break;
                 case PartKind.SlideArrangement:
                     _slide = _slide with { Arrangement = value is null ? null : Read<ArrangementForm>(value) };
+                    break;
+                case PartKind.SlideLayout:
+                    _slide = _slide with { Layout = value is null ? null : Read<AppliedLayout>(value) };
                     break;
                 case PartKind.SlideItems:
                     _order = value is null ? [] : Read<Guid[]>(value);

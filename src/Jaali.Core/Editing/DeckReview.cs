@@ -183,7 +183,7 @@ public static class DeckReview
         // A slide without what lies on it.
         private Slide Bare(Slide slide, string name, Deck deck)
         {
-            Slide bare = slide with { Items = [], Cues = [], OwnGrid = null, OwnTransition = null, Arrangement = null };
+            Slide bare = slide with { Items = [], Cues = [], OwnGrid = null, OwnTransition = null, Arrangement = null, Layout = null };
             if (slide.Notes.Length > Limits.Talks.Text)
             {
                 Told($"The notes of {Lower(name)}", Refusals.TooLong("Notes", Limits.Talks.Text), "were cut");
@@ -215,6 +215,8 @@ public static class DeckReview
             }
             if (slide.Arrangement is { } form && CommandValidator.Fault(form) is null)
                 bare = bare with { Arrangement = form };
+            if (slide.Layout is { } layout && CommandValidator.Fault(layout) is null && layout.Turn >= 0)
+                bare = bare with { Layout = layout };
             return bare;
         }
 

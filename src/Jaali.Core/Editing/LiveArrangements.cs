@@ -15,11 +15,15 @@ internal static class LiveArrangements
             if (slide.Arrangement is not { } form || earlier is not { } was)
                 continue;
             // What has just been arranged is as it was wanted.
-            if (command is ArrangeItems or SetGrid or SetSlideGrid or SetShape || was.Arrangement is null)
+            if (
+                command is ArrangeItems or HoldItem or SetGrid or SetSlideGrid or SetShape or SetHouseStyle or ApplyLayout
+                || was.Arrangement is null
+            )
                 continue;
             (Guid, string)[] now = Order(slide);
             if (!now.SequenceEqual(Order(was)) || Marks(slide) != Marks(was))
-                after = Solved(after, slide, form, facts);
+                // What is to be seen whole is not cut by its place.
+                after = Solved(after, slide, command is ShowWhole ? ArrangementForm.Whole : form, facts);
             else if (!Places(slide).SequenceEqual(Places(was)))
                 after = after.With(slide with { Arrangement = null });
         }

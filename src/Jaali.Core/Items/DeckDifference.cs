@@ -61,8 +61,11 @@ public sealed record DeckDifference(
             | (from.Speaker == to.Speaker ? Follows.Nothing : Follows.Speaker)
             | (samePlan ? Follows.Nothing : Follows.Plan)
             | (changed.Count == 0 ? Follows.Nothing : Follows.Slides);
+        // Where headings carry the number of their point, a point that comes, goes or changes places counts for all.
+        bool renumbered =
+            to.House.System?.Accent == AccentForm.Number && !samePlan && to.SamePointsSince(from) is null;
         HashSet<Guid> seen = [.. changed.Select(c => c.Now.Id)];
-        if (differs != Follows.Nothing)
+        if (differs != Follows.Nothing || renumbered)
             foreach (Slide slide in to.Slides)
                 if (May(slide) && !seen.Contains(slide.Id))
                     changed.Add((slide, slide));
@@ -71,6 +74,7 @@ public sealed record DeckDifference(
         bool May(Slide slide) =>
             slide.Kind == SlideKind.Credits && !sameCredits
             || differs.HasFlag(Follows.Title) && (slide.Kind == SlideKind.Title || slide.PointId == to.Id)
+            || renumbered && slide.PointId is not null
             || !samePlan && slide.PointId is { } p && !ReferenceEquals(PointOf(from, p), PointOf(to, p))
             || (ItemKinds.Follows(slide) & differs) != 0;
     }
@@ -89,7 +93,11 @@ public sealed record DeckDifference(
     // What a credit says of a photo is which it is, where, and what was done to it, not how far.
     private static bool CreditsTheSame(Deck from, Deck to, (Slide? Before, Slide Now) slide) =>
         Same(slide, (a, b) => a.Changes.Told == b.Changes.Told)
+        && (to.House.System is null || !to.Style.Pictures || Shown(slide.Before!).SequenceEqual(Shown(slide.Now)))
         && DeckFonts.Families(from, slide.Before!).SequenceEqual(DeckFonts.Families(to, slide.Now));
+
+    private static IEnumerable<(CropWindow, double, double, object?)> Shown(Slide slide) =>
+        slide.Items.OfType<Frame>().Select(f => f.Shown);
 
     // The opening is made anew whenever it is asked for: it is told by what was chosen for it.
     private static Point? PointOf(Deck deck, Guid id) => id == deck.Id ? deck.OwnOpening : deck.Point(id);

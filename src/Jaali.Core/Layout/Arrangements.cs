@@ -95,6 +95,8 @@ public static class Arrangements
     // foot.
     private static SlideRect Room(Deck deck, Slide slide)
     {
+        if (deck.House.System is not null && slide.OwnGrid is null && deck.Grid == SlideGrid.Usual)
+            return Lattice.Of(deck, slide).Content;
         SlideRect bounds = deck.Shape.Bounds(),
             room = deck.GridOf(slide).Room(bounds);
         HouseStyle house = deck.House;
@@ -127,6 +129,8 @@ public static class Arrangements
         int n = parts.Length;
         double gutter = grid.Gutter;
         double[] aspects = [.. parts.Select(p => p.Aspect)];
+        // Where the room is that of the grid, what leads ends on one of its lines.
+        SlideGrid? on = grid.Widths is null && grid.Room(bounds) == room ? grid : null;
         (Mosaic? whole, Mosaic? rows, Mosaic? columns) = Mosaics.Fullest(aspects, room, gutter);
         if (whole is not null)
             yield return (ArrangementForm.Whole, whole.Rects);
@@ -150,13 +154,13 @@ public static class Arrangements
             yield return (ArrangementForm.Columns, columns.Rects);
         yield return (ArrangementForm.Grid, Grid(n, room, gutter));
         yield return (ArrangementForm.Strips, Cells(n, 1, room, gutter));
-        yield return (ArrangementForm.OneLeads, Leading(aspects, room, gutter, beside: true));
-        yield return (ArrangementForm.OneLeadsAbove, Leading(aspects, room, gutter, beside: false));
+        yield return (ArrangementForm.OneLeads, Leading(aspects, room, gutter, true, on));
+        yield return (ArrangementForm.OneLeadsAbove, Leading(aspects, room, gutter, false, on));
         // The last one large: the same, seen in a mirror and backwards.
         yield return (
             ArrangementForm.LastLeads,
             [
-                .. Leading([.. aspects.Reverse()], room, gutter, beside: true)
+                .. Leading([.. aspects.Reverse()], room, gutter, true, on)
                     .Select(r => r with { X = 2 * room.X + room.Width - r.Right })
                     .Reverse(),
             ]
@@ -205,28 +209,39 @@ public static class Arrangements
 
     // The first takes about two thirds of the room; the others the rest, as a mosaic of their own where that fills it,
     // else in cells.
-    private static IReadOnlyList<SlideRect> Leading(double[] aspects, SlideRect room, double gutter, bool beside)
+    private static IReadOnlyList<SlideRect> Leading(
+        double[] aspects,
+        SlideRect room,
+        double gutter,
+        bool beside,
+        SlideGrid? on
+    )
     {
         int count = aspects.Length;
         double share = count > 4 ? .6 : .66;
         SlideRect lead = beside
                 ? room with
                 {
-                    Width = (room.Width - gutter) * share,
+                    Width = Share(room.Width, on?.Columns),
                 }
                 : room with
                 {
-                    Height = (room.Height - gutter) * share,
+                    Height = Share(room.Height, on?.Rows),
                 },
             rest = beside
                 ? new(lead.Right + gutter, room.Y, room.Right - lead.Right - gutter, room.Height)
                 : new(room.X, lead.Bottom + gutter, room.Width, room.Bottom - lead.Bottom - gutter);
-        Mosaic? mosaic = Mosaics.Fullest(aspects[1..], rest, gutter).Best;
+        Mosaic? mosaic = on is null ? Mosaics.Fullest(aspects[1..], rest, gutter).Best : null;
         if (mosaic is { Fill: > .93 })
             return [lead, .. mosaic.Rects];
         int columns = beside ? (count > 5 ? 2 : 1) : count - 1,
             rows = (count - 1 + columns - 1) / columns;
         return [lead, .. Cells(columns, rows, rest, gutter, count - 1)];
+
+        double Share(double side, int? lines) =>
+            lines is { } n
+                ? (side + gutter) / n * Math.Clamp(Math.Round(n * share), 1, Math.Max(1, n - 1)) - gutter
+                : (side - gutter) * share;
     }
 
     private static Arrangement Judged(

@@ -1,33 +1,5 @@
 namespace Jaali.Core.Layout;
 
-/// <summary>What a slide of words is set as.</summary>
-public enum SlideLayout
-{
-    /// <summary>The title of the talk and who gives it.</summary>
-    Opening,
-
-    /// <summary>The name of a part of the talk.</summary>
-    Section,
-
-    /// <summary>Somebody’s words and who said them.</summary>
-    Quotation,
-
-    /// <summary>One large number and what it counts.</summary>
-    Number,
-
-    /// <summary>A title and a list.</summary>
-    List,
-
-    /// <summary>Where the facts of the talk come from.</summary>
-    Sources,
-
-    /// <summary>The titles of the other slides, each leading to its slide.</summary>
-    Contents,
-
-    /// <summary>The last words and who gives the talk.</summary>
-    Closing,
-}
-
 /// <summary>A layout for a slide.</summary>
 /// <param name="Layout">The layout.</param>
 /// <param name="Why">Why it is proposed, in one line.</param>
@@ -71,7 +43,7 @@ public static class SlideLayouts
             first = own.FirstOrDefault()?.Id == slide.Id,
             last = own.Length > 1 && own[^1].Id == slide.Id;
         // Words over the photos that lie there are proposed by nobody.
-        if (Beside(deck, slide) is null)
+        if (deck.House.System is null && Beside(deck, slide) is null)
             return
             [
                 .. Enum.GetValues<SlideLayout>()
@@ -121,6 +93,7 @@ public static class SlideLayouts
             SlideLayout.Sources => "The sources of all facts in the plan.",
             SlideLayout.Contents => "The titles of the slides, each leading to its slide.",
             SlideLayout.Closing => "The last words, with the speaker under them.",
+            SlideLayout.Heading => "A heading, with a line under it.",
             _ => throw new ArgumentOutOfRangeException(nameof(layout)),
         };
 
@@ -130,7 +103,11 @@ public static class SlideLayouts
     {
         List<Words> free = [.. slide.Items.OfType<Words>().Where(Takes)];
         ImmutableList<Item> items = slide.Items.RemoveAll(i => i is Words w && Takes(w));
-        foreach (Slot slot in Slots(deck, slide, layout, Room(deck, slide, photos)))
+        bool system = deck.House.System is not null;
+        // Where the house lays slides out, words find their room when the slide is composed; what goes with others
+        // stands under them.
+        Guid? over = null;
+        foreach (Slot slot in Slots(deck, slide, layout, system ? Inner(deck) : Room(deck, slide, photos)))
         {
             Words? same = free.Find(w => w.Role == slot.Role);
             if (same is not null)
@@ -140,20 +117,24 @@ public static class SlideLayouts
                     ? its.Over(hand)
                     : its
                 : same?.Style;
-            items = items.Add(
-                new Words(
-                    same?.Id ?? newId(),
-                    new(slot.Rect),
-                    slot.Role,
-                    slot.Source,
-                    slot.Source == WordsSource.Typed ? Paragraph.Plain(slot.Body).TrimEnd() : "",
-                    Spot.Placed
-                )
-                {
-                    Body = slot.Source == WordsSource.Typed ? Paragraph.Kept(slot.Body) : null,
-                    Style = look,
-                }
-            );
+            bool under = system && over is not null && slot.Role is WordsRole.Subtitle or WordsRole.Caption;
+            Words made = new(
+                same?.Id ?? newId(),
+                new(slot.Rect),
+                slot.Role,
+                slot.Source,
+                slot.Source == WordsSource.Typed ? Paragraph.Plain(slot.Body).TrimEnd() : "",
+                !system ? Spot.Placed
+                    : under ? Spot.Under
+                    : Spot.Auto
+            )
+            {
+                Body = slot.Source == WordsSource.Typed ? Paragraph.Kept(slot.Body) : null,
+                Style = look,
+                Of = under ? over : null,
+            };
+            items = items.Add(made);
+            over = made.Id;
         }
         return slide with { Items = items };
     }
@@ -213,9 +194,18 @@ public static class SlideLayouts
                 );
                 break;
             case SlideLayout.Section:
-                yield return Put(WordsRole.Opening, Part(0, .3, .9, .5), main);
+                yield return Put(
+                    deck.House.System is null ? WordsRole.Opening : WordsRole.Section,
+                    Part(0, .3, .9, .5),
+                    main
+                );
                 if (rest.Count > 0)
                     yield return Put(WordsRole.Subtitle, Part(0, .84, .8, .16), Joined(rest));
+                break;
+            case SlideLayout.Heading:
+                yield return Put(WordsRole.Heading, Part(0, 0, .8, .4), main);
+                if (rest.Count > 0)
+                    yield return Put(WordsRole.Subtitle, Part(0, .5, .8, .4), Joined(rest));
                 break;
             case SlideLayout.Quotation:
                 if (

@@ -279,7 +279,7 @@ public static class SpotFinder
     }
 
     // 1 where the subject is inside the box, falling to 0 at 320 units away.
-    private static double Closeness(SlideRect box, SlidePoint subject)
+    internal static double Closeness(SlideRect box, SlidePoint subject)
     {
         double dx = Math.Max(0, Math.Max(box.X - subject.X, subject.X - box.Right)),
             dy = Math.Max(0, Math.Max(box.Y - subject.Y, subject.Y - box.Bottom));

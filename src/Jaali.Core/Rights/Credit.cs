@@ -147,6 +147,28 @@ public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
         return new Credit(spans);
     }
 
+    /// <summary>The credit on a slide of a house style: title where it is asked for, maker, licence, changes, joined as
+    /// the style joins them.</summary>
+    /// <param name="p">The parts.</param>
+    /// <param name="joint">What stands between them.</param>
+    /// <param name="titled">With the title.</param>
+    public static Credit Joined(CreditParts p, string joint, bool titled)
+    {
+        if (p.Own)
+            return OwnPhoto(p);
+        List<CreditSpan> spans = [];
+        if (titled && p.Title.Length > 0)
+            spans.AddRange([new($"“{p.Title}”", p.SourceUrl), new(joint)]);
+        spans.AddRange([
+            new(p.Maker.Length > 0 ? p.Maker : "Unknown maker", titled && p.MakerUrl is { } own ? own : p.SourceUrl ?? p.MakerUrl),
+            new(joint),
+            new(p.Terms, p.TermsUrl),
+        ]);
+        if (p.Changes.Length > 0)
+            spans.Add(new(joint + p.Changes));
+        return new Credit(spans);
+    }
+
     /// <summary>The full credit of parts.</summary>
     public static Credit Full(CreditParts p)
     {

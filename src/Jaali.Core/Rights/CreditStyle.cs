@@ -27,6 +27,9 @@ public sealed record CreditStyle(
     ImmutableList<string> Decided
 )
 {
+    /// <summary>The pages of credits show each photo small beside its credit.</summary>
+    public bool Pictures { get; init; } = true;
+
     /// <summary>In a corner, courtesy credits given, English, no licence of its own, nothing decided.</summary>
     public static CreditStyle Usual { get; } = new(CreditPlace.Corner, true, "en", "", []);
 

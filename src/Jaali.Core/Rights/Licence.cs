@@ -97,6 +97,11 @@ public sealed record Licence(LicenceFamily Family, string Version, string Port)
     [JsonIgnore]
     public string InWords => Terms.Words;
 
+    /// <summary>Altered copies may not be shared.</summary>
+    [JsonIgnore]
+    public bool ForbidsAlterations =>
+        Family is LicenceFamily.ByNd or LicenceFamily.ByNcNd or LicenceFamily.Nd or LicenceFamily.NdNc;
+
     // Version 1.0 wrote the elements in the other order.
     internal string Elements => Family == LicenceFamily.ByNcNd && Version == "1.0" ? "by-nd-nc" : Terms.Elements;
 

@@ -19,24 +19,35 @@ public sealed class Composition
     /// <summary>An empty scene of a slide.</summary>
     public Composition(Deck deck, Slide slide, ISceneFacts facts)
     {
-        (Deck, Slide, _facts, Theme) = (deck, slide, facts, new Theme(deck.House, facts.Fonts));
+        (Deck, Slide, _facts, Theme) = (deck, slide, facts, new Theme(deck.House, facts.Fonts, slide.Around));
         Bounds = deck.Shape.Bounds();
         Backdrop = new Backdrop(House.Paper);
         _open = _nodes;
         // Under a ground nothing of the paper is seen.
-        if (House.PaperTo is { } to && slide.Ground is null)
+        Lattice = House.System is null ? null : Lattice.Of(deck, slide);
+        if (Lattice?.Ground is { } ground)
+            Paint(new PathNode(Path.Rect(Bounds), ground));
+        else if (House.PaperTo is { } to && slide.Ground is null)
         {
-            _nodes.Add(
+            Paint(
                 new PathNode(
                     Path.Rect(Bounds),
                     null,
                     Gradient: new(new(0, 0), new(0, Bounds.Height), [new(0, House.Paper, 1), new(1, to, 1)])
                 )
             );
-            foreach (Layer layer in LayersOf(_nodes[0]))
+        }
+
+        void Paint(PathNode paper)
+        {
+            _nodes.Add(paper);
+            foreach (Layer layer in LayersOf(paper))
                 Backdrop.AddPaper(layer);
         }
     }
+
+    /// <summary>The lattice of the house on this slide; null where the house has none.</summary>
+    public Lattice? Lattice { get; }
 
     /// <summary>The deck.</summary>
     public Deck Deck { get; }
@@ -88,6 +99,15 @@ public sealed class Composition
                     ? new GroupLayer(layer, null, 1, turned.At.Turn, 1, Middle(turned.At.Rect))
                     : layer
             );
+    }
+
+    /// <summary>Paints something that belongs to the look of the slide, not to the item that is being composed: under
+    /// that item.</summary>
+    public void AddBelow(SceneNode node)
+    {
+        _nodes.Add(new GroupNode(null, [node]));
+        foreach (Layer layer in LayersOf(node))
+            Backdrop.Add(layer);
     }
 
     /// <summary>Keeps other words away from a place.</summary>

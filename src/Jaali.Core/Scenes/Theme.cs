@@ -3,10 +3,18 @@ namespace Jaali.Core.Scenes;
 /// <summary>The look of a deck as it is set: its house style in the faces that are at hand.</summary>
 /// <param name="house">The house style.</param>
 /// <param name="fonts">The faces.</param>
-public sealed class Theme(HouseStyle house, IFonts fonts)
+/// <param name="around">What a heading stands beside.</param>
+public sealed class Theme(
+    HouseStyle house,
+    IFonts fonts,
+    HeadingSurroundings around = HeadingSurroundings.OverOne
+)
 {
     // Below this words that look for their own size are not set: common practice, no source.
     private const double SmallestWords = 30;
+
+    // Headings break into so many lines at most: common practice, no source.
+    private const int MostHeadingLines = 3;
 
     /// <summary>The house style.</summary>
     public HouseStyle House => house;
@@ -29,7 +37,7 @@ public sealed class Theme(HouseStyle house, IFonts fonts)
     public TypeSetting Setting(WordsRole role, TextStyle? own = null)
     {
         TextStyle look = StyleOf(role, own);
-        bool headed = role is WordsRole.Opening or WordsRole.Heading;
+        bool headed = role is WordsRole.Opening or WordsRole.Heading or WordsRole.Section;
         double size = look.Size!.Value;
         return new(
             fonts.Find(look.Family!, look.Bold == true, look.Italic == true),
@@ -40,13 +48,14 @@ public sealed class Theme(HouseStyle house, IFonts fonts)
             || own?.Size is not null
                 ? size
                 : Math.Min(size, SmallestWords),
-            headed || role is WordsRole.Subtitle or WordsRole.Quotation
+            headed || role is WordsRole.Subtitle or WordsRole.Quotation or WordsRole.Caption
         )
         {
             Spacing = look.Spacing ?? 0,
             Align = look.Align ?? WordsAlign.Start,
             Case = look.Case ?? WordsCase.AsTyped,
             ParagraphGap = role == WordsRole.Body ? .35 : 0,
+            MostLines = headed && house.System is not null ? MostHeadingLines : null,
             Columns = look.Columns ?? 1,
             Grows = look.Grows ?? false,
         };
@@ -56,5 +65,5 @@ public sealed class Theme(HouseStyle house, IFonts fonts)
     /// <param name="role">What they are for.</param>
     /// <param name="own">What was set by hand; null for nothing.</param>
     public TextStyle StyleOf(WordsRole role, TextStyle? own = null) =>
-        own is null ? house.StyleOf(role) : own.Over(house.StyleOf(role));
+        own is null ? house.StyleOf(role, around) : own.Over(house.StyleOf(role, around));
 }

@@ -52,6 +52,9 @@ public sealed record TypeSetting(Face Face, double Size, double Leading, double 
     /// <summary>Columns, at least 1.</summary>
     public int Columns { get; init; } = 1;
 
+    /// <summary>They are set smaller where they would take more lines; null for as many as fit.</summary>
+    public int? MostLines { get; init; }
+
     /// <summary>They are also set larger, until they fill their room.</summary>
     public bool Grows { get; init; }
 

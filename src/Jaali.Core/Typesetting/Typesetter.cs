@@ -33,7 +33,11 @@ public static class Typesetter
         for (double size = how.Size; ; size = Math.Max(how.Smallest, size - Step))
         {
             Broken broken = Break(measured, how, size, width);
-            bool fits = broken.Lead * size <= height + 1e-6;
+            // A heading is rather set smaller than a word of it cut in two.
+            bool fits =
+                broken.Lead * size <= height + 1e-6
+                && (how.MostLines is not { } most || broken.Lines.Sum(l => l.Count) <= most)
+                && (how.MostLines is null || !SplitsWords(measured, broken));
             if (fits || size <= how.Smallest)
                 return Set(measured, how, size, broken, fits, fonts);
         }

@@ -53,7 +53,7 @@ public sealed class SceneCache(PhotoStore photos, FontLibrary fonts) : ISceneFac
     public object KeyOf(Deck deck, Slide slide)
     {
         CreditStyle style = deck.Style;
-        object how = (style.Place, style.Courtesy, style.Language, deck.House, deck.Room, fonts.Revision);
+        object how = (style.Place, style.Courtesy, style.Language, style.Pictures, deck.House, deck.Room, fonts.Revision);
         if (slide.Kind != SlideKind.Credits)
         {
             var place = new ItemPlace(deck, slide, this);
@@ -69,6 +69,7 @@ public sealed class SceneCache(PhotoStore photos, FontLibrary fonts) : ISceneFac
                     ? string.Join('|', deck.Slides.Select(s => s.Id))
                     : "",
                 Cue.PartByPartOf(slide),
+                deck.House.System is null ? null : StyledBy(deck, slide),
                 how
             );
         }
@@ -94,6 +95,17 @@ public sealed class SceneCache(PhotoStore photos, FontLibrary fonts) : ISceneFac
         return key;
     }
 
+    // What a house with a lattice looks at besides.
+    private static object StyledBy(Deck deck, Slide slide) =>
+        (
+            slide.Layout,
+            slide.OwnGrid,
+            deck.Slides.Find(s => s.Kind == SlideKind.Credits)?.Id,
+            deck.House.System!.Accent == AccentForm.Number && slide.PointId is { } point
+                ? deck.Points.FindIndex(p => p.Id == point)
+                : -1
+        );
+
     private readonly ConditionalWeakTable<Deck, CreditsKey> _credits = [];
 
     private sealed record CreditsKey(long Records, int Fonts, Guid Slide, object Key);
@@ -114,16 +126,27 @@ public sealed class SceneCache(PhotoStore photos, FontLibrary fonts) : ISceneFac
         {
             number++;
             foreach (PhotoUse use in ItemKinds.Photos(slide))
-                shown.Add(new(number, use.PhotoId, use.Changes.Told, Photo(use.PhotoId)));
+                shown.Add(
+                    new(
+                        number,
+                        use.PhotoId,
+                        use.Changes.Told,
+                        deck.House.System is not null && (slide.Item(use.ItemId) as Frame)?.Shown is { } seen
+                            ? seen
+                            : null,
+                        Photo(use.PhotoId)
+                    )
+                );
         }
         return [.. shown];
     }
 
-    private readonly record struct ShownOn(int Slide, string PhotoId, int Told, PhotoFacts? Facts)
+    private readonly record struct ShownOn(int Slide, string PhotoId, int Told, object? Seen, PhotoFacts? Facts)
     {
         public bool Is(ShownOn other) =>
             Slide == other.Slide
             && Told == other.Told
+            && Equals(Seen, other.Seen)
             // Facts of a photo are one object until its record is corrected.
             && ReferenceEquals(Facts, other.Facts)
             && PhotoId == other.PhotoId;

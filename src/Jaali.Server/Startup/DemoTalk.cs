@@ -41,9 +41,9 @@ public sealed record DemoWords(string After, SlideLayout Layout, string Says, do
 /// <param name="Tone">How its colours are shown.</param>
 /// <param name="Portion">Which part of it is shown by a mask that shows a part.</param>
 /// <param name="Covers">What hides part of it.</param>
-/// <param name="Arrange">The arrangement of the photos on its slide; null for one as the ground.</param>
+/// <param name="Share">How the photos on its slide share it with words; null as the house has it.</param>
 /// <param name="Shown">How many of the kept photos are on its slide.</param>
-/// <param name="Veil">A veil lies between its photo and its words.</param>
+/// <param name="Line">What stands under its heading.</param>
 public sealed record DemoPoint(
     string Wording,
     double Seconds,
@@ -56,9 +56,9 @@ public sealed record DemoPoint(
     FrameTone Tone = FrameTone.Natural,
     double? Portion = null,
     Cover[]? Covers = null,
-    ArrangementForm? Arrange = null,
+    PhotoSharing? Share = null,
     int Shown = 1,
-    bool Veil = false
+    string? Line = null
 );
 
 /// <summary>Builds the demo decks the way a user would: points, search, keep, make the slides.</summary>
@@ -67,7 +67,6 @@ public sealed class DemoTalk(
     DeckEditing desk,
     CollectionRegistry shelf,
     PhotoImporter taking,
-    SceneCache known,
     ILogger<DemoTalk> log
 )
 {
@@ -132,10 +131,13 @@ public sealed class DemoTalk(
                 continue;
             if (said.Notes.Length > 0)
                 deck = await DoAsync(deck, new SetNotes(slide.Id, said.Notes), cancel);
-            if (said.Veil)
-                deck = await DoAsync(deck, new AddItem(slide.Id, new VeilEdit()), cancel);
-            if (said.Arrange is { } form)
-                deck = await ArrangedAsync(deck, slide.Id, (point.Id, said.Shown), form, cancel);
+            if (said.Line is { } line && slide.Items.OfType<Words>().FirstOrDefault() is { } heading)
+                deck = await DoAsync(
+                    deck,
+                    new AddItem(slide.Id, new WordsEdit(line, Role: WordsRole.Subtitle, Of: heading.Id, Typographic: true)),
+                    cancel
+                );
+            deck = await SharedAsync(deck, slide.Id, (point.Id, said.Shown), said.Share, cancel);
             if (
                 deck.Slide(slide.Id)!.Items.OfType<Frame>().FirstOrDefault() is { } frame
                 && (said.Mask != FrameMask.None || said.Tone != FrameTone.Natural || said.Covers is not null)
@@ -172,12 +174,12 @@ public sealed class DemoTalk(
         return said.Notes.Length > 0 ? await DoAsync(deck, new SetNotes(made, said.Notes), cancel) : deck;
     }
 
-    // The photos of a point that are not on its slide yet come to it, and all are arranged.
-    private async Task<Deck> ArrangedAsync(
+    // The photos of a point that are not on its slide yet come to it; the house lays them out, or as it is said.
+    private async Task<Deck> SharedAsync(
         Deck deck,
         Guid slideId,
         (Guid Id, int Shown) point,
-        ArrangementForm form,
+        PhotoSharing? share,
         CancellationToken cancel
     )
     {
@@ -185,9 +187,7 @@ public sealed class DemoTalk(
         string[] more = [.. deck.Point(point.Id)!.Shortlist.Take(point.Shown).Where(k => !ItemKinds.Shows(slide, k))];
         if (more.Length > 0)
             deck = await DoAsync(deck, new AddPhotos(slideId, [.. more]), cancel);
-        return Arrangements.Solved(deck, deck.Slide(slideId)!, known, form) is { } places
-            ? await DoAsync(deck, new ArrangeItems(slideId, [.. places], form), cancel)
-            : deck;
+        return share is { } way ? await DoAsync(deck, new ApplyLayout(slideId, Sharing: way), cancel) : deck;
     }
 
     // All photos of a talk, a few at once.

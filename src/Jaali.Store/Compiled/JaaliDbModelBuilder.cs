@@ -11,7 +11,7 @@ namespace Jaali.Store.Compiled
     public partial class JaaliDbModel
     {
         private JaaliDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("301e848e-700a-4481-8b9e-70045fd56b13"), entityTypeCount: 15)
+            : base(skipDetectChanges: false, modelId: new Guid("578381b9-2cfe-4967-a3d5-ef18619d14eb"), entityTypeCount: 15)
         {
         }
 

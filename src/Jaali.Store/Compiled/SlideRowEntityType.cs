@@ -19,7 +19,7 @@ namespace Jaali.Store.Compiled
                 "Jaali.Store.SlideRow",
                 typeof(SlideRow),
                 baseEntityType,
-                propertyCount: 11,
+                propertyCount: 12,
                 foreignKeyCount: 1,
                 keyCount: 1);
 
@@ -68,6 +68,12 @@ namespace Jaali.Store.Compiled
                 typeof(string),
                 propertyInfo: typeof(SlideRow).GetProperty("Kind", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(SlideRow).GetField("<Kind>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
+
+            var layout = runtimeEntityType.AddProperty(
+                "Layout",
+                typeof(string),
+                propertyInfo: typeof(SlideRow).GetProperty("Layout", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(SlideRow).GetField("<Layout>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly));
 
             var notes = runtimeEntityType.AddProperty(
                 "Notes",

@@ -20,7 +20,7 @@ internal static class DeckRows
         row.Use = Write(deck.Use);
         row.Style = Write(deck.Style);
         row.Grid = deck.Grid == SlideGrid.Usual ? "" : Write(deck.Grid);
-        row.House = deck.House == HouseStyles.First ? "" : Write(deck.House);
+        row.House = deck.House == HouseStyles.Earlier ? "" : Write(deck.House);
         row.Room = deck.Room == Room.Usual ? "" : Write(deck.Room);
         row.WordsPerMinute = deck.WordsPerMinute;
         row.RunThroughs = deck.RunThroughs.IsEmpty ? "" : Write(deck.RunThroughs);
@@ -63,6 +63,7 @@ internal static class DeckRows
             Notes = s.Notes,
             Grid = s.OwnGrid is null ? "" : Write(s.OwnGrid),
             Arrangement = s.Arrangement?.ToString() ?? "",
+            Layout = s.Layout is null ? "" : Write(s.Layout),
             Transition = s.OwnTransition is null ? "" : Write(s.OwnTransition),
             Cues = s.Cues.IsEmpty ? "" : Write(s.Cues),
             ItemOrder = Write(s.Items.Select(i => i.Id)),
@@ -85,6 +86,7 @@ internal static class DeckRows
         {
             OwnGrid = r.Grid.Length > 0 ? Read<SlideGrid>(r.Grid) : null,
             Arrangement = Enum.TryParse(r.Arrangement, out ArrangementForm form) ? form : null,
+            Layout = r.Layout.Length > 0 ? Read<AppliedLayout>(r.Layout) : null,
             Cues = r.Cues.Length > 0 ? Read<ImmutableList<Cue>>(r.Cues) : [],
             OwnTransition = r.Transition.Length > 0 ? Read<Transition>(r.Transition) : null,
         };

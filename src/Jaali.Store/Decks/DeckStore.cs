@@ -118,7 +118,7 @@ public sealed class DeckStore(IDbContextFactory<JaaliDb> databases, TimeProvider
         )
         {
             Grid = row.Grid.Length > 0 ? Read<SlideGrid>(row.Grid) : SlideGrid.Usual,
-            House = row.House.Length > 0 ? Read<HouseStyle>(row.House) : HouseStyles.First,
+            House = row.House.Length > 0 ? Read<HouseStyle>(row.House) : HouseStyles.Earlier,
             Room = row.Room.Length > 0 ? Read<Room>(row.Room) : Room.Usual,
             WordsPerMinute = row.WordsPerMinute,
             RunThroughs = row.RunThroughs.Length > 0 ? Read<ImmutableList<RunThrough>>(row.RunThroughs) : [],

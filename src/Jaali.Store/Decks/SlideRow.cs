@@ -27,6 +27,9 @@ public sealed class SlideRow
     /// <summary>The arrangement that its photos follow; empty for none.</summary>
     public string Arrangement { get; set; } = "";
 
+    /// <summary>How it is laid out, as JSON; empty where a hand did.</summary>
+    public string Layout { get; set; } = "";
+
     /// <summary>How it comes in, as JSON; empty for as the house has it.</summary>
     public string Transition { get; set; } = "";
 

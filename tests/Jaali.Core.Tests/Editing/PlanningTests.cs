@@ -118,7 +118,7 @@ public sealed class PlanningTests
         {
             Assert.Equal("photo" + i, ((Items.Frame)slide.Ground!).PhotoId);
             Scenes.Scene scene = Composing.SceneBuilder.Build(deck, slide, world).Single();
-            Assert.Equal("T. Oar, CC BY 4.0 (cropped)", scene.Part("credit").Says);
+            Assert.Equal("“Low water” · T. Oar · CC BY 4.0 · cropped", scene.Part("credit").Says);
             Assert.Equal(deck.Points[i].Wording, scene.Part("heading").Says);
         }
         // A second photo only joins the shortlist; one that may not be placed makes no slide.

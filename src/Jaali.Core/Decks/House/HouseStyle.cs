@@ -86,6 +86,11 @@ public sealed record HouseStyle
     /// <summary>How long the change takes, in seconds.</summary>
     public double ChangeSeconds { get; init; } = Decks.Transition.Brisk;
 
+    /// <summary>How it lays slides out; null for a style from before there was a system, whose words look for the
+    /// calmest corner.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public StyleSystem? System { get; init; }
+
     /// <summary>How slides come in that have no way of their own.</summary>
     [JsonIgnore]
     public Transition Transition => new(Change, Change == TransitionKind.Cut ? 0 : ChangeSeconds);
@@ -95,18 +100,31 @@ public sealed record HouseStyle
     public IEnumerable<string> Palette => new[] { LightInk, DarkInk }.Concat(Accents).Distinct();
 
     /// <summary>How a role is set: what the house says of it, and what it leaves out as the first house says.</summary>
-    public TextStyle StyleOf(WordsRole role)
+    /// <param name="role">The role.</param>
+    /// <param name="around">What a heading stands beside.</param>
+    public TextStyle StyleOf(WordsRole role, HeadingSurroundings around = HeadingSurroundings.OverOne)
     {
-        TextStyle usual = HouseStyles.First.Roles[role];
-        return Roles.TryGetValue(role, out TextStyle? own) ? own.Over(usual) : usual;
+        TextStyle usual = Usual(role);
+        TextStyle whole = Roles.TryGetValue(role, out TextStyle? own) ? own.Over(usual) : usual;
+        return System?.Beside(role, around) is { } differs ? differs.Over(whole) : whole;
     }
+
+    // A style that has no system says nothing of the roles that came with it: it set them as others.
+    private TextStyle Usual(WordsRole role) =>
+        System is not null ? HouseStyles.First.Roles[role]
+        : role switch
+        {
+            WordsRole.Section => StyleOf(WordsRole.Opening),
+            WordsRole.Label => StyleOf(WordsRole.Caption),
+            _ => HouseStyles.Earlier.Roles[role],
+        };
 
     /// <summary>This style with every role complete.</summary>
     [JsonIgnore]
     public HouseStyle Whole =>
         this with
         {
-            Roles = Enum.GetValues<WordsRole>().ToImmutableSortedDictionary(r => r, StyleOf),
+            Roles = Enum.GetValues<WordsRole>().ToImmutableSortedDictionary(r => r, r => StyleOf(r)),
         };
 
     /// <summary>This style under a name of its own where it has that of one that ships, and is not it.</summary>
@@ -130,6 +148,7 @@ public sealed record HouseStyle
             DarkInk = palette.DarkInk,
             VeilColour = palette.DarkInk,
             Accents = [.. palette.Accents.Select(a => a.Colour)],
+            System = System is { } system ? system with { Grounds = [] } : null,
         };
 
     /// <summary>How well its colours stand out from each other in a room. Words need the contrast of small ones,
@@ -170,6 +189,7 @@ public sealed record HouseStyle
         )
             ? new("bad-margins", "These margins or strengths leave no room for words. Choose smaller ones.")
         : Transition.Fault() is { } slow ? slow
+        : System?.Fault() is { } system ? system
         : Roles.Values.Select(l => l.Fault()).FirstOrDefault(f => f is not null);
 
     /// <inheritdoc/>
@@ -181,6 +201,7 @@ public sealed record HouseStyle
             == (other.MarginX, other.MarginY, other.WordsWidth, other.WordsHeight, other.CreditMargin)
         && (Veil, VeilColour, VeilStrength, Change, ChangeSeconds)
             == (other.Veil, other.VeilColour, other.VeilStrength, other.Change, other.ChangeSeconds)
+        && Equals(System, other.System)
         && Accents.SequenceEqual(other.Accents)
         && Roles.SequenceEqual(other.Roles);
 

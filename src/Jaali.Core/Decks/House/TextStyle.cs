@@ -11,6 +11,9 @@ public enum WordsRole
     /// <summary>The title of a slide.</summary>
     Heading,
 
+    /// <summary>The name of a part of the talk.</summary>
+    Section,
+
     /// <summary>A line under a title.</summary>
     Subtitle,
 
@@ -19,6 +22,9 @@ public enum WordsRole
 
     /// <summary>A line at a photo.</summary>
     Caption,
+
+    /// <summary>A word or two that say which photo is which.</summary>
+    Label,
 
     /// <summary>One large number.</summary>
     Number,
@@ -37,12 +43,14 @@ public static class WordsRoles
     public static IReadOnlyList<WordsRole> Loudest { get; } =
     [
         WordsRole.Opening,
+        WordsRole.Section,
         WordsRole.Heading,
         WordsRole.Number,
         WordsRole.Quotation,
         WordsRole.Subtitle,
         WordsRole.Body,
         WordsRole.Caption,
+        WordsRole.Label,
     ];
 
     /// <summary>Words with their places, the loudest first.</summary>
@@ -144,6 +152,10 @@ public sealed record TextStyle
     /// <summary>Where they stand in their room, from top to foot.</summary>
     public VerticalAlign? VerticalAlign { get; init; }
 
+    /// <summary>The longest line, as a share of the width between the margins, .1 to 1.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public double? Measure { get; init; }
+
     /// <summary>The smallest size, in units.</summary>
     public const double SmallestSize = 8;
 
@@ -174,6 +186,7 @@ public sealed record TextStyle
             Columns = Columns ?? under.Columns,
             Grows = Grows ?? under.Grows,
             VerticalAlign = VerticalAlign ?? under.VerticalAlign,
+            Measure = Measure ?? under.Measure,
         };
 
     /// <summary>What is set, by name, in the order of the members.</summary>
@@ -189,7 +202,7 @@ public sealed record TextStyle
             TextStylePart.Size => Size is not null || Grows is not null,
             TextStylePart.Leading => Leading is not null,
             TextStylePart.Spacing => Spacing is not null,
-            TextStylePart.Align => Align is not null || VerticalAlign is not null,
+            TextStylePart.Align => Align is not null || VerticalAlign is not null || Measure is not null,
             TextStylePart.Case => Case is not null,
             TextStylePart.Ink => Ink is not null,
             TextStylePart.Shadow => Shadow is not null,
@@ -209,7 +222,7 @@ public sealed record TextStyle
             TextStylePart.Size => this with { Size = null, Grows = null },
             TextStylePart.Leading => this with { Leading = null },
             TextStylePart.Spacing => this with { Spacing = null },
-            TextStylePart.Align => this with { Align = null, VerticalAlign = null },
+            TextStylePart.Align => this with { Align = null, VerticalAlign = null, Measure = null },
             TextStylePart.Case => this with { Case = null },
             TextStylePart.Ink => this with { Ink = null },
             TextStylePart.Shadow => this with { Shadow = null },
@@ -232,6 +245,7 @@ public sealed record TextStyle
         : !(Plate is null or (>= 0 and <= 1)) ? new("bad-plate", "A background has a strength of 0 to 100 %.")
         : !(Bend is null or (>= -180 and <= 180)) ? new("bad-bend", "Words are bent by up to 180 degrees.")
         : !(Columns is null or (>= 1 and <= 4)) ? new("bad-columns", "Words stand in 1 to 4 columns.")
+        : !(Measure is null or (>= .1 and <= 1)) ? new("bad-measure", "Lines take 10 to 100 % of the width.")
         : Family is { Length: 0 or > 120 } ? new("bad-family", "This is no name of a typeface. Choose one.")
         : new[] { Ink, OutlineInk, PlateColour, FillInk }.Any(c => !Colours.IsColour(c))
             ? new("bad-colour", "A colour has six hexadecimal digits. Choose another.")

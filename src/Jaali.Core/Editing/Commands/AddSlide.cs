@@ -21,6 +21,6 @@ public sealed record AddSlide(Guid? After = null, SlideLayout? Layout = null) : 
             at--;
         var made = new Slide(facts.NewId(), SlideKind.Free, null, [], "", Pace.NewSlideSeconds);
         Deck with = deck with { Slides = deck.Slides.Insert(at, made) };
-        return Layout is { } layout ? with.With(SlideLayouts.Laid(with, made, layout, facts, facts.NewId)) : with;
+        return Layout is { } layout ? new ApplyLayout(made.Id, layout).Apply(with, facts) : with;
     }
 }

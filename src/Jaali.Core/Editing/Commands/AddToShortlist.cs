@@ -34,7 +34,7 @@ public sealed record AddToShortlist(Guid PointId, string PhotoId) : DeckCommand
         if (deck.Slides.Count >= Limits.Talks.Slides)
             return deck;
         Slide made = PointSlides.Make(deck, point, facts).WithGround(ground, deck.Shape.Bounds());
-        return deck with { Slides = deck.Slides.Insert(PointSlides.PlaceOf(deck, PointId), made) };
+        return PointSlides.Put(deck, made, facts);
     }
 
     // In the first frame whose photo was left out since; null where there is none.

@@ -16,13 +16,7 @@ public sealed record MakeSlides : DeckCommand
         Slide? credits = deck.Slides.Find(s => s.Kind == SlideKind.Credits);
         deck = deck with { Slides = deck.Slides.RemoveAll(s => s.Kind == SlideKind.Credits) };
         foreach (Point point in deck.AllPoints.Where(p => !deck.Slides.Exists(s => s.PointId == p.Id)).ToArray())
-            deck = deck with
-            {
-                Slides = deck.Slides.Insert(
-                    PointSlides.PlaceOf(deck, point.Id),
-                    PointSlides.MakeShown(deck, point, facts)
-                ),
-            };
+            deck = PointSlides.Put(deck, PointSlides.MakeShown(deck, point, facts), facts);
         credits ??= PointSlides.MakeCredits(facts);
         deck = deck with { Slides = deck.Slides.Add(credits) };
         return deck.Slides.Count > Limits.Talks.Slides ? Refusals.TooManySlides(Limits.Talks.Slides) : deck;

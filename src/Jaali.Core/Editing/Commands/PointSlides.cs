@@ -16,7 +16,20 @@ internal static class PointSlides
                 ? (SlideKind.Title, WordsRole.Opening, WordsSource.DeckTitle)
                 : (SlideKind.Point, WordsRole.Heading, WordsSource.PointWording);
         Words words = WordsKind.Following(facts.NewId(), role, source, deck.Shape.Bounds());
-        return new(facts.NewId(), kind, point.Id, [words], "", point.Seconds);
+        var made = new Slide(facts.NewId(), kind, point.Id, [words], "", point.Seconds);
+        // Where the house lays slides out, who speaks stands under the title.
+        return kind == SlideKind.Title && deck.House.System is not null
+            ? made with
+            {
+                Items = made.Items.Add(
+                    WordsKind.Following(facts.NewId(), WordsRole.Subtitle, WordsSource.Speaker, deck.Shape.Bounds()) with
+                    {
+                        Spot = Spot.Under,
+                        Of = words.Id,
+                    }
+                ),
+            }
+            : made;
     }
 
     /// <summary>The same with the best photo of the shortlist that may be placed as its ground.</summary>
@@ -28,6 +41,22 @@ internal static class PointSlides
             .Shortlist.Select(id => FrameKind.Ground(facts.NewId(), id, bounds, facts))
             .FirstOrDefault(f => f is not null);
         return ground is null ? made : made.WithGround(ground, bounds);
+    }
+
+    /// <summary>The deck with a slide of a point in its place, laid out as the house has it.</summary>
+    internal static Deck Put(Deck deck, Slide made, IEditFacts facts)
+    {
+        deck = deck with { Slides = deck.Slides.Insert(PlaceOf(deck, made.PointId!.Value), made) };
+        if (deck.House.System is null)
+            return deck;
+        made = made with
+        {
+            Layout = new(
+                made.Kind == SlideKind.Title ? SlideLayout.Opening : SlideLayout.Heading,
+                Turn: SlideSharing.NextTurn(deck, made)
+            ),
+        };
+        return SlideLaying.Laid(deck.With(made), made, facts);
     }
 
     /// <summary>Where the slide of a point comes: behind the last slide of the nearest point before it that has one,

@@ -8,5 +8,13 @@ public sealed record SetHouseStyle(HouseStyle House) : DeckCommand
     public override string UndoLabel => "the look of the deck";
 
     internal override Change Apply(Deck deck, IEditFacts facts) =>
-        House.Fault() is { } fault ? fault : deck with { House = House.Named() };
+        House.Fault() is { } fault ? fault : Laid(deck with { House = House.Named() }, facts);
+
+    // Every slide that was laid out is laid out as this style has it; what a hand put in its place stays.
+    private static Deck Laid(Deck deck, IEditFacts facts)
+    {
+        foreach (Slide slide in deck.Slides)
+            deck = SlideLaying.Laid(deck, slide, facts);
+        return deck;
+    }
 }

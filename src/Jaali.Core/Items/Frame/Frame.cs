@@ -108,6 +108,10 @@ public sealed record Frame(
     private FrameAppearance Appearance =>
         new(PhotoId, Crop, Mask, Straighten, Tone, Covers, CreditSpot, Portion, KeepInView, Toning);
 
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override LayoutPart LayoutPart => At.Held ? LayoutPart.Other : LayoutPart.Photo;
+
     /// <summary>What hides part of it.</summary>
     [JsonIgnore]
     public ImmutableList<Cover> Hidden => Covers ?? [];
@@ -143,6 +147,11 @@ public sealed record Frame(
             Hidden.Count > 0,
             Blend is not null
         );
+
+    /// <summary>What of its photo it shows, and what of that is hidden: what a small picture of it needs.</summary>
+    [JsonIgnore]
+    public (CropWindow Crop, double Aspect, double Straighten, object? Covers) Shown =>
+        (Crop, At.Rect.Aspect, Straighten, Covers);
 
     /// <summary>Where the whole photo would lie so that the crop window falls on the frame.</summary>
     [JsonIgnore]

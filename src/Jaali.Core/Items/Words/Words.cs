@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Jaali.Core.Items;
 
 /// <summary>Words on a slide.</summary>
@@ -18,6 +20,21 @@ public sealed record Words(Guid Id, Placement At, WordsRole Role, WordsSource So
 
     /// <summary>The item they belong to, as a caption does to its photo; null for none.</summary>
     public Guid? Of { get; init; }
+
+    /// <inheritdoc/>
+    [JsonIgnore]
+    public override LayoutPart LayoutPart =>
+        Role switch
+        {
+            WordsRole.Heading when Spot is Spot.Auto or < Spot.Placed => LayoutPart.Heading,
+            WordsRole.Body => LayoutPart.List,
+            _ => LayoutPart.Other,
+        };
+
+    /// <summary>Where they lean to among the places that the house names, as the deck was evened out; null for the
+    /// first that reads.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Spot? Leans { get; init; }
 
     /// <summary>What they say on this slide of this deck.</summary>
     public string Say(Deck deck, Slide slide) =>

@@ -202,6 +202,8 @@ internal static class WordsScene
         }
         if (item.Spot == Spot.Under && UnderItem(item, paragraphs, how, scene) is { } below)
             return below;
+        if (item.Spot is Spot.Auto && StyledPlace.Of(item, paragraphs, how, scene) is { } styled)
+            return styled;
         SetText set = Fit(1);
         // What stands under them needs room as well.
         double tail = Tail(item, scene);
@@ -290,12 +292,20 @@ internal static class WordsScene
             : other.At.Turn == 0 ? other.At.Rect
             : other.At.Rect.Turned(other.At.Turn, Composition.Middle(other.At.Rect));
         SlideRect slide = scene.Bounds;
-        double gap = UnderGap(how),
+        double gap = UnderGap(how, other, scene),
             left = Math.Max(slide.X + 8, r.X),
-            right = Math.Min(slide.Right - 8, other is Words ? slide.Right - scene.House.MarginX : r.Right),
+            right = Math.Min(
+                slide.Right - 8,
+                other is Words ? (scene.Lattice is null ? slide.Right - scene.House.MarginX : left + TailWidth(scene, item)) : r.Right
+            ),
             width = Math.Max(right - left, slide.Width * .12);
         SetText set = Typesetter.Fit(paragraphs, how, width, slide.Height * scene.House.WordsHeight, scene.Facts.Fonts);
+        // What stands apart from its words stands at the foot of their room.
+        if (scene.Lattice is { } lattice && scene.House.System!.Apart && other is Words && lattice.Words is { } words)
+            return (set, new(words.X, words.Bottom - set.Height, set.Width, set.Height));
         var below = new SlideRect(left, r.Bottom + gap, set.Width, set.Height);
+        if (scene.Lattice is not null && other is Words && below.Bottom <= slide.Bottom)
+            return (set, below);
         if (
             below.Bottom <= slide.Bottom - gap
             && SpotFinder.StandsClear(scene.Around, below)
@@ -321,22 +331,38 @@ internal static class WordsScene
         }
     }
 
-    private static double UnderGap(TypeSetting how) => how.Size * .5;
+    private static double UnderGap(TypeSetting how, Item? of, Composition scene) =>
+        how.Size
+        * (
+            scene.House.System is null || of is not Words words ? .5
+            : words.Role is WordsRole.Quotation or WordsRole.Number ? 1.3
+            : .75
+        );
+
+    // As wide as lines of what stands under words may be.
+    private static double TailWidth(Composition scene, Words w) =>
+        scene.Lattice is { } lattice
+            ? Math.Min(
+                (lattice.Words ?? lattice.Inner).Width,
+                lattice.Inner.Width * (scene.Theme.StyleOf(w.Role, w.Style).Measure ?? 1)
+            )
+            : scene.Bounds.Width * scene.House.WordsWidth;
 
     // How much room what stands under words takes below them.
-    private static double Tail(Words item, Composition scene) =>
+    internal static double Tail(Words item, Composition scene) =>
         WordsKind
             .Under(scene.Slide, item.Id)
             .Where(w => w.Say(scene.Deck, scene.Slide).Length > 0)
             .Sum(w =>
             {
                 TypeSetting how = scene.Theme.Setting(w.Role, w.Style);
-                return UnderGap(how)
+                return UnderGap(how, item, scene)
+                    + Tail(w, scene)
                     + Typesetter
                         .Fit(
                             w.Paragraphs(scene.Deck, scene.Slide),
                             how,
-                            scene.Bounds.Width * scene.House.WordsWidth,
+                            TailWidth(scene, w),
                             scene.Bounds.Height * scene.House.WordsHeight,
                             scene.Facts.Fonts
                         )

@@ -1,4 +1,4 @@
-namespace Jaali.Core.Layout;
+namespace Jaali.Core.Geometry;
 
 /// <summary>What is left of a room where things lie in it.</summary>
 internal static class FreeRoom
