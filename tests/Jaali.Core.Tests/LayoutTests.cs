@@ -213,13 +213,7 @@ public sealed class LayoutTests
         foreach ((string photo, bool right) in new[] { ("left", true), ("right", false) })
         {
             Deck deck = world
-                .Do(
-                    world.Deck(1) with
-                    {
-                        House = HouseStyles.Earlier,
-                    },
-                    new AddSlide(null, SlideLayout.Quotation)
-                )
+                .Do(world.Deck(1) with { House = HouseStyles.Earlier }, new AddSlide(null, SlideLayout.Quotation))
                 .Deck;
             Slide slide = deck.Slides[^2];
             deck = world.Do(deck, new PlaceGround(slide.Id, photo)).Deck;

@@ -108,7 +108,7 @@ public sealed class FormatsTests
             Outside.Run("pdftotext", path, "-").Split((char[])[' ', '\n', '\f'], StringSplitOptions.RemoveEmptyEntries)
         );
         Assert.Contains("Fog season, and the first fence", words, StringComparison.Ordinal);
-        Assert.Contains("Søren Ayre, CC BY 4.0 (cropped)", words, StringComparison.Ordinal);
+        Assert.Contains("· Søren Ayre · CC BY 4.0 · cropped", words, StringComparison.Ordinal);
         string[] fontLines = Outside.Run("pdffonts", path).Split('\n', StringSplitOptions.RemoveEmptyEntries)[2..];
         Assert.NotEmpty(fontLines);
         Assert.All(fontLines, l => Assert.Matches(@"\s(yes)\s+(yes|no)\s+(yes)\s", l));

@@ -165,8 +165,8 @@ public sealed class ComposeTests : IDisposable
         string of = $"/api/decks/{deck}/slides/{slide}";
         JsonNode grid = (await _client.GetFromJsonAsync<JsonNode>(of + "/grid"))!;
         Assert.Equal(
-            ("usual", false, 24),
-            ((string)grid["preset"]!, (bool)grid["own"]!, grid["cells"]!.AsArray().Count)
+            ((string?)null, false, 72),
+            ((string?)grid["preset"], (bool)grid["own"]!, grid["cells"]!.AsArray().Count)
         );
         JsonNode own = new JsonObject
         {

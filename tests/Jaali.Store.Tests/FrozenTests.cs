@@ -258,6 +258,7 @@ public sealed class FrozenTests : IDisposable
             typeof(ReplaceFont),
             typeof(ReplaceWords),
             typeof(ApplyLayout),
+            typeof(EvenOut),
             typeof(SetTransition),
             typeof(AddCreditsSlide),
             typeof(SeparatePhoto),

@@ -84,12 +84,15 @@ public static class CreditsPages
             <= MostNumbers => " ·\u00A0slides\u00A0" + Numbers(entry.Slides),
             _ => " · " + Numbers(entry.Slides),
         };
-        (Func<SlideRect, IReadOnlyList<SceneNode>>? picture, double aspect) = deck.Style.Pictures
-            ? SmallPhoto.Of(deck, page, facts, entry.Photo)
-            : (null, 1);
+        (Func<SlideRect, IReadOnlyList<SceneNode>>? picture, double aspect) = deck.Style.WithoutPictures
+            ? (null, 1)
+            : SmallPhoto.Of(deck, page, facts, entry.Photo);
         return new(
             titled ? [spans[0]] : [],
-            [.. titled ? spans.Skip(1).Select((s, i) => i == 0 ? s with { Text = s.Text.TrimStart() } : s) : spans, new(on)],
+            [
+                .. titled ? spans.Skip(1).Select((s, i) => i == 0 ? s with { Text = s.Text.TrimStart() } : s) : spans,
+                new(on),
+            ],
             picture,
             aspect
         );

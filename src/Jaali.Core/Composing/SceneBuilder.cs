@@ -22,6 +22,26 @@ public static class SceneBuilder
     private static Scene One(Deck deck, Slide slide, ISceneFacts facts)
     {
         var scene = new Composition(deck, slide, facts);
+        Action? credits = Compose(scene, null);
+        if (credits is null)
+            CreditLine.Add(scene);
+        else
+            credits();
+        return scene.Finish();
+    }
+
+    /// <summary>A slide composed up to an item, with what its credits keep free.</summary>
+    internal static Composition Below(Deck deck, Slide slide, Item item, ISceneFacts facts)
+    {
+        var scene = new Composition(deck, slide, facts);
+        Compose(scene, item);
+        return scene;
+    }
+
+    // Up to an item, or to the end; what paints the credits, or null where they look for their place at the end.
+    private static Action? Compose(Composition scene, Item? until)
+    {
+        (Deck deck, Slide slide) = (scene.Deck, scene.Slide);
         // The credit of a house with a lattice has its line before words look for their places.
         Action? credits = null;
         int words = scene.Lattice is null ? -1 : slide.Items.FindLastIndex(i => i is not Words) + 1;
@@ -29,17 +49,13 @@ public static class SceneBuilder
         {
             if (i == words)
                 credits = StyledCredits.Place(scene);
-            if (i == slide.Items.Count)
+            if (i == slide.Items.Count || slide.Items[i].Id == until?.Id)
                 break;
             Item item = slide.Items[i];
             scene.Item(item, () => ItemKinds.Of(item).Compose(item, scene));
             if (item.Link is { } leads && LinkTarget.On(deck, slide, leads) is { } to)
-                scene.Link(new(item.At.Rect, to, ItemKinds.Of(item).Describe(item, new(deck, slide, facts))));
+                scene.Link(new(item.At.Rect, to, ItemKinds.Of(item).Describe(item, new(deck, slide, scene.Facts))));
         }
-        if (credits is null)
-            CreditLine.Add(scene);
-        else
-            credits();
-        return scene.Finish();
+        return credits;
     }
 }

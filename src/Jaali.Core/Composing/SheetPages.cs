@@ -95,9 +95,9 @@ internal static class SheetPages
     )
     {
         for (double size = Math.Max(Largest, smallest); size > smallest; size = Math.Max(smallest, size - 1))
-            for (int columns = 1; columns <= MostColumns; columns++)
-                if (Lay(entries, room, theme, size, columns, fonts) is { Pages.Count: 1 } whole)
-                    return whole;
+        for (int columns = 1; columns <= MostColumns; columns++)
+            if (Lay(entries, room, theme, size, columns, fonts) is { Pages.Count: 1 } whole)
+                return whole;
         // On as few pages as the smallest size needs; then as large as those let it be.
         Layout? fewest = Enumerable
             .Range(1, MostColumns)
@@ -107,12 +107,12 @@ internal static class SheetPages
         if (fewest is null)
             return null;
         for (double size = Largest; size > smallest; size--)
-            for (int columns = 1; columns <= MostColumns; columns++)
-                if (
-                    Lay(entries, room, theme, size, columns, fonts) is { } larger
-                    && larger.Pages.Count <= fewest.Pages.Count
-                )
-                    return larger;
+        for (int columns = 1; columns <= MostColumns; columns++)
+            if (
+                Lay(entries, room, theme, size, columns, fonts) is { } larger
+                && larger.Pages.Count <= fewest.Pages.Count
+            )
+                return larger;
         return fewest;
     }
 
@@ -136,12 +136,7 @@ internal static class SheetPages
         [
             .. entries.Select(e =>
             {
-                SetText set = Typesetter.Break(
-                    [Words(e)],
-                    how,
-                    Math.Min(column - indent, 34 * size),
-                    fonts
-                );
+                SetText set = Typesetter.Break([Words(e)], how, Math.Min(column - indent, 34 * size), fonts);
                 SlideRect picture = Fitted(e, size);
                 return new Cell(e, set, Math.Max(set.Height, picture.Height), picture);
             }),
@@ -176,13 +171,11 @@ internal static class SheetPages
     }
 
     private static Paragraph Words(SheetEntry entry) =>
-        new(
-            [
-                .. entry.Title.Select(s => new TextRun(s.Text, Bold: true, Link: s.Href)),
-                .. entry.Title.Count > 0 && entry.Words.Count > 0 ? [new TextRun("\n")] : Array.Empty<TextRun>(),
-                .. entry.Words.Select(s => new TextRun(s.Text, Link: s.Href)),
-            ]
-        );
+        new([
+            .. entry.Title.Select(s => new TextRun(s.Text, Bold: true, Link: s.Href)),
+            .. entry.Title.Count > 0 && entry.Words.Count > 0 ? [new TextRun("\n")] : Array.Empty<TextRun>(),
+            .. entry.Words.Select(s => new TextRun(s.Text, Link: s.Href)),
+        ]);
 
     private static Scene Page(
         Composition scene,

@@ -26,6 +26,9 @@ internal static class SmallPhoto
         {
             Covers = shown.Covers,
             Straighten = whole ? 0 : shown.Straighten,
+            // In the colours of its slide: a file then carries one picture of it.
+            Tone = whole ? FrameTone.Natural : shown.Tone,
+            Toning = whole ? null : shown.Toning,
         };
         double aspect = whole ? photo.Aspect : shown.At.Rect.Aspect;
         return (Paint, aspect);

@@ -90,16 +90,11 @@ internal static class StyledCredits
         (bool right, SlideRect room) = Side(scene, photos);
         if (wanted is Spot.BottomLeft or Spot.BottomRight or Spot.TopLeft or Spot.TopRight)
             right = wanted is Spot.BottomRight or Spot.TopRight;
-        IEnumerable<Credit> forms = photos.Length == 1
-            ?
-            [
-                .. system.CreditTitles ? [One(true)] : Array.Empty<Credit>(),
-                One(false),
-            ]
-            : [SlideCredits.InOrder(photos, scene.Bounds, system.CreditJoint, language)];
-        (SetText Set, string Says) set = forms
-            .Select(f => Set(scene, f, room.Width))
-            .FirstOrDefault(s => s is not null)
+        IEnumerable<Credit> forms =
+            photos.Length == 1
+                ? [.. system.CreditTitles ? [One(true)] : Array.Empty<Credit>(), One(false)]
+                : [SlideCredits.InOrder(photos, scene.Bounds, system.CreditJoint, language)];
+        (SetText Set, string Says) set = forms.Select(f => Set(scene, f, room.Width)).FirstOrDefault(s => s is not null)
             is { } fits
             ? fits
             : Names(scene, photos, room.Width);
@@ -166,12 +161,10 @@ internal static class StyledCredits
         ];
         Slide? page = scene.Deck.Slides.Find(s => s.Kind == SlideKind.Credits);
         string lead = page is null ? "" : " · licences on the page of credits";
-        Credit names = new(
-            [
-                new("Photos: " + string.Join(", ", makers)),
-                .. page is null ? Array.Empty<CreditSpan>() : [new(lead, LinkTarget.ToSlide + page.Id)],
-            ]
-        );
+        Credit names = new([
+            new("Photos: " + string.Join(", ", makers)),
+            .. page is null ? Array.Empty<CreditSpan>() : [new(lead, LinkTarget.ToSlide + page.Id)],
+        ]);
         return (
             Typesetter.Break([names.Paragraph()], scene.Theme.Setting(WordsRole.Credit), width, scene.Facts.Fonts),
             names.Text
@@ -191,7 +184,7 @@ internal static class StyledCredits
     private static double VeilFor(Composition scene, Piece[] pieces)
     {
         double wanted = Contrast.SmallWords * Surely;
-        if (scene.Slide.Ground is null || pieces.All(p => Best(scene, p) is { } ink && ink.Ratio >= wanted))
+        if (!OnPhoto(scene, pieces) || pieces.All(p => Best(scene, p) is { } ink && ink.Ratio >= wanted))
             return 0;
         for (double strength = .1; strength <= StrongestVeil; strength += .05)
         {
@@ -211,6 +204,13 @@ internal static class StyledCredits
         }
         return 0;
     }
+
+    // They lie on a photo that goes from side to side at the foot.
+    private static bool OnPhoto(Composition scene, Piece[] pieces) =>
+        scene.Slide.Ground is not null
+        || scene.Slide.Items.Exists(i =>
+            i is Frame && i.At.Rect.Width >= scene.Bounds.Width && pieces.All(p => i.At.Rect.Holds(p.Box))
+        );
 
     private static double Reach(Composition scene) =>
         (scene.House.CreditMargin + VeilLines * scene.Lattice!.CreditLine) / scene.Bounds.Height;
@@ -259,26 +259,18 @@ internal static class StyledCredits
             nodes.Add(new PathNode(Path.Rect(piece.Box.Grown(8)), ink.PlateColour, ink.PlateStrength));
         var at = new SlidePoint(piece.Box.X, piece.Box.Y);
         IFonts fonts = scene.Facts.Fonts;
-        bool quiet = ink.PlateStrength == 0 && QuietRatio(under, ink, scene.Deck.Room) >= Contrast.SmallWords * Surely;
-        nodes.AddRange(
-            TextNodes
-                .Of(piece.Set, at, ink.Colour, fonts, linksAreMarked: false)
-                .Select(n => quiet && n is TextNode t ? t with { InkOpacity = Quiet } : n)
-        );
+        // On the paper it is quieter than the words.
+        if (ink.PlateStrength == 0 && scene.Slide.Ground is null)
+        {
+            string quiet = Colours.Mixed(scene.Lattice!.Ground ?? scene.House.Paper, ink.Colour, Quiet);
+            double ratio = under.WorstTenth(Luminance.Of(quiet), scene.Deck.Room);
+            if (ratio >= Contrast.SmallWords * Surely)
+                ink = ink with { Colour = quiet, Ratio = ratio };
+        }
+        nodes.AddRange(TextNodes.Of(piece.Set, at, ink.Colour, fonts, linksAreMarked: false));
         foreach (SceneLink link in TextNodes.Links(piece.Set, at, fonts))
             scene.Link(link);
         scene.Add(new GroupNode(null, nodes));
-        scene.Tell(
-            new ScenePart(null, "credit", piece.Box, piece.Says, ink.Ratio, ink.Ratio >= Contrast.SmallWords)
-        );
-    }
-
-    // What is left of the contrast where the ink is laid on thinner.
-    private static double QuietRatio(LightSample under, Ink ink, Room room)
-    {
-        double own = Luminance.Encode(Luminance.Of(ink.Colour)),
-            worst = under.Worst(.1, Luminance.Of(ink.Colour), room).Luminance,
-            mixed = Luminance.Decode(own * Quiet + Luminance.Encode(worst) * (1 - Quiet));
-        return room.Ratio(mixed, worst);
+        scene.Tell(new ScenePart(null, "credit", piece.Box, piece.Says, ink.Ratio, ink.Ratio >= Contrast.SmallWords));
     }
 }

@@ -8,6 +8,9 @@ namespace Jaali.Core.Decks;
 /// <param name="slide">The slide.</param>
 public sealed class Lattice(Deck deck, Slide slide)
 {
+    // Columns beside and under a panel: its third, and halves, thirds and quarters of the rest, stand on lines.
+    private const int PanelColumns = 18;
+
     // Rows of cells between heading and credit: halves, thirds and sixths stand on lines.
     private const int Rows = 6;
 
@@ -76,7 +79,7 @@ public sealed class Lattice(Deck deck, Slide slide)
     /// <summary>The grid that photos are arranged on, and that is shown.</summary>
     public SlideGrid Grid =>
         slide.Layout?.Sharing == PhotoSharing.Panel
-            ? new(0, 0, 12, Rows, 0)
+            ? new(0, 0, PanelColumns, Rows, 0)
             : new(_house.MarginX, _house.MarginY, _system.Columns, Rows, _system.Gutter)
             {
                 Head = ContentTop - _house.MarginY,
@@ -106,24 +109,24 @@ public sealed class Lattice(Deck deck, Slide slide)
             };
         bool left = sharing is PhotoSharing.HalfLeft or PhotoSharing.WideLeft or PhotoSharing.NarrowLeft;
         (double x, double width) = Columns(left ? 0 : all - taken, taken);
-        double high = Math.Round(
-            Inner.Height * (slide.Kind == SlideKind.Title ? OpeningShare : PhotoShare)
-        );
+        double high = Math.Round(Inner.Height * (slide.Kind == SlideKind.Title ? OpeningShare : PhotoShare));
         switch (sharing)
         {
             case PhotoSharing.Above:
+                return inset ? Inner with { Height = high } : Bounds with { Height = _house.MarginY + high };
+            case PhotoSharing.Below:
+                double top = ContentFoot - high;
                 return inset
                     ? Inner with
                     {
+                        Y = top,
                         Height = high,
                     }
                     : Bounds with
                     {
-                        Height = _house.MarginY + high,
+                        Y = top,
+                        Height = Bounds.Bottom - top,
                     };
-            case PhotoSharing.Below:
-                double top = ContentFoot - high;
-                return inset ? Inner with { Y = top, Height = high } : Bounds with { Y = top, Height = Bounds.Bottom - top };
             case PhotoSharing.Within:
                 return Inner with { Height = ContentFoot - HeadingHeight - Air - Inner.Y };
             case PhotoSharing.HalfLeft
@@ -137,23 +140,13 @@ public sealed class Lattice(Deck deck, Slide slide)
                 // To the edges: the columns end half a gutter before the line.
                 double share = (double)taken / all,
                     edge = Math.Round(Bounds.Width * (left ? share : 1 - share));
-                return left
-                    ? Bounds with
-                    {
-                        Width = edge,
-                    }
-                    : Bounds with
-                    {
-                        X = edge,
-                        Width = Bounds.Right - edge,
-                    };
+                return left ? Bounds with { Width = edge } : Bounds with { X = edge, Width = Bounds.Right - edge };
             default:
                 return Bounds;
         }
     }
 
-    private double HeadingHeight =>
-        _house.StyleOf(WordsRole.Heading) is var h ? h.Size!.Value * h.Leading!.Value : 0;
+    private double HeadingHeight => _house.StyleOf(WordsRole.Heading) is var h ? h.Size!.Value * h.Leading!.Value : 0;
 
     /// <summary>
     /// Where the words of the slide have their room, beside its photo or on its own; null where they look for a place

@@ -43,16 +43,14 @@ public sealed record Slide(
         get
         {
             int photos = Items.Count(i => i.LayoutPart == LayoutPart.Photo);
-            return
-                photos > 1 ? HeadingSurroundings.Several
+            return photos > 1 ? HeadingSurroundings.Several
                 : photos == 1
                     ? Ground is not null
-                    || Layout?.Sharing is PhotoSharing.Above or PhotoSharing.Below or PhotoSharing.Within
-                        ? HeadingSurroundings.OverOne
-                    // Where a hand put the photo, there may be little room beside it.
-                    : Layout?.Sharing is null
-                        ? HeadingSurroundings.Several
-                    : HeadingSurroundings.OnePhoto
+                        || Layout?.Sharing is PhotoSharing.Above or PhotoSharing.Below or PhotoSharing.Within
+                            ? HeadingSurroundings.OverOne
+                        // Where a hand put the photo, there may be little room beside it.
+                        : Layout?.Sharing is null ? HeadingSurroundings.Several
+                        : HeadingSurroundings.OnePhoto
                 : Items.Exists(i => i.LayoutPart == LayoutPart.List) ? HeadingSurroundings.Several
                 : HeadingSurroundings.OverOne;
         }

@@ -1,5 +1,3 @@
-using System.Text.Json.Serialization;
-
 namespace Jaali.Core.Decks;
 
 /// <summary>What the words of a slide are set as.</summary>

@@ -70,6 +70,7 @@ public static class DeckCommands
         Kind<SwapItems>(),
         Kind<ArrangeItems>(),
         Kind<ApplyLayout>(),
+        Kind<EvenOut>(),
         Kind<AddPhotos>(),
         Kind<SpreadPhotos>(),
         Kind<PasteItems>(),

@@ -183,7 +183,15 @@ public static class DeckReview
         // A slide without what lies on it.
         private Slide Bare(Slide slide, string name, Deck deck)
         {
-            Slide bare = slide with { Items = [], Cues = [], OwnGrid = null, OwnTransition = null, Arrangement = null, Layout = null };
+            Slide bare = slide with
+            {
+                Items = [],
+                Cues = [],
+                OwnGrid = null,
+                OwnTransition = null,
+                Arrangement = null,
+                Layout = null,
+            };
             if (slide.Notes.Length > Limits.Talks.Text)
             {
                 Told($"The notes of {Lower(name)}", Refusals.TooLong("Notes", Limits.Talks.Text), "were cut");

@@ -16,7 +16,14 @@ internal static class LiveArrangements
                 continue;
             // What has just been arranged is as it was wanted.
             if (
-                command is ArrangeItems or HoldItem or SetGrid or SetSlideGrid or SetShape or SetHouseStyle or ApplyLayout
+                command
+                    is ArrangeItems
+                        or HoldItem
+                        or SetGrid
+                        or SetSlideGrid
+                        or SetShape
+                        or SetHouseStyle
+                        or ApplyLayout
                 || was.Arrangement is null
             )
                 continue;

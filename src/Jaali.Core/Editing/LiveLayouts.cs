@@ -12,7 +12,11 @@ internal static class LiveLayouts
             return after;
         foreach ((Slide? earlier, Slide slide) in after.SlidesSince(before).ToArray())
         {
-            if (slide.Layout is not { } layout || earlier?.Layout is null || ReferenceEquals(slide.Items, earlier.Items))
+            if (
+                slide.Layout is not { } layout
+                || earlier?.Layout is null
+                || ReferenceEquals(slide.Items, earlier.Items)
+            )
                 continue;
             if (command is ApplyLayout or SetHouseStyle or SetGrid or SetSlideGrid or HoldItem)
                 continue;
@@ -28,8 +32,7 @@ internal static class LiveLayouts
     // Photos that come by these have no place of their own, and those that go leave theirs to the others.
     private static bool FindsPlace(DeckCommand command) =>
         command
-            is AddItem { Rect: null }
-                or AddPhotos
+            is AddPhotos
                 or AddToShortlist
                 or PlaceGround
                 or PlaceGrounds
@@ -40,8 +43,7 @@ internal static class LiveLayouts
                 or RemovePhoto
                 or RemoveFromShortlist;
 
-    private static IEnumerable<Item> Photos(Slide slide) =>
-        slide.Items.Where(i => i.LayoutPart == LayoutPart.Photo);
+    private static IEnumerable<Item> Photos(Slide slide) => slide.Items.Where(i => i.LayoutPart == LayoutPart.Photo);
 
     private static IEnumerable<(SlideRect, double, bool)> Places(Slide slide) =>
         Photos(slide).OrderBy(f => f.Id).Select(f => (f.At.Rect, f.At.Turn, f.At.IsGround));

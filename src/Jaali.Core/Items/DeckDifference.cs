@@ -35,8 +35,8 @@ public sealed record DeckDifference(
             (from.OwnOpening, to.OwnOpening),
             .. (planned ?? []).Select(p => ((Point?)p.Before, (Point?)p.Now)),
         ];
-        bool sameKept = samePoints && points.All(p => ReferenceEquals(p.Before?.Shortlist, p.Now?.Shortlist)),
-            sameFacts = samePoints && points.All(p => ReferenceEquals(p.Before?.Facts, p.Now?.Facts));
+        bool sameKept = samePoints && Keeps(points, p => p?.Shortlist),
+            sameFacts = samePoints && Keeps(points, p => p?.Facts);
         List<(Slide? Before, Slide Now)> changed = [.. to.SlidesSince(from)];
         bool sameUses = sameSlides && changed.TrueForAll(c => Same(c, (a, b) => a == b)),
             sameShown = sameUses || sameSlides && changed.TrueForAll(c => Same(c, (a, b) => a.PhotoId == b.PhotoId)),
@@ -61,14 +61,10 @@ public sealed record DeckDifference(
             | (from.Speaker == to.Speaker ? Follows.Nothing : Follows.Speaker)
             | (samePlan ? Follows.Nothing : Follows.Plan)
             | (changed.Count == 0 ? Follows.Nothing : Follows.Slides);
-        // Where headings carry the number of their point, a point that comes, goes or changes places counts for all.
-        bool renumbered =
-            to.House.System?.Accent == AccentForm.Number && !samePlan && to.SamePointsSince(from) is null;
+        bool renumbered = !samePlan && Renumbered(from, to);
         HashSet<Guid> seen = [.. changed.Select(c => c.Now.Id)];
         if (differs != Follows.Nothing || renumbered)
-            foreach (Slide slide in to.Slides)
-                if (May(slide) && !seen.Contains(slide.Id))
-                    changed.Add((slide, slide));
+            changed.AddRange(to.Slides.Where(s => May(s) && !seen.Contains(s.Id)).Select(s => ((Slide?)s, s)));
         return new(changed, [.. PointsOf(from, to)], samePoints, true, samePhotos, sameIds, sameCredits, sameCounts);
 
         bool May(Slide slide) =>
@@ -78,6 +74,14 @@ public sealed record DeckDifference(
             || !samePlan && slide.PointId is { } p && !ReferenceEquals(PointOf(from, p), PointOf(to, p))
             || (ItemKinds.Follows(slide) & differs) != 0;
     }
+
+    // Where headings carry the number of their point, a point that comes, goes or changes places counts for all.
+    private static bool Renumbered(Deck from, Deck to) =>
+        to.House.System?.Accent == AccentForm.Number && to.SamePointsSince(from) is null;
+
+    // A part of the opening and of all points is the same.
+    private static bool Keeps((Point? Before, Point? Now)[] points, Func<Point?, object?> part) =>
+        points.All(p => ReferenceEquals(part(p.Before), part(p.Now)));
 
     private static bool LooksTheSame(Deck from, Deck to) =>
         from.Shape == to.Shape
@@ -93,7 +97,7 @@ public sealed record DeckDifference(
     // What a credit says of a photo is which it is, where, and what was done to it, not how far.
     private static bool CreditsTheSame(Deck from, Deck to, (Slide? Before, Slide Now) slide) =>
         Same(slide, (a, b) => a.Changes.Told == b.Changes.Told)
-        && (to.House.System is null || !to.Style.Pictures || Shown(slide.Before!).SequenceEqual(Shown(slide.Now)))
+        && (to.House.System is null || to.Style.WithoutPictures || Shown(slide.Before!).SequenceEqual(Shown(slide.Now)))
         && DeckFonts.Families(from, slide.Before!).SequenceEqual(DeckFonts.Families(to, slide.Now));
 
     private static IEnumerable<(CropWindow, double, double, object?)> Shown(Slide slide) =>

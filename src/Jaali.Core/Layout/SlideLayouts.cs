@@ -4,7 +4,8 @@ namespace Jaali.Core.Layout;
 /// <param name="Layout">The layout.</param>
 /// <param name="Why">Why it is proposed, in one line.</param>
 /// <param name="Fits">What is on the slide asks for it.</param>
-public sealed record LayoutProposal(SlideLayout Layout, string Why, bool Fits);
+/// <param name="Sharing">How its photos share the slide with words; null for a layout of words alone.</param>
+public sealed record LayoutProposal(SlideLayout? Layout, string Why, bool Fits, PhotoSharing? Sharing = null);
 
 /// <summary>
 /// Layouts for slides of words: each takes what the slide says, and what the plan knows, into roles of its own; nothing
@@ -31,8 +32,12 @@ public static class SlideLayouts
     }
 
     /// <summary>All layouts for a slide, those that what it says asks for first.</summary>
-    public static IReadOnlyList<LayoutProposal> For(Deck deck, Slide slide)
+    /// <param name="deck">The deck.</param>
+    /// <param name="slide">The slide.</param>
+    /// <param name="photos">Its photos; null to be told of layouts of words alone.</param>
+    public static IReadOnlyList<LayoutProposal> For(Deck deck, Slide slide, IPhotoFacts? photos = null)
     {
+        IReadOnlyList<LayoutProposal> shared = photos is null ? [] : SlideSharing.For(deck, slide, photos);
         ImmutableList<Chunk> said = Said(deck, slide);
         string text = string.Join('\n', said.Select(c => c.Plain)).Trim();
         int lines = text.Length == 0 ? 0 : text.Split('\n').Length,
@@ -51,7 +56,9 @@ public static class SlideLayouts
             ];
         return
         [
+            .. shared,
             .. Enum.GetValues<SlideLayout>()
+                .Where(l => deck.House.System is not null || l != SlideLayout.Heading)
                 .Select(l => Reason(l) is { } why ? new LayoutProposal(l, why, true) : new(l, Usual(l), false))
                 .OrderByDescending(i => i.Fits),
         ];
@@ -193,19 +200,11 @@ public static class SlideLayouts
                     rest.Count > 0 ? Joined(rest) : new(WordsSource.Speaker, [])
                 );
                 break;
+            case SlideLayout.Heading:
             case SlideLayout.Section:
-                yield return Put(
-                    deck.House.System is null ? WordsRole.Opening : WordsRole.Section,
-                    Part(0, .3, .9, .5),
-                    main
-                );
+                yield return Put(LoudRole(deck, layout), Part(0, .3, .9, .5), main);
                 if (rest.Count > 0)
                     yield return Put(WordsRole.Subtitle, Part(0, .84, .8, .16), Joined(rest));
-                break;
-            case SlideLayout.Heading:
-                yield return Put(WordsRole.Heading, Part(0, 0, .8, .4), main);
-                if (rest.Count > 0)
-                    yield return Put(WordsRole.Subtitle, Part(0, .5, .8, .4), Joined(rest));
                 break;
             case SlideLayout.Quotation:
                 if (
@@ -285,6 +284,12 @@ public static class SlideLayouts
 
         static TextStyle? Columns(int entries) => entries > MostInColumn ? new TextStyle { Columns = 2 } : null;
     }
+
+    // A part of the talk was set as an opening by styles that have no role for it.
+    private static WordsRole LoudRole(Deck deck, SlideLayout layout) =>
+        layout == SlideLayout.Heading ? WordsRole.Heading
+        : deck.House.System is null ? WordsRole.Opening
+        : WordsRole.Section;
 
     private static Chunk Typed(string text) =>
         new(WordsSource.Typed, text.Length == 0 ? [] : [new Paragraph([new TextRun(text)])]);

@@ -160,7 +160,10 @@ public sealed record Credit(IReadOnlyList<CreditSpan> Spans)
         if (titled && p.Title.Length > 0)
             spans.AddRange([new($"“{p.Title}”", p.SourceUrl), new(joint)]);
         spans.AddRange([
-            new(p.Maker.Length > 0 ? p.Maker : "Unknown maker", titled && p.MakerUrl is { } own ? own : p.SourceUrl ?? p.MakerUrl),
+            new(
+                p.Maker.Length > 0 ? p.Maker : "Unknown maker",
+                titled && p.MakerUrl is { } own ? own : p.SourceUrl ?? p.MakerUrl
+            ),
             new(joint),
             new(p.Terms, p.TermsUrl),
         ]);

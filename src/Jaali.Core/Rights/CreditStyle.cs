@@ -27,8 +27,11 @@ public sealed record CreditStyle(
     ImmutableList<string> Decided
 )
 {
-    /// <summary>The pages of credits show each photo small beside its credit.</summary>
-    public bool Pictures { get; init; } = true;
+    /// <summary>The pages of credits are of words alone, without each photo small beside its credit.</summary>
+    [System.Text.Json.Serialization.JsonIgnore(
+        Condition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault
+    )]
+    public bool WithoutPictures { get; init; }
 
     /// <summary>In a corner, courtesy credits given, English, no licence of its own, nothing decided.</summary>
     public static CreditStyle Usual { get; } = new(CreditPlace.Corner, true, "en", "", []);

@@ -4,11 +4,7 @@ namespace Jaali.Core.Scenes;
 /// <param name="house">The house style.</param>
 /// <param name="fonts">The faces.</param>
 /// <param name="around">What a heading stands beside.</param>
-public sealed class Theme(
-    HouseStyle house,
-    IFonts fonts,
-    HeadingSurroundings around = HeadingSurroundings.OverOne
-)
+public sealed class Theme(HouseStyle house, IFonts fonts, HeadingSurroundings around = HeadingSurroundings.OverOne)
 {
     // Below this words that look for their own size are not set: common practice, no source.
     private const double SmallestWords = 30;

@@ -169,7 +169,7 @@ public static partial class PdfFinish
                     made.Add((mark, element));
                     return string.Create(
                         CultureInfo.InvariantCulture,
-                        $"{begin}/{mark.Tag} <</MCID {id}{(mark.IsComputed ? $"/{PdfMark.Computed} true" : "")}>> BDC\n"
+                        $"{begin}/{mark.Tag} <</MCID {id}{mark.Property}>> BDC\n"
                     );
                 }
             );

@@ -227,7 +227,7 @@ public sealed class PdfWriter(ScenePainter painter)
             marks.Before(
                 node is TextNode || node is GroupNode g && g.Nodes.Any(n => n is TextNode) ? "P" : null,
                 "",
-                computed: true
+                computed: scene.Parts.Any(p => p.Role == "credits-title") ? PdfComputed.Credits : PdfComputed.Words
             );
     }
 }
@@ -268,11 +268,36 @@ public sealed record PdfPageContents(IReadOnlyList<Scene> Scenes, IReadOnlyList<
 /// <param name="Tag">What it is, a standard structure type (ISO 32000-1, 14.8.4); null for decoration.</param>
 /// <param name="Says">What it shows or says.</param>
 /// <param name="ItemId">The item, by which it is found in the order of reading.</param>
-/// <param name="IsComputed">Words that were computed, such as a credit.</param>
-public sealed record PdfMark(string? Tag, string Says, Guid? ItemId, bool IsComputed = false)
+/// <param name="Computed">Whether they are words that were computed, such as a credit.</param>
+public sealed record PdfMark(string? Tag, string Says, Guid? ItemId, PdfComputed Computed = PdfComputed.No)
 {
     /// <summary>The name of the property that tells words apart that were computed, such as a credit.</summary>
-    public const string Computed = "JAALI_Computed";
+    public const string ComputedName = "JAALI_Computed";
+
+    /// <summary>Its value on the pages of credits, which are computed as a whole.</summary>
+    public const string CreditsName = "Credits";
+
+    /// <summary>The property as it is written; empty for words of somebody's own.</summary>
+    internal string Property =>
+        Computed switch
+        {
+            PdfComputed.Words => $"/{ComputedName} true",
+            PdfComputed.Credits => $"/{ComputedName} /{CreditsName}",
+            _ => "",
+        };
+}
+
+/// <summary>What of a page was computed.</summary>
+public enum PdfComputed
+{
+    /// <summary>Nothing.</summary>
+    No,
+
+    /// <summary>These words.</summary>
+    Words,
+
+    /// <summary>All of it: it is a page of credits.</summary>
+    Credits,
 }
 
 /// <summary>
@@ -292,7 +317,7 @@ internal sealed class PdfMarks(SKCanvas canvas)
 
     internal IReadOnlyList<PdfMark> Told => _told;
 
-    internal void Before(string? tag, string says, Guid? item = null, bool computed = false)
+    internal void Before(string? tag, string says, Guid? item = null, PdfComputed computed = PdfComputed.No)
     {
         _told.Add(new(tag, says, item, computed));
         int saved = canvas.Save();

@@ -160,14 +160,20 @@ public static partial class PdfTalkReader
             not.Add("a film or sound is left out", number);
         if (page.GetAnnotations().Any(a => a.Type == AnnotationType.Widget))
             not.Add("fields of a form are left out", number);
-        return new(things, notes)
-        {
-            // A page of nothing but computed words is a page of credits.
-            IsCredits =
-                things.Count == 0
-                && page.GetMarkedContents()
-                    .Any(m => m.Properties?.ContainsKey(NameToken.Create(PdfMark.Computed)) == true),
-        };
+        return new(things, notes) { IsCredits = IsCredits(page, things.Count == 0) };
+    }
+
+    // A page of credits says so; in earlier files it is one of nothing but computed words.
+    private static bool IsCredits(Page page, bool bare)
+    {
+        var computed = NameToken.Create(PdfMark.ComputedName);
+        foreach (MarkedContentElement marked in page.GetMarkedContents())
+            if (
+                marked.Properties?.TryGet(computed, out IToken? value) == true
+                && (bare || value is NameToken { Data: PdfMark.CreditsName })
+            )
+                return true;
+        return false;
     }
 
     private static byte[]? Bytes(IPdfImage image)
@@ -364,7 +370,7 @@ public static partial class PdfTalkReader
         HashSet<(double, double, string)> computed =
         [
             .. page.GetMarkedContents()
-                .Where(m => m.Properties?.ContainsKey(NameToken.Create(PdfMark.Computed)) == true)
+                .Where(m => m.Properties?.ContainsKey(NameToken.Create(PdfMark.ComputedName)) == true)
                 .SelectMany(m => m.Letters)
                 .Select(At),
         ];
@@ -378,7 +384,13 @@ public static partial class PdfTalkReader
             return [];
         List<(ForeignWords Words, double Points)> blocks = [];
         Hyperlink[] links = [.. page.GetHyperlinks().Where(l => Core.Decks.LinkTarget.IsSound(l.Uri ?? ""))];
-        foreach (TextBlock block in DocstrumBoundingBoxes.Instance.GetBlocks(words))
+        // The distances of small words say nothing of those of large ones: each size is looked at by itself.
+        foreach (
+            TextBlock block in BySize(words)
+                .SelectMany(w => DocstrumBoundingBoxes.Instance.GetBlocks(w))
+                .OrderByDescending(b => b.BoundingBox.Top)
+                .ThenBy(b => b.BoundingBox.Left)
+        )
         {
             if (block.TextLines.Count == 0)
                 continue;
@@ -432,6 +444,20 @@ public static partial class PdfTalkReader
 
     private static (double X, double Y, string Value) At(Letter l) =>
         (Math.Round(l.StartBaseLine.X, 2), Math.Round(l.StartBaseLine.Y, 2), l.Value);
+
+    // Words of about one size together, the largest first.
+    private static List<List<Word>> BySize(Word[] words)
+    {
+        List<List<Word>> sizes = [];
+        foreach (Word word in words.OrderByDescending(Size))
+            if (sizes.Count > 0 && Size(word) > Size(sizes[^1][0]) * .8)
+                sizes[^1].Add(word);
+            else
+                sizes.Add([word]);
+        return sizes;
+
+        static double Size(Word w) => w.Letters.Max(l => l.PointSize);
+    }
 
     private static double Points(TextLine line) => line.Words.SelectMany(w => w.Letters).Max(l => l.PointSize);
 

@@ -23,12 +23,13 @@ public sealed record ProposalView(
     Scene Scene
 );
 
-/// <summary>A layout for the words of a slide, as the slide would look.</summary>
-/// <param name="Layout">The layout.</param>
+/// <summary>A layout of a slide, as it would look.</summary>
+/// <param name="Layout">What its words are set as; null where that stays.</param>
+/// <param name="Sharing">How its photos share it with words; null where that stays.</param>
 /// <param name="Why">Why it is proposed, in one line.</param>
 /// <param name="Fits">What is on the slide asks for it.</param>
 /// <param name="Scene">The slide so laid out.</param>
-public sealed record LayoutView(SlideLayout Layout, string Why, bool Fits, Scene Scene);
+public sealed record LayoutView(SlideLayout? Layout, PhotoSharing? Sharing, string Why, bool Fits, Scene Scene);
 
 /// <summary>The grid of a slide, as it lies there.</summary>
 /// <param name="Grid">Margins, columns, rows and gutter.</param>
@@ -139,11 +140,14 @@ public static class ComposeEndpoints
         (await desk.OpenAsync(id, cancel))?.Deck is { } deck && deck.Slide(slideId) is { } slide
             ? TypedResults.Ok(
                 SlideLayouts
-                    .For(deck, slide)
-                    .Select(i => (Idea: i, Edited: desk.Try(deck, new ApplyLayout(slideId, i.Layout)) as Edited))
+                    .For(deck, slide, scenes)
+                    .Select(i =>
+                        (Idea: i, Edited: desk.Try(deck, new ApplyLayout(slideId, i.Layout, i.Sharing)) as Edited)
+                    )
                     .Where(i => i.Edited is not null)
                     .Select(i => new LayoutView(
                         i.Idea.Layout,
+                        i.Idea.Sharing,
                         i.Idea.Why,
                         i.Idea.Fits,
                         SceneBuilder.Build(i.Edited!.Deck, i.Edited.Deck.Slide(slideId)!, scenes)[0]

@@ -53,7 +53,15 @@ public sealed class SceneCache(PhotoStore photos, FontLibrary fonts) : ISceneFac
     public object KeyOf(Deck deck, Slide slide)
     {
         CreditStyle style = deck.Style;
-        object how = (style.Place, style.Courtesy, style.Language, style.Pictures, deck.House, deck.Room, fonts.Revision);
+        object how = (
+            style.Place,
+            style.Courtesy,
+            style.Language,
+            style.WithoutPictures,
+            deck.House,
+            deck.Room,
+            fonts.Revision
+        );
         if (slide.Kind != SlideKind.Credits)
         {
             var place = new ItemPlace(deck, slide, this);

@@ -30,6 +30,13 @@ public sealed record PreviewView(int Things, int Slides, int Others);
 /// <param name="Scene">The slide in it.</param>
 public sealed record HouseStyleProposal(HouseStyle House, bool Own, Scene Scene);
 
+/// <summary>Where all headings of a deck would stand if it were evened out.</summary>
+/// <param name="Command">What evens it out.</param>
+/// <param name="Says">Where they stand then, and which depart and why.</param>
+/// <param name="Cost">What the places cost in all.</param>
+/// <param name="Bound">What they would cost at least if none minded its neighbours.</param>
+public sealed record EvennessView(DeckCommand Command, string Says, double Cost, double Bound);
+
 /// <summary>The look of a deck, and what there is to choose from.</summary>
 /// <param name="Pairs">How well its colours stand out from each other in the deck's room.</param>
 /// <param name="Own">Names of the styles that were saved.</param>
@@ -57,6 +64,7 @@ public static class WordsEndpoints
         deck.MapPost("/preview", PreviewAsync).WithName("previewCommand");
         deck.MapGet("/palette", PaletteAsync).WithName("proposePalette");
         deck.MapGet("/house", HouseAsync).WithName("readHouse");
+        deck.MapGet("/evenness", EvennessAsync).WithName("evenOut");
         deck.MapGet("/by-hand", ByHandAsync).WithName("readByHand");
         app.MapPut("/api/houses", SaveAsync).WithTags("Rules").WithName("saveHouse");
         app.MapDelete("/api/houses/{name}", RemoveAsync).WithTags("Rules").WithName("removeHouse");
@@ -110,10 +118,33 @@ public static class WordsEndpoints
             HouseStyles
                 .All.Select(h => (House: h, Own: false))
                 .Concat(own.Select(h => (House: h, Own: true)))
-                .Select(h => (h.House, h.Own, Scenes: SceneBuilder.Build(deck with { House = h.House }, slide, scenes)))
+                // As the slide would be laid out by the style, not only in its colours.
+                .Select(h => (h.House, h.Own, Deck: (desk.Try(deck, new SetHouseStyle(h.House)) as Edited)?.Deck))
+                .Where(h => h.Deck is not null)
+                .Select(h => (h.House, h.Own, Scenes: SceneBuilder.Build(h.Deck!, h.Deck!.Slide(slide.Id)!, scenes)))
                 .Where(h => h.Scenes.Count > 0)
                 .Select(h => new HouseStyleProposal(h.House, h.Own, h.Scenes[0]))
                 .ToArray()
+        );
+    }
+
+    private static async Task<Results<Ok<EvennessView>, ProblemHttpResult>> EvennessAsync(
+        Guid id,
+        DeckEditing desk,
+        SceneCache scenes,
+        CancellationToken cancel
+    )
+    {
+        if ((await desk.OpenAsync(id, cancel))?.Deck is not { } deck)
+            return Problems.NotFound("talk");
+        EvenDeck even = DeckHand.Solve(deck, scenes);
+        return TypedResults.Ok(
+            new EvennessView(
+                new EvenOut([.. even.Places.Select(p => new Leaning(p.SlideId, p.ItemId, p.Spot))]),
+                even.Says(),
+                even.Cost,
+                even.Bound
+            )
         );
     }
 

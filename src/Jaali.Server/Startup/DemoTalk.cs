@@ -3,7 +3,6 @@ using System.Text.Json;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
 using Jaali.Core.Items;
-using Jaali.Core.Layout;
 using Jaali.Core.Rights;
 using Jaali.Sources;
 using Jaali.Store;
@@ -134,7 +133,10 @@ public sealed class DemoTalk(
             if (said.Line is { } line && slide.Items.OfType<Words>().FirstOrDefault() is { } heading)
                 deck = await DoAsync(
                     deck,
-                    new AddItem(slide.Id, new WordsEdit(line, Role: WordsRole.Subtitle, Of: heading.Id, Typographic: true)),
+                    new AddItem(
+                        slide.Id,
+                        new WordsEdit(line, Role: WordsRole.Subtitle, Of: heading.Id, Typographic: true)
+                    ),
                     cancel
                 );
             deck = await SharedAsync(deck, slide.Id, (point.Id, said.Shown), said.Share, cancel);

@@ -70,6 +70,7 @@ export const commandWords: Record<string, string> = {
   'compose.words.effects': 'shadow outline glow effects curve background stroke highlight',
   'compose.add.veil': 'gradient overlay scrim darken shade fade dim tint transparent readability',
   'compose.veil.veil': 'gradient overlay scrim darken shade strength opacity transparency',
+  'compose.even': 'align consistent headings titles same place uniform whole tidy',
   'compose.house': 'theme style template font colours colors brand design master palette look typefaces manner fashion',
   'compose.swap': 'replace change exchange picture photo image switch trade photograph',
   'compose.take': 'delete erase trash clear',
@@ -84,5 +85,6 @@ export const commandWords: Record<string, string> = {
   'compose.new.list': 'bullets items points enumeration add insert',
   'compose.new.sources': 'references bibliography citations add insert',
   'compose.new.contents': 'agenda overview toc index table add insert content',
+  'compose.new.heading': 'title headline statement add insert',
   'compose.new.closing': 'end thanks thank questions contact last final add insert finish conclusion finale',
 };

@@ -189,7 +189,16 @@ public static class CommandExamples
                     c.A % 2 == 0 ? SlideOf(d, c).Id : null,
                     c.B % 3 == 0 ? null : c.Other(Enum.GetValues<SlideLayout>())
                 ),
-            [typeof(ApplyLayout)] = (d, c) => new ApplyLayout(SlideOf(d, c).Id, c.Other(Enum.GetValues<SlideLayout>())),
+            [typeof(ApplyLayout)] = (d, c) =>
+                c.A % 3 == 0
+                    ? new ApplyLayout(SlideOf(d, c).Id, Sharing: c.Other(Enum.GetValues<PhotoSharing>()))
+                    : new ApplyLayout(SlideOf(d, c).Id, c.Other(Enum.GetValues<SlideLayout>())),
+            [typeof(EvenOut)] = (d, c) =>
+                new EvenOut([
+                    .. d
+                        .Slides.SelectMany(s => s.Items.OfType<Words>().Select(w => (s, w)))
+                        .Select(p => new Leaning(p.s.Id, p.w.Id, d.House.System?.Places[^1] ?? Spot.TopLeft)),
+                ]),
             [typeof(RemoveSlide)] = (d, c) => new RemoveSlide(SlideOf(d, c).Id),
             [typeof(MoveSlide)] = (d, c) => new MoveSlide(SlideOf(d, c).Id, c.B % 9 - 2),
             [typeof(DuplicateSlide)] = (d, c) => new DuplicateSlide(SlideOf(d, c).Id),
@@ -573,6 +582,15 @@ public static class CommandExamples
         );
         No("no-such-slide", _ => new AddSlide(Nothing));
         No("no-such-slide", _ => new ApplyLayout(Nothing, SlideLayout.List));
+        No("no-such-layout", d => new ApplyLayout(d.Slides[0].Id, Sharing: PhotoSharing.Compared));
+        No("no-such-slide", d => new EvenOut([new(Nothing, Nothing, d.House.System!.Places[0])]));
+        No("no-such-item", d => new EvenOut([new(d.Slides[0].Id, Nothing, d.House.System!.Places[0])]));
+        No("no-such-place", d => new EvenOut([new(d.Slides[0].Id, d.Slides[0].Items[0].Id, Spot.Auto)]));
+        No(
+            "no-places",
+            d => new EvenOut([new(d.Slides[0].Id, d.Slides[0].Items[0].Id, Spot.TopLeft)]),
+            d => d with { House = HouseStyles.Earlier }
+        );
         No("credits-are-computed", d => new ApplyLayout(d.Slides[^1].Id, SlideLayout.List));
         No("too-many-slides", _ => new AddSlide(), d => Many(d, Limits.Talks.Slides));
         No("no-such-slide", _ => new RemoveSlide(Nothing));

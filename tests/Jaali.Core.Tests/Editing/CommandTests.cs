@@ -325,7 +325,13 @@ public sealed class CommandTests
     public void Items_of_one_slide_are_parts_of_their_own()
     {
         (World world, Deck deck) = CommandExamples.Start();
-        Slide slide = deck.Slides[3];
+        // As a hand put them: in an arrangement the order says who comes where.
+        Slide slide = deck.Slides[3] with
+        {
+            Arrangement = null,
+            Layout = null,
+        };
+        deck = deck.With(slide);
         Item one = slide.Items[0],
             two = slide.Items[1];
         Edited a = world.Do(deck, new HoldItem(slide.Id, one.Id, true)),

@@ -111,13 +111,14 @@ public sealed record HouseStyle
 
     // A style that has no system says nothing of the roles that came with it: it set them as others.
     private TextStyle Usual(WordsRole role) =>
-        System is not null ? HouseStyles.First.Roles[role]
-        : role switch
-        {
-            WordsRole.Section => StyleOf(WordsRole.Opening),
-            WordsRole.Label => StyleOf(WordsRole.Caption),
-            _ => HouseStyles.Earlier.Roles[role],
-        };
+        System is not null
+            ? HouseStyles.First.Roles[role]
+            : role switch
+            {
+                WordsRole.Section => StyleOf(WordsRole.Opening),
+                WordsRole.Label => StyleOf(WordsRole.Caption),
+                _ => HouseStyles.Earlier.Roles[role],
+            };
 
     /// <summary>This style with every role complete.</summary>
     [JsonIgnore]

@@ -47,7 +47,11 @@ public sealed record StyleFile(HouseStyle? Style, ImmutableList<string> Faults)
             .. style
                 .Roles.Where(r => r.Value is null || r.Value.Fault() is not null)
                 .Select(r => $"roles.{Named(r.Key)}: {r.Value?.Fault()?.Sentence ?? "It is empty."}"),
-            .. new[] { ("headingBeside", style.System?.HeadingBeside), ("headingSeveral", style.System?.HeadingSeveral) }
+            .. new[]
+            {
+                ("headingBeside", style.System?.HeadingBeside),
+                ("headingSeveral", style.System?.HeadingSeveral),
+            }
                 .Where(r => r.Item2?.Fault() is not null)
                 .Select(r => $"system.{r.Item1}: {r.Item2!.Fault()!.Sentence}"),
         ];

@@ -1,5 +1,3 @@
-using System.Text.Json.Serialization;
-
 namespace Jaali.Core.Decks;
 
 /// <summary>How photo and words share a slide.</summary>
@@ -162,7 +160,8 @@ public sealed record StyleSystem
         : Sharing.Concat(OpeningSharing).Any(s => s >= PhotoSharing.Compared)
         || SeveralSharing.Exists(s => s < PhotoSharing.Compared)
             ? new("bad-sharing", "One photo and several photos share a slide with words in ways of their own.")
-        : CreditJoint.Length is 0 or > 5 ? new("bad-joint", "Between the parts of a credit stand one to five characters.")
+        : CreditJoint.Length is 0 or > 5
+            ? new("bad-joint", "Between the parts of a credit stand one to five characters.")
         : Grounds.Count > 6 || Grounds.Exists(g => g is null || !Colours.IsColour(g))
             ? new("bad-colour", "A colour has six hexadecimal digits. Choose another.")
         : !(

@@ -298,6 +298,23 @@ public enum TextStylePart
 /// <summary>Colours as text.</summary>
 public static class Colours
 {
+    /// <summary>A colour laid over another with an opacity, in sRGB, as painters mix.</summary>
+    public static string Mixed(string under, string over, double opacity)
+    {
+        int At(string colour, int part) => Convert.ToInt32(colour.Substring(1 + 2 * part, 2), 16);
+        return "#"
+            + string.Concat(
+                Enumerable
+                    .Range(0, 3)
+                    .Select(p =>
+                        ((int)Math.Round(At(under, p) * (1 - opacity) + At(over, p) * opacity)).ToString(
+                            "X2",
+                            System.Globalization.CultureInfo.InvariantCulture
+                        )
+                    )
+            );
+    }
+
     /// <summary>True for <c>#RRGGBB</c>, and for null.</summary>
     public static bool IsColour(string? colour) =>
         colour is null || colour.Length == 7 && colour[0] == '#' && colour.Skip(1).All(char.IsAsciiHexDigit);

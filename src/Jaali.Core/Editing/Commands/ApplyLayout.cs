@@ -17,14 +17,17 @@ public sealed record ApplyLayout(Guid SlideId, SlideLayout? Layout = null, Photo
         if (slide.Kind == SlideKind.Credits)
             return Refusals.OnlyComputed;
         if (Sharing is { } way && !SlideSharing.Suits(way, Arrangements.Taking(slide).Count()))
-            return new Refusal("no-such-layout", "So many photos cannot share the slide like this. Choose another layout.");
+            return new Refusal(
+                "no-such-layout",
+                "So many photos cannot share the slide like this. Choose another layout."
+            );
         bool system = deck.House.System is not null;
         if (system)
             slide = slide with { Layout = LayoutOf(deck, slide) };
         Slide laid = Layout is { } words ? SlideLayouts.Laid(deck, slide, words, facts, facts.NewId) : slide;
         if (
-            laid.Items.Select(i => ItemKinds.Fault(i, deck, laid, facts)).FirstOrDefault(f => f is not null)
-            is { } fault
+            laid.Items.Select(i => ItemKinds.Fault(i, deck, laid, facts)).FirstOrDefault(f => f is not null) is
+            { } fault
         )
             return fault;
         deck = deck.With(laid);
@@ -34,7 +37,7 @@ public sealed record ApplyLayout(Guid SlideId, SlideLayout? Layout = null, Photo
     // What was said of its layout before, and what is said now.
     private AppliedLayout LayoutOf(Deck deck, Slide slide)
     {
-        AppliedLayout was = 
+        AppliedLayout was =
             slide.Layout
             // Photos that a hand put there stay.
             ?? new(

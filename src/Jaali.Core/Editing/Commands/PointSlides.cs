@@ -22,7 +22,12 @@ internal static class PointSlides
             ? made with
             {
                 Items = made.Items.Add(
-                    WordsKind.Following(facts.NewId(), WordsRole.Subtitle, WordsSource.Speaker, deck.Shape.Bounds()) with
+                    WordsKind.Following(
+                        facts.NewId(),
+                        WordsRole.Subtitle,
+                        WordsSource.Speaker,
+                        deck.Shape.Bounds()
+                    ) with
                     {
                         Spot = Spot.Under,
                         Of = words.Id,

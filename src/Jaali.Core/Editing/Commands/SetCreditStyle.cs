@@ -5,11 +5,13 @@ namespace Jaali.Core.Editing;
 /// <param name="Courtesy">Whether photos that ask for no credit get one.</param>
 /// <param name="Language">Of the words for changes.</param>
 /// <param name="OwnLicence">The licence that the deck is to carry; empty for none.</param>
+/// <param name="WithoutPictures">The pages of credits are of words alone.</param>
 public sealed record SetCreditStyle(
     CreditPlace? Place = null,
     bool? Courtesy = null,
     string? Language = null,
-    string? OwnLicence = null
+    string? OwnLicence = null,
+    bool? WithoutPictures = null
 ) : DeckCommand
 {
     /// <inheritdoc/>
@@ -36,6 +38,7 @@ public sealed record SetCreditStyle(
                 Courtesy = Courtesy ?? s.Courtesy,
                 Language = Language ?? s.Language,
                 OwnLicence = OwnLicence ?? s.OwnLicence,
+                WithoutPictures = WithoutPictures ?? s.WithoutPictures,
             },
         };
     }

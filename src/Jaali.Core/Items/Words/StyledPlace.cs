@@ -25,7 +25,11 @@ internal static class StyledPlace
     /// <param name="Cost">What it costs by itself.</param>
     internal sealed record Candidate(Spot Spot, SetText Set, SlideRect Box, double Veil, double Cost)
     {
+        /// <summary>The veil, or null for none.</summary>
         internal PathNode? Painted { get; init; }
+
+        /// <summary>Why words cannot stand there, in words; empty where they can.</summary>
+        internal string WhyNot { get; init; } = "";
     }
 
     internal static (SetText Set, SlideRect Box)? Of(
@@ -44,10 +48,8 @@ internal static class StyledPlace
             return InRoom(item, paragraphs, how, scene, room);
         if (scene.Slide.Ground is null)
             return Free(scene) is { } free ? InRoom(item, paragraphs, how, scene, free) : null;
-        IReadOnlyList<Candidate> places = Candidates(item, paragraphs, how, scene);
-        if (
-            (places.FirstOrDefault(p => p.Spot == item.Leans) ?? places.MinBy(p => p.Cost)) is not { } best
-        )
+        Candidate[] places = [.. Candidates(item, paragraphs, how, scene).Where(p => p.WhyNot.Length == 0)];
+        if ((places.FirstOrDefault(p => p.Spot == item.Leans) ?? places.MinBy(p => p.Cost)) is not { } best)
             return null;
         if (best.Painted is { } veil)
             scene.AddBelow(veil);
@@ -137,6 +139,21 @@ internal static class StyledPlace
         return (set, box with { X = box.X + aside });
     }
 
+    /// <summary>The places of the style for words that look for one over a photo, each with the veil it needs and what
+    /// it costs, or why they cannot stand there; none for other words.</summary>
+    internal static IReadOnlyList<Candidate> Candidates(Words item, Composition scene) =>
+        scene.Lattice is { Words: null }
+        && scene.Slide.Ground is not null
+        && item is { Spot: Spot.Auto, Role: WordsRole.Heading or WordsRole.Opening or WordsRole.Section }
+        && item.Say(scene.Deck, scene.Slide).Trim().Length > 0
+            ? Candidates(
+                item,
+                item.Paragraphs(scene.Deck, scene.Slide),
+                scene.Theme.Setting(item.Role, item.Style),
+                scene
+            )
+            : [];
+
     /// <summary>The places of the style at which words read, each with the veil it needs and what it costs.</summary>
     internal static IReadOnlyList<Candidate> Candidates(
         Words item,
@@ -171,19 +188,23 @@ internal static class StyledPlace
                 set.Height
             );
             SlideRect all = box with { Height = box.Height + tail };
-            if (
-                scene.Around.Taken.Any(t => t.Overlaps(all))
-                || scene.Around.Straddles(all)
-                || scene.Around.Subjects.Any(box.Contains)
-            )
-                continue;
             (double strength, PathNode? veil) = VeilFor(box, all, foot, inks, wanted, scene);
-            if (double.IsNaN(strength))
-                continue;
             found.Add(
-                new(spot, right && how.Align == WordsAlign.Start ? set.FlushRight() : set, box, strength, i * Departure + strength + Disturbs(all, scene))
+                new(
+                    spot,
+                    right && how.Align == WordsAlign.Start ? set.FlushRight() : set,
+                    box,
+                    strength,
+                    i * Departure + strength + Disturbs(all, scene)
+                )
                 {
                     Painted = veil,
+                    WhyNot =
+                        scene.Around.Taken.Any(t => t.Overlaps(all)) ? "other words stand there"
+                        : scene.Around.Straddles(all) ? "a photo ends there"
+                        : scene.Around.Subjects.Any(box.Contains) ? "the subject of the photo is there"
+                        : double.IsNaN(strength) ? "words do not read there under the strongest veil of the style"
+                        : "",
                 }
             );
         }
@@ -193,10 +214,7 @@ internal static class StyledPlace
     // A restless place, and one near the subject, cost something even where words read.
     private static double Disturbs(SlideRect box, Composition scene) =>
         1.2 * scene.Backdrop.Busyness(box.Grown(8))
-        + (
-            scene.Around.Subjects.Count == 0 ? 0
-            : .3 * scene.Around.Subjects.Max(s => SpotFinder.Closeness(box, s))
-        );
+        + (scene.Around.Subjects.Count == 0 ? 0 : .3 * scene.Around.Subjects.Max(s => SpotFinder.Closeness(box, s)));
 
     // The weakest veil of the house, from the edge at which words stand, that lets them read; NaN where none does that
     // the style allows.
@@ -211,17 +229,19 @@ internal static class StyledPlace
     {
         StyleSystem system = scene.House.System!;
         // What stands under the words reads by itself.
-        LightSample[] under = words.Height > loud.Height + 1
-            ?
-            [
-                scene.Backdrop.Light(loud.Grown(4)),
-                scene.Backdrop.Light(loud with { Y = loud.Bottom, Height = words.Bottom - loud.Bottom }),
-            ]
-            : [scene.Backdrop.Light(loud.Grown(4))];
+        LightSample[] under =
+            words.Height > loud.Height + 1
+                ?
+                [
+                    scene.Backdrop.Light(loud.Grown(4)),
+                    scene.Backdrop.Light(loud with { Y = loud.Bottom, Height = words.Bottom - loud.Bottom }),
+                ]
+                : [scene.Backdrop.Light(loud.Grown(4))];
         bool calm = scene.Backdrop.Busyness(words.Grown(8)) < CalmArea.Restless;
         double least =
             system.AlwaysVeiled ? scene.House.VeilStrength
-            : inks.Any(ink => under.All(u => u.WorstTenth(Luminance.Of(ink), scene.Deck.Room) >= wanted)) ? (calm ? 0 : RestlessVeil)
+            : inks.Any(ink => under.All(u => u.WorstTenth(Luminance.Of(ink), scene.Deck.Room) >= wanted))
+                ? (calm ? 0 : RestlessVeil)
             : double.NaN;
         if (least == 0)
             return (0, null);
@@ -230,10 +250,12 @@ internal static class StyledPlace
             against = inks.MaxBy(ink => Contrast.Ratio(Luminance.Of(ink), Luminance.Of(colour)))!;
         double ink = Luminance.Of(against),
             veil = Luminance.Encode(Luminance.Of(colour)),
-            reach = Math.Min(
-                1,
+            // A style that always veils takes the photo back as a whole, not a strip of it.
+            reach = Math.Clamp(
                 ((foot ? scene.Bounds.Bottom - words.Y : words.Bottom) + Math.Max(words.Height * Beyond, 160))
-                    / scene.Bounds.Height
+                    / scene.Bounds.Height,
+                system.AlwaysVeiled ? .9 : 0,
+                1
             );
         (SlidePoint from, SlidePoint to) = VeilGradient.Way(scene.Bounds, foot ? -90 : 90, reach);
         // Under the words the veil is weakest at the side away from its edge.
@@ -274,15 +296,7 @@ internal static class StyledPlace
                 Path.Rect(scene.Bounds),
                 null,
                 Gradient: VeilGradient.Of(
-                    new Veil(
-                        default,
-                        new(scene.Bounds),
-                        VeilForm.Linear,
-                        colour,
-                        strength,
-                        foot ? -90 : 90,
-                        reach
-                    )
+                    new Veil(default, new(scene.Bounds), VeilForm.Linear, colour, strength, foot ? -90 : 90, reach)
                 )
             )
         );
@@ -293,7 +307,8 @@ internal static class StyledPlace
                     Luminance.Decode(s.Grey * (1 - strength * s.Share) + veil * strength * s.Share),
                     ink
                 ) < wanted
-            ) <= samples.Count / 20;
+            )
+            <= samples.Count / 20;
     }
 
     // The number of the point, small before its heading or over it; how far the heading moves aside for it.
@@ -314,9 +329,7 @@ internal static class StyledPlace
             scene.Bounds.Width,
             scene.Facts.Fonts
         );
-        double y = above
-            ? words.Y - number.Height - how.Size * .2
-            : words.Y + set.Lines[0].Y - number.Lines[0].Y;
+        double y = above ? words.Y - number.Height - how.Size * .2 : words.Y + set.Lines[0].Y - number.Lines[0].Y;
         foreach (
             SceneNode node in TextNodes.Of(number, new(words.X, y), scene.House.Accents[0], scene.Facts.Fonts, false)
         )

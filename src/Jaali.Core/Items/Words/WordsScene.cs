@@ -296,7 +296,9 @@ internal static class WordsScene
             left = Math.Max(slide.X + 8, r.X),
             right = Math.Min(
                 slide.Right - 8,
-                other is Words ? (scene.Lattice is null ? slide.Right - scene.House.MarginX : left + TailWidth(scene, item)) : r.Right
+                other is Words
+                    ? (scene.Lattice is null ? slide.Right - scene.House.MarginX : left + TailWidth(scene, item))
+                    : r.Right
             ),
             width = Math.Max(right - left, slide.Width * .12);
         SetText set = Typesetter.Fit(paragraphs, how, width, slide.Height * scene.House.WordsHeight, scene.Facts.Fonts);

@@ -532,6 +532,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/evenness": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["evenOut"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/by-hand": {
         parameters: {
             query?: never;
@@ -1224,6 +1240,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description The one thing of a slide that is brought out beside its words.
+         * @enum {unknown}
+         */
+        AccentForm: "none" | "bar" | "rule" | "number";
         /** @description The ways there are for what a move does. */
         ActWays: {
             act: components["schemas"]["CueAct"];
@@ -1738,6 +1759,8 @@ export interface components {
             ownLicence: string;
             /** @description Photos whose change a person decided may stand, by SHA-256. */
             decided: string[];
+            /** @description The pages of credits are of words alone, without each photo small beside its credit. */
+            withoutPictures?: boolean;
         };
         /**
          * @description The part of an oriented photo that a frame shows, in fractions [0, 1] of its width and height.
@@ -1858,7 +1881,7 @@ export interface components {
          * @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
          *                 own and one line in DeckCommands.
          */
-        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetTimeSlot"] | components["schemas"]["DeckCommandSetDeclaredUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouseStyle"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetTextStyle"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandAddToShortlist"] | components["schemas"]["DeckCommandRemoveFromShortlist"] | components["schemas"]["DeckCommandOrderShortlist"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddCreditsSlide"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandSetTransition"] | components["schemas"]["DeckCommandShowFact"] | components["schemas"]["DeckCommandAddCue"] | components["schemas"]["DeckCommandEditCue"] | components["schemas"]["DeckCommandMoveCue"] | components["schemas"]["DeckCommandRemoveCue"] | components["schemas"]["DeckCommandSequencePhotos"] | components["schemas"]["DeckCommandChangeGround"] | components["schemas"]["DeckCommandCarryItem"] | components["schemas"]["DeckCommandSetLink"] | components["schemas"]["DeckCommandAddRunThrough"] | components["schemas"]["DeckCommandRemoveRunThrough"] | components["schemas"]["DeckCommandApplyRunThrough"] | components["schemas"]["DeckCommandSetSpeakingRate"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandApplyLayout"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandAlignItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandBlendPhotos"] | components["schemas"]["DeckCommandSeparatePhoto"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandRemovePhoto"] | components["schemas"]["DeckCommandRestore"];
+        DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetTimeSlot"] | components["schemas"]["DeckCommandSetDeclaredUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouseStyle"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetTextStyle"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandAddToShortlist"] | components["schemas"]["DeckCommandRemoveFromShortlist"] | components["schemas"]["DeckCommandOrderShortlist"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddCreditsSlide"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandSetTransition"] | components["schemas"]["DeckCommandShowFact"] | components["schemas"]["DeckCommandAddCue"] | components["schemas"]["DeckCommandEditCue"] | components["schemas"]["DeckCommandMoveCue"] | components["schemas"]["DeckCommandRemoveCue"] | components["schemas"]["DeckCommandSequencePhotos"] | components["schemas"]["DeckCommandChangeGround"] | components["schemas"]["DeckCommandCarryItem"] | components["schemas"]["DeckCommandSetLink"] | components["schemas"]["DeckCommandAddRunThrough"] | components["schemas"]["DeckCommandRemoveRunThrough"] | components["schemas"]["DeckCommandApplyRunThrough"] | components["schemas"]["DeckCommandSetSpeakingRate"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandApplyLayout"] | components["schemas"]["DeckCommandEvenOut"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandAlignItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandBlendPhotos"] | components["schemas"]["DeckCommandSeparatePhoto"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandRemovePhoto"] | components["schemas"]["DeckCommandRestore"];
         /** @description Puts the page of credits at the end of the talk, where it has none. */
         DeckCommandAddCreditsSlide: {
             /** @enum {string} */
@@ -1966,13 +1989,20 @@ export interface components {
             /** @description What is done. */
             how: components["schemas"]["Alignment"];
         };
-        /** @description Sets the words of a slide as a layout has them, with what the plan knows; nothing typed is lost. */
+        /**
+         * @description Lays a slide out: sets its words as a layout has them, with what the plan knows, and its photos as they share
+         *                 the slide with them; nothing typed is lost. What is null stays.
+         */
         DeckCommandApplyLayout: {
             /** @enum {string} */
             kind: "apply-layout";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
-            layout: components["schemas"]["SlideLayout"];
+            layout?: null | components["schemas"]["SlideLayout"];
+            sharing?: null | components["schemas"]["PhotoSharing"];
         };
         /** @description Plans each slide as long as it took in a run-through; slides that were not shown keep their time. */
         DeckCommandApplyRunThrough: {
@@ -2109,6 +2139,16 @@ export interface components {
             seconds?: null | number;
             searchWords?: null | string[];
             facts?: null | components["schemas"]["Fact"][];
+        };
+        /**
+         * @description Evens the deck out: headings that look for their place over a photo take the one that was chosen for the
+         *                 whole deck together. What a hand put in place stays.
+         */
+        DeckCommandEvenOut: {
+            /** @enum {string} */
+            kind: "even-out";
+            /** @description Where each leans to. */
+            places: components["schemas"]["Leaning"][];
         };
         /** @description Makes items one group, or takes them out of theirs. A ground is in no group. */
         DeckCommandGroupItems: {
@@ -2442,6 +2482,8 @@ export interface components {
             language?: null | string;
             /** @description The licence that the deck is to carry; empty for none. */
             ownLicence?: null | string;
+            /** @description The pages of credits are of words alone. */
+            withoutPictures?: null | boolean;
         };
         /** @description Declares what the talk is for. */
         DeckCommandSetDeclaredUse: {
@@ -2882,6 +2924,23 @@ export interface components {
          * @enum {unknown}
          */
         Embedding: "free" | "forReading" | "none";
+        /** @description Where all headings of a deck would stand if it were evened out. */
+        EvennessView: {
+            /** @description What evens it out. */
+            command: components["schemas"]["DeckCommand"];
+            /** @description Where they stand then, and which depart and why. */
+            says: string;
+            /**
+             * Format: double
+             * @description What the places cost in all.
+             */
+            cost: number;
+            /**
+             * Format: double
+             * @description What they would cost at least if none minded its neighbours.
+             */
+            bound: number;
+        };
         /** @description What a source said about a photo, word for word, when and where. */
         Evidence: {
             /** @description The words, or the piece of a document. */
@@ -3225,6 +3284,7 @@ export interface components {
              * @description How long the change takes, in seconds.
              */
             changeSeconds?: number;
+            system?: null | components["schemas"]["StyleSystem"];
         };
         /** @description A house style, and a slide of this deck in it. */
         HouseStyleProposal: {
@@ -3559,6 +3619,7 @@ export interface components {
              * @description The item they belong to, as a caption does to its photo; null for none.
              */
             of?: null | string;
+            leans?: null | components["schemas"]["Spot"];
             /**
              * Format: uuid
              * @description Identity, once on each slide.
@@ -3659,16 +3720,31 @@ export interface components {
              */
             cutBottom: number;
         };
-        /** @description A layout for the words of a slide, as the slide would look. */
+        /** @description A layout of a slide, as it would look. */
         LayoutView: {
-            /** @description The layout. */
-            layout: components["schemas"]["SlideLayout"];
+            layout: null | components["schemas"]["SlideLayout"];
+            sharing: null | components["schemas"]["PhotoSharing"];
             /** @description Why it is proposed, in one line. */
             why: string;
             /** @description What is on the slide asks for it. */
             fits: boolean;
             /** @description The slide so laid out. */
             scene: components["schemas"]["Scene"];
+        };
+        /** @description Where one heading leans to. */
+        Leaning: {
+            /**
+             * Format: uuid
+             * @description Its slide.
+             */
+            slideId: string;
+            /**
+             * Format: uuid
+             * @description The words.
+             */
+            itemId: string;
+            /** @description One of the places of the house. */
+            spot: components["schemas"]["Spot"];
         };
         /** @description A row of the ledger. */
         LedgerRow: {
@@ -3997,6 +4073,11 @@ export interface components {
          * @enum {unknown}
          */
         PhotoShape: "any" | "wide" | "tall" | "square";
+        /**
+         * @description How photo and words share a slide.
+         * @enum {unknown}
+         */
+        PhotoSharing: "over" | "halfLeft" | "halfRight" | "wideLeft" | "wideRight" | "narrowLeft" | "narrowRight" | "above" | "below" | "within" | "compared" | "lead" | "wall" | "panel";
         /** @description A taken photo for the client. */
         PhotoView: {
             /** @description SHA-256. */
@@ -5003,6 +5084,16 @@ export interface components {
             gutter: number;
             /** @description How the columns share the width, one number each; null for columns of one width. */
             widths?: null | number[];
+            /**
+             * Format: double
+             * @description What is kept free above the cells besides the margin, for a heading, in slide units.
+             */
+            head?: number;
+            /**
+             * Format: double
+             * @description What is kept free below them besides the margin, for a credit, in slide units.
+             */
+            foot?: number;
         };
         /**
          * @description What a slide is for.
@@ -5010,7 +5101,7 @@ export interface components {
          */
         SlideKind: "title" | "point" | "free" | "credits";
         /** @enum {unknown} */
-        SlideLayout: "opening" | "section" | "quotation" | "number" | "list" | "sources" | "contents" | "closing" | null;
+        SlideLayout: "opening" | "section" | "quotation" | "number" | "list" | "sources" | "contents" | "closing" | "heading" | null;
         /** @description How a slide comes in, as tracks that any player runs. */
         SlideMotion: {
             /**
@@ -5199,7 +5290,6 @@ export interface components {
         };
         /**
          * @description Where words stand.
-         * @default auto
          * @enum {unknown}
          */
         Spot: "auto" | "topLeft" | "topRight" | "bottomLeft" | "bottomRight" | "placed" | "under";
@@ -5212,6 +5302,76 @@ export interface components {
         StepRequest: {
             /** Format: int32 */
             revision: number;
+        };
+        /**
+         * @description How a house style lays slides out: where headings stand in order of preference, how photo and words share a slide,
+         *     what its photos, credits and grounds are like. Lengths in slide units. Styles from before there was one have none:
+         *     their words look for the calmest corner, their credits too.
+         */
+        StyleSystem: {
+            /** @description Where headings over a photo may stand, the best first; 1 to 6. */
+            places: components["schemas"]["Spot"][];
+            /** @description The foot corner of credits. */
+            creditAt: components["schemas"]["Spot"];
+            /** @description Credits on a slide name the title too, where there is one photo. */
+            creditTitles?: boolean;
+            /** @description What stands between the parts of a credit. */
+            creditJoint: string;
+            /** @description How one photo and words share a slide, the best first. */
+            sharing: components["schemas"]["PhotoSharing"][];
+            /** @description The same for the opening. */
+            openingSharing: components["schemas"]["PhotoSharing"][];
+            /** @description How several photos share one with words, the best first. */
+            severalSharing: components["schemas"]["PhotoSharing"][];
+            /** @description How a heading beside one photo differs from one over it. */
+            headingBeside: components["schemas"]["TextStyle"];
+            /** @description How a heading over several photos, or over a list, differs from one over a photo. */
+            headingSeveral: components["schemas"]["TextStyle"];
+            /** @description Photos beside words stay within the margins; otherwise they go to the edges. */
+            inset?: boolean;
+            /** @description A photo beside words is shown whole where it can be, not cut to its place. */
+            wholePhotos?: boolean;
+            /**
+             * Format: double
+             * @description How round the corners of photos within the slide are.
+             */
+            corner?: number;
+            /**
+             * Format: double
+             * @description Width of a line round photos within the slide; 0 for none.
+             */
+            edgeLine?: number;
+            /**
+             * Format: double
+             * @description The space between photos, and half of that between a heading and photos.
+             */
+            gutter?: number;
+            /**
+             * Format: int32
+             * @description Columns between the margins.
+             */
+            columns?: number;
+            /** @description Colours of slides without a photo, by turns; empty for the paper. */
+            grounds?: string[];
+            /** @description What is brought out. */
+            accent?: components["schemas"]["AccentForm"];
+            /**
+             * @description What goes with the first words of a slide of words (a name, what a number counts) stands at the foot,
+             *                 not under them.
+             */
+            apart?: boolean;
+            /**
+             * Format: int32
+             * @description How far words on a slide of words are set in, in columns.
+             */
+            indent?: number;
+            /** @description Words over a photo always have the veil of the house under them. */
+            alwaysVeiled?: boolean;
+            /**
+             * Format: double
+             * @description The strongest veil that a heading may need before another place is looked for, 0 to 1.
+             */
+            strongestVeil?: number;
         };
         /**
          * @description What a file that was brought is.
@@ -5431,6 +5591,11 @@ export interface components {
             /** @description Also set larger, until they fill their room. */
             grows?: null | boolean;
             verticalAlign?: null | components["schemas"]["VerticalAlign"];
+            /**
+             * Format: double
+             * @description The longest line, as a share of the width between the margins, .1 to 1.
+             */
+            measure?: null | number;
         };
         /**
          * @description What of a look is set, shown and released as one.
@@ -5669,7 +5834,7 @@ export interface components {
          * @description What words are for.
          * @enum {unknown}
          */
-        WordsRole: "opening" | "heading" | "subtitle" | "body" | "caption" | "number" | "quotation" | "credit";
+        WordsRole: "opening" | "heading" | "section" | "subtitle" | "body" | "caption" | "label" | "number" | "quotation" | "credit";
         /** @description How words were set: what an editor in their place needs to look the same. */
         WordsSetting: {
             /** @description Name of the typeface. */
@@ -6602,6 +6767,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HouseFacts"];
+                };
+            };
+        };
+    };
+    evenOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EvennessView"];
                 };
             };
         };

@@ -5,9 +5,11 @@ import type { SlideLayout, WordsRole } from '../../api/types';
 const rolesNames: Record<WordsRole, string> = {
   opening: wordsTexts.openingTitle,
   heading: wordsTexts.title,
+  section: wordsTexts.section,
   subtitle: wordsTexts.subtitle,
   body: wordsTexts.running,
   caption: wordsTexts.caption,
+  label: wordsTexts.label,
   number: wordsTexts.number,
   quotation: wordsTexts.quotation,
   credit: wordsTexts.credit,
@@ -18,9 +20,11 @@ export const roles = Object.entries(rolesNames) as [WordsRole, string][];
 export const prompts: Record<WordsRole, string> = {
   opening: wordsTexts.writeTheTitle,
   heading: wordsTexts.writeTheTitle,
+  section: wordsTexts.writeTheSection,
   subtitle: wordsTexts.writeTheSubtitle,
   body: wordsTexts.writeTheEntries,
   caption: wordsTexts.writeTheCaption,
+  label: wordsTexts.writeTheLabel,
   number: wordsTexts.writeTheNumber,
   quotation: wordsTexts.writeTheQuotation,
   credit: wordsTexts.writeTheCredit,
@@ -36,5 +40,6 @@ const layoutsNames: Record<NonNullable<SlideLayout>, string> = {
   sources: wordsTexts.slideSources,
   contents: wordsTexts.slideContents,
   closing: wordsTexts.slideClosing,
+  heading: wordsTexts.slideHeading,
 };
 export const layouts = Object.entries(layoutsNames) as [SlideLayout, string][];

@@ -7,6 +7,7 @@ import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { useNotices } from '../../ui/useNotices';
+import { evenOut } from './evenOut';
 import { HouseStyleEditor } from './HouseStyleEditor';
 import { WordsOnManySlides } from './WordsOnManySlides';
 import { Typefaces } from './Typefaces';
@@ -53,6 +54,11 @@ export function HouseStyleControls() {
           <span key={i} className="size-4 border border-edge" style={{ background: c }} />
         ))}
       </span>
+      {house.system && (
+        <Button kind="verb" onClick={() => void evenOut(id)}>
+          {texts.house.evenOut}
+        </Button>
+      )}
       <Button kind="verb" onClick={() => void fromPhotos()}>
         {texts.house.coloursOfThePhotos}
       </Button>

@@ -53,7 +53,7 @@ export const Proposals = (props: Props) => (
   />
 );
 
-/** Layouts for the words of a slide, each with why it is proposed. */
+/** Layouts of a slide, each with why it is proposed or what it gives up. */
 export const Layouts = (props: Props) => (
   <Offers
     {...props}
@@ -61,10 +61,16 @@ export const Layouts = (props: Props) => (
     label={texts.compose.layouts}
     load={(path) => unwrap(api.GET('/api/decks/{id}/slides/{slideId}/layouts', { params: { path } }))}
     sketch={(l) => ({
-      key: l.layout ?? '',
+      key: `${l.layout ?? ''} ${l.sharing ?? ''}`,
       says: l.why,
       scene: l.scene as Scene,
-      take: () => edit({ kind: 'apply-layout', slideId: props.slide.id, layout: l.layout }),
+      take: () =>
+        edit({
+          kind: 'apply-layout',
+          slideId: props.slide.id,
+          layout: l.layout ?? null,
+          sharing: l.sharing ?? null,
+        }),
     })}
   />
 );

@@ -8,6 +8,8 @@ import { layouts } from '../../items/words/roles';
 import { addWords } from '../../items/words/addWords';
 import { kinds, type ItemAdding, type ItemVerb } from '../../items/kinds';
 import { texts } from '../../texts';
+import { useDeckId } from '../../deck/store';
+import { evenOut } from './evenOut';
 import { stagePointer } from './stagePointer';
 import { useStageView } from './useStageView';
 
@@ -32,6 +34,7 @@ interface Chosen {
 
 /** What can be done with what is chosen: for keys, for the list of commands and for the verbs under the stage. */
 export function useDeeds({ slide, item, several, editable, frames, next, putAway }: Chosen) {
+  const id = useDeckId();
   const tool = useChoice((c) => c.tool);
   const { gridShown, toggleGrid, zoomBy } = useStageView();
   const place = slide?.items.findIndex((i) => i === item) ?? -1;
@@ -174,6 +177,7 @@ export function useDeeds({ slide, item, several, editable, frames, next, putAway
           ]
         : [],
     ),
+    { id: 'compose.even', name: texts.house.evenOutTheDeck, run: () => void evenOut(id) },
     { id: 'compose.house', name: texts.house.lookOfTheDeck, when: () => editable, run: () => toggle('house') },
     { id: 'compose.swap', name: texts.compose.swapForTheNextKept, when: () => Boolean(next), run: deeds.swap },
     {

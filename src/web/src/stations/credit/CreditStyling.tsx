@@ -52,6 +52,16 @@ export function CreditStyling({ style, languages }: { style: Style; languages: s
         options={languages.map((l) => [l, tongues[l] ?? l])}
         onChoose={(language) => void edit({ kind: 'set-credit-style', language })}
       />
+      {texts.credit.pagesOfCreditsAre}
+      <Select
+        label={texts.credit.picturesOnThePages}
+        value={style.withoutPictures ? 'no' : 'yes'}
+        options={[
+          ['yes', texts.credit.withPictures],
+          ['no', texts.credit.wordsAlone],
+        ]}
+        onChoose={(v) => void edit({ kind: 'set-credit-style', withoutPictures: v === 'no' })}
+      />
       .
     </p>
   );

@@ -1,0 +1,336 @@
+using System.Collections.Immutable;
+using CsCheck;
+using Jaali.Core.Composing;
+using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Layout;
+using Jaali.Core.Legibility;
+using Jaali.Core.Photos;
+using Jaali.Core.Rights;
+using Jaali.Core.Scenes;
+using Jaali.Testing;
+
+namespace Jaali.Core.Tests;
+
+/// <summary>House styles as systems: files of data, places, ways of sharing a slide, one hand through the
+/// deck.</summary>
+public sealed class HouseSystemTests
+{
+    private readonly World _world = new();
+
+    public static TheoryData<string> Styles => [.. HouseStyles.All.Select(h => h.Name)];
+
+    private Scene SceneOf(Deck deck, Slide slide) => SceneBuilder.Build(deck, deck.Slide(slide.Id)!, _world)[0];
+
+    // A talk in a style, with a photo of some shape on each of its points' slides.
+    private Deck Talk(string style, params (int Width, int Height)[] photos)
+    {
+        Deck deck = _world
+            .Do(
+                Deck.New(_world.NewId(), "What holds a shore"),
+                new AddPoints(string.Join('\n', photos.Select((_, i) => $"Point number {i + 1}")))
+            )
+            .Deck;
+        deck = _world.Do(deck, new SetHouseStyle(HouseStyles.Named(style)!)).Deck;
+        foreach (((int w, int h), int i) in photos.Select((p, i) => (p, i)))
+            deck = _world.Do(deck, new AddToShortlist(deck.Points[i].Id, _world.Add($"{style}{i}", w, h))).Deck;
+        return _world.Do(deck, new MakeSlides()).Deck;
+    }
+
+    [Fact]
+    public void A_style_file_comes_back_as_it_was_and_each_wrong_value_is_named()
+    {
+        foreach (HouseStyle style in HouseStyles.All)
+        {
+            StyleFile read = StyleFile.Read(StyleFile.Write(style));
+            Assert.Empty(read.Faults);
+            Assert.Equal(style, read.Style);
+        }
+        string file = StyleFile
+            .Write(HouseStyles.First)
+            .Replace("\"marginX\": 72", "\"marginX\": \"wide\"", StringComparison.Ordinal)
+            .Replace("\"size\": 186", "\"size\": 9000", StringComparison.Ordinal)
+            .Replace("\"creditAt\": \"bottomRight\"", "\"creditAt\": \"somewhere\"", StringComparison.Ordinal)
+            .Replace("\"accent\": \"bar\"", "\"flourish\": true", StringComparison.Ordinal);
+        ImmutableList<string> faults = StyleFile.Read(file).Faults;
+        Assert.Contains(faults, f => f.StartsWith("marginX: It cannot be \"wide\"", StringComparison.Ordinal));
+        Assert.Contains(faults, f => f.StartsWith("system.creditAt:", StringComparison.Ordinal));
+        Assert.Contains(faults, f => f.StartsWith("system.flourish: ", StringComparison.Ordinal));
+        faults = StyleFile
+            .Read(
+                StyleFile
+                    .Write(HouseStyles.First)
+                    .Replace("\"size\": 186", "\"size\": 9000", StringComparison.Ordinal)
+                    .Replace("\"leading\": 1.3,", "\"leading\": 77,", StringComparison.Ordinal)
+            )
+            .Faults;
+        Assert.Contains(faults, f => f.StartsWith("roles.opening: ", StringComparison.Ordinal));
+        Assert.Contains(faults, f => f.StartsWith("roles.body: ", StringComparison.Ordinal));
+        Assert.NotEmpty(StyleFile.Read("no style").Faults);
+        Assert.NotEmpty(StyleFile.Read("[]").Faults);
+        Assert.Contains(StyleFile.Read("{}").Faults, f => f == "name: It is missing.");
+    }
+
+    /// <summary>10-slides, type by role: an opening is at least 1.7 times a heading over a photo, and that 1.7 times a
+    /// heading over several; what is read from the last row is no smaller than a 25th of the height, a credit no smaller
+    /// than a 56th (common practice, no source).</summary>
+    [Theory]
+    [MemberData(nameof(Styles))]
+    public void The_scale_of_a_style_is_plain_from_the_last_row(string name)
+    {
+        HouseStyle style = HouseStyles.Named(name)!;
+        double Size(WordsRole role, HeadingSurroundings around = HeadingSurroundings.OverOne) =>
+            style.StyleOf(role, around).Size!.Value;
+        double heading = Size(WordsRole.Heading),
+            several = Size(WordsRole.Heading, HeadingSurroundings.Several);
+        Assert.True(Size(WordsRole.Opening) >= 1.7 * heading, $"{Size(WordsRole.Opening)} {heading}");
+        Assert.True(heading >= 1.7 * several, $"{heading} {several}");
+        foreach (WordsRole role in (WordsRole[])[WordsRole.Subtitle, WordsRole.Body, WordsRole.Caption])
+            Assert.True(Size(role) >= 1080 / 25.2, role.ToString());
+        Assert.True(Size(WordsRole.Credit) >= 1080 / 56.0);
+    }
+
+    /// <summary>In every style, with photos of every shape, what is laid out stands on lines of the lattice, words
+    /// never lie on photos beside them, and nothing leaves the slide.</summary>
+    [Theory]
+    [MemberData(nameof(Styles))]
+    public void What_is_laid_out_stands_on_the_lattice_and_words_stand_clear(string style)
+    {
+        Deck deck = Talk(style, (3000, 2000), (1600, 2400), (4000, 100), (2000, 2000));
+        for (int n = 1; n <= 6; n++)
+        {
+            Slide slide = deck.Slides[1];
+            if (n > 1)
+                deck = _world.Do(deck, new AddPhotos(slide.Id, [_world.Add($"{style}more{n}", 2400, 1600)])).Deck;
+            foreach (Slide each in deck.Slides.Where(s => s.Kind != SlideKind.Credits))
+                Check(each);
+            foreach (
+                LayoutProposal p in SlideLayouts.For(deck, deck.Slide(slide.Id)!, _world).Where(p => p.Sharing != null)
+            )
+            {
+                Deck laid = _world.Do(deck, new ApplyLayout(slide.Id, Sharing: p.Sharing)).Deck;
+                Deck before = deck;
+                deck = laid;
+                Check(laid.Slide(slide.Id)!);
+                Assert.Equal(p.Sharing, laid.Slide(slide.Id)!.Layout!.Sharing);
+                deck = before;
+            }
+        }
+
+        void Check(Slide slide)
+        {
+            slide = deck.Slide(slide.Id)!;
+            Scene scene = SceneOf(deck, slide);
+            Frame[] frames = [.. slide.Items.OfType<Frame>()];
+            foreach (ScenePart words in scene.Parts.Where(p => p.Set is not null || p.Role == "credit"))
+            {
+                Assert.True(deck.Shape.Bounds().Grown(1).Holds(words.Box), $"{style} {slide.Layout} {words.Says}");
+                Assert.False(words.AcrossEdge, $"{style} {slide.Layout} {words.Says}");
+                // A credit may stand at the foot of a photo that goes there from edge to edge.
+                foreach (
+                    Frame f in frames.Where(f =>
+                        !f.At.IsGround && !(words.Role == "credit" && f.At.Rect.Width >= deck.Shape.Bounds().Width)
+                    )
+                )
+                    Assert.False(
+                        f.At.Rect.Grown(-1).Overlaps(words.Box),
+                        $"{style} {slide.Layout} {words.Role} {words.Says} {words.Box} on {f.At.Rect}"
+                    );
+            }
+            if (frames.Length < 2 || slide.Layout?.Sharing is null)
+                return;
+            SlideGrid grid = deck.GridOf(slide);
+            SlideRect bounds = deck.Shape.Bounds();
+            double[] across = [.. grid.ColumnsOn(bounds).SelectMany(c => new[] { c.Start, c.Start + c.Size })];
+            foreach (Frame f in frames.Where(f => f.KeepInView is null))
+                Assert.True(
+                    across.Any(x => Math.Abs(x - f.At.Rect.X) < .5)
+                        && across.Any(x => Math.Abs(x - f.At.Rect.Right) < .5)
+                        // Five in a row do not divide twelve columns.
+                        || frames.Length % 5 == 0,
+                    $"{style} {slide.Layout} {f.At.Rect} of {frames.Length}"
+                );
+        }
+    }
+
+    /// <summary>What a hand put in its place stays in another style; what was laid out is laid out anew, and one step
+    /// takes it back.</summary>
+    [Fact]
+    public void Another_style_lays_out_anew_what_no_hand_moved()
+    {
+        Deck deck = Talk("Lattice", (3000, 2000), (3000, 2000), (3000, 2000));
+        Slide moved = deck.Slides[2];
+        deck = _world.Do(deck, new MakeGround(moved.Id, moved.Items[0].Id, false)).Deck;
+        deck = _world.Do(deck, new PlaceItem(moved.Id, moved.Items[0].Id, new(300, 200, 600, 400), 0)).Deck;
+        Slide chosen = deck.Slides[3];
+        deck = _world.Do(deck, new ApplyLayout(chosen.Id, Sharing: PhotoSharing.NarrowLeft)).Deck;
+        Edited edited = _world.Do(deck, new SetHouseStyle(HouseStyles.Named("Field notes")!));
+        Deck after = edited.Deck;
+        Assert.Equal(PhotoSharing.Above, after.Slides[1].Layout!.Sharing);
+        Assert.Null(after.Slides[1].Ground);
+        Assert.Equal(new SlideRect(300, 200, 600, 400), after.Slides[2].Photo().At.Rect);
+        Assert.Equal(PhotoSharing.NarrowLeft, after.Slides[3].Layout!.Sharing);
+        Assert.NotEqual(deck.Slides[3].Photo().At.Rect, after.Slides[3].Photo().At.Rect);
+        Assert.Empty(DeckParts.Changed(deck, _world.Do(after, edited.Inverse).Deck));
+    }
+
+    /// <summary>A photo that may not be altered is proposed whole before it is proposed cut.</summary>
+    [Fact]
+    public void A_photo_that_may_not_be_altered_is_proposed_whole_first()
+    {
+        foreach (HouseStyle style in HouseStyles.All)
+        {
+            Deck deck = Talk(style.Name, (1000, 2000));
+            Slide slide = deck.Slides[1];
+            string photo = slide.Photo().PhotoId;
+            _world.Photos[photo] = _world.Photos[photo] with
+            {
+                Rights = World.Rights(new Licence(LicenceFamily.ByNd, "4.0", "")),
+            };
+            LayoutProposal first = SlideLayouts.For(deck, slide, _world)[0];
+            Assert.Contains("whole", first.Why, StringComparison.Ordinal);
+        }
+    }
+
+    private static (Spot, double)[][] Stages(int[] costs, int stages, int places) =>
+        [
+            .. Enumerable
+                .Range(0, stages)
+                .Select(i =>
+                    Enumerable
+                        .Range(0, places)
+                        .Select(j => ((Spot)(1 + j), costs[(i * places + j) % costs.Length] / 100.0))
+                        .ToArray()
+                ),
+        ];
+
+    /// <summary>The solver against a look at every combination, on decks of up to six slides.</summary>
+    [Fact]
+    public void One_hand_is_as_good_as_the_best_of_all_combinations() =>
+        Gen.Select(Gen.Int[0, 200].Array[1, 24], Gen.Int[1, 6], Gen.Int[1, 4])
+            .Sample(
+                (costs, stages, places) =>
+                {
+                    (Spot Spot, double Cost)[][] all = Stages(costs, stages, places);
+                    double best = double.MaxValue;
+                    for (int n = 0; n < Math.Pow(places, stages); n++)
+                    {
+                        int rest = n;
+                        best = Math.Min(
+                            best,
+                            CostOf(all, [.. Enumerable.Range(0, stages).Select(_ => Next(ref rest))])
+                        );
+                    }
+                    Assert.Equal(best, CostOf(all, DeckHand.Cheapest(all)), 1e-9);
+
+                    int Next(ref int from)
+                    {
+                        int here = from % places;
+                        from /= places;
+                        return here;
+                    }
+                },
+                iter: 400
+            );
+
+    private static double CostOf((Spot Spot, double Cost)[][] all, int[] chosen) =>
+        chosen
+            .Select(
+                (c, i) =>
+                    all[i][c].Cost + (i > 0 && all[i - 1][chosen[i - 1]].Spot != all[i][c].Spot ? DeckHand.Jump : 0)
+            )
+            .Sum();
+
+    [Fact]
+    public void Evening_out_puts_headings_in_one_place_and_says_which_depart()
+    {
+        Deck deck = Talk("Lattice", (3000, 2000), (3000, 2000), (3000, 2000), (3000, 2000));
+        // On one slide the subject stands where the others have their headings.
+        string low = deck.Slides[3].Photo().PhotoId;
+        _world.Photos[low] = _world.Photos[low] with { Focal = new PhotoPoint(.12, .9) };
+        EvenDeck even = DeckHand.Solve(deck, _world);
+        Assert.Equal(4, even.Places.Count);
+        Assert.True(even.Cost >= even.Bound - 1e-9);
+        HeadingPlace departs = even.Places.Single(p => p.Number == 4);
+        Assert.NotEqual(Spot.BottomLeft, departs.Spot);
+        Assert.Equal("the subject of the photo is there", departs.Why);
+        Assert.All(even.Places.Where(p => p.Number != 4), p => Assert.Equal(Spot.BottomLeft, p.Spot));
+        Assert.Contains("Slide 4 departs", even.Says(), StringComparison.Ordinal);
+        Deck after = _world
+            .Do(deck, new EvenOut([.. even.Places.Select(p => new Leaning(p.SlideId, p.ItemId, p.Spot))]))
+            .Deck;
+        foreach (HeadingPlace p in even.Places)
+        {
+            SlideRect box = SceneOf(after, after.Slide(p.SlideId)!).Parts.Single(x => x.ItemId == p.ItemId).Box;
+            Assert.Equal(p.Spot is Spot.BottomLeft or Spot.BottomRight, box.Y > 540);
+        }
+        Assert.Empty(DeckHand.Solve(deck with { House = HouseStyles.Earlier }, _world).Places);
+    }
+
+    /// <summary>A photo is small beside its credit as its slide shows it: what is hidden there stays hidden, what was
+    /// cropped away is not shown again, and one that may not be altered is whole.</summary>
+    [Fact]
+    public void On_the_pages_of_credits_photos_are_small_and_what_was_hidden_stays_so()
+    {
+        Deck deck = Talk("Lattice", (3000, 2000), (1000, 2000), (2000, 2000));
+        Frame hidden = deck.Slides[1].Photo();
+        deck = _world
+            .Do(
+                deck,
+                new EditItem(
+                    deck.Slides[1].Id,
+                    hidden.Id,
+                    new FrameEdit(Covers: [new Cover(new CropWindow(.4, .4, .2, .2), CoverHow.Blur)])
+                )
+            )
+            .Deck;
+        string nd = deck.Slides[2].Photo().PhotoId;
+        _world.Photos[nd] = _world.Photos[nd] with
+        {
+            Rights = World.Rights(new Licence(LicenceFamily.ByNd, "4.0", "")),
+        };
+        Scene page = SceneBuilder.Build(deck, deck.Slides[^1], _world)[0];
+        PhotoNode[] small = [.. page.Photos()];
+        Assert.Equal(3, small.Length);
+        Assert.NotNull(small.Single(p => p.PhotoId == hidden.PhotoId).Treatment);
+        Assert.Equal(.5, small.Single(p => p.PhotoId == nd).Image.Aspect, 1e-6);
+        string said = string.Join(' ', page.Lines().Select(l => l.Text));
+        Assert.Contains("slide\u00A02", said, StringComparison.Ordinal);
+        foreach (Ledgers.CreditEntry e in Ledgers.Ledger.Of(deck, _world.Photo))
+            Assert.Contains(e.Credit.Text, said.Replace('\u00A0', ' '), StringComparison.Ordinal);
+        deck = _world.Do(deck, new SetCreditStyle(WithoutPictures: true)).Deck;
+        Assert.Empty(SceneBuilder.Build(deck, deck.Slides[^1], _world)[0].Photos());
+    }
+
+    /// <summary>Every style with titles that no designer wished for: nothing is cut, and nothing leaves the
+    /// slide.</summary>
+    [Theory]
+    [MemberData(nameof(Styles))]
+    public void Titles_of_any_length_and_script_stand_on_their_slides(string style)
+    {
+        string[] titles =
+        [
+            string.Concat(Enumerable.Repeat("tides ", 33)).Trim(),
+            new string('w', 40),
+            "ما الذي يمسك الشاطئ في مكانه",
+            "किनारे को क्या थामे रखता है",
+            "什么守住了海岸线",
+            "อะไรทำให้ชายฝั่งคงอยู่",
+            "A",
+        ];
+        foreach ((int, int)[] photos in new[] { new[] { (3000, 2000) }, [(1000, 2000)], [(40000, 1000)] })
+        {
+            Deck deck = Talk(style, photos);
+            foreach (string title in titles)
+            {
+                Deck named = _world.Do(deck, new EditPoint(deck.Points[0].Id, Wording: title)).Deck;
+                named = _world.Do(named, new SetTitle(title)).Deck;
+                foreach (Slide slide in named.Slides.Where(s => s.Kind != SlideKind.Credits))
+                foreach (ScenePart p in SceneOf(named, slide).Parts.Where(p => p.Set is not null))
+                    Assert.True(named.Shape.Bounds().Grown(2).Holds(p.Box), $"{style} {slide.Layout} {p.Says} {p.Box}");
+            }
+        }
+    }
+}
