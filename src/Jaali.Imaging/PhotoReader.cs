@@ -180,6 +180,27 @@ public static partial class PhotoReader
         }
     }
 
+    /// <summary>A photo small, as a JPEG at most so wide.</summary>
+    /// <exception cref="NotAPhotoException">It is damaged.</exception>
+    public static byte[] Small(byte[] bytes, int width)
+    {
+        try
+        {
+            using Image small = Image.ThumbnailBuffer(
+                bytes,
+                width,
+                size: Enums.Size.Down,
+                outputProfile: OpenedPhoto.Ground
+            );
+            using Image flat = OpenedPhoto.Opaque(small);
+            return flat.JpegsaveBuffer(q: 85, keep: Enums.ForeignKeep.None);
+        }
+        catch (VipsException e)
+        {
+            throw Damaged(e);
+        }
+    }
+
     // Upright, on the ground of all painters, at most 480 pixels a side. A JPEG shrinks while it is
     // decoded, yet its whole stream is read, so a cut one is found out.
     private static Image SmallRgb(byte[] bytes, string format, Image header, int orientation)

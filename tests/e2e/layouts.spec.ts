@@ -1,5 +1,5 @@
 import { expect, test, type Page } from './fixtures';
-import { edit, newTalk, readDeck, readScenes, type Box } from './world';
+import { demoDeck, edit, newTalk, readDeck, readScenes, type Box } from './world';
 
 interface Words {
   id: string;
@@ -74,7 +74,7 @@ test('slides of words: made by keys alone, laid out by what they say, nothing lo
   // What it says is seen: the first layout is for a quotation, with who said it.
   await page.keyboard.press('l');
   const layouts = page.getByRole('list', { name: /^Layouts/ }).getByRole('button');
-  await expect(layouts).toHaveCount(8);
+  await expect(layouts).toHaveCount(9);
   await expect(layouts.first()).toHaveAccessibleName('Its words are those of Orla Keel.');
   await expect(layouts.first()).toBeFocused();
   await page.keyboard.press('Enter');
@@ -141,7 +141,7 @@ test('the parts of a style are changed in their sentences, kept under a name, an
   await dialog.getByLabel('Dark colour of words').fill('blue');
   await page.keyboard.press('Enter');
   await expect(page.getByText('A colour has six hexadecimal digits. Choose another.')).toBeVisible();
-  await expect(dialog.getByLabel('Dark colour of words')).toHaveValue('#14161A');
+  await expect(dialog.getByLabel('Dark colour of words')).toHaveValue('#14171A');
   await dialog.getByRole('button', { name: 'let it change downwards' }).click();
   await expect(dialog.getByRole('button', { name: 'make it plain' })).toBeVisible();
   // The room from its depth and its screen: what the last row cannot read follows.
@@ -218,4 +218,40 @@ test('words that nobody should write are set all the same, or refused in a sente
   await expect(page.getByRole('status').filter({ hasText: '\u{13080}' })).toBeVisible();
   await page.keyboard.press('5');
   await expect(page.getByRole('heading', { name: 'Letters that no typeface here has' })).toBeVisible();
+});
+
+test('from words over a photo to a split slide, another style and an even deck in six presses', async ({ page }) => {
+  const deck = await demoDeck(page);
+  const shore = deck.slides.find((s) => s.label === 'Who owns a shore')!;
+  const before = await readScenes(page, deck.id);
+  await page.goto(`/deck/${deck.id}/compose?slide=${shore.id}`);
+  await stage(page).waitFor();
+  try {
+    await page.keyboard.press('l');
+    await page
+      .getByRole('list', { name: /^Layouts/ })
+      .getByRole('button', { name: /^The photo on the right half/ })
+      .click();
+    const photo = async () =>
+      (await parts(page, deck.id, shore.id)).find((p) => p.role === 'frame')!.box as { x: number; width: number };
+    await expect.poll(photo).toMatchObject({ x: 960, width: 960 });
+    const heading = async () => (await parts(page, deck.id, shore.id)).find((p) => p.role === 'heading')!.box;
+    expect((await heading()).x + (await heading()).width).toBeLessThan(960);
+    await page.getByRole('button', { name: /^House style: Lattice/ }).click();
+    await page
+      .getByRole('list', { name: /^House styles/ })
+      .getByRole('button', { name: 'Field notes' })
+      .click();
+    // What was chosen stays, within the margins of this style; what was not is laid out anew.
+    await expect.poll(photo).not.toMatchObject({ x: 960 });
+    await page.getByRole('button', { name: /^House style: Field notes/ }).click();
+    await page.getByRole('button', { name: 'even out the deck' }).click();
+    await expect(
+      page.getByText(/No heading looks for its place over a photo|headings? over photos stand/),
+    ).toBeVisible();
+  } finally {
+    await edit(page, deck.id, { kind: 'set-house-style', house: deck.house });
+    await edit(page, deck.id, { kind: 'apply-layout', slideId: shore.id, layout: null, sharing: 'over' });
+  }
+  expect((await readScenes(page, deck.id)).length).toBe(before.length);
 });

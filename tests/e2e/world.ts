@@ -31,6 +31,7 @@ export interface Deck {
   >;
   id: string;
   title: string;
+  house: object;
   revision: number;
   slides: {
     id: string;

@@ -57,7 +57,7 @@ public sealed class Lattice(Deck deck, Slide slide)
     /// <summary>The heading has a row of its own over what is below.</summary>
     public bool HasHeadingRow =>
         slide.Around == HeadingSurroundings.Several
-        && slide.Layout?.Sharing != PhotoSharing.Panel
+        && !IsPanel
         && slide.Items.Exists(i => i.LayoutPart == LayoutPart.Heading);
 
     /// <summary>Where what stands under the heading's row begins.</summary>
@@ -65,20 +65,30 @@ public sealed class Lattice(Deck deck, Slide slide)
 
     /// <summary>Between the rows of heading and credit.</summary>
     public SlideRect Content =>
-        slide.Layout?.Sharing == PhotoSharing.Panel
-            ? new(Bounds.X + PanelWidth, Bounds.Y, Bounds.Width - PanelWidth, Bounds.Height)
+        IsPanel
+            ? _system.Inset
+                ? Inner with
+                {
+                    X = PanelColumn,
+                    Width = Inner.Right - PanelColumn,
+                }
+                : new(Bounds.X + PanelWidth, Bounds.Y, Bounds.Width - PanelWidth, Bounds.Height)
             : Inner with
             {
                 Y = ContentTop,
                 Height = ContentFoot - ContentTop,
             };
 
-    // The panel of words beside photos that go to the edges: a third of the slide.
+    private bool IsPanel => slide.Layout?.Sharing == PhotoSharing.Panel;
+
+    // The panel of words beside photos: a third of the slide, or of its columns where photos stay within the margins.
     private double PanelWidth => Math.Round(Bounds.Width / 3);
+
+    private double PanelColumn => Columns(_system.Columns / 3, 1).X;
 
     /// <summary>The grid that photos are arranged on, and that is shown.</summary>
     public SlideGrid Grid =>
-        slide.Layout?.Sharing == PhotoSharing.Panel
+        IsPanel && !_system.Inset
             ? new(0, 0, PanelColumns, Rows, 0)
             : new(_house.MarginX, _house.MarginY, _system.Columns, Rows, _system.Gutter)
             {
@@ -160,8 +170,13 @@ public sealed class Lattice(Deck deck, Slide slide)
             if (photos.Length == 0)
                 return slide.Ground is null ? Indented : null;
             if (photos.Length > 1)
-                return slide.Layout?.Sharing == PhotoSharing.Panel
-                        ? new(Inner.X, Inner.Y, PanelWidth - Inner.X - Air, Inner.Height)
+                return IsPanel
+                        ? new(
+                            Inner.X,
+                            Inner.Y,
+                            (_system.Inset ? PanelColumn : PanelWidth) - Inner.X - Air,
+                            Inner.Height
+                        )
                     : slide.Around == HeadingSurroundings.Several ? Inner
                     : null;
             if (slide.Layout?.Sharing is not { } sharing || sharing == PhotoSharing.Over || photos[0].At.IsGround)

@@ -28,7 +28,9 @@ internal static class SlideLaying
         StyleSystem system = deck.House.System!;
         if (slide.Layout is { Chosen: true, Sharing: { } chosen } && SlideSharing.Suits(chosen, photos))
             yield return chosen;
-        foreach (PhotoSharing way in SlideSharing.Ways(system, slide).Where(w => SlideSharing.Suits(w, photos)))
+        foreach (
+            PhotoSharing way in SlideSharing.Ways(system, slide).Where(w => SlideSharing.Offers(system, w, photos))
+        )
             yield return way;
     }
 

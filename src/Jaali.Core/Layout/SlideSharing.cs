@@ -13,6 +13,13 @@ public static class SlideSharing
             _ => photos == 1,
         };
 
+    /// <summary>True where a style lays so many photos out so: beside a panel within the margins, photos in three
+    /// columns would stand on no line.</summary>
+    internal static bool Offers(StyleSystem system, PhotoSharing sharing, int photos) =>
+        Suits(sharing, photos) && !(sharing == PhotoSharing.Panel && system.Inset && photos > MostInset);
+
+    private const int MostInset = 4;
+
     /// <summary>The ways of a style for a slide, the best first.</summary>
     public static IReadOnlyList<PhotoSharing> Ways(StyleSystem system, Slide slide) =>
         [
@@ -20,6 +27,8 @@ public static class SlideSharing
                 ? system.OpeningSharing
                 : system.Sharing,
             .. system.SeveralSharing,
+            // Whatever a style leaves out, so many photos have this.
+            PhotoSharing.Wall,
         ];
 
     /// <summary>The arrangement that several photos follow from then on; null for one.</summary>
@@ -69,7 +78,7 @@ public static class SlideSharing
         bool list = slide.Items.Exists(i => i.LayoutPart == LayoutPart.List);
         IReadOnlyList<PhotoSharing> preferred = Ways(system, slide);
         List<(PhotoSharing Sharing, double Cost, string Why)> found = [];
-        foreach (PhotoSharing sharing in Enum.GetValues<PhotoSharing>().Where(s => Suits(s, frames.Length)))
+        foreach (PhotoSharing sharing in Enum.GetValues<PhotoSharing>().Where(s => Offers(system, s, frames.Length)))
         {
             Slide so = slide with { Layout = (slide.Layout ?? new()) with { Sharing = sharing } };
             Deck with = deck.With(so);
@@ -135,7 +144,7 @@ public static class SlideSharing
             PhotoSharing.Compared => "Two photos to compare",
             PhotoSharing.Lead => "The first photo large, the others small beside it",
             PhotoSharing.Wall => "Photos of one size under the heading",
-            PhotoSharing.Panel => "Words on a third, photos on the rest to the edges",
+            PhotoSharing.Panel => "Words on a third, photos of one size on the rest",
             _ => throw new ArgumentOutOfRangeException(nameof(sharing)),
         };
 

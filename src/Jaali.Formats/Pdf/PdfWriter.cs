@@ -2,6 +2,7 @@ using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Scenes;
 using Jaali.Core.Typesetting;
+using Jaali.Imaging;
 using Jaali.Imaging.Painting;
 using SkiaSharp;
 
@@ -73,7 +74,7 @@ public sealed class PdfWriter(ScenePainter painter)
         Dictionary<string, SKData> loaded = [];
         Dictionary<string, int> last = [];
         for (int i = 0; i < sheets.Count; i++)
-            foreach (PhotoNode p in sheets[i].Places.SelectMany(x => x.Scene.Photos()))
+            foreach (PhotoNode p in sheets[i].Places.SelectMany(x => SmallOnCredits(x.Scene).Photos()))
                 last[Loaded(p)] = i;
         List<PdfPageContents> told = [];
         using var guarded = new GuardedStream(output);
@@ -131,14 +132,19 @@ public sealed class PdfWriter(ScenePainter painter)
         // What no later sheet shows is held no longer.
         void Forget(int sheet)
         {
-            foreach (string name in sheets[sheet].Places.SelectMany(p => p.Scene.Photos()).Select(Loaded).Distinct())
+            foreach (
+                string name in sheets[sheet]
+                    .Places.SelectMany(p => SmallOnCredits(p.Scene).Photos())
+                    .Select(Loaded)
+                    .Distinct()
+            )
                 if (last[name] == sheet && loaded.Remove(name, out SKData? data))
                     data.Dispose();
         }
 
         void Paint(PdfPlace place, SKCanvas canvas, PdfMarks marks, HashSet<Guid> named)
         {
-            Scene scene = Toned(place.Scene);
+            Scene scene = Toned(SmallOnCredits(place.Scene));
             int before = canvas.Save();
             canvas.Translate((float)place.At.X, (float)place.At.Y);
             canvas.Scale((float)(place.At.Width / scene.Width));
@@ -171,7 +177,20 @@ public sealed class PdfWriter(ScenePainter painter)
         {
             if (loaded.TryGetValue(id, out SKData? data))
                 return data;
-            return photo(id) is { } bytes ? loaded[id] = SKData.CreateCopy(bytes) : null;
+            return Bytes(id) is { } bytes ? loaded[id] = SKData.CreateCopy(bytes) : null;
+        }
+
+        byte[]? Bytes(string source)
+        {
+            int at = source.IndexOf(SmallMark, StringComparison.Ordinal);
+            if (at < 0)
+                return photo(source);
+            return photo(source[..at]) is { } whole
+                ? PhotoReader.Small(
+                    whole,
+                    int.Parse(source[(at + SmallMark.Length)..], System.Globalization.CultureInfo.InvariantCulture)
+                )
+                : null;
         }
 
         // A colour matrix on a PDF's canvas would turn the photo into uncompressed pixels; a toned photo is saved
@@ -193,13 +212,44 @@ public sealed class PdfWriter(ScenePainter painter)
         SceneNode TonedPhoto(PhotoNode photoNode, IReadOnlyList<double> matrix)
         {
             string name = Loaded(photoNode);
-            if (!loaded.ContainsKey(name) && photo(photoNode.Source) is { } bytes)
+            if (!loaded.ContainsKey(name) && Bytes(photoNode.Source) is { } bytes)
             {
                 using SKData data = SKData.CreateCopy(bytes);
                 loaded[name] = PhotoPainter.ToneJpeg(data, matrix);
             }
             return photoNode with { PhotoId = name, Colours = null, Treatment = null };
         }
+    }
+
+    // Behind the name of a photo that a page of credits shows small; the greatest width follows, in pixels.
+    private const string SmallMark = "|small";
+
+    // Pixels of a small photo for each unit of its place: 200 to the inch on the page.
+    private const double SmallPixels = 1.4;
+
+    // On pages of credits photos are carried small: large ones are on their slides already.
+    private static Scene SmallOnCredits(Scene scene)
+    {
+        return scene.Parts.Any(p => p.Role == "credits-title") ? scene with { Nodes = All(scene.Nodes) } : scene;
+
+        static IReadOnlyList<SceneNode> All(IReadOnlyList<SceneNode> nodes) =>
+            [
+                .. nodes.Select(n =>
+                    n switch
+                    {
+                        GroupNode g => g with { Nodes = All(g.Nodes) },
+                        PhotoNode p => p with
+                        {
+                            PhotoId = string.Create(
+                                System.Globalization.CultureInfo.InvariantCulture,
+                                $"{p.Source}{SmallMark}{Math.Ceiling(p.Image.Width * SmallPixels)}"
+                            ),
+                            Treatment = null,
+                        },
+                        _ => n,
+                    }
+                ),
+            ];
     }
 
     // The name under which the bytes of a photo are held: those of its tone, where it has one.

@@ -254,7 +254,7 @@ internal static class StyledPlace
             reach = Math.Clamp(
                 ((foot ? scene.Bounds.Bottom - words.Y : words.Bottom) + Math.Max(words.Height * Beyond, 160))
                     / scene.Bounds.Height,
-                system.AlwaysVeiled ? .9 : 0,
+                system.AlwaysVeiled ? 1 : 0,
                 1
             );
         (SlidePoint from, SlidePoint to) = VeilGradient.Way(scene.Bounds, foot ? -90 : 90, reach);
