@@ -74,7 +74,8 @@ public sealed class HouseSystemTests
     }
 
     /// <summary>10-slides, type by role: an opening is at least 1.7 times a heading over a photo, and that 1.7 times a
-    /// heading over several; what is read from the last row is no smaller than a 25th of the height, a credit no smaller
+    /// heading over several; what is read from the last row is no smaller than a 25th of the height, a
+    /// credit no smaller
     /// than a 56th (common practice, no source).</summary>
     [Theory]
     [MemberData(nameof(Styles))]

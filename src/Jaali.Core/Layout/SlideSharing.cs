@@ -64,7 +64,8 @@ public static class SlideSharing
         return [new(frame.Id, rect)];
     }
 
-    /// <summary>The turn of a slide among grounds that go by turns: the one after that of the slide before it.</summary>
+    /// <summary>The turn of a slide among grounds that go by turns: the one after that of the slide before
+    /// it.</summary>
     internal static int NextTurn(Deck deck, Slide slide) =>
         deck.Slides.TakeWhile(s => s.Id != slide.Id).LastOrDefault(s => s.Layout is not null)?.Layout!.Turn + 1 ?? 0;
 

@@ -38,7 +38,8 @@ public static class SlideCredits
     }
 
     /// <summary>
-    /// The credits of several photos in the order in which they are seen, told by one word where that is enough: "large",
+    /// The credits of several photos in the order in which they are seen, told by one word where that is
+    /// enough: "large",
     /// "from the left", "from the top", "from the top left". Photos of one credit alone need no place.
     /// </summary>
     /// <param name="photos">The photos.</param>
