@@ -49,7 +49,8 @@ public sealed record EvenDeck(IReadOnlyList<HeadingPlace> Places, double Cost, d
 /// <summary>
 /// One hand through the deck: the places of all headings over photos are chosen together. That they read, and that the
 /// subject is kept free, are conditions; what is weighed are departures from the style's first place, the veils that
-/// are needed, restlessness, and every change of place from one slide to the next. Solved exactly by dynamic programming
+/// are needed, restlessness, and every change of place from one slide to the next. Solved exactly by
+/// dynamic programming
 /// over the slides (Bellman 1957, from memory), which a brute force confirms on small decks.
 /// </summary>
 public static class DeckHand

@@ -2,7 +2,8 @@ namespace Jaali.Core.Composing;
 
 /// <summary>
 /// The credits of a slide's photos as a house style sets them: on one line at the foot, on the same side through the
-/// deck; each under its own photo where photos stand in a row; at most two lines, else the makers' names with what leads
+/// deck; each under its own photo where photos stand in a row; at most two lines, else the makers'
+/// names with what leads
 /// to the page of credits.
 /// </summary>
 internal static class StyledCredits

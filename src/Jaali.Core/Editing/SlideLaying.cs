@@ -4,7 +4,8 @@ namespace Jaali.Core.Editing;
 /// is composed.</summary>
 internal static class SlideLaying
 {
-    /// <summary>The deck with a slide laid out by its style: as was chosen for it, else in the first of the style's ways
+    /// <summary>The deck with a slide laid out by its style: as was chosen for it, else in the first of
+    /// the style's ways
     /// that its photos allow. What is held stays. Where nothing is to be done the deck is as it was.</summary>
     internal static Deck Laid(Deck deck, Slide slide, IEditFacts facts)
     {

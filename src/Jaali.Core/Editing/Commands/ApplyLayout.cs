@@ -1,6 +1,7 @@
 namespace Jaali.Core.Editing;
 
-/// <summary>Lays a slide out: sets its words as a layout has them, with what the plan knows, and its photos as they share
+/// <summary>Lays a slide out: sets its words as a layout has them, with what the plan knows, and its
+/// photos as they share
 /// the slide with them; nothing typed is lost. What is null stays.</summary>
 /// <param name="SlideId">The slide.</param>
 /// <param name="Layout">What its words are set as.</param>
