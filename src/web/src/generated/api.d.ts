@@ -1990,7 +1990,8 @@ export interface components {
             how: components["schemas"]["Alignment"];
         };
         /**
-         * @description Lays a slide out: sets its words as a layout has them, with what the plan knows, and its photos as they share
+         * @description Lays a slide out: sets its words as a layout has them, with what the plan knows, and its
+         *                 photos as they share
          *                 the slide with them; nothing typed is lost. What is null stays.
          */
         DeckCommandApplyLayout: {
