@@ -195,6 +195,44 @@ public sealed class HouseSystemTests
         }
     }
 
+    /// <summary>A list beside a photo stands under its heading, in every style and every way of sharing the
+    /// slide.</summary>
+    [Theory]
+    [MemberData(nameof(Styles))]
+    public void A_list_stands_beside_its_photo_under_its_heading(string style)
+    {
+        Deck deck = Talk(style, (1600, 2400));
+        deck = _world
+            .Do(
+                deck,
+                new EditPoint(
+                    deck.Points[0].Id,
+                    Facts:
+                    [
+                        new("Marram binds the sand", "A"),
+                        new("Mud takes the waves", "B"),
+                        new("Nobody hurries", "C"),
+                    ]
+                )
+            )
+            .Deck;
+        Slide slide = deck.Slides[1];
+        foreach (
+            PhotoSharing sharing in (PhotoSharing[])
+                [PhotoSharing.HalfLeft, PhotoSharing.NarrowRight, PhotoSharing.WideLeft]
+        )
+        {
+            Deck laid = _world.Do(deck, new ApplyLayout(slide.Id, SlideLayout.List, sharing)).Deck;
+            Scene scene = SceneOf(laid, laid.Slide(slide.Id)!);
+            ScenePart heading = scene.Parts.Single(p => p.Role == "heading"),
+                body = scene.Parts.Single(p => p.Role == "body");
+            Assert.Contains("Nobody hurries", body.Says, StringComparison.Ordinal);
+            Assert.True(body.Box.Y > heading.Box.Bottom, $"{style} {sharing} {heading.Box} {body.Box}");
+            Assert.False(body.Box.Overlaps(laid.Slide(slide.Id)!.Photo().At.Rect), $"{style} {sharing}");
+            Assert.Null(body.LiesOn);
+        }
+    }
+
     private static (Spot, double)[][] Stages(int[] costs, int stages, int places) =>
         [
             .. Enumerable

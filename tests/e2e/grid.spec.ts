@@ -226,7 +226,8 @@ test('the grid: cells take what is dropped, a line between two takes both, and a
   const id = await talk(page, 'On the grid', ['Winter storm'], 3);
   await choose(page, 2);
   await page.keyboard.press('g');
-  await expect(page.locator('[data-cell]')).toHaveCount(24);
+  // Twelve columns and six rows: the lattice of the house, on which photos are arranged.
+  await expect(page.locator('[data-cell]')).toHaveCount(72);
   await page.getByRole('button', { name: /^Grid:/ }).click();
   await page.getByRole('menuitemradio', { name: 'six photos' }).click();
   await expect(page.locator('[data-cell]')).toHaveCount(6);

@@ -141,7 +141,7 @@ test('line widths set by the server are the browser’s', async ({ page }) => {
   const lines = (await readScenes(page, deck.id)).flatMap((s) =>
     allNodes(s.nodes)
       .filter((n) => n.kind === 'text')
-      .flatMap((n) => n.lines!.map((l) => ({ ...l, face: n.face!, size: n.size! }))),
+      .flatMap((n) => n.lines!.map((l) => ({ ...l, face: n.face!, size: n.size!, spacing: (n as { spacing?: number }).spacing ?? 0 }))),
   );
   expect(lines.length).toBeGreaterThan(25);
   const widths = await page.evaluate(async (all) => {
@@ -155,6 +155,7 @@ test('line widths set by the server are the browser’s', async ({ page }) => {
         `font-family:'${l.face}';font-size:${l.size}px;text-rendering:geometricPrecision;` +
           'font-variant-ligatures:none;font-variant-numeric:normal;font-feature-settings:normal;white-space:pre',
       );
+      if (l.spacing !== 0) t.style.letterSpacing = `${l.spacing}px`;
       t.textContent = l.text;
       svg.append(t);
       return t.getComputedTextLength();

@@ -43,15 +43,16 @@ public sealed record Slide(
         get
         {
             int photos = Items.Count(i => i.LayoutPart == LayoutPart.Photo);
+            bool list = Items.Exists(i => i.LayoutPart == LayoutPart.List);
             return photos > 1 ? HeadingSurroundings.Several
                 : photos == 1
                     ? Ground is not null
                         || Layout?.Sharing is PhotoSharing.Above or PhotoSharing.Below or PhotoSharing.Within
                             ? HeadingSurroundings.OverOne
-                        // Where a hand put the photo, there may be little room beside it.
-                        : Layout?.Sharing is null ? HeadingSurroundings.Several
+                        // Where a hand put the photo, or a list stands beside it, there is little room.
+                        : list || Layout?.Sharing is null ? HeadingSurroundings.Several
                         : HeadingSurroundings.OnePhoto
-                : Items.Exists(i => i.LayoutPart == LayoutPart.List) ? HeadingSurroundings.Several
+                : list ? HeadingSurroundings.Several
                 : HeadingSurroundings.OverOne;
         }
     }

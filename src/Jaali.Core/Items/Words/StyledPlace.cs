@@ -88,7 +88,12 @@ internal static class StyledPlace
         VerticalAlign stands = look.VerticalAlign ?? VerticalAlign.Top;
         if (item.Role == WordsRole.Body)
         {
-            double top = Math.Max(room.Y, lattice.ContentTop);
+            // Under the heading, where that stands in the same room.
+            double top = scene
+                .Parts.Where(p => p.Role == "heading" && p.Says.Length > 0 && room.Overlaps(p.Box))
+                .Select(p => Math.Max(p.Box.Bottom, room.Y + lattice.HeadingRow) + lattice.Air)
+                .Append(lattice.HasHeadingRow && room.Y <= lattice.Inner.Y ? lattice.ContentTop : room.Y)
+                .Max();
             room = room with { Y = top, Height = Math.Max(lattice.CreditLine, room.Bottom - top) };
             stands = VerticalAlign.Top;
         }
