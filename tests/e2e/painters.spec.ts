@@ -141,7 +141,14 @@ test('line widths set by the server are the browser’s', async ({ page }) => {
   const lines = (await readScenes(page, deck.id)).flatMap((s) =>
     allNodes(s.nodes)
       .filter((n) => n.kind === 'text')
-      .flatMap((n) => n.lines!.map((l) => ({ ...l, face: n.face!, size: n.size!, spacing: (n as { spacing?: number }).spacing ?? 0 }))),
+      .flatMap((n) =>
+        n.lines!.map((l) => ({
+          ...l,
+          face: n.face!,
+          size: n.size!,
+          spacing: (n as { spacing?: number }).spacing ?? 0,
+        })),
+      ),
   );
   expect(lines.length).toBeGreaterThan(25);
   const widths = await page.evaluate(async (all) => {
