@@ -14,7 +14,7 @@ public static class SceneBuilder
     {
         if (slide.Item(itemId) is not { } item)
             return null;
-        Composition scene = ItemKinds.Below(deck, slide, item, facts);
+        Composition scene = Below(deck, slide, item, facts);
         scene.Item(item, () => ItemKinds.Of(item).Compose(item, scene));
         return scene.Parts.FirstOrDefault(p => p.ItemId == itemId);
     }

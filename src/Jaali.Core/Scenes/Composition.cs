@@ -8,6 +8,7 @@ public sealed class Composition
 {
     private readonly ISceneFacts _facts;
     private readonly List<SceneNode> _nodes = [];
+    private readonly List<SceneNode> _below = [];
     private readonly List<SceneLink> _links = [];
     private readonly List<ScenePart> _parts = [];
     private readonly List<SlideRect> _taken = [];
@@ -106,9 +107,13 @@ public sealed class Composition
     public void AddBelow(SceneNode node)
     {
         _nodes.Add(new GroupNode(null, [node]));
+        _below.Add(node);
         foreach (Layer layer in LayersOf(node))
             Backdrop.Add(layer);
     }
+
+    /// <summary>What was painted so, in order: it is there whatever items come and go.</summary>
+    internal IReadOnlyList<SceneNode> OfTheLook => _below;
 
     /// <summary>Keeps other words away from a place.</summary>
     public void Reserve(SlideRect box) => _taken.Add(box);

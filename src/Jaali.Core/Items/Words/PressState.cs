@@ -27,6 +27,9 @@ internal sealed record PressState(int? Press, Backdrop Under)
     private static Backdrop Without(Guid[] gone, Words words, Composition scene)
     {
         Slide still = scene.Slide with { Items = scene.Slide.Items.RemoveAll(i => gone.Contains(i.Id)), Cues = [] };
-        return ItemKinds.Below(scene.Deck, still, words, scene.Facts).Backdrop;
+        Composition below = ItemKinds.Below(scene.Deck, still, words, scene.Facts);
+        foreach (SceneNode veil in scene.OfTheLook)
+            below.AddBelow(veil);
+        return below.Backdrop;
     }
 }

@@ -21,9 +21,8 @@ internal static class StyledPlace
     /// <param name="Spot">Which of the style's places.</param>
     /// <param name="Set">The words as they are set there.</param>
     /// <param name="Box">Where they stand.</param>
-    /// <param name="Veil">How strong a veil they need, 0 for none.</param>
     /// <param name="Cost">What it costs by itself.</param>
-    internal sealed record Candidate(Spot Spot, SetText Set, SlideRect Box, double Veil, double Cost)
+    internal sealed record Candidate(Spot Spot, SetText Set, SlideRect Box, double Cost)
     {
         /// <summary>The veil, or null for none.</summary>
         internal PathNode? Painted { get; init; }
@@ -51,12 +50,18 @@ internal static class StyledPlace
         Candidate[] places = [.. Candidates(item, paragraphs, how, scene).Where(p => p.WhyNot.Length == 0)];
         if ((places.FirstOrDefault(p => p.Spot == item.Leans) ?? places.MinBy(p => p.Cost)) is not { } best)
             return null;
+        if (!Says(item, scene))
+            return (best.Set, best.Box);
         if (best.Painted is { } veil)
             scene.AddBelow(veil);
         if (item.Role == WordsRole.Opening)
             Accent(scene, best.Box, best.Box.Width);
         return (best.Set, best.Box);
     }
+
+    // A place where words are still to be written has nothing painted for it.
+    private static bool Says(Words item, Composition scene) =>
+        !string.IsNullOrWhiteSpace(item.Say(scene.Deck, scene.Slide));
 
     // The largest room beside photos that a hand put there; null where that is too little.
     private static SlideRect? Free(Composition scene)
@@ -100,6 +105,12 @@ internal static class StyledPlace
         else if (item.Role == WordsRole.Heading && lattice.HasHeadingRow && room.Y <= lattice.Inner.Y)
             room = room with { Height = Math.Min(room.Height, lattice.HeadingRow) };
         double tail = scene.House.System!.Apart ? 0 : WordsScene.Tail(item, scene);
+        bool alone = scene.Slide.Around == HeadingSurroundings.OnePhoto;
+        // The number of the point stands over a heading beside a photo, before one over it.
+        SetText? number = NumberOf(item, scene);
+        double aside =
+            number is null || alone ? 0 : Math.Max(scene.Bounds.Height / 18, number.Width + number.Size * .6);
+        room = room with { X = room.X + aside, Width = room.Width - aside };
         SetText set = Typesetter.Fit(
             paragraphs,
             how,
@@ -134,14 +145,26 @@ internal static class StyledPlace
             || scene.Slide.Items.Exists(i => i.LayoutPart == LayoutPart.Photo && i.At.Rect.Overlaps(box))
         )
             return null;
-        bool alone = scene.Slide.Around == HeadingSurroundings.OnePhoto;
-        if (
-            item.Role is WordsRole.Opening or WordsRole.Section
-            || item.Role == WordsRole.Heading && scene.Slide.Around == HeadingSurroundings.OnePhoto
-        )
+        if (!Says(item, scene))
+            return (set, box);
+        if (item.Role is WordsRole.Opening or WordsRole.Section || item.Role == WordsRole.Heading && alone)
             Accent(scene, box, room.Width);
-        double aside = Number(scene, item, box, set, alone);
-        return (set, box with { X = box.X + aside });
+        if (number is not null)
+            scene.AddBelow(
+                new GroupNode(
+                    null,
+                    TextNodes.Of(
+                        number,
+                        alone
+                            ? new(box.X, box.Y - number.Height - number.Size * .2)
+                            : new(box.X - aside, box.Y + set.Lines[0].Y - number.Lines[0].Y),
+                        scene.House.Accents[0],
+                        scene.Facts.Fonts,
+                        linksAreMarked: false
+                    )
+                )
+            );
+        return (set, box);
     }
 
     /// <summary>The places of the style for words that look for one over a photo, each with the veil it needs and what
@@ -193,23 +216,25 @@ internal static class StyledPlace
                 set.Height
             );
             SlideRect all = box with { Height = box.Height + tail };
-            (double strength, PathNode? veil) = VeilFor(box, all, foot, inks, wanted, scene);
+            string whyNot =
+                scene.Around.Taken.Any(t => t.Overlaps(all)) ? "other words stand there"
+                : scene.Around.Straddles(all) ? "a photo ends there"
+                : scene.Around.Subjects.Any(box.Contains) ? "the subject of the photo is there"
+                : "";
+            (double strength, PathNode? veil) =
+                whyNot.Length > 0 ? (double.NaN, null) : VeilFor(box, all, foot, inks, wanted, scene);
+            if (whyNot.Length == 0 && double.IsNaN(strength))
+                whyNot = "words do not read there under the strongest veil of the style";
             found.Add(
                 new(
                     spot,
                     right && how.Align == WordsAlign.Start ? set.FlushRight() : set,
                     box,
-                    strength,
-                    i * Departure + strength + Disturbs(all, scene)
+                    whyNot.Length > 0 ? double.PositiveInfinity : i * Departure + strength + Disturbs(all, scene)
                 )
                 {
                     Painted = veil,
-                    WhyNot =
-                        scene.Around.Taken.Any(t => t.Overlaps(all)) ? "other words stand there"
-                        : scene.Around.Straddles(all) ? "a photo ends there"
-                        : scene.Around.Subjects.Any(box.Contains) ? "the subject of the photo is there"
-                        : double.IsNaN(strength) ? "words do not read there under the strongest veil of the style"
-                        : "",
+                    WhyNot = whyNot,
                 }
             );
         }
@@ -316,8 +341,8 @@ internal static class StyledPlace
             <= samples.Count / 20;
     }
 
-    // The number of the point, small before its heading or over it; how far the heading moves aside for it.
-    private static double Number(Composition scene, Words item, SlideRect words, SetText set, bool above)
+    // The number of the point as it is set; null where the style has none, or the words are no heading of a point.
+    private static SetText? NumberOf(Words item, Composition scene)
     {
         if (
             scene.House.System!.Accent != AccentForm.Number
@@ -325,21 +350,17 @@ internal static class StyledPlace
             || scene.Slide.PointId is not { } point
             || scene.Deck.Points.FindIndex(p => p.Id == point) is not (>= 0 and int at)
         )
-            return 0;
+            return null;
         TypeSetting how = scene.Theme.Setting(WordsRole.Caption);
-        how = how with { Face = scene.Facts.Fonts.Find(how.Face.Family, false, false) };
-        SetText number = Typesetter.Break(
+        return Typesetter.Break(
             Paragraph.Of((at + 1).ToString(System.Globalization.CultureInfo.InvariantCulture)),
-            how,
+            how with
+            {
+                Face = scene.Facts.Fonts.Find(how.Face.Family, false, false),
+            },
             scene.Bounds.Width,
             scene.Facts.Fonts
         );
-        double y = above ? words.Y - number.Height - how.Size * .2 : words.Y + set.Lines[0].Y - number.Lines[0].Y;
-        foreach (
-            SceneNode node in TextNodes.Of(number, new(words.X, y), scene.House.Accents[0], scene.Facts.Fonts, false)
-        )
-            scene.AddBelow(node);
-        return above ? 0 : Math.Max(scene.Bounds.Height / 18, number.Width + how.Size * .6);
     }
 
     // What the style brings out beside the words.
