@@ -163,16 +163,9 @@ public static partial class PhotoReader
     {
         try
         {
-            if (PhotoFormats.Sniff(bytes) is { } format and not "tiff" && OpenedPhoto.IsPlain(bytes))
-                return (bytes, "image/" + format);
-            using Image small = Image.ThumbnailBuffer(
-                bytes,
-                width,
-                size: Enums.Size.Down,
-                outputProfile: OpenedPhoto.Ground
-            );
-            using Image flat = OpenedPhoto.Opaque(small);
-            return (flat.JpegsaveBuffer(q: 88, keep: Enums.ForeignKeep.None), "image/jpeg");
+            return PhotoFormats.Sniff(bytes) is { } format and not "tiff" && OpenedPhoto.IsPlain(bytes)
+                ? (bytes, "image/" + format)
+                : (Small(bytes, width), "image/jpeg");
         }
         catch (VipsException e)
         {
@@ -193,7 +186,7 @@ public static partial class PhotoReader
                 outputProfile: OpenedPhoto.Ground
             );
             using Image flat = OpenedPhoto.Opaque(small);
-            return flat.JpegsaveBuffer(q: 85, keep: Enums.ForeignKeep.None);
+            return flat.JpegsaveBuffer(q: 88, keep: Enums.ForeignKeep.None);
         }
         catch (VipsException e)
         {

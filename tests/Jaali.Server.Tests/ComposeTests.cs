@@ -165,8 +165,8 @@ public sealed class ComposeTests : IDisposable
         string of = $"/api/decks/{deck}/slides/{slide}";
         JsonNode grid = (await _client.GetFromJsonAsync<JsonNode>(of + "/grid"))!;
         Assert.Equal(
-            ((string?)null, false, 72),
-            ((string?)grid["preset"], (bool)grid["own"]!, grid["cells"]!.AsArray().Count)
+            ("usual", false, 72),
+            ((string)grid["preset"]!, (bool)grid["own"]!, grid["cells"]!.AsArray().Count)
         );
         JsonNode own = new JsonObject
         {

@@ -13,29 +13,17 @@ internal static class CreditLine
 
     internal static void Add(Composition scene)
     {
-        CreditStyle style = scene.Deck.Style;
-        (PhotoUse Use, PhotoFacts Photo)[] shown =
-        [
-            .. ItemKinds
-                .Photos(scene.Slide)
-                .Select(u => (Use: u, Photo: scene.Facts.Photo(u.PhotoId)!))
-                .Where(s => s.Photo is not null && style.Credits(s.Photo.Rights)),
-        ];
-        if (style.Place == CreditPlace.EndOnly || shown.Length == 0)
+        (PlacedPhoto[] photos, Spot wanted) = Credited(scene);
+        if (photos.Length == 0)
             return;
-        Credit credit = SlideCredits.Compose(
-            [.. shown.Select(s => new PlacedPhoto(s.Photo.Rights, s.Use.Changes, s.Use.Rect))],
-            scene.Bounds,
-            style.Language
-        );
+        Credit credit = SlideCredits.Compose(photos, scene.Bounds, scene.Deck.Style.Language);
         TypeSetting how = scene.Theme.Setting(WordsRole.Credit);
         IFonts fonts = scene.Facts.Fonts;
         double side = scene.House.MarginX;
         Paragraph[] words = [credit.Paragraph()];
         SetText set = Lines(1);
         TextExtent room = RoomOf(set);
-        Spot wanted = shown.Select(s => s.Use.CreditSpot).FirstOrDefault(s => s is not (Spot.Auto or Spot.Placed));
-        FoundSpot spot = Under(scene, shown[0].Use.Rect, room) ?? Placed(room);
+        FoundSpot spot = Under(scene, photos[0].Rect, room) ?? Placed(room);
         // A credit across the edge of a photo is broken into shorter lines until it stands clear of it.
         foreach (double share in (ReadOnlySpan<double>)[.6, .45, .33, .25, .2])
         {
@@ -85,6 +73,26 @@ internal static class CreditLine
             wanted == Spot.Auto
                 ? SpotFinder.Foot(scene.Around, needs, Contrast.SmallWords)
                 : SpotFinder.Corner(scene.Around, needs, Contrast.SmallWords, [wanted]);
+    }
+
+    /// <summary>The photos of a slide that are credited on it, and the corner that a hand chose for their credit; none
+    /// where credits stand at the end alone.</summary>
+    internal static (PlacedPhoto[] Photos, Spot Wanted) Credited(Composition scene)
+    {
+        CreditStyle style = scene.Deck.Style;
+        if (style.Place == CreditPlace.EndOnly)
+            return ([], Spot.Auto);
+        (PhotoUse Use, PhotoFacts Photo)[] shown =
+        [
+            .. ItemKinds
+                .Photos(scene.Slide)
+                .Select(u => (Use: u, Photo: scene.Facts.Photo(u.PhotoId)!))
+                .Where(s => s.Photo is not null && style.Credits(s.Photo.Rights)),
+        ];
+        return (
+            [.. shown.Select(s => new PlacedPhoto(s.Photo.Rights, s.Use.Changes, s.Use.Rect))],
+            shown.Select(s => s.Use.CreditSpot).FirstOrDefault(s => s is not (Spot.Auto or Spot.Placed))
+        );
     }
 
     // The ink that the house has for credits, where it reads; else the better of the two.

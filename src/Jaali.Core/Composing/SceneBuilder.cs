@@ -42,20 +42,19 @@ public static class SceneBuilder
     private static Action? Compose(Composition scene, Item? until)
     {
         (Deck deck, Slide slide) = (scene.Deck, scene.Slide);
-        // The credit of a house with a lattice has its line before words look for their places.
+        // The credit of a house with a lattice has its line before the words over everything look for their places.
         Action? credits = null;
-        int words = scene.Lattice is null ? -1 : slide.Items.FindLastIndex(i => i is not Words) + 1;
-        for (int i = 0; i <= slide.Items.Count; i++)
+        int words = slide.Items.FindLastIndex(i => i is not Words) + 1;
+        foreach ((int i, Item item) in slide.Items.Index())
         {
-            if (i == words)
+            if (i == words && scene.Lattice is not null)
                 credits = StyledCredits.Place(scene);
-            if (i == slide.Items.Count || slide.Items[i].Id == until?.Id)
-                break;
-            Item item = slide.Items[i];
+            if (item.Id == until?.Id)
+                return credits;
             scene.Item(item, () => ItemKinds.Of(item).Compose(item, scene));
             if (item.Link is { } leads && LinkTarget.On(deck, slide, leads) is { } to)
                 scene.Link(new(item.At.Rect, to, ItemKinds.Of(item).Describe(item, new(deck, slide, scene.Facts))));
         }
-        return credits;
+        return credits ?? (scene.Lattice is null ? null : StyledCredits.Place(scene));
     }
 }

@@ -2,9 +2,8 @@ namespace Jaali.Core.Composing;
 
 /// <summary>
 /// The credits of a slide's photos as a house style sets them: on one line at the foot, on the same side through the
-/// deck; each under its own photo where photos stand in a row; at most two lines, else the makers'
-/// names with what leads
-/// to the page of credits.
+/// deck; each under its own photo where photos stand in a row; at most two lines, else the makers' names with what
+/// leads to the page of credits.
 /// </summary>
 internal static class StyledCredits
 {
@@ -28,25 +27,18 @@ internal static class StyledCredits
     /// <returns>What paints them, over everything.</returns>
     internal static Action Place(Composition scene)
     {
-        CreditStyle style = scene.Deck.Style;
-        (PhotoUse Use, PhotoFacts Photo)[] shown =
-        [
-            .. ItemKinds
-                .Photos(scene.Slide)
-                .Select(u => (Use: u, Photo: scene.Facts.Photo(u.PhotoId)!))
-                .Where(s => s.Photo is not null && style.Credits(s.Photo.Rights)),
-        ];
-        if (style.Place == CreditPlace.EndOnly || shown.Length == 0)
+        (PlacedPhoto[] photos, Spot wanted) = CreditLine.Credited(scene);
+        if (photos.Length == 0)
             return () => { };
-        PlacedPhoto[] photos = [.. shown.Select(s => new PlacedPhoto(s.Photo.Rights, s.Use.Changes, s.Use.Rect))];
-        Spot wanted = shown.Select(s => s.Use.CreditSpot).FirstOrDefault(s => s is not (Spot.Auto or Spot.Placed));
         Piece[] pieces = UnderEach(scene, photos) ?? [Joined(scene, photos, wanted)];
         // Where a hand put a photo across the line of credits, they look for a place as those of no style do.
         if (!pieces.All(p => SpotFinder.StandsClear(scene.Around, p.Box)))
             return () => CreditLine.Add(scene);
         double strength = VeilFor(scene, pieces);
         if (strength > 0)
-            scene.AddBelow(Veil(scene, strength));
+            scene.AddBelow(
+                new PathNode(Path.Rect(scene.Bounds), null, Gradient: VeilGradient.Of(Veil(scene, strength)))
+            );
         foreach (Piece piece in pieces)
             scene.Reserve(piece.Box.Grown(6));
         return () =>
@@ -85,7 +77,6 @@ internal static class StyledCredits
 
     private static Piece Joined(Composition scene, PlacedPhoto[] photos, Spot wanted)
     {
-        Lattice lattice = scene.Lattice!;
         StyleSystem system = scene.House.System!;
         string language = scene.Deck.Style.Language;
         (bool right, SlideRect room) = Side(scene, photos);
@@ -187,23 +178,22 @@ internal static class StyledCredits
         double wanted = Contrast.SmallWords * Surely;
         if (!OnPhoto(scene, pieces) || pieces.All(p => Best(scene, p) is { } ink && ink.Ratio >= wanted))
             return 0;
+        double dark = Luminance.Encode(Luminance.Of(scene.House.VeilColour)),
+            ink = Luminance.Of(scene.Inks.Against(scene.House.VeilColour)),
+            reach = Veil(scene, 1).Extent * scene.Bounds.Height;
         for (double strength = .1; strength <= StrongestVeil; strength += .05)
-        {
-            double dark = Luminance.Encode(Luminance.Of(scene.House.VeilColour)),
-                ink = Luminance.Of(scene.Inks.Against(scene.House.VeilColour));
             if (pieces.All(p => Through(p, strength) >= wanted))
                 return strength;
-
-            double Through(Piece p, double s)
-            {
-                double share = s * ShareAt(scene, p.Box.Y);
-                return scene
-                    .Backdrop.Light(p.Box.Grown(4))
-                    .Through(l => Luminance.Decode(Luminance.Encode(l) * (1 - share) + dark * share))
-                    .WorstTenth(ink, scene.Deck.Room);
-            }
-        }
         return 0;
+
+        double Through(Piece p, double strength)
+        {
+            double share = strength * VeilGradient.Fading((scene.Bounds.Bottom - p.Box.Y) / reach);
+            return scene
+                .Backdrop.Light(p.Box.Grown(4))
+                .Through(l => Luminance.Decode(Luminance.Encode(l) * (1 - share) + dark * share))
+                .WorstTenth(ink, scene.Deck.Room);
+        }
     }
 
     // They lie on a photo that goes from side to side at the foot.
@@ -213,34 +203,17 @@ internal static class StyledCredits
             i is Frame && i.At.Rect.Width >= scene.Bounds.Width && pieces.All(p => i.At.Rect.Holds(p.Box))
         );
 
-    private static double Reach(Composition scene) =>
-        (scene.House.CreditMargin + VeilLines * scene.Lattice!.CreditLine) / scene.Bounds.Height;
-
-    private static double ShareAt(Composition scene, double y) =>
-        VeilShare((scene.Bounds.Bottom - y) / (scene.Bounds.Height * Reach(scene)));
-
-    private static double VeilShare(double way) => .5 + .5 * Math.Cos(Math.PI * Math.Clamp(way, 0, 1));
-
-    private static PathNode Veil(Composition scene, double strength)
-    {
-        SlideRect slide = scene.Bounds;
-        double high = slide.Height * Reach(scene);
-        return new(
-            Path.Rect(slide with { Y = slide.Bottom - high, Height = high }),
-            null,
-            Gradient: new(
-                new(slide.X, slide.Bottom),
-                new(slide.X, slide.Bottom - high),
-                [
-                    .. new[] { 0, .25, .5, .75, 1 }.Select(o => new GradientStop(
-                        o,
-                        scene.House.VeilColour,
-                        Math.Round(strength * VeilShare(o), 4)
-                    )),
-                ]
-            )
+    // From the foot up, over some lines of credits.
+    private static Veil Veil(Composition scene, double strength) =>
+        new(
+            default,
+            new(scene.Bounds),
+            VeilForm.Linear,
+            scene.House.VeilColour,
+            strength,
+            -90,
+            (scene.House.CreditMargin + VeilLines * scene.Lattice!.CreditLine) / scene.Bounds.Height
         );
-    }
 
     private static Ink Best(Composition scene, Piece piece) =>
         Ink.Best(scene.Backdrop.Light(piece.Box.Grown(4)), scene.Inks, scene.Deck.Room);

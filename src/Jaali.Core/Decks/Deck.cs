@@ -97,8 +97,12 @@ public sealed record Deck(
     public ImmutableList<RunThrough> RunThroughs { get; init; } = [];
 
     /// <summary>The grid of a slide: its own, else the deck's, else the lattice of the house.</summary>
-    public SlideGrid GridOf(Slide slide) =>
-        slide.OwnGrid ?? (House.System is not null && Grid == SlideGrid.Usual ? Lattice.Of(this, slide).Grid : Grid);
+    public SlideGrid GridOf(Slide slide) => slide.OwnGrid ?? LatticeOf(slide)?.Grid ?? Grid;
+
+    /// <summary>The lattice that the photos of a slide are arranged on; null where the house has none, or a person gave
+    /// the deck or the slide a grid.</summary>
+    public Lattice? LatticeOf(Slide slide) =>
+        House.System is not null && slide.OwnGrid is null && Grid == SlideGrid.Usual ? Lattice.Of(this, slide) : null;
 
     /// <summary>How a slide comes in: as was chosen for it, else as the house has it.</summary>
     public Transition TransitionOf(Slide slide) => slide.OwnTransition ?? House.Transition;

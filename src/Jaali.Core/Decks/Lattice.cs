@@ -41,18 +41,17 @@ public sealed class Lattice(Deck deck, Slide slide)
     public double CreditTop => Bounds.Bottom - _house.CreditMargin - CreditLine;
 
     /// <summary>The height of a line of credits.</summary>
-    public double CreditLine => _house.StyleOf(WordsRole.Credit) is var c ? c.Size!.Value * c.Leading!.Value : 0;
+    public double CreditLine => LineOf(WordsRole.Credit);
 
     /// <summary>Where photos and words end above the credit.</summary>
     public double ContentFoot => CreditTop - Air;
 
-    /// <summary>Between heading and photos, photos and credit: two gutters, and never less than a line of credits
-    /// needs.</summary>
-    public double Air => Math.Max(36, 2 * _system.Gutter * .75);
+    /// <summary>Between heading and photos, photos and credit: one and a half gutters, and never less than a line of
+    /// credits needs.</summary>
+    public double Air => Math.Max(36, 1.5 * _system.Gutter);
 
     /// <summary>The height of the row of headings over several photos or a list.</summary>
-    public double HeadingRow =>
-        _house.StyleOf(WordsRole.Heading, HeadingSurroundings.Several) is var h ? h.Size!.Value * h.Leading!.Value : 0;
+    public double HeadingRow => LineOf(WordsRole.Heading, HeadingSurroundings.Several);
 
     /// <summary>The heading has a row of its own over what is below.</summary>
     public bool HasHeadingRow =>
@@ -156,7 +155,13 @@ public sealed class Lattice(Deck deck, Slide slide)
         }
     }
 
-    private double HeadingHeight => _house.StyleOf(WordsRole.Heading) is var h ? h.Size!.Value * h.Leading!.Value : 0;
+    private double HeadingHeight => LineOf(WordsRole.Heading);
+
+    private double LineOf(WordsRole role, HeadingSurroundings around = HeadingSurroundings.OverOne)
+    {
+        TextStyle style = _house.StyleOf(role, around);
+        return style.Size!.Value * style.Leading!.Value;
+    }
 
     /// <summary>
     /// Where the words of the slide have their room, beside its photo or on its own; null where they look for a place

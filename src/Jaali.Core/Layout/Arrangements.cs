@@ -95,8 +95,8 @@ public static class Arrangements
     // foot.
     private static SlideRect Room(Deck deck, Slide slide)
     {
-        if (deck.House.System is not null && slide.OwnGrid is null && deck.Grid == SlideGrid.Usual)
-            return Lattice.Of(deck, slide).Content;
+        if (deck.LatticeOf(slide) is { } lattice)
+            return lattice.Content;
         SlideRect bounds = deck.Shape.Bounds(),
             room = deck.GridOf(slide).Room(bounds);
         HouseStyle house = deck.House;

@@ -71,10 +71,19 @@ public sealed class PdfWriter(ScenePainter painter)
         CancellationToken cancel = default
     )
     {
+        sheets =
+        [
+            .. sheets.Select(s =>
+                s with
+                {
+                    Places = [.. s.Places.Select(p => p with { Scene = SmallOnCredits(p.Scene) })],
+                }
+            ),
+        ];
         Dictionary<string, SKData> loaded = [];
         Dictionary<string, int> last = [];
         for (int i = 0; i < sheets.Count; i++)
-            foreach (PhotoNode p in sheets[i].Places.SelectMany(x => SmallOnCredits(x.Scene).Photos()))
+            foreach (PhotoNode p in sheets[i].Places.SelectMany(x => x.Scene.Photos()))
                 last[Loaded(p)] = i;
         List<PdfPageContents> told = [];
         using var guarded = new GuardedStream(output);
@@ -132,19 +141,14 @@ public sealed class PdfWriter(ScenePainter painter)
         // What no later sheet shows is held no longer.
         void Forget(int sheet)
         {
-            foreach (
-                string name in sheets[sheet]
-                    .Places.SelectMany(p => SmallOnCredits(p.Scene).Photos())
-                    .Select(Loaded)
-                    .Distinct()
-            )
+            foreach (string name in sheets[sheet].Places.SelectMany(p => p.Scene.Photos()).Select(Loaded).Distinct())
                 if (last[name] == sheet && loaded.Remove(name, out SKData? data))
                     data.Dispose();
         }
 
         void Paint(PdfPlace place, SKCanvas canvas, PdfMarks marks, HashSet<Guid> named)
         {
-            Scene scene = Toned(SmallOnCredits(place.Scene));
+            Scene scene = Toned(place.Scene);
             int before = canvas.Save();
             canvas.Translate((float)place.At.X, (float)place.At.Y);
             canvas.Scale((float)(place.At.Width / scene.Width));

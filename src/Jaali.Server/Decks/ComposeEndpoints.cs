@@ -115,7 +115,12 @@ public static class ComposeEndpoints
             return Problems.NotFound("slide");
         SlideGrid grid = deck.GridOf(slide);
         return TypedResults.Ok(
-            new GridView(grid, slide.OwnGrid is not null, GridPresets.Named(grid), grid.Cells(deck.Shape.Bounds()))
+            new GridView(
+                grid,
+                slide.OwnGrid is not null,
+                GridPresets.Named(slide.OwnGrid ?? deck.Grid),
+                grid.Cells(deck.Shape.Bounds())
+            )
         );
     }
 

@@ -107,7 +107,6 @@ public sealed class SceneCache(PhotoStore photos, FontLibrary fonts) : ISceneFac
     private static object StyledBy(Deck deck, Slide slide) =>
         (
             slide.Layout,
-            slide.OwnGrid,
             deck.Slides.Find(s => s.Kind == SlideKind.Credits)?.Id,
             deck.House.System!.Accent == AccentForm.Number && slide.PointId is { } point
                 ? deck.Points.FindIndex(p => p.Id == point)

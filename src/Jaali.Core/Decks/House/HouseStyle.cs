@@ -170,6 +170,9 @@ public sealed record HouseStyle
         }
     }
 
+    // A column is at least so wide, in units.
+    private const double NarrowestColumn = 24;
+
     /// <summary>What is wrong with it, or null.</summary>
     public Refusal? Fault() =>
         string.IsNullOrWhiteSpace(Name) || Name.Length > 80
@@ -191,6 +194,8 @@ public sealed record HouseStyle
             ? new("bad-margins", "These margins or strengths leave no room for words. Choose smaller ones.")
         : Transition.Fault() is { } slow ? slow
         : System?.Fault() is { } system ? system
+        : System is { } s && (1920 - 2 * MarginX - (s.Columns - 1) * s.Gutter) / s.Columns < NarrowestColumn
+            ? new("bad-margins", "Margins and gutters leave no room for the columns. Choose smaller ones.")
         : Roles.Values.Select(l => l.Fault()).FirstOrDefault(f => f is not null);
 
     /// <inheritdoc/>

@@ -88,7 +88,8 @@ export function HouseStyleProposals(props: Props) {
         key: h.house.name,
         says: h.own ? texts.house.ofYourOwn(h.house.name) : h.house.name,
         scene: h.scene as Scene,
-        inUse: h.house.name === house.name,
+        // A talk from before may have an earlier style of the same name.
+        inUse: h.house.name === house.name && Boolean(h.house.system) === Boolean(house.system),
         take: () => edit({ kind: 'set-house-style', house: h.house }),
       })}
     />

@@ -217,7 +217,8 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
       {/* Shown for the current one: nothing is reached by hovering alone. The others show theirs when pointed at. */}
       <span
         className={cx(
-          'absolute top-1 right-1 flex gap-1',
+          // On a slim photo they stand under each other, never over the photo beside it.
+          'absolute top-1 right-1 flex max-w-[calc(100%-8px)] flex-wrap justify-end gap-1',
           current ? '' : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100',
         )}
       >
