@@ -36,9 +36,10 @@ internal static class StyledCredits
             return () => CreditLine.Add(scene);
         double strength = VeilFor(scene, pieces);
         if (strength > 0)
-            scene.AddBelow(
-                new PathNode(Path.Rect(scene.Bounds), null, Gradient: VeilGradient.Of(Veil(scene, strength)))
-            );
+        {
+            Veil veil = Veil(scene, strength);
+            scene.AddBelow(new PathNode(Path.Rect(veil.At.Rect), null, Gradient: VeilGradient.Of(veil)));
+        }
         foreach (Piece piece in pieces)
             scene.Reserve(piece.Box.Grown(6));
         return () =>
@@ -180,7 +181,7 @@ internal static class StyledCredits
             return 0;
         double dark = Luminance.Encode(Luminance.Of(scene.House.VeilColour)),
             ink = Luminance.Of(scene.Inks.Against(scene.House.VeilColour)),
-            reach = Veil(scene, 1).Extent * scene.Bounds.Height;
+            reach = Veil(scene, 1).At.Rect.Height;
         for (double strength = .1; strength <= StrongestVeil; strength += .05)
             if (pieces.All(p => Through(p, strength) >= wanted))
                 return strength;
@@ -203,17 +204,19 @@ internal static class StyledCredits
             i is Frame && i.At.Rect.Width >= scene.Bounds.Width && pieces.All(p => i.At.Rect.Holds(p.Box))
         );
 
-    // From the foot up, over some lines of credits.
-    private static Veil Veil(Composition scene, double strength) =>
-        new(
+    // From the foot up, over some lines of credits; nothing above it is touched.
+    private static Veil Veil(Composition scene, double strength)
+    {
+        double high = scene.House.CreditMargin + VeilLines * scene.Lattice!.CreditLine;
+        return new(
             default,
-            new(scene.Bounds),
+            new(scene.Bounds with { Y = scene.Bounds.Bottom - high, Height = high }),
             VeilForm.Linear,
             scene.House.VeilColour,
             strength,
-            -90,
-            (scene.House.CreditMargin + VeilLines * scene.Lattice!.CreditLine) / scene.Bounds.Height
+            -90
         );
+    }
 
     private static Ink Best(Composition scene, Piece piece) =>
         Ink.Best(scene.Backdrop.Light(piece.Box.Grown(4)), scene.Inks, scene.Deck.Room);

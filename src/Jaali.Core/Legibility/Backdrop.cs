@@ -31,7 +31,16 @@ public sealed class Backdrop(string colour)
     private const double Coarsest = 12;
     private readonly double _plain = Luminance.Of(colour);
     private readonly List<Layer> _layers = [];
+    private readonly double _finest;
     private int _paper;
+
+    private Backdrop(Backdrop whole, double finest)
+        : this(colour: "#000000") =>
+        (_plain, _layers, _finest, _paper) = (whole._plain, whole._layers, finest, whole._paper);
+
+    /// <summary>The same, looked at no finer than so many units where things lie over each other: enough to choose
+    /// between places, not to say how words read.</summary>
+    public Backdrop Coarsely(double finest) => new(this, finest);
 
     /// <summary>True where nothing is painted yet.</summary>
     public bool IsPlain => _layers.Count == _paper;
@@ -159,13 +168,13 @@ public sealed class Backdrop(string colour)
     private static double Mixed(double under, double over, double opacity) =>
         Luminance.Decode(Luminance.Encode(under) * (1 - opacity) + Luminance.Encode(over) * opacity);
 
-    private static (int Columns, int Rows, double Dx, double Dy) Grid(SlideRect box, Layer[] layers)
+    private (int Columns, int Rows, double Dx, double Dy) Grid(SlideRect box, Layer[] layers)
     {
         double px = Coarsest,
             py = Coarsest;
         (double X, double Y)[] pitches = [.. layers.Select(l => l.Pitch).OfType<(double, double)>()];
         if (pitches.Length > 0)
-            (px, py) = (pitches.Min(p => p.X), pitches.Min(p => p.Y));
+            (px, py) = (Math.Max(_finest, pitches.Min(p => p.X)), Math.Max(_finest, pitches.Min(p => p.Y)));
         int columns = Math.Max(1, (int)Math.Ceiling(box.Width / px)),
             rows = Math.Max(1, (int)Math.Ceiling(box.Height / py));
         return (columns, rows, box.Width / columns, box.Height / rows);

@@ -196,6 +196,7 @@ public sealed record HouseStyle
         : System?.Fault() is { } system ? system
         : System is { } s && (1920 - 2 * MarginX - (s.Columns - 1) * s.Gutter) / s.Columns < NarrowestColumn
             ? new("bad-margins", "Margins and gutters leave no room for the columns. Choose smaller ones.")
+        : Roles is null || Roles.Values.Any(l => l is null) ? new("bad-style", "A part of this house style is missing.")
         : Roles.Values.Select(l => l.Fault()).FirstOrDefault(f => f is not null);
 
     /// <inheritdoc/>

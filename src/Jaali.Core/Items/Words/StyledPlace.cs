@@ -13,9 +13,13 @@ internal static class StyledPlace
     // What is read off tables may be a little too good; and words just at the limit are no pleasure.
     private const double Surely = 1.12;
 
-    // How far a veil reaches beyond the words, in their heights; and how restless a ground may be without one.
+    // How far a veil reaches beyond the words, in their heights; and the veil over a restless ground.
     private const double Beyond = .8,
         RestlessVeil = .3;
+
+    // Places are compared at this distance, in units: how words read in the one that is taken is measured letter by
+    // letter afterwards.
+    private const double Look = 8;
 
     /// <summary>A place that words may take.</summary>
     /// <param name="Spot">Which of the style's places.</param>
@@ -47,8 +51,7 @@ internal static class StyledPlace
             return InRoom(item, paragraphs, how, scene, room);
         if (scene.Slide.Ground is null)
             return Free(scene) is { } free ? InRoom(item, paragraphs, how, scene, free) : null;
-        Candidate[] places = [.. Candidates(item, paragraphs, how, scene).Where(p => p.WhyNot.Length == 0)];
-        if ((places.FirstOrDefault(p => p.Spot == item.Leans) ?? places.MinBy(p => p.Cost)) is not { } best)
+        if (Chosen(item, Candidates(item, paragraphs, how, scene)) is not { } best)
             return null;
         if (!Says(item, scene))
             return (best.Set, best.Box);
@@ -57,6 +60,26 @@ internal static class StyledPlace
         if (item.Role == WordsRole.Opening)
             Accent(scene, best.Box, best.Box.Width);
         return (best.Set, best.Box);
+    }
+
+    // The one that the deck was evened out to, else the cheapest: a place further down costs its departure at least.
+    private static Candidate? Chosen(Words item, IEnumerable<Candidate> places)
+    {
+        if (item.Leans is not null)
+        {
+            places = [.. places.Where(p => p.WhyNot.Length == 0)];
+            return places.FirstOrDefault(p => p.Spot == item.Leans) ?? places.MinBy(p => p.Cost);
+        }
+        Candidate? best = null;
+        int tried = 0;
+        foreach (Candidate place in places)
+        {
+            if (place.WhyNot.Length == 0 && (best is null || place.Cost < best.Cost))
+                best = place;
+            if (best?.Cost <= ++tried * Departure)
+                break;
+        }
+        return best;
     }
 
     // A place where words are still to be written has nothing painted for it.
@@ -174,16 +197,19 @@ internal static class StyledPlace
         && scene.Slide.Ground is not null
         && item is { Spot: Spot.Auto, Role: WordsRole.Heading or WordsRole.Opening or WordsRole.Section }
         && item.Say(scene.Deck, scene.Slide).Trim().Length > 0
-            ? Candidates(
-                item,
-                item.Paragraphs(scene.Deck, scene.Slide),
-                scene.Theme.Setting(item.Role, item.Style),
-                scene
-            )
+            ?
+            [
+                .. Candidates(
+                    item,
+                    item.Paragraphs(scene.Deck, scene.Slide),
+                    scene.Theme.Setting(item.Role, item.Style),
+                    scene
+                ),
+            ]
             : [];
 
-    /// <summary>The places of the style at which words read, each with the veil it needs and what it costs.</summary>
-    internal static IReadOnlyList<Candidate> Candidates(
+    // One after the other, as they are asked for.
+    private static IEnumerable<Candidate> Candidates(
         Words item,
         ImmutableList<Paragraph> paragraphs,
         TypeSetting how,
@@ -203,7 +229,7 @@ internal static class StyledPlace
         );
         double wanted = WordsReading.WantedFor(set.Size, how.Face.Bold) * Surely;
         string[] inks = look.Ink is { } own ? [own] : [scene.Inks.Light, scene.Inks.Dark];
-        List<Candidate> found = [];
+        Backdrop under = scene.Backdrop.Coarsely(Look);
         for (int i = 0; i < system.Places.Count; i++)
         {
             Spot spot = system.Places[i];
@@ -221,30 +247,37 @@ internal static class StyledPlace
                 : scene.Around.Straddles(all) ? "a photo ends there"
                 : scene.Around.Subjects.Any(box.Contains) ? "the subject of the photo is there"
                 : "";
-            (double strength, PathNode? veil) =
-                whyNot.Length > 0 ? (double.NaN, null) : VeilFor(box, all, foot, inks, wanted, scene);
-            if (whyNot.Length == 0 && double.IsNaN(strength))
-                whyNot = "words do not read there under the strongest veil of the style";
-            found.Add(
-                new(
-                    spot,
-                    right && how.Align == WordsAlign.Start ? set.FlushRight() : set,
-                    box,
-                    whyNot.Length > 0 ? double.PositiveInfinity : i * Departure + strength + Disturbs(all, scene)
-                )
-                {
-                    Painted = veil,
-                    WhyNot = whyNot,
-                }
-            );
+            double busy = 0,
+                strength = double.NaN;
+            PathNode? veil = null;
+            if (whyNot.Length == 0)
+            {
+                busy = under.Busyness(all.Grown(8));
+                (strength, veil) = VeilFor(box, all, foot, inks, wanted, under, busy < CalmArea.Restless, scene);
+                if (double.IsNaN(strength))
+                    whyNot = "words do not read there under the strongest veil of the style";
+            }
+            yield return new(
+                spot,
+                right && how.Align == WordsAlign.Start ? set.FlushRight() : set,
+                box,
+                whyNot.Length > 0
+                    ? double.PositiveInfinity
+                    : i * Departure + strength + Restless * busy + Near * Closeness(all, scene)
+            )
+            {
+                Painted = veil,
+                WhyNot = whyNot,
+            };
         }
-        return found;
     }
 
-    // A restless place, and one near the subject, cost something even where words read.
-    private static double Disturbs(SlideRect box, Composition scene) =>
-        1.2 * scene.Backdrop.Busyness(box.Grown(8))
-        + (scene.Around.Subjects.Count == 0 ? 0 : .3 * scene.Around.Subjects.Max(s => SpotFinder.Closeness(box, s)));
+    // What a restless place, and one near the subject, cost even where words read; a veil of full strength costs 1.
+    private const double Restless = 1.2,
+        Near = .3;
+
+    private static double Closeness(SlideRect box, Composition scene) =>
+        scene.Around.Subjects.Count == 0 ? 0 : scene.Around.Subjects.Max(s => SpotFinder.Closeness(box, s));
 
     // The weakest veil of the house, from the edge at which words stand, that lets them read; NaN where none does that
     // the style allows.
@@ -254,6 +287,8 @@ internal static class StyledPlace
         bool foot,
         string[] inks,
         double wanted,
+        Backdrop backdrop,
+        bool calm,
         Composition scene
     )
     {
@@ -263,11 +298,10 @@ internal static class StyledPlace
             words.Height > loud.Height + 1
                 ?
                 [
-                    scene.Backdrop.Light(loud.Grown(4)),
-                    scene.Backdrop.Light(loud with { Y = loud.Bottom, Height = words.Bottom - loud.Bottom }),
+                    backdrop.Light(loud.Grown(4)),
+                    backdrop.Light(loud with { Y = loud.Bottom, Height = words.Bottom - loud.Bottom }),
                 ]
-                : [scene.Backdrop.Light(loud.Grown(4))];
-        bool calm = scene.Backdrop.Busyness(words.Grown(8)) < CalmArea.Restless;
+                : [backdrop.Light(loud.Grown(4))];
         double least =
             system.AlwaysVeiled ? scene.House.VeilStrength
             : inks.Any(ink => under.All(u => u.WorstTenth(Luminance.Of(ink), scene.Deck.Room) >= wanted))
@@ -288,23 +322,21 @@ internal static class StyledPlace
                 1
             );
         (SlidePoint from, SlidePoint to) = VeilGradient.Way(scene.Bounds, foot ? -90 : 90, reach);
-        // Under the words the veil is weakest at the side away from its edge.
-        List<(double Grey, double Share)> samples = [];
-        const int Rows = 6,
-            Columns = 8;
-        for (int r = 0; r < Rows; r++)
-        for (int c = 0; c < Columns; c++)
-        {
-            var part = new SlideRect(
-                words.X + words.Width * c / Columns,
-                words.Y + words.Height * r / Rows,
-                words.Width / Columns,
-                words.Height / Rows
-            );
-            LightSample here = scene.Backdrop.Light(part);
-            double share = VeilGradient.Fading((part.Y + part.Height / 2 - from.Y) / (to.Y - from.Y));
-            samples.Add((Luminance.Encode(here.Worst(.1, ink, scene.Deck.Room).Luminance), share));
-        }
+        // A veil is as strong all along a row: the worst of each row tells.
+        const int Rows = 6;
+        (double Grey, double Share)[] rows =
+        [
+            .. Enumerable
+                .Range(0, Rows)
+                .Select(r =>
+                {
+                    SlideRect row = words with { Y = words.Y + words.Height * r / Rows, Height = words.Height / Rows };
+                    return (
+                        Luminance.Encode(backdrop.Light(row).Worst(.1, ink, scene.Deck.Room).Luminance),
+                        VeilGradient.Fading((row.Y + row.Height / 2 - from.Y) / (to.Y - from.Y))
+                    );
+                }),
+        ];
         double low = 0,
             high = 1;
         if (!Reads(1))
@@ -332,13 +364,12 @@ internal static class StyledPlace
         );
 
         bool Reads(double strength) =>
-            samples.Count(s =>
+            rows.All(r =>
                 scene.Deck.Room.Ratio(
-                    Luminance.Decode(s.Grey * (1 - strength * s.Share) + veil * strength * s.Share),
+                    Luminance.Decode(r.Grey * (1 - strength * r.Share) + veil * strength * r.Share),
                     ink
-                ) < wanted
-            )
-            <= samples.Count / 20;
+                ) >= wanted
+            );
     }
 
     // The number of the point as it is set; null where the style has none, or the words are no heading of a point.
