@@ -167,7 +167,9 @@ internal sealed class SkyDome
         float footprint = t / s.Scale * .01f;
         int octaves = Math.Clamp(6 - (int)(footprint * 3), 2, 6);
         float n = Noise.Warped(x, z, octaves, s.Seed, s.Warp) * .9f + .5f;
-        return Noise.Step(1 - s.Cover, 1 - s.Cover + s.Soft, n);
+        // Before the sun and the moon cloud burns thin: no edge cuts their disc.
+        float angle = MathF.Acos(Math.Clamp(Vector3.Dot(d, Sun), -1, 1));
+        return Noise.Step(1 - s.Cover, 1 - s.Cover + s.Soft, n) * Noise.Step(.012f, .11f, angle);
     }
 
     private float CloudShade(Vector3 d)

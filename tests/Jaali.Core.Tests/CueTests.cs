@@ -47,7 +47,25 @@ public sealed class CueTests
                 if (f.Id == forward)
                     Assert.Equal((1, true), (s.Opacity, s.Scale >= 1));
                 else
-                    Assert.Equal(ItemState.Rest with { Opacity = Timelines.Dimmed }, s);
+                    // Of what the one in front comes to lie over no strip is left to be seen.
+                    Assert.Equal(
+                        ItemState.Rest with
+                        {
+                            Opacity = Over(Frames(deck, slide).First(o => o.Id == forward)).Overlaps(f.At.Rect)
+                                ? Timelines.GivesWay
+                                : Timelines.Dimmed,
+                        },
+                        s
+                    );
+            }
+
+            SlideRect Over(Frame front)
+            {
+                ItemState s = t.After(new(front.Id), n + 1);
+                SlidePoint middle = Composition.Middle(front.At.Rect);
+                double w = front.At.Rect.Width * s.Scale,
+                    h = front.At.Rect.Height * s.Scale;
+                return new(middle.X + s.X - w / 2, middle.Y + s.Y - h / 2, w, h);
             }
         }
         Assert.All(Frames(deck, slide), f => Assert.Equal(ItemState.Rest, t.After(new(f.Id), 5)));

@@ -32,12 +32,12 @@ public sealed class GridTests
             Assert.Equal(grid.Columns * grid.Rows, cells.Count);
             SlideRect room = grid.Room(Wide);
             Assert.Equal(room.X, cells[0].X, 1e-6);
-            Assert.Equal(room.Right, cells[^1].Right, 6);
-            Assert.Equal(room.Bottom, cells[^1].Bottom, 6);
+            Assert.Equal(room.Right, cells[^1].Right, 1e-6);
+            Assert.Equal(room.Bottom, cells[^1].Bottom, 1e-6);
             for (int i = 1; i < grid.Columns; i++)
                 Assert.Equal(grid.Gutter, cells[i].X - cells[i - 1].Right, 1e-6);
             for (int i = grid.Columns; i < cells.Count; i++)
-                Assert.Equal(grid.Gutter, cells[i].Y - cells[i - grid.Columns].Bottom, 6);
+                Assert.Equal(grid.Gutter, cells[i].Y - cells[i - grid.Columns].Bottom, 1e-6);
             if (grid.Widths is { } w)
                 for (int i = 1; i < grid.Columns; i++)
                     Assert.Equal(w[i] / w[0], cells[i].Width / cells[0].Width, 1e-6);

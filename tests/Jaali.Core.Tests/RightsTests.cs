@@ -579,6 +579,9 @@ public sealed partial class RightsTests
         deck = world
             .Do(world.Do(deck, new PlaceGround(deck.Slides[1].Id, "nc")).Deck, new PlaceGround(deck.Slides[2].Id, "nd"))
             .Deck;
+        // A layout shows it whole; a hand may want it over the whole slide.
+        Assert.True(deck.Slides[2].Photo().Crop.IsWhole);
+        deck = world.Do(deck, new MakeGround(deck.Slides[2].Id, deck.Slides[2].Photo().Id, true)).Deck;
         string Sentence(DeclaredUse? use) => Ledger.Sentence(Ledger.Of(deck, world.Photo, use));
         Assert.Equal("2 photos: 1 clear, 1 to settle", Sentence(null));
         Dictionary<string, string> told = Audit.Of(deck.Use).ToDictionary(w => w.Id, w => Sentence(w.Use));

@@ -26,6 +26,12 @@ public sealed class World : IEditFacts, ISceneFacts, IFonts
     /// <inheritdoc/>
     public IFonts Fonts => this;
 
+    /// <summary>Typefaces that are not at hand.</summary>
+    public HashSet<string> Lost { get; } = [];
+
+    /// <inheritdoc/>
+    public FontTerms Terms(string family) => FontTerms.Free with { IsHere = !Lost.Contains(family) };
+
     /// <summary>A record of an open licence.</summary>
     public static RightsRecord Rights(Licence? licence, string maker = "T. Oar", string title = "Low water") =>
         new(

@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, test, type Page } from './fixtures';
 import { demoDeck, edit, newTalk, readDeck, readScenes, type Box } from './world';
 
@@ -253,4 +254,48 @@ test('from words over a photo to a split slide, another style and an even deck i
     await edit(page, deck.id, { kind: 'apply-layout', slideId: shore.id, layout: null, sharing: 'over' });
   }
   expect((await readScenes(page, deck.id)).length).toBe(before.length);
+});
+
+test('a style is changed in its sentences, taken out as a file, and brought in; a wrong file says what is wrong', async ({
+  page,
+}) => {
+  const deck = await demoDeck(page);
+  const shore = deck.slides.find((s) => s.label === 'Who owns a shore')!;
+  await page.goto(`/deck/${deck.id}/compose?slide=${shore.id}`);
+  await stage(page).waitFor();
+  try {
+    await page.getByRole('button', { name: /^House style: Lattice/ }).click();
+    // In black and white, but for what nobody may alter: that is said.
+    await page.getByRole('list', { name: /^House styles/ }).getByRole('button', { name: 'Chalk' }).click();
+    await expect(page.getByText(/stays? in (its|their) own colours/)).toBeVisible();
+    await page.getByRole('button', { name: 'edit this style' }).click();
+    const dialog = page.getByRole('dialog');
+    await dialog.getByRole('button', { name: /^Tone of photos/ }).click();
+    await page.getByRole('menuitemradio', { name: 'its own colours' }).click();
+    await dialog.getByRole('button', { name: /^How one photo shares a slide/ }).click();
+    await page.getByRole('menuitemradio', { name: 'above the words' }).click();
+    await expect(dialog.getByRole('button', { name: /^How one photo shares a slide: above/ })).toBeVisible();
+    await page.keyboard.press('Escape');
+    const down = page.waitForEvent('download');
+    await page.getByRole('link', { name: 'take it out as a file' }).click();
+    const file = await down;
+    expect(file.suggestedFilename()).toBe('Chalk changed.style.json');
+    const written = await readFile(await file.path(), 'utf8');
+    await edit(page, deck.id, { kind: 'set-house-style', house: deck.house });
+    const picker = page.getByLabel('File of a house style');
+    await picker.setInputFiles({
+      name: 'wrong.style.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from(written.replace(/"marginX": \d+/, '"marginX": "wide"')),
+    });
+    await expect(page.getByText('marginX: It cannot be "wide".')).toBeVisible();
+    expect((await readDeck(page, deck.id)).house.name).toBe('Lattice');
+    await picker.setInputFiles({ name: 'a.style.json', mimeType: 'application/json', buffer: Buffer.from(written) });
+    await expect(page.getByText('The deck is set in Chalk, changed.')).toBeVisible();
+    const brought = (await readDeck(page, deck.id)).house;
+    expect(brought.system!.sharing[0]).toBe('above');
+    expect(brought.system!.blackAndWhite).toBe(false);
+  } finally {
+    await edit(page, deck.id, { kind: 'set-house-style', house: deck.house });
+  }
 });

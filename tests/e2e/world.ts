@@ -31,7 +31,7 @@ export interface Deck {
   >;
   id: string;
   title: string;
-  house: object;
+  house: { name: string; system?: { sharing: string[]; blackAndWhite?: boolean } | null };
   revision: number;
   slides: {
     id: string;

@@ -32,10 +32,14 @@ public static class DeckEditor
                     deck,
                     LiveCues.Follow(
                         deck,
-                        LiveArrangements.Follow(
+                        HouseTone.Follow(
                             deck,
-                            LiveLayouts.Follow(deck, change.Deck!, command, facts),
-                            command,
+                            LiveArrangements.Follow(
+                                deck,
+                                LiveLayouts.Follow(deck, change.Deck!, command, facts),
+                                command,
+                                facts
+                            ),
                             facts
                         )
                     )

@@ -38,7 +38,7 @@ public static class Arrangements
         CreditLetters = 60;
 
     /// <summary>A photo of a slide that takes part in its arrangement.</summary>
-    private sealed record Part(Guid Id, double Aspect, int Width, IReadOnlyList<CropWindow> Marks);
+    private sealed record Part(Guid Id, double Aspect, int Width, IReadOnlyList<CropWindow> Marks, bool Whole);
 
     /// <summary>Proposals for the frames of a slide, the best first; none where there is no frame, or more than
     /// <see cref="Mosaics.Most"/>.</summary>
@@ -88,7 +88,13 @@ public static class Arrangements
             .. Taking(slide)
                 .Select(f => (Frame: f, Photo: photos.Photo(f.PhotoId)))
                 .Where(f => f.Photo is not null)
-                .Select(f => new Part(f.Frame.Id, f.Photo!.Aspect, f.Photo.Width, f.Frame.ProtectedRegions)),
+                .Select(f => new Part(
+                    f.Frame.Id,
+                    f.Photo!.Aspect,
+                    f.Photo.Width,
+                    f.Frame.ProtectedRegions,
+                    IsShownWhole(f.Frame, f.Photo)
+                )),
         ];
 
     // What is left between the margins of the grid when the words have their room at the head; a credit stands at the
@@ -170,9 +176,29 @@ public static class Arrangements
         yield return (ArrangementForm.Full, Grid(n, bounds, 0));
     }
 
-    // A photo whose marks do not fit into its place takes less of it, in the nearest shape that holds them.
+    /// <summary>True where no layout cuts a photo to its place: nobody may alter it, and no shape cuts it
+    /// already.</summary>
+    internal static bool IsShownWhole(Frame frame, PhotoFacts photo) =>
+        photo.Rights.Licence is { ForbidsAlterations: true } && frame is { Mask: FrameMask.None, Straighten: 0 };
+
+    /// <summary>The largest place of a photo's own shape in a place, at its upper left.</summary>
+    internal static SlideRect Fitted(double aspect, SlideRect place)
+    {
+        double width = Math.Min(place.Width, place.Height * aspect);
+        return place with { Width = width, Height = width / aspect };
+    }
+
+    // A photo whose marks do not fit into its place takes less of it, in the nearest shape that holds them; so does one
+    // that is shown whole.
     private static IReadOnlyList<SlideRect> Holding(IReadOnlyList<SlideRect> rects, Part[] parts) =>
-        [.. rects.Select((r, i) => CropFinder.NearestPlace(parts[i].Aspect, r, parts[i].Marks))];
+        [
+            .. rects.Select(
+                (r, i) =>
+                    parts[i].Whole
+                        ? Fitted(parts[i].Aspect, r)
+                        : CropFinder.NearestPlace(parts[i].Aspect, r, parts[i].Marks)
+            ),
+        ];
 
     /// <summary>Cells of one size in as square a grid as there is; where the last row is not full, its cells share
     /// the width.</summary>

@@ -20,16 +20,33 @@ public static class SlideSharing
 
     private const int MostInset = 4;
 
-    /// <summary>The ways of a style for a slide, the best first.</summary>
+    /// <summary>The ways of a style for a slide, the best first: those that leave its words no room come last.</summary>
     public static IReadOnlyList<PhotoSharing> Ways(StyleSystem system, Slide slide) =>
         [
-            .. slide.Kind == SlideKind.Title || slide.Layout?.Words == SlideLayout.Opening
-                ? system.OpeningSharing
-                : system.Sharing,
-            .. system.SeveralSharing,
-            // Whatever a style leaves out, so many photos have this.
-            PhotoSharing.Wall,
+            .. (
+                slide.Kind == SlideKind.Title || slide.Layout?.Words == SlideLayout.Opening
+                    ? system.OpeningSharing
+                    : system.Sharing
+            )
+                .Concat(system.SeveralSharing)
+                // Whatever a style leaves out, so many photos have these.
+                .Concat([PhotoSharing.HalfRight, PhotoSharing.Wall, PhotoSharing.Panel])
+                .Distinct()
+                .OrderBy(s => Crowds(slide, s)),
         ];
+
+    // A list wants room beside a photo, not the photo under it; and whatever is no heading, room beside several.
+    private static bool Crowds(Slide slide, PhotoSharing sharing) =>
+        sharing switch
+        {
+            PhotoSharing.Over or PhotoSharing.Above or PhotoSharing.Below or PhotoSharing.Within => slide.Items.Exists(
+                i => i.LayoutPart == LayoutPart.List
+            ),
+            PhotoSharing.Wall or PhotoSharing.Lead or PhotoSharing.Compared => slide.Layout?.Words
+                is not null
+                    and not SlideLayout.Heading,
+            _ => false,
+        };
 
     /// <summary>The arrangement that several photos follow from then on; null for one.</summary>
     internal static ArrangementForm? FormOf(PhotoSharing sharing) =>
@@ -40,7 +57,8 @@ public static class SlideSharing
             _ => null,
         };
 
-    /// <summary>Where the photos of a slide come; null where there are none, or too many.</summary>
+    /// <summary>Where the photos of a slide come; null where there are none, or too many, or where the slide is no place
+    /// to show one whole that nobody may alter.</summary>
     internal static IReadOnlyList<ItemPosition>? Places(
         Deck deck,
         Slide slide,
@@ -57,9 +75,12 @@ public static class SlideSharing
             return null;
         SlideRect place = Lattice.Of(deck, slide).Photo(sharing, frame.Mask != FrameMask.None);
         // A photo that is to be seen whole, or that its marks do not let be cut so, takes less of its place.
+        bool whole = Arrangements.IsShownWhole(frame, photo);
+        if (whole && sharing == PhotoSharing.Over && Cropped(photo.Aspect, place.Aspect) > 0)
+            return null;
         SlideRect rect =
-            sharing == PhotoSharing.Within
-                ? Fitted(photo.Aspect, place)
+            whole || deck.House.System!.WholePhotos || sharing == PhotoSharing.Within
+                ? Arrangements.Fitted(photo.Aspect, place)
                 : CropFinder.NearestPlace(photo.Aspect, place, frame.ProtectedRegions);
         return [new(frame.Id, rect)];
     }
@@ -76,7 +97,6 @@ public static class SlideSharing
         Frame[] frames = [.. Arrangements.Taking(slide)];
         if (deck.House.System is not { } system || frames.Length == 0 || slide.Kind == SlideKind.Credits)
             return [];
-        bool list = slide.Items.Exists(i => i.LayoutPart == LayoutPart.List);
         IReadOnlyList<PhotoSharing> preferred = Ways(system, slide);
         List<(PhotoSharing Sharing, double Cost, string Why)> found = [];
         foreach (PhotoSharing sharing in Enum.GetValues<PhotoSharing>().Where(s => Offers(system, s, frames.Length)))
@@ -85,49 +105,49 @@ public static class SlideSharing
             Deck with = deck.With(so);
             if (Places(with, so, sharing, photos) is not { } places)
                 continue;
+            SlideRect content = Lattice.Of(with, so).Content;
             double worst = 0,
-                forbidden = 0;
+                small = 0;
             foreach (ItemPosition place in places)
                 if (frames.First(f => f.Id == place.ItemId) is var frame && photos.Photo(frame.PhotoId) is { } photo)
                 {
-                    double cropped =
-                        1 - Math.Min(photo.Aspect, place.Rect.Aspect) / Math.Max(photo.Aspect, place.Rect.Aspect);
-                    worst = Math.Max(worst, cropped);
-                    if (photo.Rights.Licence is { ForbidsAlterations: true } && cropped > Unnoticed)
-                        forbidden += cropped;
+                    worst = Math.Max(worst, Cropped(photo.Aspect, place.Rect.Aspect));
+                    if (Arrangements.IsShownWhole(frame, photo))
+                        small +=
+                            SmallCost * (1 - place.Rect.Width * place.Rect.Height / (content.Width * content.Height));
                 }
             int listed = preferred.ToList().IndexOf(sharing),
                 rank = listed < 0 ? preferred.Count + 2 : listed;
-            // A list wants room beside the photo, not the photo under it.
-            double crowded = list && sharing is PhotoSharing.Over or PhotoSharing.Above or PhotoSharing.Within ? 1 : 0;
+            double crowded = Crowds(slide, sharing) ? 1 : 0;
             found.Add(
                 (
                     sharing,
-                    RankCost * rank + worst + ForbiddenCost * forbidden + crowded,
-                    $"{Says(sharing)}; {GivesUp(worst, frames.Length, forbidden > 0)}."
+                    RankCost * rank + worst + small + crowded,
+                    $"{Says(sharing)}; {GivesUp(worst, frames.Length, small > 0)}."
                 )
             );
         }
         return [.. found.OrderBy(f => f.Cost).Select(f => new LayoutProposal(null, f.Why, true, f.Sharing))];
     }
 
-    // How much a place further down the style's list costs, as a share of a photo cut off; and how much more it counts
-    // where a licence does not let the photo be altered.
+    // How much a place further down the style's list costs, as a share of a photo cut off; and what it costs that a
+    // photo which is shown whole leaves of the slide.
     private const double RankCost = .12,
-        ForbiddenCost = 4;
+        SmallCost = .5;
+
+    private static double Cropped(double photo, double place) => 1 - Math.Min(photo, place) / Math.Max(photo, place);
 
     // So little cut off is not seen.
     private const double Unnoticed = .02;
 
-    private static string GivesUp(double cropped, int photos, bool forbidden) =>
+    private static string GivesUp(double cropped, int photos, bool asAsked) =>
         cropped <= Unnoticed
-            ? photos == 1
-                ? "shows the photo whole"
-                : "shows every photo whole"
+            ? (photos == 1 ? "shows the photo whole" : "shows every photo whole")
+                + (asAsked ? ", since nobody may alter it" : "")
             : string.Create(
                 System.Globalization.CultureInfo.InvariantCulture,
                 $"crops {(photos == 1 ? "the photo" : "a photo")} by {Math.Round(100 * cropped)}\u00a0%"
-            ) + (forbidden ? ", and its licence lets nobody alter it" : "");
+            ) + (asAsked ? "; the one that nobody may alter stays whole" : "");
 
     private static string Says(PhotoSharing sharing) =>
         sharing switch
@@ -148,11 +168,4 @@ public static class SlideSharing
             PhotoSharing.Panel => "Words on a third, photos of one size on the rest",
             _ => throw new ArgumentOutOfRangeException(nameof(sharing)),
         };
-
-    // As large as its place lets it, at the upper left.
-    private static SlideRect Fitted(double aspect, SlideRect place)
-    {
-        double w = Math.Min(place.Width, place.Height * aspect);
-        return place with { Width = w, Height = w / aspect };
-    }
 }

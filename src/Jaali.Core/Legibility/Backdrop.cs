@@ -29,18 +29,14 @@ public sealed class Backdrop(string colour)
 {
     // Coarser than this nothing is sampled where more than one colour may show: an edge must not fall between.
     private const double Coarsest = 12;
+
+    // To choose between places it is enough to look so often; a small photo would be looked at pixel by pixel.
+    private const double Coarse = 8;
     private readonly double _plain = Luminance.Of(colour);
     private readonly List<Layer> _layers = [];
-    private readonly double _finest;
+    private readonly Dictionary<int, double> _cells = [];
+    private Layer[] _all = [];
     private int _paper;
-
-    private Backdrop(Backdrop whole, double finest)
-        : this(colour: "#000000") =>
-        (_plain, _layers, _finest, _paper) = (whole._plain, whole._layers, finest, whole._paper);
-
-    /// <summary>The same, looked at no finer than so many units where things lie over each other: enough to choose
-    /// between places, not to say how words read.</summary>
-    public Backdrop Coarsely(double finest) => new(this, finest);
 
     /// <summary>True where nothing is painted yet.</summary>
     public bool IsPlain => _layers.Count == _paper;
@@ -53,6 +49,69 @@ public sealed class Backdrop(string colour)
     {
         _layers.Add(layer);
         _paper++;
+    }
+
+    /// <summary>How light it is under an upright rectangle, looked at every 8 units: enough to choose between places,
+    /// not to say how words read in the one that is taken. What was seen once is kept until more is painted.</summary>
+    public LightSample CoarseLight(SlideRect box)
+    {
+        Layer[] here = [.. _layers.Where(l => l.Bounds.Overlaps(box))];
+        LightSample found = new();
+        if (here.Length == 0)
+            found.Add(LightSample.GreyOf(_plain));
+        else if (here[^1].Filling(box) is { } photo)
+            photo.Light(
+                box,
+                Math.Max(1, (int)Math.Ceiling(box.Width / Coarse)),
+                Math.Max(1, (int)Math.Ceiling(box.Height / Coarse)),
+                found
+            );
+        else
+        {
+            (int left, int top, int columns, int rows) = CellsOf(box);
+            for (int y = 0; y < rows; y++)
+            for (int x = 0; x < columns; x++)
+                found.Add(LightSample.GreyOf(Cell(left + x, top + y)));
+        }
+        return found;
+    }
+
+    /// <summary>How restless it is under a rectangle, as <see cref="Busyness"/> says, looked at every 8 units.</summary>
+    public double CoarseBusyness(SlideRect box)
+    {
+        Layer[] here = [.. _layers.Where(l => l.Bounds.Overlaps(box))];
+        if (here.Length == 0)
+            return 0;
+        if (here[^1].Filling(box) is { } photo)
+            return photo.Busyness(box);
+        (int left, int top, int columns, int rows) = CellsOf(box);
+        return Restlessness(columns, rows, (x, y) => Cell(left + x, top + y));
+    }
+
+    private static (int Left, int Top, int Columns, int Rows) CellsOf(SlideRect box)
+    {
+        int left = (int)Math.Floor(box.X / Coarse),
+            top = (int)Math.Floor(box.Y / Coarse);
+        return (
+            left,
+            top,
+            Math.Max(1, (int)Math.Ceiling(box.Right / Coarse) - left),
+            Math.Max(1, (int)Math.Ceiling(box.Bottom / Coarse) - top)
+        );
+    }
+
+    private double Cell(int x, int y)
+    {
+        if (_all.Length != _layers.Count)
+        {
+            _all = [.. _layers];
+            _cells.Clear();
+        }
+        // No slide has so many cells in a row.
+        int key = y * 8192 + x;
+        if (!_cells.TryGetValue(key, out double seen))
+            _cells[key] = seen = At(_all, (x + .5) * Coarse, (y + .5) * Coarse);
+        return seen;
     }
 
     /// <summary>How light it is under a rectangle: the same places as <see cref="Under"/> looks at.</summary>
@@ -122,6 +181,11 @@ public sealed class Backdrop(string colour)
     private double Sampled(SlideRect box, Layer[] here)
     {
         (int columns, int rows, double dx, double dy) = Grid(box, here);
+        return Restlessness(columns, rows, (x, y) => At(here, box.X + (x + .5) * dx, box.Y + (y + .5) * dy));
+    }
+
+    private static double Restlessness(int columns, int rows, Func<int, int, double> luminance)
+    {
         double step = 0,
             sum = 0,
             squares = 0;
@@ -131,7 +195,7 @@ public sealed class Backdrop(string colour)
         {
             for (int x = 0; x < columns; x++)
             {
-                line[x] = Math.Cbrt(At(here, box.X + (x + .5) * dx, box.Y + (y + .5) * dy));
+                line[x] = Math.Cbrt(luminance(x, y));
                 if (y > 0)
                     step += Math.Abs(line[x] - above[x]);
                 if (x > 0)
@@ -168,13 +232,13 @@ public sealed class Backdrop(string colour)
     private static double Mixed(double under, double over, double opacity) =>
         Luminance.Decode(Luminance.Encode(under) * (1 - opacity) + Luminance.Encode(over) * opacity);
 
-    private (int Columns, int Rows, double Dx, double Dy) Grid(SlideRect box, Layer[] layers)
+    private static (int Columns, int Rows, double Dx, double Dy) Grid(SlideRect box, Layer[] layers)
     {
         double px = Coarsest,
             py = Coarsest;
         (double X, double Y)[] pitches = [.. layers.Select(l => l.Pitch).OfType<(double, double)>()];
         if (pitches.Length > 0)
-            (px, py) = (Math.Max(_finest, pitches.Min(p => p.X)), Math.Max(_finest, pitches.Min(p => p.Y)));
+            (px, py) = (pitches.Min(p => p.X), pitches.Min(p => p.Y));
         int columns = Math.Max(1, (int)Math.Ceiling(box.Width / px)),
             rows = Math.Max(1, (int)Math.Ceiling(box.Height / py));
         return (columns, rows, box.Width / columns, box.Height / rows);

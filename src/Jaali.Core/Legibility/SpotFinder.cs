@@ -1,6 +1,9 @@
 namespace Jaali.Core.Legibility;
 
 /// <summary>A place for words, with what it was chosen by.</summary>
+/// <param name="Spot">Which.</param>
+/// <param name="Box">Where they stand.</param>
+/// <param name="Ink">The better ink there, as far as places are compared (<see cref="Backdrop.CoarseLight"/>).</param>
 public sealed record FoundSpot(Spot Spot, SlideRect Box, Ink Ink);
 
 /// <summary>The room that set words need, in slide units.</summary>
@@ -152,10 +155,10 @@ public static class SpotFinder
         foreach (Spot spot in Corners.Where(Free))
         {
             SlideRect box = BoxAt(spot, around.Slide, room);
-            Ink ink = Ink.Best(around.Under.Light(box.Grown(4)), around.Inks);
+            Ink ink = Ink.Best(around.Under.CoarseLight(box.Grown(4)), around.Inks);
             if (
                 ink.Ratio >= wanted
-                && around.Under.Busyness(box.Grown(8)) < CalmArea.Restless
+                && around.Under.CoarseBusyness(box.Grown(8)) < CalmArea.Restless
                 && !around.Straddles(box.Grown(Clear))
                 && !around.Subjects.Any(s => box.Grown(Apart).Contains(s))
             )
@@ -269,10 +272,10 @@ public static class SpotFinder
     // The better ink there, and what the place costs: restless, short of contrast, near the subject.
     private static (Ink Ink, double Cost) Judged(Surroundings around, SlideRect box, double wanted)
     {
-        Ink ink = Ink.Best(around.Under.Light(box.Grown(4)), around.Inks);
+        Ink ink = Ink.Best(around.Under.CoarseLight(box.Grown(4)), around.Inks);
         return (
             ink,
-            around.Under.Busyness(box.Grown(8))
+            around.Under.CoarseBusyness(box.Grown(8))
                 + .25 * Math.Max(0, wanted - ink.Ratio)
                 + (around.Subjects.Count > 0 ? .35 * around.Subjects.Max(s => Closeness(box, s)) : 0)
         );

@@ -6,6 +6,10 @@ public static class Timelines
     /// <summary>What others keep of their opacity while something stands out or is forward.</summary>
     public const double Dimmed = .3;
 
+    /// <summary>What of theirs is kept by those that it comes to lie over: as good as nothing, but not gone, for what
+    /// has gone stays away.</summary>
+    public const double GivesWay = .01;
+
     // How far things rise and drop, in slide units; how small they begin to grow and how far they stand out; how far
     // they turn in, in degrees; how long what stood out takes to go back.
     private const double Way = 60,
@@ -213,22 +217,35 @@ public static class Timelines
                     break;
                 }
                 var thing = new ItemPart(items[i].Id);
+                ItemState forward = InTurnPlaces.Forward(deck, slide, scene, items[i], _boxes[thing]);
+                SlideRect covered = Moved(items[i].At.Rect, forward);
                 // Titles and other words stay as they are.
                 foreach (
                     ItemPart other in Others(thing)
                         .Where(o => o != last && (cue.Sequence!.Contains(o.ItemId) || ShowsPhotos(o)))
                 )
-                    Go(other, at, cue, _now[other] with { Opacity = Dimmed });
+                    Go(other, at, cue, _now[other] with { Opacity = Behind(other) });
                 if (last is { } dimmed)
-                    Go(dimmed, at, cue, ItemState.Rest with { Opacity = Dimmed });
-                ItemState forward = InTurnPlaces.Forward(deck, slide, scene, items[i], _boxes[thing]);
+                    Go(dimmed, at, cue, ItemState.Rest with { Opacity = Behind(dimmed) });
                 Go(thing, at, cue, forward);
                 _largest[thing] = Math.Max(_largest.GetValueOrDefault(thing, 1), forward.Scale);
                 _front = thing.ItemId;
                 _says.Add($"{name(items[i])} comes forward, {i + 1} of {items.Length}");
                 last = thing;
+
+                // What would be seen as a strip beside it gives way; the others dim.
+                double Behind(ItemPart other) => covered.Overlaps(_boxes[other]) ? GivesWay : Dimmed;
             }
         }
+
+        // Where a rectangle comes that moves and grows about its middle.
+        private static SlideRect Moved(SlideRect r, ItemState to) =>
+            new(
+                r.X + to.X - r.Width * (to.Scale - 1) / 2,
+                r.Y + to.Y - r.Height * (to.Scale - 1) / 2,
+                r.Width * to.Scale,
+                r.Height * to.Scale
+            );
 
         // When the next thing begins, in seconds from its press. A press makes another step, and lets go what stood
         // out.

@@ -150,6 +150,9 @@ public static class ComposeEndpoints
                         (Idea: i, Edited: desk.Try(deck, new ApplyLayout(slideId, i.Layout, i.Sharing)) as Edited)
                     )
                     .Where(i => i.Edited is not null)
+                    .ToArray()
+                    .AsParallel()
+                    .AsOrdered()
                     .Select(i => new LayoutView(
                         i.Idea.Layout,
                         i.Idea.Sharing,

@@ -28,7 +28,12 @@ public sealed record PreviewView(int Things, int Slides, int Others);
 /// <param name="House">The style.</param>
 /// <param name="Own">It was saved by somebody, and does not ship.</param>
 /// <param name="Scene">The slide in it.</param>
-public sealed record HouseStyleProposal(HouseStyle House, bool Own, Scene Scene);
+/// <param name="Says">What the style cannot do here, in words; empty for nothing.</param>
+public sealed record HouseStyleProposal(HouseStyle House, bool Own, Scene Scene, string Says);
+
+/// <summary>A file of a house style.</summary>
+/// <param name="File">What it holds.</param>
+public sealed record StyleFileRequest(string File);
 
 /// <summary>Where all headings of a deck would stand if it were evened out.</summary>
 /// <param name="Command">What evens it out.</param>
@@ -67,6 +72,8 @@ public static class WordsEndpoints
         deck.MapGet("/evenness", EvennessAsync).WithName("evenOut");
         deck.MapGet("/by-hand", ByHandAsync).WithName("readByHand");
         app.MapPut("/api/houses", SaveAsync).WithTags("Rules").WithName("saveHouse");
+        app.MapPost("/api/houses/file", ReadFile).WithTags("Rules").WithName("readHouseFile");
+        deck.MapGet("/house/file", FileAsync).WithName("writeHouseFile");
         app.MapDelete("/api/houses/{name}", RemoveAsync).WithTags("Rules").WithName("removeHouse");
     }
 
@@ -121,9 +128,19 @@ public static class WordsEndpoints
                 // As the slide would be laid out by the style, not only in its colours.
                 .Select(h => (h.House, h.Own, Deck: (desk.Try(deck, new SetHouseStyle(h.House)) as Edited)?.Deck))
                 .Where(h => h.Deck is not null)
-                .Select(h => (h.House, h.Own, Scenes: SceneBuilder.Build(h.Deck!, h.Deck!.Slide(slide.Id)!, scenes)))
+                .ToArray()
+                .AsParallel()
+                .AsOrdered()
+                .Select(h =>
+                    (
+                        h.House,
+                        h.Own,
+                        Scenes: SceneBuilder.Build(h.Deck!, h.Deck!.Slide(slide.Id)!, scenes),
+                        Says: HouseLimits.Says(h.Deck!, scenes)
+                    )
+                )
                 .Where(h => h.Scenes.Count > 0)
-                .Select(h => new HouseStyleProposal(h.House, h.Own, h.Scenes[0]))
+                .Select(h => new HouseStyleProposal(h.House, h.Own, h.Scenes[0], h.Says))
                 .ToArray()
         );
     }
@@ -212,6 +229,45 @@ public static class WordsEndpoints
                 )
             )
             : Problems.NotFound("talk");
+
+    // The style of a talk as a file of data, under its own name.
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> FileAsync(
+        Guid id,
+        DeckEditing desk,
+        CancellationToken cancel
+    ) =>
+        (await desk.OpenAsync(id, cancel))?.Deck is { } deck
+            ? TypedResults.File(
+                System.Text.Encoding.UTF8.GetBytes(StyleFile.Write(deck.House.Whole)),
+                "application/json",
+                string.Concat(deck.House.Name.Where(c => char.IsLetterOrDigit(c) || c is ' ' or '-')).Trim()
+                    + ".style.json"
+            )
+            : Problems.NotFound("talk");
+
+    private static Results<Ok<HouseStyle>, ProblemHttpResult> ReadFile(StyleFileRequest request)
+    {
+        if (CommandValidator.Fault(request) is { } broken)
+            return Problems.Of(broken);
+        StyleFile file = StyleFile.Read(request.File);
+        return file.Style is { } style
+            ? TypedResults.Ok(style)
+            : Problems.Of(
+                new Refusal(
+                    "bad-style",
+                    "This file cannot be used. "
+                        + string.Join(' ', file.Faults.Take(MostFaults))
+                        + (
+                            file.Faults.Count > MostFaults
+                                ? $" {file.Faults.Count - MostFaults} more values are wrong."
+                                : ""
+                        )
+                )
+            );
+    }
+
+    // More than so many wrong values in one message help nobody.
+    private const int MostFaults = 12;
 
     private static async Task<Results<Ok<ByHandView[]>, ProblemHttpResult>> ByHandAsync(
         Guid id,

@@ -120,6 +120,14 @@ public sealed record HouseStyle
                 _ => HouseStyles.Earlier.Roles[role],
             };
 
+    /// <summary>Every typeface of its roles.</summary>
+    [JsonIgnore]
+    public IEnumerable<string> Families =>
+        Enum.GetValues<WordsRole>()
+            .SelectMany(r => Enum.GetValues<HeadingSurroundings>().Select(a => StyleOf(r, a).Family))
+            .OfType<string>()
+            .Distinct();
+
     /// <summary>This style with every role complete.</summary>
     [JsonIgnore]
     public HouseStyle Whole =>
@@ -177,6 +185,8 @@ public sealed record HouseStyle
     public Refusal? Fault() =>
         string.IsNullOrWhiteSpace(Name) || Name.Length > 80
             ? new("bad-name", "A house style has a name of up to 80 characters.")
+        : Accents is null || Roles is null || Roles.Values.Any(l => l is null)
+            ? new("bad-style", "A part of this house style is missing.")
         : new[] { Paper, OnPaper, LightInk, DarkInk, VeilColour }.Concat(Accents).Any(c => c is null)
         || new[] { Paper, PaperTo, OnPaper, LightInk, DarkInk, VeilColour }
             .Concat(Accents)
@@ -196,7 +206,6 @@ public sealed record HouseStyle
         : System?.Fault() is { } system ? system
         : System is { } s && (1920 - 2 * MarginX - (s.Columns - 1) * s.Gutter) / s.Columns < NarrowestColumn
             ? new("bad-margins", "Margins and gutters leave no room for the columns. Choose smaller ones.")
-        : Roles is null || Roles.Values.Any(l => l is null) ? new("bad-style", "A part of this house style is missing.")
         : Roles.Values.Select(l => l.Fault()).FirstOrDefault(f => f is not null);
 
     /// <inheritdoc/>

@@ -102,11 +102,11 @@ public sealed record StyleSystem
     /// <summary>A photo beside words is shown whole where it can be, not cut to its place.</summary>
     public bool WholePhotos { get; init; }
 
-    /// <summary>How round the corners of photos within the slide are.</summary>
-    public double Corner { get; init; }
-
-    /// <summary>Width of a line round photos within the slide; 0 for none.</summary>
+    /// <summary>Width of a line round photos within the slide, in the ink of its paper; 0 for none.</summary>
     public double EdgeLine { get; init; }
+
+    /// <summary>Photos are shown in black and white, where nothing forbids it.</summary>
+    public bool BlackAndWhite { get; init; }
 
     /// <summary>The space between photos, and half of that between a heading and photos.</summary>
     public double Gutter { get; init; } = 24;
@@ -165,8 +165,7 @@ public sealed record StyleSystem
         : Grounds.Count > 6 || Grounds.Exists(g => g is null || !Colours.IsColour(g))
             ? new("bad-colour", "A colour has six hexadecimal digits. Choose another.")
         : !(
-            Corner is >= 0 and <= 200
-            && EdgeLine is >= 0 and <= 40
+            EdgeLine is >= 0 and <= 40
             && Gutter is >= 0 and <= 120
             && Columns is >= 2 and <= 24
             && Indent >= 0
@@ -179,15 +178,15 @@ public sealed record StyleSystem
     /// <inheritdoc/>
     public bool Equals(StyleSystem? other) =>
         other is not null
-        && (CreditAt, CreditTitles, CreditJoint, Inset, WholePhotos, Corner, EdgeLine)
+        && (CreditAt, CreditTitles, CreditJoint, Inset, WholePhotos, EdgeLine, BlackAndWhite)
             == (
                 other.CreditAt,
                 other.CreditTitles,
                 other.CreditJoint,
                 other.Inset,
                 other.WholePhotos,
-                other.Corner,
-                other.EdgeLine
+                other.EdgeLine,
+                other.BlackAndWhite
             )
         && (Gutter, Columns, Accent, Apart, Indent, AlwaysVeiled, StrongestVeil)
             == (

@@ -24,6 +24,7 @@ namespace Jaali.Core.Items;
 /// <param name="Blend">Further photos that are blended into it, and how; null for none.</param>
 /// <param name="LeftOut">Its photo was left out of its point's shortlist since: the next that is kept takes its
 /// place.</param>
+/// <param name="OfHouse">Its tone is that of the house style; another style takes it back.</param>
 public sealed record Frame(
     Guid Id,
     Placement At,
@@ -41,7 +42,8 @@ public sealed record Frame(
     ImmutableList<PhotoPoint>? Corners = null,
     FrameEdge? Edge = null,
     Blend? Blend = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool LeftOut = false
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool LeftOut = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool OfHouse = false
 ) : Item(Id, At)
 {
     /// <summary>The part that masks of a part show until another is said.</summary>
@@ -60,6 +62,8 @@ public sealed record Frame(
     {
         if (photo.Id == PhotoId)
             return this;
+        if (OfHouse)
+            return Plain.Showing(photo);
         ImmutableList<FrameAppearance> before = (Earlier ?? []).RemoveAll(l => l.PhotoId == PhotoId).Add(Appearance);
         FrameAppearance? look = before.Find(l => l.PhotoId == photo.Id);
         before = before.RemoveAll(l => l.PhotoId == photo.Id);
@@ -104,6 +108,9 @@ public sealed record Frame(
                 Toning = look.Toning,
             };
     }
+
+    /// <summary>The frame without what the house style gave it.</summary>
+    internal Frame Plain => OfHouse ? this with { OfHouse = false, Tone = FrameTone.Natural, Toning = null } : this;
 
     private FrameAppearance Appearance =>
         new(PhotoId, Crop, Mask, Straighten, Tone, Covers, CreditSpot, Portion, KeepInView, Toning);

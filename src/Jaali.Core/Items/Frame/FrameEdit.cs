@@ -41,13 +41,16 @@ public sealed record FrameEdit(
     ImmutableList<SlidePoint>? Outline = null
 ) : ItemEdit
 {
+    /// <summary>It says something of the tone.</summary>
+    internal bool Tones => Tone is not null || Toning is not null;
+
     /// <inheritdoc/>
     public override string UndoLabel =>
         PhotoId is not null ? "swapping a photo"
         : Crop is not null ? "reframing a photo"
         : Mask is not null || Corners is not null || Outline is not null ? "the shape a photo is cut to"
         : Straighten is not null || Horizon is not null ? "straightening a photo"
-        : Tone is not null || Toning is not null ? "the tone of a photo"
+        : Tones ? "the tone of a photo"
         : Covers is not null || Hide is not null ? "hiding part of a photo"
         : KeepInView is not null || KeepInViewUnder is not null ? "what stays in view"
         : Edge is not null ? "the edge of a photo"

@@ -158,15 +158,11 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 );
             turn = level;
         }
-        FrameTone tone = edit.Tone ?? item.Tone;
-        item = item with
+        item = Toned(item, edit) with
         {
             Mask = edit.Mask ?? (edit.Corners is null ? item.Mask : FrameMask.Polygon),
             Corners = edit.Corners ?? item.Corners,
             Straighten = turn is { } t ? Math.Round(t, 2) : item.Straighten,
-            Tone = tone,
-            // Another tone begins at its own strength, with its own inks.
-            Toning = edit.Toning ?? (tone == item.Tone ? item.Toning : null),
             Covers =
                 edit.Covers is null ? item.Covers
                 : edit.Covers.Count == 0 ? null
@@ -180,6 +176,17 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         };
         return Held(item, photo);
     }
+
+    // A tone that a hand set stays under every style; another one begins at its own strength, with its own inks.
+    private static Frame Toned(Frame item, FrameEdit edit) =>
+        edit.Tones
+            ? item with
+            {
+                OfHouse = false,
+                Tone = edit.Tone ?? item.Tone,
+                Toning = edit.Toning ?? ((edit.Tone ?? item.Tone) == item.Tone ? item.Toning : null),
+            }
+            : item;
 
     // What was drawn on the slide, as parts of the photo and of the frame.
     private static FrameEdit Undrawn(FrameEdit edit, Frame item)

@@ -36,7 +36,7 @@ internal static class FrameScene
         if (item.Straighten != 0)
             picture = new GroupNode(null, [picture], null, 1, item.Straighten, enlarged, middle);
         scene.Add(new GroupNode(null, [picture], outline, Soft: item.Edge?.Soft ?? 0));
-        if (item.Edge is { Line: > 0 } lined)
+        if (EdgeOf(item, scene) is { Line: > 0 } lined)
             scene.Add(new PathNode(outline, null, Stroke: lined.LineColour, StrokeWidth: lined.Line));
         if (!item.At.IsGround || item.Mask != FrameMask.None)
             scene.Edge(outline);
@@ -54,6 +54,17 @@ internal static class FrameScene
             )
         );
     }
+
+    // Its own edge; within the slide, else the line of the house.
+    private static FrameEdge? EdgeOf(Frame item, Composition scene) =>
+        item.Edge
+        ?? (
+            scene.House.System is { EdgeLine: > 0 and double line }
+            && !item.At.IsGround
+            && scene.Bounds.Grown(-1).Holds(item.At.Rect)
+                ? new(line, scene.House.OnPaper)
+                : null
+        );
 
     private static CropWindow Seen(SlideRect r, SlideRect image) =>
         CropWindow.Create(
@@ -79,6 +90,8 @@ internal static class FrameScene
                 ? [new ExportBitmap(bounds.Grown(edge?.Shadow ?? 0), Says(), nodes)]
                 : null;
         SlideRect r = item.At.Rect;
+        // Its own line, or that of the house.
+        PathNode? line = nodes.OfType<PathNode>().LastOrDefault(n => n.Stroke is not null);
         return
         [
             new ExportPicture(
@@ -99,8 +112,8 @@ internal static class FrameScene
                 },
                 item.Mask == FrameMask.None ? null : item.Outline,
                 Masks.Rounding(r),
-                edge?.Line ?? 0,
-                edge?.LineColour ?? "#000000",
+                line?.StrokeWidth ?? 0,
+                line?.Stroke ?? "#000000",
                 edge?.Shadow ?? 0,
                 item.Tone == FrameTone.Grey && photo.Colours is { } m && m.Take(4).SequenceEqual(ToneMatrix.Grey)
             ),

@@ -17,10 +17,6 @@ internal static class StyledPlace
     private const double Beyond = .8,
         RestlessVeil = .3;
 
-    // Places are compared at this distance, in units: how words read in the one that is taken is measured letter by
-    // letter afterwards.
-    private const double Look = 8;
-
     /// <summary>A place that words may take.</summary>
     /// <param name="Spot">Which of the style's places.</param>
     /// <param name="Set">The words as they are set there.</param>
@@ -161,11 +157,17 @@ internal static class StyledPlace
                         _ => 0,
                     };
         var box = new SlideRect(x, y, set.Width, set.Height);
-        // Where other words stand there already, they look for a place as those of no style do.
+        // Where other words stand there already, they look for a place as those of no style do; not where they are too
+        // long for any.
+        SlideRect held = box with
+        {
+            Width = Math.Min(box.Width, room.Width),
+            Height = Math.Min(box.Height, room.Height),
+        };
         if (
-            scene.Around.Taken.Any(t => t.Overlaps(box))
-            || !SpotFinder.StandsClear(scene.Around, box)
-            || scene.Slide.Items.Exists(i => i.LayoutPart == LayoutPart.Photo && i.At.Rect.Overlaps(box))
+            scene.Around.Taken.Any(t => t.Overlaps(held))
+            || !SpotFinder.StandsClear(scene.Around, held)
+            || scene.Slide.Items.Exists(i => i.LayoutPart == LayoutPart.Photo && i.At.Rect.Overlaps(held))
         )
             return null;
         if (!Says(item, scene))
@@ -229,7 +231,6 @@ internal static class StyledPlace
         );
         double wanted = WordsReading.WantedFor(set.Size, how.Face.Bold) * Surely;
         string[] inks = look.Ink is { } own ? [own] : [scene.Inks.Light, scene.Inks.Dark];
-        Backdrop under = scene.Backdrop.Coarsely(Look);
         for (int i = 0; i < system.Places.Count; i++)
         {
             Spot spot = system.Places[i];
@@ -252,8 +253,8 @@ internal static class StyledPlace
             PathNode? veil = null;
             if (whyNot.Length == 0)
             {
-                busy = under.Busyness(all.Grown(8));
-                (strength, veil) = VeilFor(box, all, foot, inks, wanted, under, busy < CalmArea.Restless, scene);
+                busy = scene.Backdrop.CoarseBusyness(all.Grown(8));
+                (strength, veil) = VeilFor(box, all, foot, inks, wanted, busy < CalmArea.Restless, scene);
                 if (double.IsNaN(strength))
                     whyNot = "words do not read there under the strongest veil of the style";
             }
@@ -287,21 +288,21 @@ internal static class StyledPlace
         bool foot,
         string[] inks,
         double wanted,
-        Backdrop backdrop,
         bool calm,
         Composition scene
     )
     {
         StyleSystem system = scene.House.System!;
+        Backdrop backdrop = scene.Backdrop;
         // What stands under the words reads by itself.
         LightSample[] under =
             words.Height > loud.Height + 1
                 ?
                 [
-                    backdrop.Light(loud.Grown(4)),
-                    backdrop.Light(loud with { Y = loud.Bottom, Height = words.Bottom - loud.Bottom }),
+                    backdrop.CoarseLight(loud.Grown(4)),
+                    backdrop.CoarseLight(loud with { Y = loud.Bottom, Height = words.Bottom - loud.Bottom }),
                 ]
-                : [backdrop.Light(loud.Grown(4))];
+                : [backdrop.CoarseLight(loud.Grown(4))];
         double least =
             system.AlwaysVeiled ? scene.House.VeilStrength
             : inks.Any(ink => under.All(u => u.WorstTenth(Luminance.Of(ink), scene.Deck.Room) >= wanted))
@@ -332,7 +333,7 @@ internal static class StyledPlace
                 {
                     SlideRect row = words with { Y = words.Y + words.Height * r / Rows, Height = words.Height / Rows };
                     return (
-                        Luminance.Encode(backdrop.Light(row).Worst(.1, ink, scene.Deck.Room).Luminance),
+                        Luminance.Encode(backdrop.CoarseLight(row).Worst(.1, ink, scene.Deck.Room).Luminance),
                         VeilGradient.Fading((row.Y + row.Height / 2 - from.Y) / (to.Y - from.Y))
                     );
                 }),

@@ -100,6 +100,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/houses/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readHouseFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/houses/{name}": {
         parameters: {
             query?: never;
@@ -556,6 +572,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["readByHand"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/house/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["writeHouseFile"];
         put?: never;
         post?: never;
         delete?: never;
@@ -3295,6 +3327,8 @@ export interface components {
             own: boolean;
             /** @description The slide in it. */
             scene: components["schemas"]["Scene"];
+            /** @description What the style cannot do here, in words; empty for nothing. */
+            says: string;
         };
         /** Format: binary */
         IFormFile: string;
@@ -3448,6 +3482,11 @@ export interface components {
              * @default false
              */
             leftOut: boolean;
+            /**
+             * @description Its tone is that of the house style; another style takes it back.
+             * @default false
+             */
+            ofHouse: boolean;
             /**
              * Format: uuid
              * @description Identity, once on each slide.
@@ -5304,6 +5343,11 @@ export interface components {
             /** Format: int32 */
             revision: number;
         };
+        /** @description A file of a house style. */
+        StyleFileRequest: {
+            /** @description What it holds. */
+            file: string;
+        };
         /**
          * @description How a house style lays slides out: where headings stand in order of preference, how photo and words share a slide,
          *     what its photos, credits and grounds are like. Lengths in slide units. Styles from before there was one have none:
@@ -5334,14 +5378,11 @@ export interface components {
             wholePhotos?: boolean;
             /**
              * Format: double
-             * @description How round the corners of photos within the slide are.
-             */
-            corner?: number;
-            /**
-             * Format: double
-             * @description Width of a line round photos within the slide; 0 for none.
+             * @description Width of a line round photos within the slide, in the ink of its paper; 0 for none.
              */
             edgeLine?: number;
+            /** @description Photos are shown in black and white, where nothing forbids it. */
+            blackAndWhite?: boolean;
             /**
              * Format: double
              * @description The space between photos, and half of that between a heading and photos.
@@ -6050,6 +6091,30 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    readHouseFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StyleFileRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseStyle"];
+                };
             };
         };
     };
@@ -6813,6 +6878,26 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["ByHandView"][];
                 };
+            };
+        };
+    };
+    writeHouseFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { api, errorText, unwrap } from '../../api/client';
 import { edit } from '../../deck/edit';
 import { useDeckId, useDeckStore, useHeader } from '../../deck/store';
@@ -44,6 +44,15 @@ export function HouseStyleControls() {
     void client.invalidateQueries({ queryKey: ['houses'] });
     setSaving(false);
     return true;
+  };
+  const picker = useRef<HTMLInputElement>(null);
+  const bringIn = async (file: File) => {
+    try {
+      const read = await unwrap(api.POST('/api/houses/file', { body: { file: await file.text() } }));
+      await edit({ kind: 'set-house-style', house: read });
+    } catch (e) {
+      useNotices.getState().say(errorText(e));
+    }
   };
   const slides = byHand ? new Set(byHand.map((b) => b.number)).size : 0;
   return (
@@ -92,6 +101,24 @@ export function HouseStyleControls() {
       </Button>
       <Button kind="verb" onClick={() => setOpen('fonts')}>
         {texts.fonts.typefaces}
+      </Button>
+      <a className="verb" href={`/api/decks/${id}/house/file`} download>
+        {texts.house.takeOut}
+      </a>
+      <input
+        ref={picker}
+        type="file"
+        accept=".json"
+        aria-label={texts.house.fileOfAStyle}
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(e) => {
+          if (e.target.files?.[0]) void bringIn(e.target.files[0]);
+          e.target.value = '';
+        }}
+      />
+      <Button kind="verb" onClick={() => picker.current?.click()}>
+        {texts.house.bringIn}
       </Button>
       <HouseStyleEditor open={open === 'parts'} onOpenChange={(o) => setOpen(o ? 'parts' : null)} />
       <WordsOnManySlides open={open === 'words'} onOpenChange={(o) => setOpen(o ? 'words' : null)} />

@@ -18,6 +18,7 @@ import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';
 import { Select } from '../../ui/Select';
 import { useNotices } from '../../ui/useNotices';
+import { SlidesOfStyle } from './SlidesOfStyle';
 
 const t = texts.house;
 
@@ -229,6 +230,11 @@ export function HouseStyleEditor({ open, onOpenChange }: { open: boolean; onOpen
           {t.metresHigh}
         </p>
       </Part>
+      {house.system && (
+        <Part name={t.slidesAre}>
+          <SlidesOfStyle system={house.system} set={(change) => set({ system: { ...house.system!, ...change } })} />
+        </Part>
+      )}
       <Part name={t.veilAndChange}>
         <p className="leading-7">
           {t.veilIs}

@@ -4,6 +4,7 @@ import type { Scene, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
 import { useDeckId, useDeckStore, useHeader } from '../../deck/store';
 import { texts } from '../../texts';
+import { useNotices } from '../../ui/useNotices';
 import { ProposalStrip, type SlideProposal } from './ProposalStrip';
 
 interface Props {
@@ -90,7 +91,11 @@ export function HouseStyleProposals(props: Props) {
         scene: h.scene as Scene,
         // A talk from before may have an earlier style of the same name.
         inUse: h.house.name === house.name && Boolean(h.house.system) === Boolean(house.system),
-        take: () => edit({ kind: 'set-house-style', house: h.house }),
+        take: async () => {
+          const taken = await edit({ kind: 'set-house-style', house: h.house });
+          if (taken && h.says) useNotices.getState().say(h.says);
+          return taken;
+        },
       })}
     />
   );
