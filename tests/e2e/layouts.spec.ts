@@ -266,7 +266,10 @@ test('a style is changed in its sentences, taken out as a file, and brought in; 
   try {
     await page.getByRole('button', { name: /^House style: Lattice/ }).click();
     // In black and white, but for what nobody may alter: that is said.
-    await page.getByRole('list', { name: /^House styles/ }).getByRole('button', { name: 'Chalk' }).click();
+    await page
+      .getByRole('list', { name: /^House styles/ })
+      .getByRole('button', { name: 'Chalk' })
+      .click();
     await expect(page.getByText(/stays? in (its|their) own colours/)).toBeVisible();
     await page.getByRole('button', { name: 'edit this style' }).click();
     const dialog = page.getByRole('dialog');

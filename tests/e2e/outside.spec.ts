@@ -1,10 +1,10 @@
-import { converter, parse, wcagContrast, wcagLuminance } from 'culori';
+import { converter, differenceCiede2000, parse, wcagContrast, wcagLuminance } from 'culori';
 import { expect, test, type Page } from './fixtures';
 import LineBreaker from 'linebreak';
 import { kmeans } from 'ml-kmeans';
 import { PNG } from 'pngjs';
-import { hex } from 'wcag-contrast';
-import { choosePoint, edit, newTalk, readDeck, readScenes, type Box } from './world';
+import { hex, rgb } from 'wcag-contrast';
+import { choosePoint, demoDeck, edit, newTalk, readDeck, readScenes, type Box } from './world';
 
 // What Jaali computes of words and colours, against libraries that know nothing of it.
 
@@ -240,3 +240,206 @@ test('under a solved veil, letters contrast as promised on Skia’s and on Chrom
     expect(Math.abs(worst / reading!.ratio - 1), `${painter}: as was said`).toBeLessThan(0.15);
   }
 });
+
+interface Node {
+  kind: string;
+  face?: string;
+  size?: number;
+  lines?: { text: string }[];
+  nodes?: Node[];
+}
+type TextNode = Required<Pick<Node, 'face' | 'size' | 'lines'>>;
+const texts = (nodes: Node[]): TextNode[] =>
+  nodes.flatMap((n) => (n.kind === 'text' ? [n as TextNode] : texts(n.nodes ?? [])));
+const letters = (n: TextNode) => n.lines.reduce((sum, l) => sum + l.text.trim().length, 0);
+
+test('headings are broken as evenly as Chromium balances them, in six scripts', async ({ page }) => {
+  const { id, slideId } = await freeSlide(page, 'Balance');
+  const headings = [
+    'The shore is held by what is allowed to move with every winter tide',
+    'Берег держится на том, что может двигаться с каждым зимним приливом',
+    'Η ακτή κρατιέται από όσα μπορούν να κινηθούν με κάθε παλίρροια',
+    'समुद्र का किनारा उसी से टिका रहता है जो हर ज्वार के साथ चल सकता है',
+    '海岸は、冬の潮が来るたびに動くことを許されたものによって守られている',
+    'يُمسك الشاطئ ما يُسمح له أن يتحرك مع كل مدّ في الشتاء',
+  ];
+  await edit(page, id, {
+    kind: 'add-item',
+    slideId,
+    item: { kind: 'words', role: 'heading', text: 'x', style: { size: 72 } },
+    rect: { x: 96, y: 96, width: 900, height: 900 },
+  });
+  const item = (await readDeck(page, id)).slides.find((s) => s.id === slideId)! as unknown as {
+    items: { item: { id: string } }[];
+  };
+  const itemId = item.items[0]!.item.id;
+  let several = 0;
+  for (const text of headings)
+    for (const width of [700, 900, 1150, 1500]) {
+      await edit(page, id, { kind: 'edit-item', slideId, itemId, edit: { kind: 'words', text, style: { size: 72 } } });
+      await edit(page, id, {
+        kind: 'place-item',
+        slideId,
+        itemId,
+        rect: { x: 96, y: 96, width, height: 900 },
+        turn: null,
+      });
+      const scene = (await readScenes(page, id)).find((s) => s.slideId === slideId)! as unknown as {
+        nodes: Node[];
+        parts: {
+          itemId: string;
+          set: { face: string; size: number; spacing: number; lines: { start: number; end: number }[] };
+        }[];
+      };
+      const { set } = scene.parts.find((p) => p.itemId === itemId)!;
+      expect(set.size).toBe(72);
+      // The face that has most letters of the script, at the size in which it stands beside the others.
+      const { face, size } = texts(scene.nodes).reduce((a, b) => (letters(b) > letters(a) ? b : a));
+      const ours = set.lines.map((l) => text.slice(l.start, l.end).trimEnd());
+      const [theirs, mine] = await page.evaluate(
+        async ({ text, width, main, face, scale, spacing, ours }) => {
+          // Letters of a lent face stand at their own size beside the spaces of the face that was asked for.
+          const css = await (await fetch('/fonts/faces.css')).text();
+          const src = css.split('@font-face').find((f) => f.includes(`'${face}'`))!;
+          const rule = document.createElement('style');
+          rule.textContent = `@font-face { font-family: "Lent"; size-adjust: ${scale * 100}%; ${/src:[^;}]+/.exec(src)![0]} }`;
+          document.head.append(rule);
+          const font = `72px "${main}", "Lent"`;
+          const look = `font: ${font}; letter-spacing: ${spacing}px; position: absolute; visibility: hidden;`;
+          await Promise.all([document.fonts.load(`72px "${main}"`, text), document.fonts.load('72px "Lent"', text)]);
+          const block = document.createElement('div');
+          block.style.cssText = `${look} width: ${width}px; text-wrap: balance`;
+          block.textContent = text;
+          block.dir = 'auto';
+          document.body.append(block);
+          const range = document.createRange();
+          range.selectNodeContents(block);
+          const rows = new Map<number, [number, number]>();
+          for (const r of range.getClientRects()) {
+            const row = [...rows.keys()].find((y) => Math.abs(y - r.bottom) < 36) ?? r.bottom;
+            const [from, to] = rows.get(row) ?? [r.left, r.right];
+            rows.set(row, [Math.min(from, r.left), Math.max(to, r.right)]);
+          }
+          block.remove();
+          const measured = ours.map((line) => {
+            const span = document.createElement('span');
+            span.style.cssText = `${look} white-space: pre`;
+            span.textContent = line;
+            document.body.append(span);
+            const { width: wide } = span.getBoundingClientRect();
+            span.remove();
+            return wide;
+          });
+          rule.remove();
+          return [[...rows.values()].map(([from, to]) => to - from), measured];
+        },
+        {
+          text,
+          width,
+          main: set.face,
+          face,
+          scale: size / 72,
+          spacing: set.spacing,
+          ours,
+        },
+      );
+      // How far lines differ from their mean, in units; spaces of another face are a little wider or narrower.
+      const ragged = (widths: number[]) => {
+        const mean = widths.reduce((a, b) => a + b) / widths.length;
+        return Math.sqrt(widths.reduce((sum, w) => sum + (w - mean) ** 2, 0) / widths.length);
+      };
+      const told = `${width}: ${ours.join(' | ')} (${mine!.map(Math.round)} against ${theirs!.map(Math.round)})`;
+      expect(mine!.length, told).toBe(theirs!.length);
+      expect(ragged(mine!), told).toBeLessThanOrEqual(ragged(theirs!) + 6);
+      if (theirs!.length > 1) several++;
+    }
+  expect(several).toBeGreaterThan(14);
+});
+
+test('words and credits read on painted slides of every style and layout by wcag-contrast; styles differ by CIEDE2000', async ({
+  page,
+}) => {
+  test.slow();
+  const deck = await demoDeck(page);
+  const shore = deck.slides.find((s) => s.label === 'Who owns a shore')!;
+  const marram = deck.slides.find((s) => s.label === 'What marram does')!;
+  const houses = (await (await page.request.get(`/api/decks/${deck.id}/slides/${shore.id}/houses`)).json()) as {
+    house: { name: string; paper: string; onPaper: string };
+    own: boolean;
+  }[];
+  const shipped = houses.filter((h) => !h.own).map((h) => h.house);
+  expect(shipped.length).toBeGreaterThan(5);
+  // Grounds of the styles are told apart, or else their inks are (CIE 142-2001; above 2.3 most people see it).
+  const apart = differenceCiede2000();
+  for (const [n, a] of shipped.entries())
+    for (const b of shipped.slice(n + 1))
+      expect(Math.max(apart(a.paper, b.paper), apart(a.onPaper, b.onPaper)), `${a.name} and ${b.name}`).toBeGreaterThan(
+        2.3,
+      );
+  let looked = 0;
+  try {
+    for (const house of shipped) {
+      await edit(page, deck.id, { kind: 'set-house-style', house });
+      for (const slide of [shore, marram]) {
+        const layouts = (await (await page.request.get(`/api/decks/${deck.id}/slides/${slide.id}/layouts`)).json()) as {
+          sharing: string | null;
+        }[];
+        for (const { sharing } of layouts.filter((l) => l.sharing)) {
+          await edit(page, deck.id, { kind: 'apply-layout', slideId: slide.id, sharing });
+          const scene = (await readScenes(page, deck.id)).find((s) => s.slideId === slide.id)! as unknown as {
+            nodes: Node[];
+            parts: (Part & { says: string })[];
+          };
+          const picture = PNG.sync.read(
+            await (await page.request.get(`/api/decks/${deck.id}/slides/${slide.id}/picture.png?width=1920`)).body(),
+          );
+          for (const part of scene.parts.filter((p) => ['heading', 'credit'].includes(p.role) && p.says)) {
+            const node = texts(scene.nodes)
+              .filter((t) => t.lines.every((l) => part.says.toUpperCase().includes(l.text.trim().toUpperCase())))
+              .reduce((m, t) => (letters(t) > letters(m) ? t : m));
+            const ink = converter('rgb')(parse((node as unknown as { ink: string }).ink)!)!;
+            const own = [ink.r, ink.g, ink.b].map((v) => Math.round(v * 255)) as [number, number, number];
+            const ratios = grounds(picture, part.box, own).map((ground) => rgb(own, ground));
+            const told = `${house.name}, ${sharing}, ${part.role} “${part.says}”`;
+            expect(ratios.length, told).toBeGreaterThan(200);
+            ratios.sort((a, b) => a - b);
+            expect(ratios[Math.floor(ratios.length / 10)]!, told).toBeGreaterThanOrEqual(
+              part.role === 'heading' ? part.reading!.wanted : 4.5,
+            );
+            looked++;
+          }
+        }
+      }
+    }
+  } finally {
+    await edit(page, deck.id, { kind: 'set-house-style', house: deck.house });
+    await edit(page, deck.id, { kind: 'apply-layout', slideId: shore.id, sharing: 'over' });
+    await edit(page, deck.id, { kind: 'apply-layout', slideId: marram.id, sharing: 'lead' });
+  }
+  expect(looked).toBeGreaterThan(120);
+});
+
+/** The pixels between the letters of a box: those that no ink is near. */
+function grounds(picture: PNG, box: Box, ink: [number, number, number]): [number, number, number][] {
+  const at = (x: number, y: number): [number, number, number] => {
+    const i = (y * picture.width + x) * 4;
+    return [picture.data[i]!, picture.data[i + 1]!, picture.data[i + 2]!];
+  };
+  const [left, top] = [Math.max(0, Math.floor(box.x)), Math.max(0, Math.floor(box.y))];
+  const [wide, high] = [
+    Math.min(picture.width - left, Math.ceil(box.width)),
+    Math.min(picture.height - top, Math.ceil(box.height)),
+  ];
+  const inked = (x: number, y: number) => at(x, y).every((v, c) => Math.abs(v - ink[c]!) < 10);
+  // Between two letters the smoothed edge reaches a pixel or two.
+  const near = new Uint8Array(wide * high);
+  for (let y = 0; y < high; y++)
+    for (let x = 0; x < wide; x++)
+      if (inked(left + x, top + y))
+        for (let v = Math.max(0, y - 2); v <= Math.min(high - 1, y + 2); v++)
+          for (let u = Math.max(0, x - 2); u <= Math.min(wide - 1, x + 2); u++) near[v * wide + u] = 1;
+  const found: [number, number, number][] = [];
+  for (let y = 0; y < high; y += 2)
+    for (let x = 0; x < wide; x += 2) if (near[y * wide + x] === 0) found.push(at(left + x, top + y));
+  return found;
+}

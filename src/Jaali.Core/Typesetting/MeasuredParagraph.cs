@@ -114,6 +114,54 @@ internal sealed class MeasuredParagraph
         return lines;
     }
 
+    // With more places to break than this, words are no heading and are not evened out exactly.
+    private const int MostEven = 160;
+
+    /// <summary>So many lines as even as can be: the least sum of the squares by which their widths differ from the
+    /// mean. Null where so many lines cannot be had without breaking a word, or where words have breaks of their
+    /// own.</summary>
+    /// <param name="count">How many lines.</param>
+    /// <param name="width">What none may be wider than, for a size of 1.</param>
+    /// <param name="mean">Their mean width.</param>
+    internal IReadOnlyList<(int Start, int End)>? Even(int count, double width, double mean)
+    {
+        int n = _text.Length;
+        int[] at = [0, .. Ends.Where(i => i < n), n];
+        if (at.Length > MostEven || at.Length <= count || _text.Contains('\n', StringComparison.Ordinal))
+            return null;
+        (width, mean) = (width - SetIn + 1e-9, mean - SetIn);
+        // The least cost of the first so many lines up to each place, and where the last of them begins.
+        double[] cost = [.. at.Select((_, i) => i == 0 ? 0 : double.PositiveInfinity)];
+        int[][] from = new int[count][];
+        for (int line = 0; line < count; line++)
+        {
+            double[] next = new double[at.Length];
+            Array.Fill(next, double.PositiveInfinity);
+            from[line] = new int[at.Length];
+            for (int j = 1; j < at.Length; j++)
+            for (int i = j - 1; i >= 0; i--)
+            {
+                double wide = Spread(at[i], Trimmed(at[i], at[j]));
+                if (wide > width)
+                    break;
+                double all = cost[i] + (wide - mean) * (wide - mean);
+                if (all < next[j])
+                    (next[j], from[line][j]) = (all, i);
+            }
+            cost = next;
+        }
+        if (double.IsInfinity(cost[^1]))
+            return null;
+        List<(int, int)> lines = [];
+        for (int line = count - 1, j = at.Length - 1; line >= 0; line--)
+        {
+            int i = from[line][j];
+            lines.Insert(0, (at[i], Trimmed(at[i], at[j])));
+            j = i;
+        }
+        return lines;
+    }
+
     // Where a line may end, in order; not between a space and a mark on it either.
     private int[] Ends =>
         field ??= [.. Enumerable.Range(1, _text.Length).Where(i => _breaks[i] != BreakChance.None && _starts[i])];

@@ -115,9 +115,19 @@ public static class Typesetter
     // The same number of lines, with the width shared out so that no line is left nearly empty.
     private static IReadOnlyList<(int Start, int End)> Balanced(MeasuredParagraph m, double width)
     {
-        IReadOnlyList<(int Start, int End)> best = m.Break(width);
-        if (best.Count == 1)
-            return best;
+        IReadOnlyList<(int Start, int End)> usual = m.Break(width);
+        return usual.Count == 1
+            ? usual
+            : m.Even(usual.Count, width, usual.Average(l => m.Width(l.Start, l.End))) ?? Narrowest(m, width, usual);
+    }
+
+    // The narrowest column that takes no more lines.
+    private static IReadOnlyList<(int Start, int End)> Narrowest(
+        MeasuredParagraph m,
+        double width,
+        IReadOnlyList<(int Start, int End)> best
+    )
+    {
         double low = width / best.Count * .8,
             high = width;
         for (int i = 0; i < 12; i++)
