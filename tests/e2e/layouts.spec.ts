@@ -274,7 +274,7 @@ test('a style is changed in its sentences, taken out as a file, and brought in; 
     await page.getByRole('button', { name: 'edit this style' }).click();
     const dialog = page.getByRole('dialog');
     await dialog.getByRole('button', { name: /^Tone of photos/ }).click();
-    await page.getByRole('menuitemradio', { name: 'its own colours' }).click();
+    await page.getByRole('menuitemradio', { name: 'in their own colours' }).click();
     await dialog.getByRole('button', { name: /^How one photo shares a slide/ }).click();
     await page.getByRole('menuitemradio', { name: 'above the words' }).click();
     await expect(dialog.getByRole('button', { name: /^How one photo shares a slide: above/ })).toBeVisible();

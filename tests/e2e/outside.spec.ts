@@ -302,7 +302,8 @@ test('headings are broken as evenly as Chromium balances them, in six scripts', 
           const css = await (await fetch('/fonts/faces.css')).text();
           const src = css.split('@font-face').find((f) => f.includes(`'${face}'`))!;
           const rule = document.createElement('style');
-          rule.textContent = `@font-face { font-family: "Lent"; size-adjust: ${scale * 100}%; ${/src:[^;}]+/.exec(src)![0]} }`;
+          const from = /src:[^;}]+/.exec(src)![0];
+          rule.textContent = `@font-face { font-family: "Lent"; size-adjust: ${scale * 100}%; ${from} }`;
           document.head.append(rule);
           const font = `72px "${main}", "Lent"`;
           const look = `font: ${font}; letter-spacing: ${spacing}px; position: absolute; visibility: hidden;`;
@@ -356,9 +357,7 @@ test('headings are broken as evenly as Chromium balances them, in six scripts', 
   expect(several).toBeGreaterThan(14);
 });
 
-test('words and credits read on painted slides of every style and layout by wcag-contrast; styles differ by CIEDE2000', async ({
-  page,
-}) => {
+test('painted words read in every style and layout by wcag-contrast; styles differ by CIEDE2000', async ({ page }) => {
   test.slow();
   const deck = await demoDeck(page);
   const shore = deck.slides.find((s) => s.label === 'Who owns a shore')!;

@@ -30,6 +30,11 @@ public static class Arrangements
     // Between words and photos, in slide units.
     private const double Clear = 14;
 
+    // So much of a cell may stay free beside a photo that is shown whole; and so much of the room must be filled where
+    // all are.
+    private const double Hole = .02,
+        Filled = .7;
+
     // About so many letters stand in a line of a heading, and of a credit, for each unit of a slide's width; and a
     // credit
     // has about so many for each photo.
@@ -69,14 +74,40 @@ public static class Arrangements
         if (parts.Length is 0 or > Mosaics.Most)
             return null;
         SlideRect bounds = deck.Shape.Bounds();
+        SlideRect room = Room(deck, slide);
         (ArrangementForm Form, IReadOnlyList<SlideRect> Rects)[] all =
         [
-            .. Forms(parts, Room(deck, slide), bounds, deck.GridOf(slide)),
+            .. Forms(parts, room, bounds, deck.GridOf(slide)),
         ];
         // A form that so many photos do not have gives way to the one that is always there.
-        IReadOnlyList<SlideRect>? rects =
-            all.FirstOrDefault(f => f.Form == form).Rects
-            ?? all.FirstOrDefault(f => f.Form == ArrangementForm.Whole).Rects;
+        IReadOnlyList<SlideRect>? whole = all.FirstOrDefault(f => f.Form == ArrangementForm.Whole).Rects,
+            rects = all.FirstOrDefault(f => f.Form == form).Rects ?? whole;
+        // Beside one that nobody may cut, cells of one size would leave a hole: all are shown whole, in lines that end
+        // together, where that leaves little of the room free.
+        if (
+            form == ArrangementForm.Grid
+            && parts.Length > 1
+            && whole is not null
+            && whole.Sum(r => r.Width * r.Height) >= Filled * room.Width * room.Height
+            && parts.Zip(rects!).Any(p => p.First.Whole && Math.Abs(p.First.Aspect / p.Second.Aspect - 1) > Hole)
+        )
+            rects =
+            [
+                .. whole.Select(r =>
+                    r with
+                    {
+                        // To the edge of the slide where the room goes there.
+                        X =
+                            r.X
+                            + (
+                                room.X > bounds.X && room.Right >= bounds.Right
+                                    ? room.Right - whole.Max(w => w.Right)
+                                    : room.X - whole.Min(w => w.X)
+                            ),
+                        Y = r.Y + room.Y - whole.Min(w => w.Y),
+                    }
+                ),
+            ];
         return rects is null ? null : [.. Holding(rects, parts).Select((r, i) => new ItemPosition(parts[i].Id, r))];
     }
 

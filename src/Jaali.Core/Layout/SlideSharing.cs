@@ -20,7 +20,8 @@ public static class SlideSharing
 
     private const int MostInset = 4;
 
-    /// <summary>The ways of a style for a slide, the best first: those that leave its words no room come last.</summary>
+    /// <summary>The ways of a style for a slide, the best first: those that leave its words no room come
+    /// last.</summary>
     public static IReadOnlyList<PhotoSharing> Ways(StyleSystem system, Slide slide) =>
         [
             .. (
@@ -57,8 +58,8 @@ public static class SlideSharing
             _ => null,
         };
 
-    /// <summary>Where the photos of a slide come; null where there are none, or too many, or where the slide is no place
-    /// to show one whole that nobody may alter.</summary>
+    /// <summary>Where the photos of a slide come; null where there are none, or too many, or where the slide is no
+    /// place to show one whole that nobody may alter.</summary>
     internal static IReadOnlyList<ItemPosition>? Places(
         Deck deck,
         Slide slide,

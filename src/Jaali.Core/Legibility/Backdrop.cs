@@ -76,7 +76,8 @@ public sealed class Backdrop(string colour)
         return found;
     }
 
-    /// <summary>How restless it is under a rectangle, as <see cref="Busyness"/> says, looked at every 8 units.</summary>
+    /// <summary>How restless it is under a rectangle, as <see cref="Busyness"/> says, looked at every 8
+    /// units.</summary>
     public double CoarseBusyness(SlideRect box)
     {
         Layer[] here = [.. _layers.Where(l => l.Bounds.Overlaps(box))];

@@ -233,6 +233,8 @@ export const texts = {
     withinMargins: 'to the margins',
     photosShow: ' and are shown ',
     toneOfPhotos: 'Tone of photos',
+    inColour: 'in their own colours',
+    inBlackAndWhite: 'in black and white',
     withALine: ' with a line of ',
     edgeLine: 'Line round photos',
     roundThem: 'round them; between photos ',

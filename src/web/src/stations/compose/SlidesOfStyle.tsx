@@ -1,6 +1,5 @@
 import type { House } from '../../api/types';
 import { spots } from '../../deck/spots';
-import { frameTexts } from '../../items/frame/texts';
 import { texts } from '../../texts';
 import { NumberField } from '../../ui/NumberField';
 import { Select } from '../../ui/Select';
@@ -74,8 +73,8 @@ export function SlidesOfStyle({ system, set }: { system: System; set(change: Par
         label={t.toneOfPhotos}
         value={system.blackAndWhite ? 'grey' : 'natural'}
         options={[
-          ['natural', frameTexts.itsOwnColours],
-          ['grey', frameTexts.blackAndWhite],
+          ['natural', t.inColour],
+          ['grey', t.inBlackAndWhite],
         ]}
         onChoose={(tone) => void set({ blackAndWhite: tone === 'grey' })}
       />
