@@ -72,6 +72,50 @@ public sealed class CueTests
         Assert.All(Frames(deck, slide), f => Assert.Equal(ItemState.Rest, t.After(new(f.Id), 0)));
     }
 
+    /// <summary>While a photo is in front its own credit stands there alone and reads, on the screen and on a page; when
+    /// it has gone back the credit of all stands again. In a style with a line of credits and in one without.</summary>
+    [Theory]
+    [InlineData(true)]
+    [InlineData(false)]
+    public void The_photo_in_front_has_its_own_credit_alone(bool system)
+    {
+        Deck deck = _world.Deck(3);
+        deck = _world.Do(deck, new SetHouseStyle(system ? HouseStyles.First : HouseStyles.Earlier)).Deck;
+        ImmutableList<string> photos = [.. _world.AddSeveral(4)];
+        foreach ((int i, string id) in photos.Index())
+            _world.Photos[id] = _world.Photos[id] with
+            {
+                Rights = _world.Photos[id].Rights with { Maker = $"Maker {"ABCD"[i]}" },
+            };
+        deck = _world.Do(deck, new AddPhotos(deck.Slides[1].Id, photos)).Deck;
+        Guid slide = deck.Slides[1].Id;
+        deck = _world.Do(deck, new SequencePhotos(slide)).Deck;
+        Scene scene = SceneBuilder.Build(deck, deck.Slide(slide)!, _world)[0];
+        Timeline t = Of(deck, slide);
+        Assert.Null(t.Steps[0].Credit);
+        Assert.Null(t.Steps[5].Credit);
+        foreach ((int n, Guid front) in deck.Slide(slide)!.Cues[0].Sequence!.Index())
+        {
+            string maker = _world.Photos[((Frame)deck.Slide(slide)!.Item(front)!).PhotoId].Rights.Maker;
+            FrontCredit credit = t.Steps[n + 1].Credit!;
+            Assert.Contains(maker, credit.Part.Says, StringComparison.Ordinal);
+            Assert.DoesNotContain(
+                Enumerable.Range(0, 4).Select(i => $"Maker {"ABCD"[i]}").Where(m => m != maker),
+                m => credit.Part.Says.Contains(m, StringComparison.Ordinal)
+            );
+            Assert.True(credit.Part.Contrast >= 4.5);
+            Scene page = StepScenes.After(scene, t, n + 1);
+            Assert.Equal(credit.Part, Assert.Single(page.Parts, p => p.Role == "credit"));
+            Assert.Equal(credit.Nodes, page.Nodes.Where(g => g is GroupNode { IsCredit: true }));
+            Assert.Same(page.Nodes[^1], credit.Nodes[^1]);
+        }
+        Assert.Contains(
+            "Maker A",
+            StepScenes.After(scene, t, 5).Parts.First(p => p.Role == "credit").Says,
+            StringComparison.Ordinal
+        );
+    }
+
     /// <summary>As large as margins, titles and pixels allow: one step more in any of them would break it.</summary>
     [Theory]
     [InlineData(2)]

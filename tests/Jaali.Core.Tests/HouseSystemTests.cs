@@ -145,6 +145,12 @@ public sealed class HouseSystemTests
             SlideGrid grid = deck.GridOf(slide);
             SlideRect bounds = deck.Shape.Bounds();
             double[] across = [.. grid.ColumnsOn(bounds).SelectMany(c => new[] { c.Start, c.Start + c.Size })];
+            double[] down = [.. grid.RowsOn(bounds).SelectMany(r => new[] { r.Start, r.Start + r.Size })];
+            foreach (Frame f in frames.Where(f => f.KeepInView is null))
+                Assert.True(
+                    down.Any(y => Math.Abs(y - f.At.Rect.Y) < .5) && down.Any(y => Math.Abs(y - f.At.Rect.Bottom) < .5),
+                    $"{style} {slide.Layout} down {f.At.Rect} of {frames.Length}"
+                );
             foreach (Frame f in frames.Where(f => f.KeepInView is null))
                 Assert.True(
                     across.Any(x => Math.Abs(x - f.At.Rect.X) < .5)
@@ -271,6 +277,77 @@ public sealed class HouseSystemTests
                 },
                 iter: 150
             );
+
+    /// <summary>Whatever a style says within its limits, every slide can be composed in it: nothing is thrown, nothing
+    /// stands at a place that is none.</summary>
+    [Fact]
+    public void Any_style_within_its_limits_lays_out_and_paints()
+    {
+        Deck made = Talk("Lattice", (3000, 2000), (1600, 2400), (4000, 100));
+        made = _world
+            .Do(made, new AddPhotos(made.Slides[2].Id, [_world.Add("b", 900, 900), _world.Add("c", 2400, 1600)]))
+            .Deck;
+        made = _world.Do(made, new ApplyLayout(made.Slides[3].Id, SlideLayout.List)).Deck;
+        int tried = 0;
+        Gen.Select(
+                Gen.Select(Gen.Double[0, 480], Gen.Double[0, 320], Gen.Double[0, 320], Gen.Double[.2, 1]),
+                Gen.Select(Gen.Int[2, 24], Gen.Double[0, 120], Gen.Int[0, 12], Gen.Double[0, 1]),
+                Gen.Int[0, (int)PhotoSharing.Within].Array[1, 4],
+                Gen.Int[(int)PhotoSharing.Compared, (int)PhotoSharing.Panel].Array[1, 3],
+                Gen.Int[0, Spots.Length - 1].Array[1, 6],
+                Gen.Bool.Array[6]
+            )
+            .Sample(
+                (room, lines, sharing, several, places, flags) =>
+                {
+                    HouseStyle style = HouseStyles.First;
+                    style = style with
+                    {
+                        Name = "Tried",
+                        MarginX = room.Item1,
+                        MarginY = room.Item2,
+                        CreditMargin = room.Item3,
+                        WordsWidth = room.Item4,
+                        System = style.System! with
+                        {
+                            Columns = lines.Item1,
+                            Gutter = lines.Item2,
+                            Indent = lines.Item3,
+                            StrongestVeil = lines.Item4,
+                            Sharing = [.. sharing.Select(s => (PhotoSharing)s)],
+                            OpeningSharing = [.. sharing.Select(s => (PhotoSharing)s)],
+                            SeveralSharing = [.. several.Select(s => (PhotoSharing)s)],
+                            Places = [.. places.Select(p => Spots[p])],
+                            Inset = flags[0],
+                            WholePhotos = flags[1],
+                            Apart = flags[2],
+                            AlwaysVeiled = flags[3],
+                            BlackAndWhite = flags[4],
+                            CreditAt = flags[5] ? Spot.BottomLeft : Spot.BottomRight,
+                        },
+                    };
+                    if (style.Fault() is not null)
+                        return;
+                    Interlocked.Increment(ref tried);
+                    Deck deck = ((Edited)DeckEditor.Apply(made, new SetHouseStyle(style), _world)).Deck;
+                    foreach (
+                        ScenePart p in deck
+                            .Slides.SelectMany(s => SceneBuilder.Build(deck, s, _world))
+                            .SelectMany(s => s.Parts)
+                    )
+                        Assert.True(
+                            double.IsFinite(p.Box.X + p.Box.Y + p.Box.Width + p.Box.Height)
+                                && p.Box is { Width: >= 0, Height: >= 0 },
+                            $"{p.Role} {p.Box}"
+                        );
+                },
+                iter: 120,
+                threads: 1
+            );
+        Assert.True(tried > 10, $"only {tried} styles were within their limits");
+    }
+
+    private static readonly Spot[] Spots = [Spot.TopLeft, Spot.TopRight, Spot.BottomLeft, Spot.BottomRight];
 
     private static readonly LicenceFamily[] Families =
     [

@@ -62,7 +62,7 @@ internal static class CreditLine
         nodes.AddRange(TextNodes.Of(set, at, ink.Colour, fonts, linksAreMarked: false));
         foreach (SceneLink link in TextNodes.Links(set, at, fonts))
             scene.Link(link);
-        scene.Add(new GroupNode(null, nodes));
+        scene.Add(new GroupNode(null, nodes, IsCredit: true));
         scene.Tell(new ScenePart(null, "credit", box, credit.Text, ink.Ratio, ink.Ratio >= Contrast.SmallWords));
 
         SetText Lines(double share) => Typesetter.Break(words, how, share * (scene.Bounds.Width - 2 * side), fonts);

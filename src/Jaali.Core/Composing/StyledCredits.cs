@@ -153,7 +153,7 @@ internal static class StyledCredits
             .. photos.Select(p => p.Rights.Maker.Length > 0 ? p.Rights.Maker : "unknown maker").Distinct(),
         ];
         Slide? page = scene.Deck.Slides.Find(s => s.Kind == SlideKind.Credits);
-        string lead = page is null ? "" : " · licences on the page of credits";
+        string lead = page is null ? "" : $" · licences on slide {scene.Deck.PlaceOf(page.Id) + 1}";
         Credit names = new([
             new("Photos: " + string.Join(", ", makers)),
             .. page is null ? Array.Empty<CreditSpan>() : [new(lead, LinkTarget.ToSlide + page.Id)],
@@ -247,7 +247,7 @@ internal static class StyledCredits
         nodes.AddRange(TextNodes.Of(piece.Set, at, ink.Colour, fonts, linksAreMarked: false));
         foreach (SceneLink link in TextNodes.Links(piece.Set, at, fonts))
             scene.Link(link);
-        scene.Add(new GroupNode(null, nodes));
+        scene.Add(new GroupNode(null, nodes, IsCredit: true));
         scene.Tell(new ScenePart(null, "credit", piece.Box, piece.Says, ink.Ratio, ink.Ratio >= Contrast.SmallWords));
     }
 }

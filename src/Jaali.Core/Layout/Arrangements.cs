@@ -274,8 +274,15 @@ public static class Arrangements
         SlideGrid? on
     )
     {
-        int count = aspects.Length;
-        double share = count > 4 ? .6 : .66;
+        int count = aspects.Length,
+            // On a grid of six rows four under each other would be slivers, and stand on no line.
+            across = !beside ? count - 1
+            : count > 5 || (on is not null && count == 5) ? 2
+            : 1;
+        double share =
+            on is not null && beside && across == 2 ? .5
+            : count > 4 ? .6
+            : .66;
         SlideRect lead = beside
                 ? room with
                 {
@@ -291,9 +298,7 @@ public static class Arrangements
         Mosaic? mosaic = on is null ? Mosaics.Fullest(aspects[1..], rest, gutter).Best : null;
         if (mosaic is { Fill: > .93 })
             return [lead, .. mosaic.Rects];
-        int columns = beside ? (count > 5 ? 2 : 1) : count - 1,
-            rows = (count - 1 + columns - 1) / columns;
-        return [lead, .. Cells(columns, rows, rest, gutter, count - 1)];
+        return [lead, .. Cells(across, (count - 1 + across - 1) / across, rest, gutter, count - 1)];
 
         double Share(double side, int? lines) =>
             lines is { } n

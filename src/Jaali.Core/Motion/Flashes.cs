@@ -17,8 +17,8 @@ public static class Flashes
     /// <summary>The slides of a deck whose moves flash.</summary>
     /// <param name="deck">The deck.</param>
     /// <param name="scenes">The scenes of any slide of it.</param>
-    /// <param name="photos">Facts of photos.</param>
-    public static IReadOnlySet<Guid> In(Deck deck, Func<Slide, IReadOnlyList<Scene>> scenes, IPhotoFacts photos) =>
+    /// <param name="photos">Photos and typefaces.</param>
+    public static IReadOnlySet<Guid> In(Deck deck, Func<Slide, IReadOnlyList<Scene>> scenes, ISceneFacts photos) =>
         deck
             .Slides.Where(s =>
                 !s.Cues.IsEmpty

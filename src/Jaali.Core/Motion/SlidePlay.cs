@@ -11,8 +11,8 @@ public sealed record SlidePlay(Guid SlideId, SlideMotion Coming, IReadOnlyList<C
     /// <param name="deck">The deck.</param>
     /// <param name="slide">The slide.</param>
     /// <param name="scenes">The scenes of any slide of it.</param>
-    /// <param name="photos">Facts of photos.</param>
-    public static SlidePlay Of(Deck deck, Slide slide, Func<Slide, IReadOnlyList<Scene>> scenes, IPhotoFacts photos)
+    /// <param name="photos">Photos and typefaces.</param>
+    public static SlidePlay Of(Deck deck, Slide slide, Func<Slide, IReadOnlyList<Scene>> scenes, ISceneFacts photos)
     {
         int at = deck.PlaceOf(slide.Id);
         Timeline timeline = TimelineOf(slide);

@@ -13,8 +13,11 @@ public static class StepScenes
         List<SceneNode> nodes = [];
         SceneNode? front = null;
         HashSet<Guid> gone = [];
+        CueStep now = timeline.Steps[Math.Min(step, timeline.Steps.Count - 1)];
         foreach (SceneNode node in scene.Nodes)
         {
+            if (now.Credit is not null && node is GroupNode { IsCredit: true })
+                continue;
             if (node is not GroupNode { ItemId: { } id } group)
             {
                 nodes.Add(node);
@@ -34,17 +37,22 @@ public static class StepScenes
                 };
             if (Standing(group, new(id)) is not { } standing)
                 gone.Add(id);
-            else if (timeline.Steps[Math.Min(step, timeline.Steps.Count - 1)].Front == id)
+            else if (now.Front == id)
                 front = standing;
             else
                 nodes.Add(standing);
         }
         if (front is not null)
             nodes.Add(front);
+        IEnumerable<ScenePart> parts = scene.Parts.Where(p => p.ItemId is not { } id || !gone.Contains(id));
+        if (now.Credit is not { } credit)
+            return scene with { Nodes = nodes, Parts = [.. parts] };
+        nodes.AddRange(credit.Nodes);
         return scene with
         {
             Nodes = nodes,
-            Parts = [.. scene.Parts.Where(p => p.ItemId is not { } id || !gone.Contains(id))],
+            Links = credit.Links,
+            Parts = [.. parts.Where(p => p.Role != "credit"), credit.Part],
         };
 
         GroupNode? Standing(GroupNode node, ItemPart name, GroupNode? inside = null)

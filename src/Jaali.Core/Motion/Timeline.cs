@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Jaali.Core.Motion;
 
 /// <summary>A thing that moves on a slide.</summary>
@@ -7,18 +9,26 @@ namespace Jaali.Core.Motion;
 /// <param name="Largest">The largest scale it comes to: its photo is wanted that much larger.</param>
 public sealed record MovingItem(ItemPart Name, SlideRect Box, ItemState Begins, double Largest);
 
+/// <summary>The credit that stands on a slide while one of its photos is in front: that of this photo alone.</summary>
+/// <param name="Nodes">What is painted in place of the slide's credits, over everything.</param>
+/// <param name="Links">All places of the slide that lead somewhere then.</param>
+/// <param name="Part">What it says and where.</param>
+public sealed record FrontCredit(IReadOnlyList<SceneNode> Nodes, IReadOnlyList<SceneLink> Links, ScenePart Part);
+
 /// <summary>What one press sets going; the first of a slide is its coming.</summary>
 /// <param name="Seconds">How long all of it takes.</param>
 /// <param name="Tracks">What moves.</param>
 /// <param name="Front">The thing that comes forward, over all others; null for none.</param>
 /// <param name="Cues">The moves that it is made of.</param>
 /// <param name="Says">What happens, in words that follow "next press:"; empty for nothing.</param>
+/// <param name="Credit">The credit of the photo in front; null where the slide's own stands.</param>
 public sealed record CueStep(
     double Seconds,
     IReadOnlyList<ItemTrack> Tracks,
     Guid? Front,
     IReadOnlyList<Guid> Cues,
-    string Says
+    string Says,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] FrontCredit? Credit = null
 );
 
 /// <summary>Everything that moves on a slide while it is shown.</summary>

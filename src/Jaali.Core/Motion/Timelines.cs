@@ -25,17 +25,19 @@ public static class Timelines
     /// <param name="deck">The deck.</param>
     /// <param name="slide">The slide.</param>
     /// <param name="scene">The slide's scene.</param>
-    /// <param name="photos">Facts of photos.</param>
-    public static Timeline Of(Deck deck, Slide slide, Scene scene, IPhotoFacts photos)
+    /// <param name="facts">Photos and typefaces.</param>
+    public static Timeline Of(Deck deck, Slide slide, Scene scene, ISceneFacts facts)
     {
-        var place = new ItemPlace(deck, slide, photos);
+        var place = new ItemPlace(deck, slide, facts);
         Cue[] cues = [.. slide.Cues.Where(c => c.Things.Any(t => slide.Item(t) is not null))];
         return cues.Length == 0 || slide.Kind == SlideKind.Credits
             ? Timeline.Still
-            : new Builder(deck, slide, scene, item => ItemKinds.Of(item).NameInSentence(item, place)).Build(cues);
+            : new Builder(deck, slide, scene, facts, item => ItemKinds.Of(item).NameInSentence(item, place)).Build(
+                cues
+            );
     }
 
-    private sealed class Builder(Deck deck, Slide slide, Scene scene, Func<Item, string> name)
+    private sealed class Builder(Deck deck, Slide slide, Scene scene, ISceneFacts facts, Func<Item, string> name)
     {
         private readonly Dictionary<ItemPart, SlideRect> _boxes = [];
         private readonly Dictionary<ItemPart, ItemState> _begins = [];
@@ -48,6 +50,7 @@ public static class Timelines
         private readonly List<Guid> _cues = [];
         private readonly List<string> _says = [];
         private Guid? _front;
+        private FrontCredit? _credit;
         private double _begun,
             _ended,
             _length;
@@ -230,12 +233,35 @@ public static class Timelines
                 Go(thing, at, cue, forward);
                 _largest[thing] = Math.Max(_largest.GetValueOrDefault(thing, 1), forward.Scale);
                 _front = thing.ItemId;
+                _credit = CreditOf(items[i], covered);
                 _says.Add($"{name(items[i])} comes forward, {i + 1} of {items.Length}");
                 last = thing;
 
                 // What would be seen as a strip beside it gives way; the others dim.
                 double Behind(ItemPart other) => covered.Overlaps(_boxes[other]) ? GivesWay : Dimmed;
             }
+        }
+
+        // As it would stand on the slide if the photo were alone there.
+        private FrontCredit? CreditOf(Item item, SlideRect at)
+        {
+            if (item is not Frame frame || scene.Parts.All(p => p.Role != "credit"))
+                return null;
+            Slide alone = slide with
+            {
+                Items = [frame with { At = frame.At with { Rect = at, Turn = 0 } }],
+                Cues = [],
+                Layout = slide.Layout is { } layout ? layout with { Sharing = null } : null,
+            };
+            Scene so = SceneBuilder.Build(deck, alone, facts)[0];
+            SlideRect[] usual = [.. scene.Parts.Where(p => p.Role == "credit").Select(p => p.Box.Grown(1))];
+            return so.Parts.FirstOrDefault(p => p.Role == "credit") is { } part
+                ? new(
+                    [.. so.Nodes.Where(n => n is GroupNode { IsCredit: true })],
+                    [.. scene.Links.Where(l => !usual.Any(u => u.Holds(l.Rect))), .. so.Links],
+                    part
+                )
+                : null;
         }
 
         // Where a rectangle comes that moves and grows about its middle.
@@ -278,13 +304,14 @@ public static class Timelines
                     [.. _tracks.Select(t => new ItemTrack(t.Key, t.Value))],
                     _front,
                     [.. _cues],
-                    string.Join("; ", _says)
+                    string.Join("; ", _says),
+                    _credit
                 )
             );
             _tracks.Clear();
             _cues.Clear();
             _says.Clear();
-            (_front, _length) = (null, 0);
+            (_front, _credit, _length) = (null, null, 0);
         }
 
         private void Go(ItemPart thing, double at, Cue cue, ItemState to) =>

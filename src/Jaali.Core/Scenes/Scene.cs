@@ -151,6 +151,7 @@ public sealed record SceneLine(double X, double Baseline, double Width, string T
 /// with white and stroked this wide with nothing, blurred by a Gaussian of a quarter of it; 0 for a sharp edge.</param>
 /// <param name="Part">Which part of the item it is, counted from 0, where its parts move one by one; null for the item
 /// itself.</param>
+/// <param name="IsCredit">It is the credit of the slide's photos.</param>
 public sealed record GroupNode(
     Guid? ItemId,
     IReadOnlyList<SceneNode> Nodes,
@@ -160,7 +161,8 @@ public sealed record GroupNode(
     double Scale = 1,
     SlidePoint? About = null,
     double Soft = 0,
-    int? Part = null
+    int? Part = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool IsCredit = false
 ) : SceneNode;
 
 /// <summary>A moving picture. Painters that stand still show its poster.</summary>

@@ -83,7 +83,10 @@ export function PlayedScene({ scene, timeline, step, width, still = false, links
     if (standing.length > 0) painted.push(drawn(standing, `s${painted.length}`));
     standing = [];
   };
+  // While a photo is in front its own credit stands there alone.
+  const credit = now?.credit;
   for (const node of scene.nodes) {
+    if (credit && node.kind === 'group' && node.isCredit) continue;
     const item = node.kind === 'group' ? node.itemId : null;
     const moves = item && [...things.keys()].some((n) => n === item || n.startsWith(`${item}/`));
     if (!item || !moves) {
@@ -108,6 +111,12 @@ export function PlayedScene({ scene, timeline, step, width, still = false, links
     );
   }
   flush();
+  if (credit)
+    painted.push(
+      <div key="credit" data-credit className="pointer-events-none absolute inset-0 z-2">
+        {drawn(credit.nodes as SceneNode[], 'credit')}
+      </div>,
+    );
   return (
     <div
       className="relative overflow-hidden"
@@ -118,7 +127,7 @@ export function PlayedScene({ scene, timeline, step, width, still = false, links
       aria-label={silent || links ? undefined : inWords(scene)}
     >
       {painted}
-      {links && <Links scene={scene} onSlide={onSlide} className="absolute inset-0 z-3" />}
+      {links && <Links scene={credit ? { ...scene, links: credit.links } : scene} onSlide={onSlide} className="absolute inset-0 z-3" />}
     </div>
   );
 }
