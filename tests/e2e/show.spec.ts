@@ -84,12 +84,25 @@ test('four photos come forward in turn by one action, with one move kept, and th
     expect(forward.opacity).toBe(1);
     // The large one is as large as it can be already: it comes forward as the others step back.
     expect(forward.scale).toBeGreaterThan(n === 0 ? 0.99 : 1.01);
-    for (const other of turns.filter((t) => t !== item))
-      expect(await standing(page, other)).toMatchObject({ opacity: 0.3, scale: 1 });
+    // The others dim; those that it comes to lie over give way, so that no strip of them is seen.
+    for (const other of turns.filter((t) => t !== item)) {
+      const { opacity, scale } = await standing(page, other);
+      expect(scale).toBe(1);
+      expect([0.01, 0.3]).toContain(opacity);
+    }
+    // Its own credit stands there alone.
+    const shown = page.locator('[data-shown]');
+    const credit = shown.locator('[data-credit]');
+    await expect(credit).toHaveCount(1);
+    const one = (await credit.textContent())!;
+    expect(one).toMatch(/CC|Public domain/i);
+    expect((await shown.textContent())!.split(one).length).toBe(2);
+    await expect(shown).not.toContainText(/from the (top|left)|large:/);
   }
   // The fifth press puts the last one back, the sixth is the next slide; going back restores the state before.
   await page.keyboard.press('PageDown');
   for (const item of turns) expect(await standing(page, item)).toMatchObject({ opacity: 1, scale: 1, x: 0, y: 0 });
+  await expect(page.locator('[data-shown] [data-credit]')).toHaveCount(0);
   await page.keyboard.press('PageDown');
   await expect(page.locator('[data-page="3"][data-step="0"]')).toHaveCount(1);
   await page.keyboard.press('PageUp');

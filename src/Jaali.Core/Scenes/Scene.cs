@@ -162,7 +162,7 @@ public sealed record GroupNode(
     SlidePoint? About = null,
     double Soft = 0,
     int? Part = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool IsCredit = false
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? IsCredit = null
 ) : SceneNode;
 
 /// <summary>A moving picture. Painters that stand still show its poster.</summary>

@@ -1908,6 +1908,7 @@ export interface components {
             cues: string[];
             /** @description What happens, in words that follow "next press:"; empty for nothing. */
             says: string;
+            credit?: null | components["schemas"]["FrontCredit"];
         };
         /**
          * @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
@@ -3111,6 +3112,15 @@ export interface components {
          * @enum {unknown}
          */
         FrameTone: "natural" | "grey" | "brown" | "twoInk" | "tint" | "lighter" | "darker" | "warmer" | "cooler" | "softer";
+        /** @description The credit that stands on a slide while one of its photos is in front: that of this photo alone. */
+        FrontCredit: {
+            /** @description What is painted in place of the slide's credits, over everything. */
+            nodes: components["schemas"]["SceneNode"][];
+            /** @description All places of the slide that lead somewhere then. */
+            links: components["schemas"]["SceneLink"][];
+            /** @description What it says and where. */
+            part: components["schemas"]["ScenePart"];
+        };
         /** @description A gradient along a line, or in rings round a place. */
         Gradient: {
             /** @description Where its first stop lies; of rings their middle. */
@@ -4821,6 +4831,8 @@ export interface components {
              *                 itself.
              */
             part?: null | number;
+            /** @description It is the credit of the slide's photos. */
+            isCredit?: null | boolean;
         };
         /** @description A moving picture. Painters that stand still show its poster. */
         SceneNodeMediaNode: {

@@ -127,7 +127,13 @@ export function PlayedScene({ scene, timeline, step, width, still = false, links
       aria-label={silent || links ? undefined : inWords(scene)}
     >
       {painted}
-      {links && <Links scene={credit ? { ...scene, links: credit.links } : scene} onSlide={onSlide} className="absolute inset-0 z-3" />}
+      {links && (
+        <Links
+          scene={credit ? { ...scene, links: credit.links } : scene}
+          onSlide={onSlide}
+          className="absolute inset-0 z-3"
+        />
+      )}
     </div>
   );
 }
