@@ -1,3 +1,4 @@
+import { chromium } from '@playwright/test';
 import { expect, test } from './fixtures';
 import { readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
@@ -333,4 +334,48 @@ test('terms of a collection’s own are entered once and hold for what it names 
     .poll(async () => Object.values((await readDeck(page, id)).photos).map((p) => p.licence))
     .toContain('terms of the field station');
   await page.request.delete('/api/collections/archive/terms', { headers: { 'X-Jaali': '1' } });
+});
+
+test('a picture from the camera comes in as an own photo; a camera that is refused says so and can be tried again', async ({
+  page,
+}) => {
+  const id = await newTalk(page, 'From the window', ['The tide now']);
+  await page.keyboard.press('2');
+  // This browser has no camera.
+  await page.getByRole('button', { name: 'From the camera' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('alert')).toContainText(/camera/);
+  await dialog.getByRole('button', { name: 'try again' }).click();
+  await expect(dialog.getByRole('alert')).toContainText(/camera/);
+  await page.keyboard.press('Escape');
+  await expect(dialog).toHaveCount(0);
+
+  const seeing = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: ['--no-sandbox', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'],
+  });
+  try {
+    const other = await seeing.newPage();
+    await other.goto(`${new URL(page.url()).origin}/deck/${id}/gather`);
+    await other.getByRole('button', { name: 'From the camera' }).click();
+    const there = other.getByRole('dialog');
+    const on = () =>
+      other.evaluate(() => (document.querySelector('video')?.srcObject as MediaStream | null)?.active ?? false);
+    await there.getByRole('button', { name: 'Take the picture' }).click();
+    await expect(there.getByRole('img', { name: 'The picture that was taken' })).toBeVisible();
+    // A change of mind, then the one that is kept.
+    await there.getByRole('button', { name: 'take another' }).click();
+    await expect.poll(on).toBe(true);
+    await there.getByRole('button', { name: 'Take the picture' }).click();
+    await there.getByRole('button', { name: 'Keep it for this point' }).click();
+    await expect(there).toHaveCount(0);
+    // The camera is off when the dialog has gone.
+    expect(await on()).toBe(false);
+    await expect.poll(async () => (await readDeck(page, id)).points[0]!.shortlist.length).toBe(1);
+    const deck = await readDeck(page, id);
+    const photo = deck.photos[deck.points[0]!.shortlist[0]!]! as unknown as { ownWork: boolean; unclear: boolean };
+    expect(photo).toMatchObject({ ownWork: true, unclear: false });
+  } finally {
+    await seeing.close();
+  }
 });

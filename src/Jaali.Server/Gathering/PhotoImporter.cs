@@ -133,12 +133,15 @@ public sealed class PhotoImporter(
     /// <param name="cancel">Stops it.</param>
     /// <param name="prepare">Also makes the sizes that will be asked for first; else they are made when they
     /// are.</param>
+    /// <param name="photographer">Whoever took it with this computer's camera: then it is an own photo; null for a file
+    /// from anywhere.</param>
     /// <exception cref="NotAPhotoException">It is no photo.</exception>
     public async Task<(string Id, RightsRecord Rights)> TakeFileAsync(
         string file,
         string name,
         CancellationToken cancel,
-        bool prepare = true
+        bool prepare = true,
+        string? photographer = null
     )
     {
         string id = await PhotoDecoding.RunAsync(
@@ -152,8 +155,18 @@ public sealed class PhotoImporter(
                 return await photos.KeepAsync(
                     bytes,
                     reading,
-                    EmbeddedMetadata.OfFile(inside, ""),
-                    [Evidence.Of(words, "file " + name, clock.GetUtcNow())],
+                    photographer is null
+                        ? EmbeddedMetadata.OfFile(inside, "")
+                        : EmbeddedMetadata.OfFile(inside, "") with
+                        {
+                            OwnWork = true,
+                            Maker = photographer,
+                        },
+                    [
+                        photographer is null
+                            ? Evidence.Of(words, "file " + name, clock.GetUtcNow())
+                            : Evidence.Of("Taken with this computer’s camera.", "camera", clock.GetUtcNow()),
+                    ],
                     null,
                     cancel
                 );

@@ -34,7 +34,8 @@ public static class UploadEndpoints
         DeckEditing desk,
         PhotoImporter taking,
         DataFolder folder,
-        CancellationToken cancel
+        CancellationToken cancel,
+        bool camera = false
     )
     {
         if (await desk.OpenAsync(id, cancel) is not { } stored || stored.Deck.Point(pointId) is null)
@@ -48,7 +49,12 @@ public static class UploadEndpoints
         using UploadedFile received = file;
         try
         {
-            (string photo, RightsRecord rights) = await taking.TakeFileAsync(received.Path, called, cancel);
+            (string photo, RightsRecord rights) = await taking.TakeFileAsync(
+                received.Path,
+                called,
+                cancel,
+                photographer: camera ? stored.Deck.Speaker : null
+            );
             if (
                 await desk.ApplyAsync(
                     id,

@@ -24,7 +24,7 @@ public static class OriginGuard
                 headers.XFrameOptions = "DENY";
                 headers["X-Permitted-Cross-Domain-Policies"] = "none";
                 headers["Permissions-Policy"] =
-                    "camera=(), geolocation=(), microphone=(), payment=(), usb=(), display-capture=()";
+                    "camera=(self), geolocation=(), microphone=(), payment=(), usb=(), display-capture=()";
                 headers["Referrer-Policy"] = "no-referrer";
                 // What says nothing of keeping is not kept: talks and records are nobody else's.
                 context.Response.OnStarting(() =>

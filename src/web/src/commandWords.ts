@@ -39,6 +39,7 @@ export const commandWords: Record<string, string> = {
   'gather.files': 'upload import add own photos open computer disk camera local insert',
   'gather.folder': 'upload import directory own photos batch',
   'gather.address': 'url link website import web page internet',
+  'gather.camera': 'photograph webcam picture snapshot own take',
   'gather.collections': 'sources archives museums libraries providers settings iiif',
   'point.next': 'forward down following topic',
   'point.before': 'previous back up topic',

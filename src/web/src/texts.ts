@@ -878,6 +878,24 @@ export const texts = {
     remove2: (title: Value) => `Remove ${title}`,
     remove3: 'Remove',
   },
+  camera: {
+    verb: 'From the camera',
+    title: 'A picture from the camera',
+    about:
+      'It is taken with this computer’s camera and comes in as your own photo. Nothing is recorded before you press.',
+    seen: 'What the camera sees',
+    taken: 'The picture that was taken',
+    take: 'Take the picture',
+    keep: 'Keep it for this point',
+    another: 'take another',
+    tryAgain: 'try again',
+    coming: 'Waiting for the camera',
+    refused: 'The browser does not let this page use the camera. Allow it beside the address, then try again.',
+    none: 'No camera was found. Connect one, then try again, or bring the picture in as a file.',
+    busy: 'The camera is used by another program. Close that, then try again.',
+    failed: 'The camera gives no picture. Try again, or bring the picture in as a file.',
+    unsafe: 'The browser gives cameras to this computer’s own address and to HTTPS alone. Open Jaali there.',
+  },
   gather: {
     fromAnAddress: 'From an address',
     giveTheAddressOfA:

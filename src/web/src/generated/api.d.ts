@@ -7309,6 +7309,7 @@ export interface operations {
         parameters: {
             query: {
                 name: string;
+                camera?: boolean;
             };
             header?: never;
             path: {

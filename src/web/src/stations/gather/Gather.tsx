@@ -20,6 +20,7 @@ import { useNotices } from '../../ui/useNotices';
 import { NextStation, StationHead } from '../StationHead';
 import { AddressDialog } from './AddressDialog';
 import { uploadPhotos } from './uploadPhotos';
+import { CameraDialog } from './CameraDialog';
 import { CollectionsDialog } from './CollectionsDialog';
 import { CollectionStatus } from './CollectionStatus';
 import { Filters } from './Filters';
@@ -52,6 +53,7 @@ export default function Gather() {
     (location.state as { address?: string } | null)?.address ?? null,
   );
   const [collections, setCollections] = useState(false);
+  const [camera, setCamera] = useState(false);
   const asked = useRef<HTMLInputElement>(null);
   const files = useRef<HTMLInputElement>(null);
   const folder = useRef<HTMLInputElement>(null);
@@ -60,6 +62,7 @@ export default function Gather() {
     { id: 'gather.files', name: texts.gather.bringInFiles, when: here, run: () => files.current?.click() },
     { id: 'gather.folder', name: texts.gather.bringInAFolder, when: here, run: () => folder.current?.click() },
     { id: 'gather.address', name: texts.gather.fromAnAddress, when: here, run: () => setAddress('') },
+    { id: 'gather.camera', name: texts.camera.verb, run: () => setCamera(true) },
     { id: 'gather.collections', name: texts.gather.collections, run: () => setCollections(true) },
     {
       id: 'search.write',
@@ -130,6 +133,9 @@ export default function Gather() {
         </Button>
         <Button kind="verb" disabled={!point} onClick={() => setAddress('')}>
           {texts.gather.fromAnAddress}
+        </Button>
+        <Button kind="verb" disabled={!point} onClick={() => setCamera(true)}>
+          {texts.camera.verb}
         </Button>
         <Button kind="verb" onClick={() => setCollections(true)}>
           {texts.gather.collections}
@@ -335,6 +341,11 @@ export default function Gather() {
           onClose={() => setAddress(null)}
         />
       )}
+      <CameraDialog
+        open={camera && point !== undefined}
+        onOpenChange={setCamera}
+        onTaken={(file) => (point ? uploadPhotos(deckId, point.id, [file], refresh, true) : Promise.resolve())}
+      />
       {collections && <CollectionsDialog onClose={() => setCollections(false)} />}
     </main>
   );

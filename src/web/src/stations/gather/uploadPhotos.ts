@@ -33,7 +33,13 @@ export async function filesOf(transfer: DataTransfer): Promise<File[]> {
  * Sends files to be taken in for a point, a few at once. Tells what came in, what is unsettled, and what was refused
  * and why.
  */
-export async function uploadPhotos(deckId: string, pointId: string, files: File[], done: () => Promise<unknown>) {
+export async function uploadPhotos(
+  deckId: string,
+  pointId: string,
+  files: File[],
+  done: () => Promise<unknown>,
+  camera = false,
+) {
   const { say } = useNotices.getState();
   const fit = files.filter((f) => f.size <= rules().photoBytes);
   for (const f of files.filter((f) => f.size > rules().photoBytes))
@@ -54,7 +60,7 @@ export async function uploadPhotos(deckId: string, pointId: string, files: File[
         const brought = await withRetry(() =>
           unwrap(
             api.POST('/api/decks/{id}/points/{pointId}/files', {
-              params: { path: { id: deckId, pointId }, query: { name: sent.name || 'pasted picture' } },
+              params: { path: { id: deckId, pointId }, query: { name: sent.name || 'pasted picture', camera } },
               headers: { 'Content-Type': 'application/octet-stream' },
               body: sent as unknown as string,
               bodySerializer: (b: unknown) => b as Blob,
