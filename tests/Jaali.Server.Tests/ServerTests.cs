@@ -322,7 +322,11 @@ public sealed class ServerTests : IDisposable
                 ]
         )
             Assert.Equal(value, page.Headers.GetValues(name).Single());
-        Assert.Contains("camera=(self), geolocation=()", page.Headers.GetValues("Permissions-Policy").Single(), StringComparison.Ordinal);
+        Assert.Contains(
+            "camera=(self), geolocation=()",
+            page.Headers.GetValues("Permissions-Policy").Single(),
+            StringComparison.Ordinal
+        );
         using HttpResponseMessage list = await _client.GetAsync("/api/decks");
         Assert.True(list.Headers.CacheControl!.NoStore);
         Assert.Empty((await _client.GetFromJsonAsync<JsonElement>("/api/decks")).EnumerateArray());

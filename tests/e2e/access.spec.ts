@@ -214,6 +214,7 @@ const names: Record<(typeof stations)[number], string[]> = {
     'button Bring in files',
     'button A folder',
     'button From an address',
+    'button From the camera',
     'button Collections',
     'navigation Points',
     'list Shortlist',

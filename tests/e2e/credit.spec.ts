@@ -29,7 +29,7 @@ test('the demo deck goes from unsettled to clear by offered fixes alone, and its
   // Why: the term, its section, and what in the deck triggered it.
   const nd = row('Across to Long Ness');
   await nd.getByRole('button', { name: 'What is owed, and why' }).click();
-  await expect(nd.getByText('CC BY-ND 2.5, s.3; cropped, shown in black and white')).toBeVisible();
+  await expect(nd.getByText('CC BY-ND 2.5, s.3; shown in black and white')).toBeVisible();
 
   // A paid talk: the standings follow at once, here and in the run, and back.
   await page.getByRole('button', { name: 'Entry: free to enter' }).click();

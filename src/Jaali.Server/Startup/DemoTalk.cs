@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Text.Json;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Rights;
 using Jaali.Sources;
@@ -43,6 +44,7 @@ public sealed record DemoWords(string After, SlideLayout Layout, string Says, do
 /// <param name="Share">How the photos on its slide share it with words; null as the house has it.</param>
 /// <param name="Shown">How many of the kept photos are on its slide.</param>
 /// <param name="Line">What stands under its heading.</param>
+/// <param name="Crop">What a hand left of the placed photo.</param>
 public sealed record DemoPoint(
     string Wording,
     double Seconds,
@@ -57,7 +59,8 @@ public sealed record DemoPoint(
     Cover[]? Covers = null,
     PhotoSharing? Share = null,
     int Shown = 1,
-    string? Line = null
+    string? Line = null,
+    CropWindow? Crop = null
 );
 
 /// <summary>Builds the demo decks the way a user would: points, search, keep, make the slides.</summary>
@@ -142,7 +145,12 @@ public sealed class DemoTalk(
             deck = await SharedAsync(deck, slide.Id, (point.Id, said.Shown), said.Share, cancel);
             if (
                 deck.Slide(slide.Id)!.Items.OfType<Frame>().FirstOrDefault() is { } frame
-                && (said.Mask != FrameMask.None || said.Tone != FrameTone.Natural || said.Covers is not null)
+                && (
+                    said.Mask != FrameMask.None
+                    || said.Tone != FrameTone.Natural
+                    || said.Covers is not null
+                    || said.Crop is not null
+                )
             )
                 deck = await DoAsync(
                     deck,
@@ -150,6 +158,7 @@ public sealed class DemoTalk(
                         slide.Id,
                         frame.Id,
                         new FrameEdit(
+                            Crop: said.Crop,
                             Mask: said.Mask,
                             Tone: said.Tone,
                             Portion: said.Portion,
