@@ -83,6 +83,9 @@ public sealed class JobQueue(
     private readonly Channel<Guid> _queue = Channel.CreateUnbounded<Guid>();
     private readonly ConcurrentDictionary<Guid, (JobView View, JobRow Row, CancellationTokenSource Cancel)> _open =
         new();
+
+    // Ends that there was no room to keep, of this run.
+    private readonly ConcurrentDictionary<Guid, JobView> _notKept = new();
     private readonly Lazy<Dictionary<string, IJobWork>> _works = new(() =>
         services.GetServices<IJobWork>().ToDictionary(w => w.Kind, StringComparer.Ordinal)
     );
@@ -146,6 +149,7 @@ public sealed class JobQueue(
     /// <summary>A job, or null.</summary>
     public async Task<JobView?> FindAsync(Guid id, CancellationToken cancel = default) =>
         _open.TryGetValue(id, out var job) ? job.View
+        : _notKept.TryGetValue(id, out JobView? ended) ? ended
         : await store.FindAsync(id, cancel) is { } row ? ViewOf(row)
         : null;
 
@@ -329,6 +333,7 @@ public sealed class JobQueue(
             // Without room its end cannot be kept; it is told all the same, and the work is begun anew at the next
             // start.
             log.LogError(e, "The end of job {Id} could not be kept", row.Id);
+            _notKept[row.Id] = ViewOf(row);
         }
         JobView end = ViewOf(row);
         _open.TryRemove(row.Id, out _);
