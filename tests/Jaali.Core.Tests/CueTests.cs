@@ -72,8 +72,9 @@ public sealed class CueTests
         Assert.All(Frames(deck, slide), f => Assert.Equal(ItemState.Rest, t.After(new(f.Id), 0)));
     }
 
-    /// <summary>While a photo is in front its own credit stands there alone and reads, on the screen and on a page; when
-    /// it has gone back the credit of all stands again. In a style with a line of credits and in one without.</summary>
+    /// <summary>While a photo is in front its own credit stands there alone and reads, on the screen and on a page;
+    /// when it has gone back the credit of all stands again. In a style with a line of credits and in one
+    /// without.</summary>
     [Theory]
     [InlineData(true)]
     [InlineData(false)]
