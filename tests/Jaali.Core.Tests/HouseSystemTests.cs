@@ -396,6 +396,15 @@ public sealed class HouseSystemTests
         // A photo that comes later is shown so too.
         Deck later = _world.Do(chalk.Deck, new AddPhotos(deck.Slides[1].Id, [_world.Add("later", 1500, 1000)])).Deck;
         Assert.All(later.Slides[1].Items.OfType<Frame>(), f => Assert.Equal(FrameTone.Grey, f.Tone));
+        // In its own colours by a hand: so it stays on a copy of its slide.
+        Deck coloured = _world
+            .Do(
+                chalk.Deck,
+                new EditItem(deck.Slides[1].Id, deck.Slides[1].Photo().Id, new FrameEdit(Tone: FrameTone.Natural))
+            )
+            .Deck;
+        coloured = _world.Do(coloured, new DuplicateSlide(deck.Slides[1].Id)).Deck;
+        Assert.Equal(FrameTone.Natural, coloured.Slides[2].Photo().Tone);
         Deck back = _world.Do(later, new SetHouseStyle(HouseStyles.Named("Lattice")!)).Deck;
         Assert.Equal(
             [FrameTone.Natural, FrameTone.Natural, FrameTone.Brown],

@@ -367,6 +367,12 @@ test('a picture from the camera comes in as an own photo; a camera that is refus
     await there.getByRole('button', { name: 'take another' }).click();
     await expect.poll(on).toBe(true);
     await there.getByRole('button', { name: 'Take the picture' }).click();
+    // A picture that does not come in is not lost: it stays to be kept once more.
+    await other.route('**/files?*', (r) => r.fulfill({ status: 507, json: { detail: 'The disk is full.' } }));
+    await there.getByRole('button', { name: 'Keep it for this point' }).click();
+    await expect(other.getByText('The disk is full.')).toBeVisible();
+    await expect(there.getByRole('img', { name: 'The picture that was taken' })).toBeVisible();
+    await other.unroute('**/files?*');
     await there.getByRole('button', { name: 'Keep it for this point' }).click();
     await expect(there).toHaveCount(0);
     // The camera is off when the dialog has gone.

@@ -30,13 +30,19 @@ public static class HouseTone
         foreach ((Slide? was, Slide slide) in slides.ToArray())
         {
             ImmutableList<Item> items = slide.Items.ConvertAll(i =>
-                i is Frame f && (was?.Item(f.Id) as Frame)?.PhotoId != f.PhotoId ? Toned(f, after, facts) : i
+                i is Frame f && (anew || !WasThere(was, before, f)) ? Toned(f, after, facts) : i
             );
             if (!items.SequenceEqual(slide.Items))
                 after = after.With(slide with { Items = items });
         }
         return after;
     }
+
+    // On its slide, or on the one that this was made from: what a hand set there goes along.
+    private static bool WasThere(Slide? was, Deck before, Frame frame) =>
+        (was is not null ? [was] : before.Slides).Any(s =>
+            s.Item(frame.Id) is Frame known && known.PhotoId == frame.PhotoId
+        );
 
     private static FrameTone ToneOf(Deck deck) =>
         deck.House.System is { BlackAndWhite: true } ? FrameTone.Grey : FrameTone.Natural;

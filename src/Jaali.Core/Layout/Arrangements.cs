@@ -73,8 +73,8 @@ public static class Arrangements
         Part[] parts = Parts(slide, photos);
         if (parts.Length is 0 or > Mosaics.Most)
             return null;
-        SlideRect bounds = deck.Shape.Bounds();
-        SlideRect room = Room(deck, slide);
+        SlideRect bounds = deck.Shape.Bounds(),
+            room = Room(deck, slide);
         (ArrangementForm Form, IReadOnlyList<SlideRect> Rects)[] all =
         [
             .. Forms(parts, room, bounds, deck.GridOf(slide)),

@@ -25,16 +25,17 @@ export function CameraDialog({
 }: {
   open: boolean;
   onOpenChange(open: boolean): void;
-  onTaken(file: File): Promise<unknown>;
+  /** Takes it in; answers whether it came in. */
+  onTaken(file: File): Promise<boolean>;
 }) {
   return (
     <Dialog open={open} onOpenChange={onOpenChange} title={t.title} description={t.about} wide>
-      {open && <Camera onTaken={(file) => onTaken(file).then(() => onOpenChange(false))} />}
+      {open && <Camera onTaken={onTaken} onKept={() => onOpenChange(false)} />}
     </Dialog>
   );
 }
 
-function Camera({ onTaken }: { onTaken(file: File): Promise<unknown> }) {
+function Camera({ onTaken, onKept }: { onTaken(file: File): Promise<boolean>; onKept(): void }) {
   const video = useRef<HTMLVideoElement>(null);
   const stream = useRef<MediaStream | null>(null);
   const [live, setLive] = useState(false);
@@ -93,8 +94,9 @@ function Camera({ onTaken }: { onTaken(file: File): Promise<unknown> }) {
   const keep = async () => {
     setKeeping(true);
     const at = new Date().toISOString().slice(0, 19).replaceAll(':', '-');
-    await onTaken(new File([taken!.blob], `camera ${at}.jpg`, { type: 'image/jpeg' }));
-    setKeeping(false);
+    // What was refused stays to be seen and tried again: nobody can take that picture a second time.
+    if (await onTaken(new File([taken!.blob], `camera ${at}.jpg`, { type: 'image/jpeg' }))) onKept();
+    else setKeeping(false);
   };
 
   if (fault)

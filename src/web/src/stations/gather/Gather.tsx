@@ -62,7 +62,7 @@ export default function Gather() {
     { id: 'gather.files', name: texts.gather.bringInFiles, when: here, run: () => files.current?.click() },
     { id: 'gather.folder', name: texts.gather.bringInAFolder, when: here, run: () => folder.current?.click() },
     { id: 'gather.address', name: texts.gather.fromAnAddress, when: here, run: () => setAddress('') },
-    { id: 'gather.camera', name: texts.camera.verb, run: () => setCamera(true) },
+    { id: 'gather.camera', name: texts.camera.verb, when: here, run: () => setCamera(true) },
     { id: 'gather.collections', name: texts.gather.collections, run: () => setCollections(true) },
     {
       id: 'search.write',
@@ -344,7 +344,9 @@ export default function Gather() {
       <CameraDialog
         open={camera && point !== undefined}
         onOpenChange={setCamera}
-        onTaken={(file) => (point ? uploadPhotos(deckId, point.id, [file], refresh, true) : Promise.resolve())}
+        onTaken={async (file) =>
+          point !== undefined && (await uploadPhotos(deckId, point.id, [file], refresh, true)) > 0
+        }
       />
       {collections && <CollectionsDialog onClose={() => setCollections(false)} />}
     </main>

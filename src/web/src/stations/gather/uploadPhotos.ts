@@ -31,7 +31,7 @@ export async function filesOf(transfer: DataTransfer): Promise<File[]> {
 
 /**
  * Sends files to be taken in for a point, a few at once. Tells what came in, what is unsettled, and what was refused
- * and why.
+ * and why; answers how many came in.
  */
 export async function uploadPhotos(
   deckId: string,
@@ -39,7 +39,7 @@ export async function uploadPhotos(
   files: File[],
   done: () => Promise<unknown>,
   camera = false,
-) {
+): Promise<number> {
   const { say } = useNotices.getState();
   const fit = files.filter((f) => f.size <= rules().photoBytes);
   for (const f of files.filter((f) => f.size > rules().photoBytes))
@@ -48,7 +48,7 @@ export async function uploadPhotos(
   const left = fit.length - photos.length;
   if (photos.length === 0) {
     if (fit.length > 0) say(texts.gather.thereIsNoPhotoAmong(rules().takes), 'refused');
-    return;
+    return 0;
   }
   let taken = 0;
   const flagged: string[] = [];
@@ -76,11 +76,12 @@ export async function uploadPhotos(
   };
   await Promise.all(Array.from({ length: atOnce }, work));
   await done();
-  if (taken === 0) return;
+  if (taken === 0) return 0;
   const parts = [
     texts.gather.takenIn(taken === 1 ? 'One photo' : `${taken} photos`),
     flagged.length > 0 && texts.gather.somethingToSettle(flagged.length === 1 ? 'One has' : `${flagged.length} have`),
     left > 0 && texts.gather.noPhotoAndStayedOutside(left === 1 ? 'One file is' : `${left} files are`),
   ];
   say(parts.filter(Boolean).join(' '));
+  return taken;
 }
