@@ -313,6 +313,21 @@ public static class Limits
         [Limit("moves", "A slide", "“A slide has at most 500 moves. …”")]
         public const int Cues = 500;
 
+        [Limit("rows", "A chart", "“A chart has at most 1000 rows; these are … Take fewer.”")]
+        public const int ChartRows = 1_000;
+
+        [Limit("columns", "A chart", "“A chart has at most 12 columns; these are … Take fewer.”")]
+        public const int ChartColumns = 12;
+
+        [Limit("rows", "A table", "“A table has at most 40 rows; these are … Take fewer.”")]
+        public const int TableRows = 40;
+
+        [Limit("columns", "A table", "“A table has at most 12 columns; these are … Take fewer.”")]
+        public const int TableColumns = 12;
+
+        [Limit("steps", "A flow", "“A flow has 2 to 12 steps; these are … Change the lines.”")]
+        public const int FlowSteps = 12;
+
         [Limit("run-throughs", "A talk", "The oldest goes.")]
         public const int RunThroughs = 20;
     }

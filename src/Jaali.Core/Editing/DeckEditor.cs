@@ -32,15 +32,18 @@ public static class DeckEditor
                     deck,
                     LiveCues.Follow(
                         deck,
-                        HouseTone.Follow(
+                        LiveLines.Follow(
                             deck,
-                            LiveArrangements.Follow(
+                            HouseTone.Follow(
                                 deck,
-                                LiveLayouts.Follow(deck, change.Deck!, command, facts),
-                                command,
+                                LiveArrangements.Follow(
+                                    deck,
+                                    LiveLayouts.Follow(deck, change.Deck!, command, facts),
+                                    command,
+                                    facts
+                                ),
                                 facts
-                            ),
-                            facts
+                            )
                         )
                     )
                 );

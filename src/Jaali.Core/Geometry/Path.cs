@@ -69,6 +69,10 @@ public sealed class Path : IEquatable<Path>
             )
         ) / 2;
 
+    /// <summary>Its outlines as straight bits, curves in 16 steps each; a closed one does not come back to its
+    /// first place.</summary>
+    public IReadOnlyList<IReadOnlyList<SlidePoint>> Ways => [.. _outlines.Select(o => (IReadOnlyList<SlidePoint>)o)];
+
     /// <summary>How many outlines it has; holes are some.</summary>
     public int Outlines => _outlines.Length;
 
@@ -184,6 +188,44 @@ public sealed class Path : IEquatable<Path>
         Arc(builder, hole, -Math.PI / 2, -2 * Math.PI, begins: true);
         return builder.Close();
     }
+
+    /// <summary>A piece of the ellipse inside a rectangle, from one share of its round to another, from the top and
+    /// clockwise; with a hole it is a piece of a ring.</summary>
+    /// <param name="r">The rectangle.</param>
+    /// <param name="from">Where it begins, 0 to 1.</param>
+    /// <param name="to">Where it ends, above <paramref name="from"/> and up to 1.</param>
+    /// <param name="hole">The radii of the hole, as a share of those of the ellipse; 0 for none.</param>
+    public static Path Slice(SlideRect r, double from, double to, double hole = 0)
+    {
+        double begin = 2 * Math.PI * from - Math.PI / 2,
+            turn = 2 * Math.PI * (to - from);
+        SlideRect inner = new(
+            r.X + r.Width * (1 - hole) / 2,
+            r.Y + r.Height * (1 - hole) / 2,
+            r.Width * hole,
+            r.Height * hole
+        );
+        var builder = new Builder();
+        if (to - from >= 1 - 1e-9)
+        {
+            Arc(builder, r, begin, 2 * Math.PI, begins: true);
+            if (hole <= 0)
+                return builder.Close();
+            builder.Shut();
+            // The hole runs the other way round, so that it is one by either rule of filling.
+            Arc(builder, inner, begin, -2 * Math.PI, begins: true);
+            return builder.Close();
+        }
+        if (hole <= 0)
+            builder.Move(r.X + r.Width / 2, r.Y + r.Height / 2);
+        Arc(builder, r, begin, turn, begins: hole > 0);
+        if (hole > 0)
+            Arc(builder, inner, begin + turn, -turn, begins: false);
+        return builder.Close();
+    }
+
+    /// <summary>Several paths as one.</summary>
+    public static Path Together(IEnumerable<Path> paths) => Parse(string.Join(' ', paths.Select(p => p.Data)));
 
     // An arc of an ellipse in pieces of at most an eighth of a turn, as cubic curves whose control points lie
     // 4/3 tan(angle / 4) along the tangents, the usual choice.

@@ -38,6 +38,9 @@ public static class DeckFonts
             .. slide
                 .Items.OfType<Words>()
                 .Select(w => Family(deck, w.Role, w.Style))
+                .Concat(
+                    slide.Items.SelectMany(i => ItemKinds.Of(i).Roles(i)).Distinct().Select(r => Family(deck, r, null))
+                )
                 .Concat(ItemKinds.Shows(slide) ? [Family(deck, WordsRole.Credit, null)] : [])
                 .Distinct(),
         ];

@@ -156,6 +156,21 @@ public abstract class ItemKind
         ItemPlace at
     ) => null;
 
+    /// <summary>What its parts are called, of which one can be brought out; empty for what has none.</summary>
+    public virtual IReadOnlyList<string> PartNames(Item item) => [];
+
+    /// <summary>The words that it holds, beside those of items that are words: they are found, counted and
+    /// replaced.</summary>
+    public virtual IEnumerable<string> Says(Item item) => [];
+
+    /// <summary>The roles of the house that its words are set in, beside those of items that are words.</summary>
+    public virtual IEnumerable<WordsRole> Roles(Item item) => [];
+
+    /// <summary>An edit by which each of these words is said otherwise; null where it holds none.</summary>
+    /// <param name="item">The item.</param>
+    /// <param name="with">What each of its texts becomes.</param>
+    public virtual ItemEdit? Resay(Item item, Func<string, string> with) => null;
+
     /// <summary>What was done to what it shows, in a sentence for the person who did it; empty for nothing to
     /// say.</summary>
     public virtual string Done(Item item) => "";

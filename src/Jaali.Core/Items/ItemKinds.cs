@@ -10,7 +10,17 @@ public static class ItemKinds
     public const int Format = 4;
 
     /// <summary>Every kind.</summary>
-    public static IReadOnlyList<ItemKind> All { get; } = [new FrameKind(), new VeilKind(), new WordsKind()];
+    public static IReadOnlyList<ItemKind> All { get; } =
+    [
+        new FrameKind(),
+        new VeilKind(),
+        new WordsKind(),
+        new ChartKind(),
+        new TableKind(),
+        new FlowKind(),
+        new ShapeKind(),
+        new LineKind(),
+    ];
 
     private static readonly Dictionary<Type, ItemKind> ByType = All.SelectMany(k =>
             new[] { (Type: k.ItemType, Kind: k), (Type: k.EditType, Kind: k) }

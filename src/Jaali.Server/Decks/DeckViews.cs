@@ -121,13 +121,15 @@ public sealed record SlideView(
 /// <param name="Photos">The photos that it shows.</param>
 /// <param name="Standing">How its photos stand: as the worst of them.</param>
 /// <param name="Why">In a sentence.</param>
+/// <param name="Parts">What its parts are called, of which one can be brought out.</param>
 public sealed record ItemView(
     Item Item,
     string Says,
     string Done,
     IReadOnlyList<string> Photos,
     Standing Standing,
-    string Why
+    string Why,
+    IReadOnlyList<string> Parts
 );
 
 /// <summary>Makes views of decks; a slide's view stays the same object for as long as what it is made of stays the
@@ -300,7 +302,8 @@ public sealed class DeckViews(PhotoStore photos, PhotoViews photoViews, LedgerCa
                             ItemKinds.Of(item).Done(item),
                             [.. ItemKinds.Of(item).Photos(item).Select(u => u.PhotoId)],
                             each[n].Standing,
-                            each[n].Why
+                            each[n].Why,
+                            ItemKinds.Of(item).PartNames(item)
                         )
                 ),
             ],

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using Jaali.Core.Editing;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
@@ -16,6 +17,13 @@ internal static class ApiDescription
                 // A path is its data, a shape its word.
                 if (type == typeof(Core.Geometry.Path) || type == typeof(Core.Geometry.SlideShape))
                     schema.Type = JsonSchemaType.String;
+                // Of lists within lists the generator knows the inner ones only where it meets them first.
+                if (type == typeof(ImmutableList<ImmutableList<string>>))
+                    schema.Items = new OpenApiSchema
+                    {
+                        Type = JsonSchemaType.Array,
+                        Items = new OpenApiSchema { Type = JsonSchemaType.String },
+                    };
                 // Values have all their members, which their default constructors hide from the generator.
                 if (
                     type is { IsValueType: true, IsEnum: false, IsPrimitive: false }

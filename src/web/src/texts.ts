@@ -625,6 +625,7 @@ export const texts = {
     whatElseCanBeDone: 'What else can be done',
   },
   compose: {
+    add: 'Add',
     marked: (n: Value) => `${n} marked`,
     markIt: 'mark',
     isMarked: 'marked',

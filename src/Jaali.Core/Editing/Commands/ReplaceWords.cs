@@ -66,7 +66,36 @@ public sealed record ReplaceWords(string Find, string With, bool MatchCase, bool
             facts,
             none
         );
-        return set.Refusal is { Code: "nothing-found" } && found ? deck : set;
+        if (set.Refusal is { Code: not "nothing-found" })
+            return set;
+        Change all = Inside(set.Deck ?? deck, slides, facts);
+        return all.Deck is { } after && (found || set.Deck is not null || !ReferenceEquals(after, deck)) ? after
+            : all.Refusal is not null ? all
+            : none;
+    }
+
+    // Words within things that are none: in cells, in steps, in shapes.
+    private Change Inside(Deck deck, IReadOnlyList<Slide> slides, IEditFacts facts)
+    {
+        foreach (Guid id in slides.Select(s => s.Id))
+        foreach (Guid itemId in deck.Slide(id)!.Items.Where(i => i is not Words).Select(i => i.Id).ToArray())
+        {
+            Slide slide = deck.Slide(id)!;
+            Item item = slide.Item(itemId)!;
+            ItemKind kind = ItemKinds.Of(item);
+            if (!kind.Says(item).Any(t => In(t) is not null) || kind.Resay(item, t => In(t) ?? t) is not { } edit)
+                continue;
+            Change put = ItemCommand.Put(
+                deck,
+                slide,
+                kind.Edit(item, edit, new ItemPlace(deck, slide, facts)),
+                facts
+            );
+            if (put.Deck is null)
+                return put;
+            deck = put.Deck;
+        }
+        return deck;
     }
 
     // What is found may stand across runs: what comes takes the look of where it begins.

@@ -38,10 +38,16 @@ public static class TrimmedPhotos
             };
     }
 
-    /// <summary>Photos that can be cut: those that are seen through crops alone. How one that is blended into another
-    /// lies there follows from its shape.</summary>
+    /// <summary>Photos that can be cut: those that are seen through crops alone. How one that is blended into another,
+    /// or stands in a cell, a step or the marks of a chart, lies there follows from its shape.</summary>
     public static bool CanBeCut(Deck deck, string photoId) =>
-        !deck.Slides.SelectMany(s => s.Items).OfType<Frame>().Any(f => f.Blend?.PhotoIds.Contains(photoId) ?? false);
+        !deck
+            .Slides.SelectMany(s => s.Items)
+            .Any(i =>
+                i is Frame f
+                    ? f.Blend?.PhotoIds.Contains(photoId) ?? false
+                    : ItemKinds.Of(i).Photos(i).Any(u => u.PhotoId == photoId)
+            );
 
     private static Frame Cut(Frame frame, IReadOnlyDictionary<string, TrimmedPhoto> trimmed)
     {

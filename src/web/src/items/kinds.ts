@@ -1,6 +1,11 @@
 import type { ComponentType } from 'react';
 import type { Item, ItemEdit, Slide } from '../api/types';
+import { chart } from './chart/kind';
+import { flow } from './flow/kind';
 import { frame } from './frame/kind';
+import { line } from './line/kind';
+import { shape } from './shape/kind';
+import { table } from './table/kind';
 import { veil } from './veil/kind';
 import { words } from './words/kind';
 
@@ -25,6 +30,8 @@ export interface ItemAdding {
   item: ItemEdit;
   /** The verb that is opened for it then. */
   verb: string;
+  /** Offered among others behind one word, not by a word of its own. */
+  among?: boolean;
 }
 
 /** Everything that one kind of item brings to the client. */
@@ -43,7 +50,7 @@ export interface ItemClient {
  * The kinds of items, as the client knows them: the only list. A kind that is not in it is moved, ordered and removed
  * like any other.
  */
-export const kinds: ItemClient[] = [frame, veil, words];
+export const kinds: ItemClient[] = [frame, veil, words, chart, table, flow, shape, line];
 
 const unknown: ItemClient = { kind: '', verbs: [] };
 

@@ -44,6 +44,7 @@ export const frameTexts = {
   drawRoundWhatStays: 'Draw round what must stay in view, or press at two corners. Escape leaves it.',
   drawOverWhatIsHidden: 'Draw over what is to be hidden, or press at two corners. Escape leaves it.',
   pressOnEachCorner: 'Press on each corner; on the first one again to close. Escape leaves it.',
+  drawTheLine: 'Draw the line; an end that falls on a thing stays with it. Escape ends.',
   keepInView: 'keep in view:',
   keptInView: (n: Value) => `${n} kept in view:`,
   drawIt: 'draw it',

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import type { Cover } from '../../api/types';
 
 /** What is being drawn on the stage with the hand. */
-export type Drawn = 'horizon' | 'mark' | 'cover' | 'corners';
+export type Drawn = 'horizon' | 'mark' | 'cover' | 'corners' | 'line';
 
 /** What the next hand on the stage draws; nothing where it moves things. */
 export const useDrawing = create<{

@@ -2,6 +2,7 @@ import { frameTexts } from '../../items/frame/texts';
 import { useEffect, useState, type PointerEvent } from 'react';
 import type { Item, Slide, SlidePoint, SlideRect } from '../../api/types';
 import { useDrawing } from '../../items/frame/useDrawing';
+import { edit } from '../../deck/edit';
 import { editFrame } from '../../items/frame/useFrame';
 
 interface Props {
@@ -41,7 +42,14 @@ export function DrawLayer({ slide, item, width, height, perPixel, place }: Props
 
   const close = (outline: SlidePoint[]) => {
     draw(null);
-    void editFrame(slide, item, { outline });
+    if (item.item.kind === 'shape')
+      void edit({
+        kind: 'edit-item',
+        slideId: slide.id,
+        itemId: item.item.id,
+        edit: { kind: 'shape', outline, form: item.item.form === 'smooth' ? 'smooth' : 'polygon' },
+      });
+    else void editFrame(slide, item, { outline });
   };
   const down = (e: PointerEvent<SVGSVGElement>) => {
     e.currentTarget.setPointerCapture(e.pointerId);
@@ -61,6 +69,13 @@ export function DrawLayer({ slide, item, width, height, perPixel, place }: Props
     if (!long) return;
     setFrom(null);
     draw(null);
+    if (what === 'line')
+      return void edit({
+        kind: 'edit-item',
+        slideId: slide.id,
+        itemId: item.item.id,
+        edit: { kind: 'line', drawn: { from, to: at } },
+      });
     if (what === 'horizon') return void editFrame(slide, item, { horizon: { from, to: at } });
     const rect = between(from, at);
     void editFrame(slide, item, what === 'mark' ? { keepInViewUnder: rect } : { hide: { rect, how } });
@@ -79,8 +94,8 @@ export function DrawLayer({ slide, item, width, height, perPixel, place }: Props
         onPointerCancel={() => setFrom(null)}
       >
         <rect width={width} height={height} className="fill-transparent stroke-none" />
-        {what === 'horizon' && from && to && <path d={`M${from.x} ${from.y}L${to.x} ${to.y}`} />}
-        {what !== 'horizon' && what !== 'corners' && box && <rect {...box} strokeDasharray={`${6 * perPixel}`} />}
+        {(what === 'horizon' || what === 'line') && from && to && <path d={`M${from.x} ${from.y}L${to.x} ${to.y}`} />}
+        {(what === 'mark' || what === 'cover') && box && <rect {...box} strokeDasharray={`${6 * perPixel}`} />}
         {what === 'corners' && (
           <>
             <polyline
@@ -102,6 +117,7 @@ export function DrawLayer({ slide, item, width, height, perPixel, place }: Props
             mark: frameTexts.drawRoundWhatStays,
             cover: frameTexts.drawOverWhatIsHidden,
             corners: frameTexts.pressOnEachCorner,
+            line: frameTexts.drawTheLine,
           }[what]
         }
       </p>

@@ -89,12 +89,14 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
           kinds.map(
             ({ kind, add }) =>
               add &&
+              !add.among &&
               item?.item.kind !== kind && (
                 <Button key={kind} kind="verb" onClick={() => void deeds.add(add)}>
                   {add.name}
                 </Button>
               ),
           ),
+          opener('add', texts.compose.add),
           (!item || item.item.kind === 'words') && opener('layout', texts.compose.layOut),
           frames > 0 && opener('arrange', texts.compose.arrange),
           <Button key="grid" kind="verb" aria-pressed={tool === 'grid'} onClick={deeds.grid}>
@@ -120,6 +122,15 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
     <SeveralControls slide={slide} items={several} />
   ) : tool === 'words' ? (
     <WordsTextControls slide={slide} item={words} chosen={item} />
+  ) : tool === 'add' ? (
+    kinds.map(
+      ({ kind, add }) =>
+        add?.among && (
+          <Button key={kind} kind="verb" onClick={() => void deeds.add(add)}>
+            {add.name}
+          </Button>
+        ),
+    )
   ) : tool === 'house' ? (
     <HouseStyleControls />
   ) : !item ? null : tool === 'order' ? (
@@ -129,7 +140,9 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
   ) : tool === 'leads' ? (
     <LinkControls slide={slide} item={item} />
   ) : verb?.Controls ? (
-    <verb.Controls slide={slide} item={item} />
+    <Suspense>
+      <verb.Controls slide={slide} item={item} />
+    </Suspense>
   ) : null;
   return (
     <>

@@ -1,0 +1,269 @@
+namespace Jaali.Core.Items;
+
+/// <summary>A table laid out: the size of its words, the widths of its columns, the heights of its rows.</summary>
+internal sealed class TableLayout
+{
+    // Between columns, and above and below the words of a row, in sizes; where there is room, rows stand further apart.
+    private const double Between = 1.1,
+        Least = .34,
+        Most = .85;
+
+    // Words of the header are a little smaller; photos in cells are at least so many lines high.
+    private const double OfHeader = .82,
+        PhotoLines = 2.6;
+
+    // What is tried when columns are evened: part of the table, as often as it helps.
+    private const double Step = .02;
+    private const int MostTries = 60;
+
+    private readonly Table _table;
+    private readonly Composition _scene;
+    private readonly DataSeries _data;
+    private readonly double[] _least,
+        _natural;
+
+    private TableLayout(Table table, Composition scene, InnerWords words)
+    {
+        (_table, _scene, Words) = (table, scene, words);
+        _data = DataSeries.Of(table.Rows);
+        Columns = table.Rows[0].Count;
+        IsFigures =
+        [
+            .. Enumerable
+                .Range(0, Columns)
+                .Select(c =>
+                    table.Rows.Skip(table.HasHeader ? 1 : 0).Where(r => r[c].Length > 0).ToArray() is { Length: > 0 } body
+                    && body.All(r => Figure.Read(r[c]) is not null)
+                ),
+        ];
+        _least = new double[Columns];
+        _natural = new double[Columns];
+        for (int c = 0; c < Columns; c++)
+        {
+            (double before, double after) = Aligned(c);
+            _least[c] = _natural[c] = before + after;
+            for (int r = 0; r < table.Rows.Count; r++)
+            {
+                string cell = table.Rows[r][c];
+                double scale = IsHeader(r) ? OfHeader : 1;
+                _natural[c] = Math.Max(_natural[c], scale * cell.Split('\n').Max(l => Words.Width(l, IsBold(r, c))));
+                foreach (string word in IsFigures[c] && !IsHeader(r) ? [] : cell.Split([' ', '\n']))
+                    _least[c] = Math.Max(_least[c], scale * Words.Width(word, IsBold(r, c)));
+            }
+            if (table.Photos?.Exists(p => p.Column == c) == true)
+            {
+                _least[c] = Math.Max(_least[c], Words.Leading * PhotoLines);
+                _natural[c] = Math.Max(_natural[c], Words.Leading * PhotoLines * 1.5);
+            }
+        }
+        Widths = new double[Columns];
+        Heights = new double[table.Rows.Count];
+        Cells = new SetText[table.Rows.Count, Columns];
+    }
+
+    internal InnerWords Words { get; }
+
+    internal int Columns { get; }
+
+    /// <summary>Columns of figures, which are aligned on the decimal.</summary>
+    internal bool[] IsFigures { get; }
+
+    internal double[] Widths { get; private set; }
+
+    internal double[] Heights { get; }
+
+    internal SetText[,] Cells { get; }
+
+    internal double Gap => Words.Size * Between;
+
+    /// <summary>Above and below the words of a row.</summary>
+    internal double Padding { get; private set; }
+
+    internal double Height => Heights.Sum();
+
+    /// <summary>True where it is no higher and no wider than its room.</summary>
+    internal bool Fits { get; private set; }
+
+    internal bool IsHeader(int row) => row == 0 && _table.HasHeader;
+
+    internal bool IsBold(int row, int column) =>
+        _table.HeaderColumn && column == 0 && !IsHeader(row) || _table.BroughtOut == row;
+
+    internal double SizeOf(int row) => IsHeader(row) ? Words.Size * OfHeader : Words.Size;
+
+    /// <summary>The layout at the largest size, from that of text down to the smallest, at which all fits.</summary>
+    internal static TableLayout Of(Table table, Composition scene, SlideRect room)
+    {
+        double largest = Math.Max(ChartScene.SmallestWords, scene.Theme.Setting(WordsRole.Body).Size);
+        // The largest that fits, looked for by halves.
+        double low = ChartScene.SmallestWords,
+            high = largest;
+        TableLayout? best = null;
+        for (int i = 0; i < 7 && (i == 0 || high - low > .75); i++)
+        {
+            double size = i == 0 ? high : Math.Round((low + high) / 2, 1);
+            TableLayout tried = At(size);
+            if (tried.Fits)
+            {
+                (best, low) = (tried, size);
+                if (i == 0)
+                    break;
+            }
+            else
+                high = size;
+        }
+        best ??= At(ChartScene.SmallestWords);
+        best.Spread(room.Height);
+        return best;
+
+        TableLayout At(double size)
+        {
+            var layout = new TableLayout(table, scene, new InnerWords(scene, table.At, WordsRole.Body, size));
+            layout.Lay(room);
+            return layout;
+        }
+    }
+
+    /// <summary>How far the figures of a column reach before and behind their decimal sign.</summary>
+    internal (double Before, double After) Aligned(int column)
+    {
+        if (!IsFigures[column])
+            return (0, 0);
+        double before = 0,
+            after = 0;
+        for (int r = _table.HasHeader ? 1 : 0; r < _table.Rows.Count; r++)
+        {
+            string cell = _table.Rows[r][column];
+            int at = Decimal(cell);
+            bool bold = IsBold(r, column);
+            double whole = Words.Width(cell, bold),
+                first = Words.Width(cell[..at], bold);
+            before = Math.Max(before, first);
+            after = Math.Max(after, whole - first);
+        }
+        return (before, after);
+    }
+
+    /// <summary>Where the decimals of a written figure begin, or what stands behind it.</summary>
+    internal static int Decimal(string cell)
+    {
+        if (Figure.Read(cell) is not { } figure)
+            return cell.Length;
+        int end = cell.TrimEnd().Length - figure.After.Length;
+        return figure.Decimals == 0 ? end : Math.Max(0, end - figure.Decimals - 1);
+    }
+
+    private void Lay(SlideRect room)
+    {
+        double free = room.Width - Gap * (Columns - 1);
+        Padding = Words.Size * Least;
+        if (_table.Widths is { } own)
+            Widths = [.. own.Select(w => w * free)];
+        else if (_natural.Sum() <= free)
+            Widths = Spare(free);
+        else
+        {
+            // Between its longest word and its longest line, each as much of its way (CSS 2.1, 17.5.2.2).
+            double least = _least.Sum(),
+                ways = _natural.Sum() - least;
+            Widths =
+                least >= free
+                    ? [.. _least.Select(w => w * free / least)]
+                    : [.. _least.Select((w, c) => w + (free - least) * (_natural[c] - w) / ways)];
+        }
+        Break();
+        if (_table.Widths is null && _natural.Sum() > free)
+            Even(free);
+        Fits =
+            Height <= room.Height + .5
+            && (_least.Sum() <= free + .5 || _table.Widths is not null)
+            && Enumerable.Range(0, Columns).All(c => Widths[c] >= _least[c] - .5);
+    }
+
+    // What is left goes to columns of words where there are figures beside them, else to all.
+    private double[] Spare(double free)
+    {
+        double spare = free - _natural.Sum();
+        bool[] takes = IsFigures.Any(f => f) && IsFigures.Any(f => !f) ? [.. IsFigures.Select(f => !f)] : [.. IsFigures.Select(_ => true)];
+        double all = _natural.Where((_, c) => takes[c]).Sum();
+        return [.. _natural.Select((w, c) => takes[c] ? w + spare * (all > 0 ? w / all : 1.0 / Columns) : w)];
+    }
+
+    private void Break()
+    {
+        for (int c = 0; c < Columns; c++)
+            BreakColumn(c);
+        Measure();
+    }
+
+    private void BreakColumn(int c)
+    {
+        for (int r = 0; r < _table.Rows.Count; r++)
+            Cells[r, c] = Words.Set(_table.Rows[r][c], Widths[c] + .5, IsBold(r, c), SizeOf(r));
+    }
+
+    private void Measure()
+    {
+        for (int r = 0; r < Heights.Length; r++)
+        {
+            double high = SizeOf(r);
+            for (int c = 0; c < Columns; c++)
+                high = Math.Max(
+                    high,
+                    (_table.Rows[r][c].Length > 0 ? Cells[r, c].Height : 0)
+                        + (_table.PhotoAt(r, c) is null ? 0 : Words.Leading * PhotoLines)
+                );
+            Heights[r] = high + 2 * Padding;
+        }
+    }
+
+    // Width goes from one column to another as long as the table becomes lower by it.
+    private void Even(double free)
+    {
+        double step = free * Step;
+        for (int tries = 0; tries < MostTries; tries++)
+        {
+            double best = Height;
+            double[]? better = null;
+            for (int from = 0; from < Columns; from++)
+            {
+                if (Widths[from] - step < _least[from])
+                    continue;
+                for (int to = 0; to < Columns; to++)
+                {
+                    if (to == from || Widths[to] >= _natural[to])
+                        continue;
+                    double[] was = Widths;
+                    Widths = [.. was];
+                    Widths[from] -= step;
+                    Widths[to] += step;
+                    BreakColumn(from);
+                    BreakColumn(to);
+                    Measure();
+                    if (Height < best - .5)
+                        (best, better) = (Height, Widths);
+                    Widths = was;
+                    BreakColumn(from);
+                    BreakColumn(to);
+                }
+            }
+            Measure();
+            if (better is null)
+                return;
+            Widths = better;
+            Break();
+        }
+    }
+
+    // Rows stand further apart where there is room, as far as they are still one table.
+    private void Spread(double height)
+    {
+        double more = Math.Min(
+            Words.Size * (Most - Least),
+            Math.Max(0, (height - Height) / (2 * Heights.Length))
+        );
+        Padding += more;
+        for (int r = 0; r < Heights.Length; r++)
+            Heights[r] += 2 * more;
+    }
+}

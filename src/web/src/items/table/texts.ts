@@ -1,0 +1,36 @@
+import type { Value } from '../../texts';
+
+/** What is read at a table. */
+export const tableTexts = {
+  table: 'Table',
+  addATable: 'Add a table',
+  cells: 'Cells of the table',
+  open: 'edit the cells',
+  header: 'The first row ',
+  headerRow: 'Whether the first row names the columns',
+  names: 'names the columns',
+  isRow: 'is a row like any other',
+  firstColumn: ', the first column ',
+  headerColumn: 'Whether the first column names the rows',
+  heavier: 'names the rows',
+  plain: 'is a column like any other',
+  bringsOut: ', bringing out ',
+  broughtOut: 'Row that is brought out',
+  nothing: 'nothing',
+  source: 'Where the table is from',
+  sourceHint: 'where it is from',
+  columns: 'Columns',
+  widths: 'Widths ',
+  width: (n: Value) => `Width of column ${n}, in per cent`,
+  byCells: 'as the cells need',
+  photos: 'Photos',
+  photoIn: 'Photo in ',
+  cell: 'Cell',
+  is: ' is ',
+  photo: 'Photo in the cell',
+  first: [
+    ['', 'first', 'second'],
+    ['one', '1.0', '2.5'],
+    ['two', '3.5', '4.0'],
+  ],
+};
