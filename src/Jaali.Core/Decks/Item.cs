@@ -33,6 +33,9 @@ public enum LayoutPart
 
     /// <summary>Running words or a list.</summary>
     List,
+
+    /// <summary>A chart, a table, a flow: it wants the room of the words under the heading.</summary>
+    Figure,
 }
 
 /// <summary>Where and how an item lies on its slide.</summary>

@@ -173,7 +173,11 @@ public sealed class Lattice(Deck deck, Slide slide)
         {
             Item[] photos = [.. slide.Items.Where(i => i.LayoutPart == LayoutPart.Photo)];
             if (photos.Length == 0)
-                return slide.Ground is null ? Indented : null;
+                return slide.HasFigures ? Inner
+                    : slide.Ground is null ? Indented
+                    : null;
+            if (slide.HasFigures && photos is [{ At.IsGround: true }])
+                return Inner;
             if (photos.Length > 1)
                 return IsPanel
                         ? new(
@@ -202,6 +206,19 @@ public sealed class Lattice(Deck deck, Slide slide)
                 },
                 _ => Inner with { Width = p.X - BesideAir - Inner.X },
             };
+        }
+    }
+
+    /// <summary>Where charts, tables and flows have their room: that of the words, under the heading.</summary>
+    public SlideRect Figures
+    {
+        get
+        {
+            SlideRect room = Words ?? Inner;
+            if (!slide.Items.Exists(i => i.LayoutPart == LayoutPart.Heading))
+                return room;
+            double top = room.Y + HeadingRow + Air;
+            return room with { Y = top, Height = Math.Max(CreditLine, room.Bottom - top) };
         }
     }
 

@@ -44,6 +44,9 @@ public sealed record Slide(
         {
             int photos = Items.Count(i => i.LayoutPart == LayoutPart.Photo);
             bool list = Items.Exists(i => i.LayoutPart == LayoutPart.List);
+            // Over a chart, a table or a flow the heading has a row of its own, whatever stands beside them.
+            if (HasFigures)
+                return HeadingSurroundings.Several;
             return photos > 1 ? HeadingSurroundings.Several
                 : photos == 1
                     ? Ground is not null
@@ -56,6 +59,10 @@ public sealed record Slide(
                 : HeadingSurroundings.OverOne;
         }
     }
+
+    /// <summary>There is a chart, a table or a flow on it.</summary>
+    [JsonIgnore]
+    public bool HasFigures => Items.Exists(i => i.LayoutPart == LayoutPart.Figure);
 
     /// <summary>How it comes in; null for as the house has it.</summary>
     public Transition? OwnTransition { get; init; }

@@ -34,15 +34,18 @@ public static class DeckEditor
                         deck,
                         LiveLines.Follow(
                             deck,
-                            HouseTone.Follow(
+                            LiveFigures.Follow(
                                 deck,
-                                LiveArrangements.Follow(
+                                HouseTone.Follow(
                                     deck,
-                                    LiveLayouts.Follow(deck, change.Deck!, command, facts),
-                                    command,
+                                    LiveArrangements.Follow(
+                                        deck,
+                                        LiveLayouts.Follow(deck, change.Deck!, command, facts),
+                                        command,
+                                        facts
+                                    ),
                                     facts
-                                ),
-                                facts
+                                )
                             )
                         )
                     )

@@ -20,8 +20,9 @@ internal static class LiveLayouts
                 continue;
             if (command is ApplyLayout or SetHouseStyle or SetGrid or SetSlideGrid or HoldItem)
                 continue;
+            bool figures = !Figures(slide).SetEquals(Figures(earlier));
             bool others = !Photos(slide).Select(f => f.Id).ToHashSet().SetEquals(Photos(earlier).Select(f => f.Id));
-            if (others ? FindsPlace(command) : command is SetShape)
+            if (others ? FindsPlace(command) : command is SetShape || figures && !layout.Chosen)
                 after = SlideLaying.Laid(after, slide, facts);
             else if (others || !Places(slide).SequenceEqual(Places(earlier)))
                 after = after.With(slide with { Layout = layout with { Sharing = null, Chosen = true } });
@@ -44,6 +45,9 @@ internal static class LiveLayouts
                 or RemoveFromShortlist;
 
     private static IEnumerable<Item> Photos(Slide slide) => slide.Items.Where(i => i.LayoutPart == LayoutPart.Photo);
+
+    private static HashSet<Guid> Figures(Slide slide) =>
+        [.. slide.Items.Where(i => i.LayoutPart == LayoutPart.Figure).Select(i => i.Id)];
 
     private static IEnumerable<(SlideRect, double, bool)> Places(Slide slide) =>
         Photos(slide).OrderBy(f => f.Id).Select(f => (f.At.Rect, f.At.Turn, f.At.IsGround));

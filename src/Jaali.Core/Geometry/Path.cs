@@ -224,7 +224,7 @@ public sealed class Path : IEquatable<Path>
         return builder.Close();
     }
 
-    /// <summary>Several paths as one.</summary>
+    /// <summary>Several paths as one: those of one direction lie over each other without holes.</summary>
     public static Path Together(IEnumerable<Path> paths) => Parse(string.Join(' ', paths.Select(p => p.Data)));
 
     // An arc of an ellipse in pieces of at most an eighth of a turn, as cubic curves whose control points lie

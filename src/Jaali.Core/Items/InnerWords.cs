@@ -9,7 +9,7 @@ internal sealed class InnerWords
     private readonly Composition _scene;
     private readonly Placement _at;
     private readonly TypeSetting _how;
-    private readonly List<(SetText Set, SlidePoint At, string Ink)> _put = [];
+    private readonly List<(SetText Set, SlidePoint At, string Ink, bool Aside)> _put = [];
 
     /// <summary>Words of a thing.</summary>
     /// <param name="scene">The scene it comes into.</param>
@@ -33,8 +33,8 @@ internal sealed class InnerWords
             Case = WordsCase.AsTyped,
             Spacing = 0,
         };
-        Ink = Legibility.Ink
-            .Best(
+        Ink = Legibility
+            .Ink.Best(
                 at.Turn == 0
                     ? scene.Backdrop.CoarseLight(at.Rect)
                     : scene.Backdrop.Light(at.Rect, at.Turn, Composition.Middle(at.Rect)),
@@ -66,7 +66,8 @@ internal sealed class InnerWords
         double? size = null,
         bool italic = false,
         WordsAlign align = WordsAlign.Start
-    ) => Typesetter.Break(Paragraph.Of(text), How(bold, size, italic) with { Align = align }, width, _scene.Facts.Fonts);
+    ) =>
+        Typesetter.Break(Paragraph.Of(text), How(bold, size, italic) with { Align = align }, width, _scene.Facts.Fonts);
 
     /// <summary>Words in the middle of a room, at the largest size up to that of their role at which they fit.</summary>
     internal SetText Fit(string text, double width, double height) =>
@@ -98,9 +99,10 @@ internal sealed class InnerWords
     /// <param name="set">The words.</param>
     /// <param name="at">Their upper left corner.</param>
     /// <param name="ink">Their ink; null for the one that reads.</param>
-    internal IReadOnlyList<SceneNode> Put(SetText set, SlidePoint at, string? ink = null)
+    /// <param name="aside">They are for those who come up to the screen, as credits are.</param>
+    internal IReadOnlyList<SceneNode> Put(SetText set, SlidePoint at, string? ink = null, bool aside = false)
     {
-        _put.Add((set, at, ink ?? Ink));
+        _put.Add((set, at, ink ?? Ink, aside));
         return TextNodes.Of(set, at, ink ?? Ink, _scene.Facts.Fonts);
     }
 
@@ -129,9 +131,7 @@ internal sealed class InnerWords
             WordsAlign.Middle => x - set.Width / 2,
             _ => x - set.Width,
         };
-        return set.Lines.Count == 0
-            ? []
-            : Put(set, new(left, y + CapHeight(size) / 2 - set.Lines[0].Y), ink);
+        return set.Lines.Count == 0 ? [] : Put(set, new(left, y + CapHeight(size) / 2 - set.Lines[0].Y), ink);
     }
 
     /// <summary>How all of them read over what is painted by now; null where there are none.</summary>
@@ -141,7 +141,7 @@ internal sealed class InnerWords
         WordsReading? worst = null;
         bool small = false;
         List<SlideRect> letters = [];
-        foreach (var group in _put.GroupBy(p => (p.Ink, p.Set.Size, p.Set.How.Face)))
+        foreach (var group in _put.GroupBy(p => (p.Ink, p.Set.Size, p.Set.How.Face, p.Aside)))
         {
             SlideRect[] own = [.. group.SelectMany(p => TextNodes.Letters(p.Set, p.At, fonts))];
             if (own.Length == 0)
@@ -159,7 +159,7 @@ internal sealed class InnerWords
                 _at.Turn,
                 Composition.Middle(_at.Rect)
             );
-            small |= reads.SmallForTheBackRow;
+            small |= reads.SmallForTheBackRow && !group.Key.Aside;
             if (worst is null || reads.Ratio / reads.Wanted < worst.Ratio / worst.Wanted)
                 worst = reads;
         }

@@ -12,8 +12,9 @@ internal static class MarkColours
     // What is drawn must stand out so far from what lies beside it (WCAG 2.2, success criterion 1.4.11).
     private const double Drawn = 3;
 
-    // Shades of the ink, for what has no accent of its own; the weakest of them is for what stays back.
-    private static readonly double[] Shades = [.78, .5, .34, .64, .42, .26];
+    // Beside the first accent come shades of the ink, far enough from each other to be told apart side by side; then
+    // the other accents.
+    private static readonly double[] Shades = [.7, .4, .22];
 
     /// <summary>What stays back beside what is brought out.</summary>
     internal static MarkColour Back(string ink) => new(ink, .34);
@@ -26,10 +27,7 @@ internal static class MarkColours
     internal static IReadOnlyList<string> Accents(Composition scene, SlideRect rect, string ink)
     {
         double under = scene.Backdrop.CoarseLight(rect).Worst(.5, Luminance.Of(ink)).Luminance;
-        string[] drawn =
-        [
-            .. scene.House.Accents.Where(a => Contrast.Ratio(Luminance.Of(a), under) >= Drawn),
-        ];
+        string[] drawn = [.. scene.House.Accents.Where(a => Contrast.Ratio(Luminance.Of(a), under) >= Drawn)];
         return drawn.Length > 0 ? drawn : [ink];
     }
 
@@ -39,9 +37,10 @@ internal static class MarkColours
             .. Enumerable
                 .Range(0, count)
                 .Select(i =>
-                    i < accents.Count && (accents[i] != ink || i == 0)
-                        ? new MarkColour(accents[i])
-                        : new MarkColour(ink, Shades[(i - accents.Count + Shades.Length) % Shades.Length])
+                    i == 0 ? new MarkColour(accents[0])
+                    : i <= Shades.Length ? new MarkColour(ink, Shades[i - 1])
+                    : i - Shades.Length < accents.Count ? new MarkColour(accents[i - Shades.Length])
+                    : new MarkColour(ink, Shades[i % Shades.Length] * .8)
                 ),
         ];
 }

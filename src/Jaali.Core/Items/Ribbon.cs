@@ -36,7 +36,13 @@ internal static class Ribbon
             left[i] = new(way[i].X + x * by, way[i].Y + y * by);
             right[i] = new(way[i].X - x * by, way[i].Y - y * by);
         }
-        return Path.Polygon([.. left, .. right.Reverse()]);
+        SlidePoint[] round = [.. left, .. right.Reverse()];
+        // Clockwise, as other outlines run: where they lie over each other nothing is left out.
+        if (
+            round.Select((a, i) => (A: a, B: round[(i + 1) % round.Length])).Sum(s => s.A.X * s.B.Y - s.B.X * s.A.Y) < 0
+        )
+            Array.Reverse(round);
+        return Path.Polygon(round);
     }
 
     private static (double X, double Y) Normal(SlidePoint a, SlidePoint b)

@@ -38,16 +38,24 @@ public static class SlideSharing
 
     // A list wants room beside a photo, not the photo under it; and whatever is no heading, room beside several.
     private static bool Crowds(Slide slide, PhotoSharing sharing) =>
-        sharing switch
-        {
-            PhotoSharing.Over or PhotoSharing.Above or PhotoSharing.Below or PhotoSharing.Within => slide.Items.Exists(
-                i => i.LayoutPart == LayoutPart.List
-            ),
-            PhotoSharing.Wall or PhotoSharing.Lead or PhotoSharing.Compared => slide.Layout?.Words
-                is not null
-                    and not SlideLayout.Heading,
-            _ => false,
-        };
+        slide.HasFigures
+            // What shows figures wants the larger part of the slide beside a photo, and is nothing to lay over one.
+            ? sharing
+                is not (
+                    PhotoSharing.HalfLeft
+                    or PhotoSharing.HalfRight
+                    or PhotoSharing.NarrowLeft
+                    or PhotoSharing.NarrowRight
+                )
+            : sharing switch
+            {
+                PhotoSharing.Over or PhotoSharing.Above or PhotoSharing.Below or PhotoSharing.Within =>
+                    slide.Items.Exists(i => i.LayoutPart == LayoutPart.List),
+                PhotoSharing.Wall or PhotoSharing.Lead or PhotoSharing.Compared => slide.Layout?.Words
+                    is not null
+                        and not SlideLayout.Heading,
+                _ => false,
+            };
 
     /// <summary>The arrangement that several photos follow from then on; null for one.</summary>
     internal static ArrangementForm? FormOf(PhotoSharing sharing) =>

@@ -29,8 +29,9 @@ public readonly partial record struct Figure(double Value, int Decimals, string 
         bool isComma =
             comma >= 0
             && (
-                point >= 0 ? comma > point
-                : digits.IndexOf(',') == comma && !(digits.Length - comma == 4 && comma is >= 1 and <= 3)
+                point >= 0
+                    ? comma > point
+                    : digits.IndexOf(',') == comma && !(digits.Length - comma == 4 && comma is >= 1 and <= 3)
             );
         // Several points and no comma group as well.
         bool groups = point >= 0 && comma < 0 && digits.IndexOf('.') != point;

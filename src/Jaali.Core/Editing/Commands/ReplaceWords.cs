@@ -85,12 +85,7 @@ public sealed record ReplaceWords(string Find, string With, bool MatchCase, bool
             ItemKind kind = ItemKinds.Of(item);
             if (!kind.Says(item).Any(t => In(t) is not null) || kind.Resay(item, t => In(t) ?? t) is not { } edit)
                 continue;
-            Change put = ItemCommand.Put(
-                deck,
-                slide,
-                kind.Edit(item, edit, new ItemPlace(deck, slide, facts)),
-                facts
-            );
+            Change put = ItemCommand.Put(deck, slide, kind.Edit(item, edit, new ItemPlace(deck, slide, facts)), facts);
             if (put.Deck is null)
                 return put;
             deck = put.Deck;

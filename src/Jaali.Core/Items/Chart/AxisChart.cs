@@ -7,6 +7,9 @@ internal static class AxisChart
     private const double BarShare = .72,
         BarShareOfSeveral = .84;
 
+    // No column is wider, in units.
+    private const double Widest = 170;
+
     // So many figures have their words at their marks; more have an axis.
     private const int MostDirect = 40;
 
@@ -72,12 +75,11 @@ internal static class AxisChart
             Stacked =
                 Several && marks.Item.Form is ChartForm.StackedColumns or ChartForm.StackedBars or ChartForm.Areas;
             IReadOnlyList<double?>[] values = [.. data.Series.Select(s => s.Values)];
-            Spans = Stacked
-                ? Stack(values)
-                : [.. values.Select(s => s.Select(v => (0d, v ?? 0)).ToArray())];
+            Spans = Stacked ? Stack(values) : [.. values.Select(s => s.Select(v => (0d, v ?? 0)).ToArray())];
             double[] ends =
             [
-                .. Spans.SelectMany((s, n) => s.Where((_, i) => Stacked || values[n][i] is not null))
+                .. Spans
+                    .SelectMany((s, n) => s.Where((_, i) => Stacked || values[n][i] is not null))
                     .SelectMany(e => Stacked || fromZero ? new[] { e.From, e.To } : [e.To]),
             ];
             double low = ends.DefaultIfEmpty(0).Min(),
@@ -163,29 +165,27 @@ internal static class AxisChart
             double under = Data.Labels.Any(l => l.Length > 0) ? Words.Leading * 1.35 : 0,
                 right = 0;
             double[] ticks = [.. Axis.Ticks];
-            if (!direct)
-                right = ticks.Max(t => Words.Width(Tick(t))) + Words.Size * .6;
-            if (named)
-                right = Math.Max(
-                    right,
-                    Math.Min(Room.Width * NamesWidth, Data.Series.Max(s => Words.Width(s.Name, bold: true)) + Words.Size)
-                );
+            double numbers = direct ? 0 : ticks.Max(t => Words.Width(Tick(t))) + Words.Size * .6,
+                // Names at the ends of lines stand where the axis would have its figures.
+                left = named ? numbers : 0;
+            right = named
+                ? Math.Min(Room.Width * NamesWidth, Data.Series.Max(s => Words.Width(s.Name, bold: true)) + Words.Size)
+                : numbers;
             double over = direct ? Words.Leading * 1.1 : Words.Size * .5,
                 below = direct && Spans.Any(s => s.Any(e => e.To < 0)) ? Words.Leading * 1.1 : 0;
             Room = new(
-                Room.X,
+                Room.X + left,
                 Room.Y + over,
-                Math.Max(Words.Size, Room.Width - right),
+                Math.Max(Words.Size, Room.Width - left - right),
                 Math.Max(Words.Size, Room.Height - over - under - below)
             );
             if (!direct)
                 foreach (double t in ticks)
                 {
                     Marks.Below(Marks.Rule(Room.X, Y(t) - .75, Room.Width, 1.5, t == 0 ? .7 : .2));
-                    // Names at the ends of lines stand where the axis would have its words.
                     Marks.Above(
                         named
-                            ? Words.Line(Tick(t), Room.X, Y(t) - Words.Leading / 2, WordsAlign.Start, size: Words.Size * .82)
+                            ? Words.Line(Tick(t), Room.X - Words.Size * .6, Y(t), WordsAlign.End)
                             : Words.Line(Tick(t), Room.Right + right, Y(t), WordsAlign.End)
                     );
                 }
@@ -206,14 +206,20 @@ internal static class AxisChart
         {
             Figure?[] at = [.. Data.Labels.Select(Figure.Read)];
             bool scaled =
-                _runs && Rows > 2 && at.All(f => f is not null) && at.Zip(at.Skip(1)).All(p => p.First!.Value.Value < p.Second!.Value.Value);
+                _runs
+                && Rows > 2
+                && at.All(f => f is not null)
+                && at.Zip(at.Skip(1)).All(p => p.First!.Value.Value < p.Second!.Value.Value);
             _slot = Room.Width / Rows;
             _x =
                 scaled
                     ?
                     [
                         .. at.Select(f =>
-                            Room.X + Room.Width * (f!.Value.Value - at[0]!.Value.Value) / (at[^1]!.Value.Value - at[0]!.Value.Value)
+                            Room.X
+                            + Room.Width
+                                * (f!.Value.Value - at[0]!.Value.Value)
+                                / (at[^1]!.Value.Value - at[0]!.Value.Value)
                         ),
                     ]
                 : _runs && Rows > 1 ? [.. Enumerable.Range(0, Rows).Select(i => Room.X + Room.Width * i / (Rows - 1))]
@@ -234,7 +240,8 @@ internal static class AxisChart
         {
             int beside = Stacked ? 1 : Data.Series.Count;
             double share = beside == 1 ? BarShare : BarShareOfSeveral,
-                wide = _slot * share / beside;
+                wide = Math.Min(_slot * share, Widest * beside) / beside;
+            share = wide * beside / _slot;
             for (int s = 0; s < Data.Series.Count; s++)
             for (int i = 0; i < Rows; i++)
             {
@@ -277,19 +284,22 @@ internal static class AxisChart
                 int last = -1;
                 foreach ((int first, int end) in Stretches(s))
                 {
-                    SlidePoint[] line = [.. Enumerable.Range(first, end - first + 1).Select(i => new SlidePoint(_x[i], Y(Spans[s][i].To)))];
+                    SlidePoint[] line =
+                    [
+                        .. Enumerable
+                            .Range(first, end - first + 1)
+                            .Select(i => new SlidePoint(_x[i], Y(Spans[s][i].To))),
+                    ];
                     if (areas)
                         Marks.Mark(
                             Part(s, 0),
-                            Path.Polygon(
-                                [
-                                    .. line,
-                                    .. Enumerable
-                                        .Range(first, end - first + 1)
-                                        .Reverse()
-                                        .Select(i => new SlidePoint(_x[i], Y(Spans[s][i].From))),
-                                ]
-                            ),
+                            Path.Polygon([
+                                .. line,
+                                .. Enumerable
+                                    .Range(first, end - first + 1)
+                                    .Reverse()
+                                    .Select(i => new SlidePoint(_x[i], Y(Spans[s][i].From))),
+                            ]),
                             Several ? colour : colour with { Opacity = colour.Opacity * .85 },
                             Marks.Item.BroughtOut is null || Several && Brought(s, s)
                         );
@@ -337,7 +347,10 @@ internal static class AxisChart
                     Part(s, 0),
                     Words.Put(
                         name,
-                        new(Room.Right + Words.Size * .8, at[i] + Words.Leading / 2 + Words.CapHeight() / 2 - name.Lines[0].Y)
+                        new(
+                            Room.Right + Words.Size * .8,
+                            at[i] + Words.Leading / 2 + Words.CapHeight() / 2 - name.Lines[0].Y
+                        )
                     )
                 );
             }
@@ -400,7 +413,9 @@ internal static class AxisChart
                 if (!named && i % every != 0)
                     continue;
                 double wide = Words.Width(Data.Labels[i]),
-                    x = _runs ? Math.Clamp(_x[i], Room.X + wide / 2, Math.Max(Room.X + wide / 2, Room.Right - wide / 2)) : _x[i];
+                    x = _runs
+                        ? Math.Clamp(_x[i], Room.X + wide / 2, Math.Max(Room.X + wide / 2, Room.Right - wide / 2))
+                        : _x[i];
                 if (x - wide / 2 < free + Words.Size * .3)
                     continue;
                 free = x + wide / 2;
@@ -457,7 +472,9 @@ internal static class AxisChart
                             name.FlushRight(),
                             new(
                                 Room.X - below - Words.Size * .8 - name.Width,
-                                name.Lines.Count == 1 ? middle + Words.CapHeight() / 2 - name.Lines[0].Y : middle - name.Height / 2
+                                name.Lines.Count == 1
+                                    ? middle + Words.CapHeight() / 2 - name.Lines[0].Y
+                                    : middle - name.Height / 2
                             )
                         )
                     );

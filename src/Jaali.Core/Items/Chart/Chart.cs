@@ -55,6 +55,10 @@ public sealed record Chart(
     string? PhotoId = null
 ) : Item(Id, At)
 {
+    /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public override LayoutPart LayoutPart => At.Held ? LayoutPart.Other : LayoutPart.Figure;
+
     /// <summary>True of forms that share out a whole.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public bool IsShares => Form is ChartForm.Pie or ChartForm.Ring or ChartForm.Tiles;

@@ -32,7 +32,10 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
         DataSeries data = DataSeries.Of(item.Rows);
         if (data.Series.All(s => s.Values.All(v => v is null)))
             return new("no-figures", "There is no figure in these rows. Give a column of numbers.");
-        if (item.BroughtOut is { } at && (at < 0 || at >= (data.Series.Count > 1 ? data.Series.Count : data.Labels.Count)))
+        if (
+            item.BroughtOut is { } at
+            && (at < 0 || at >= (data.Series.Count > 1 ? data.Series.Count : data.Labels.Count))
+        )
             return new("no-such-row", "What should be brought out is not in the chart. Choose another.");
         if (!item.IsShares)
             return null;
@@ -44,8 +47,7 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
                 $"{data.Series[0].Written[below]} cannot be a part of a whole. Choose columns, or mend the figure."
             );
         double all = values.Sum() ?? 0;
-        return
-            all <= 0 ? new("no-share", "All parts are 0: there is no whole to share out. Give a figure.")
+        return all <= 0 ? new("no-share", "All parts are 0: there is no whole to share out. Give a figure.")
             : values.Count(v => v is not null) == 1 && all > 100
                 ? new("more-than-whole", "One figure alone is per cent of a whole, and at most 100. Give another.")
             : null;
@@ -55,23 +57,15 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
     protected override ItemResult Create(Guid id, ChartEdit edit, SlideRect? rect, ItemPlace at) =>
         edit.Rows is null && edit.Pasted is null
             ? new Refusal("no-rows", "A chart needs rows. Paste some, or type them.")
-            : Edit(new Chart(id, new(rect ?? Usual(at)), edit.Form ?? ChartForm.Columns, []), edit, at);
+            : Edit(
+                Placed(new Chart(id, new(default(SlideRect)), edit.Form ?? ChartForm.Columns, []), rect, at),
+                edit,
+                at
+            );
 
-    // Under a heading, within the margins of the house.
-    internal static SlideRect Usual(ItemPlace at)
-    {
-        HouseStyle house = at.Deck.House;
-        if (house.System is not null)
-        {
-            Lattice lattice = Lattice.Of(at.Deck, at.Slide);
-            SlideRect inner = lattice.Inner;
-            double under = inner.Y + (at.Slide.Items.OfType<Words>().Any() ? lattice.HeadingRow + lattice.Air : 0);
-            return inner with { Y = under, Height = lattice.ContentFoot - under };
-        }
-        SlideRect slide = at.Bounds;
-        double top = house.MarginY + slide.Height / 6;
-        return new(house.MarginX, top, slide.Width - 2 * house.MarginX, slide.Height - house.MarginY - top);
-    }
+    /// <summary>A figure where it is wanted, or where the layout has it.</summary>
+    internal static T Placed<T>(T figure, SlideRect? rect, ItemPlace at)
+        where T : Item => figure with { At = new(rect ?? FigurePlaces.Next(figure, at)) };
 
     /// <inheritdoc/>
     protected override ItemResult Edit(Chart item, ChartEdit edit, ItemPlace at)
@@ -112,9 +106,7 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
 
     /// <inheritdoc/>
     protected override IEnumerable<PhotoUse> Photos(Chart item) =>
-        item.PhotoId is { } photo
-            ? [new(item.Id, photo, new Changes(.99, Masked: true), item.At.Rect, Spot.Auto)]
-            : [];
+        item.PhotoId is { } photo ? [new(item.Id, photo, new Changes(.99, Masked: true), item.At.Rect, Spot.Auto)] : [];
 
     /// <inheritdoc/>
     public override Follows Follows(Item item) => Items.Follows.Nothing;
@@ -123,7 +115,8 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
     public override IReadOnlyList<string> PartNames(Item item)
     {
         DataSeries data = DataSeries.Of(((Chart)item).Rows);
-        return data.Series.Count > 1 ? [.. data.Series.Select((s, i) => s.Name.Length > 0 ? s.Name : Number(i))]
+        return data.Series.Count > 1
+            ? [.. data.Series.Select((s, i) => s.Name.Length > 0 ? s.Name : Number(i))]
             : [.. data.Labels.Select((l, i) => l.Length > 0 ? l : Number(i))];
 
         static string Number(int i) => (i + 1).ToString(CultureInfo.InvariantCulture);
@@ -134,7 +127,7 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
         item is Chart chart ? [chart.Shows, .. chart.Rows.SelectMany(r => r), chart.Source] : [];
 
     /// <inheritdoc/>
-    public override IEnumerable<WordsRole> Roles(Item item) => [WordsRole.Caption];
+    public override IEnumerable<WordsRole> Roles(Item item) => [WordsRole.Body];
 
     /// <inheritdoc/>
     public override ItemEdit? Resay(Item item, Func<string, string> with) =>
@@ -164,9 +157,11 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
         DataSeries data = DataSeries.Of(item.Rows);
         List<string> told = [];
         foreach (NamedFigures series in data.Series)
-        for (int i = 0; i < data.Labels.Count && told.Count < MostTold; i++)
-            if (series.Figures[i] is not null)
-                told.Add($"{string.Join(", ", new[] { series.Name, data.Labels[i] }.Where(n => n.Length > 0))} {series.Written[i]}".Trim());
+            for (int i = 0; i < data.Labels.Count && told.Count < MostTold; i++)
+                if (series.Figures[i] is not null)
+                    told.Add(
+                        $"{string.Join(", ", new[] { series.Name, data.Labels[i] }.Where(n => n.Length > 0))} {series.Written[i]}".Trim()
+                    );
         int all = data.Series.Sum(s => s.Figures.Count(f => f is not null));
         string name = item.Form switch
         {
@@ -216,7 +211,13 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
                     new ChartEdit(ChartForm.StackedBars),
                     new ChartEdit(ChartForm.Areas),
                     new ChartEdit(ChartForm.Columns, BroughtOut: 1),
-                    new ChartEdit(Rows: [["", "1990"], ["Hallow", "42"]]),
+                    new ChartEdit(
+                        Rows:
+                        [
+                            ["", "1990"],
+                            ["Hallow", "42"],
+                        ]
+                    ),
                 ]
             ),
         ];

@@ -3,12 +3,11 @@ namespace Jaali.Core.Items;
 /// <summary>How a chart becomes nodes: what it shows, its marks with their words, where its figures are from.</summary>
 internal static class ChartScene
 {
-    // Words at marks are a little smaller than captions, and never larger than this part of the chart's height.
-    private const double OfCaption = .86,
-        OfHeight = .085;
+    // Words at marks are as large as captions, and never larger than this part of the chart's height.
+    private const double OfHeight = .085;
 
     /// <summary>The smallest words at marks, in units: common practice, no source.</summary>
-    internal const double SmallestWords = 24;
+    internal const double SmallestWords = 26;
 
     /// <summary>Adds a chart's nodes to a scene.</summary>
     /// <param name="item">The chart.</param>
@@ -18,8 +17,8 @@ internal static class ChartScene
     {
         SlideRect r = item.At.Rect;
         double caption = scene.Theme.Setting(WordsRole.Caption).Size,
-            size = Math.Max(SmallestWords, Math.Min(caption * OfCaption, r.Height * OfHeight));
-        var words = new InnerWords(scene, item.At, WordsRole.Caption, size);
+            size = Math.Max(SmallestWords, Math.Min(caption, r.Height * OfHeight));
+        var words = new InnerWords(scene, item.At, WordsRole.Body, size);
         var marks = new ChartMarks(item, scene, words);
         List<SceneNode> around = [];
         SlideRect plot = r;
@@ -31,8 +30,8 @@ internal static class ChartScene
         }
         if (item.Source.Length > 0)
         {
-            SetText under = words.Set(item.Source, r.Width, size: Math.Max(18, size * .72));
-            around.AddRange(words.Put(under, new(r.X, r.Bottom - under.Height)));
+            SetText under = words.Set(item.Source, r.Width, size: Math.Max(20, size * .75));
+            around.AddRange(words.Put(under, new(r.X, r.Bottom - under.Height), aside: true));
             plot = plot with { Height = plot.Height - under.Height - size * .6 };
         }
         plot = plot with { Height = Math.Max(plot.Height, size * 2) };
@@ -157,7 +156,10 @@ internal sealed class ChartMarks
     }
 
     // As many nodes as there are colours, however many marks.
-    private IEnumerable<SceneNode> Painted(IEnumerable<(Path Path, MarkColour Colour, bool OfPhoto)> marks, SlideRect? seen)
+    private IEnumerable<SceneNode> Painted(
+        IEnumerable<(Path Path, MarkColour Colour, bool OfPhoto)> marks,
+        SlideRect? seen
+    )
     {
         foreach (var colour in marks.GroupBy(m => (m.Colour, m.OfPhoto)))
         {

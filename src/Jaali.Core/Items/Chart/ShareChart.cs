@@ -31,7 +31,12 @@ internal static class ShareChart
             names = !single && slices.Exists(s => s.Name.Length > 0) || single && slices[0].Name.Length > 0;
         SlideRect disc = Disc(plot, marks, !single && !tiles, tiles && !single || single && names, slices);
         if (single)
-            marks.Mark(ChartMarks.Track, Outline(disc, 0, 1, marks.Item.Form), MarkColours.Track(marks.Words.Ink), ofPhoto: false);
+            marks.Mark(
+                ChartMarks.Track,
+                Outline(disc, 0, 1, marks.Item.Form),
+                MarkColours.Track(marks.Words.Ink),
+                ofPhoto: false
+            );
         for (int i = 0; i < slices.Count; i++)
         {
             Slice s = slices[i];
@@ -40,7 +45,9 @@ internal static class ShareChart
                 Outline(disc, s.From, s.To, marks.Item.Form),
                 colours[single ? i : s.Row],
                 // Beside what is brought out the rest stays plain.
-                marks.Item.BroughtOut is not { } one || one == s.Row
+                marks.Item.BroughtOut
+                    is not { } one
+                    || one == s.Row
             );
         }
         if (single)
@@ -100,12 +107,7 @@ internal static class ShareChart
             words.Size,
             Math.Min(plot.Width - 2 * beside, plot.Height - below - (sides ? words.Leading : 0))
         );
-        return new(
-            plot.X + (plot.Width - side) / 2,
-            plot.Y + (plot.Height - below - side) / 2,
-            side,
-            side
-        );
+        return new(plot.X + (plot.Width - side) / 2, plot.Y + (plot.Height - below - side) / 2, side, side);
     }
 
     // From the foot up, as a vessel is filled; every tile is as large, so that areas are the shares.
@@ -164,12 +166,7 @@ internal static class ShareChart
         }
         if (s.Name.Length > 0)
             marks.Above(
-                words.Line(
-                    s.Name,
-                    plot.X + plot.Width / 2,
-                    disc.Bottom + words.Leading * .8,
-                    WordsAlign.Middle
-                )
+                words.Line(s.Name, plot.X + plot.Width / 2, disc.Bottom + words.Leading * .8, WordsAlign.Middle)
             );
     }
 
@@ -199,7 +196,8 @@ internal static class ShareChart
             {
                 (Slice s, int part, _, SetText name, double high) = side[i];
                 bool brought = marks.Item.BroughtOut == s.Row;
-                double at = middle.Y - (y[i] + high / 2),
+                // The part of the label that comes nearest to the middle decides how far the disc reaches there.
+                double at = Math.Max(0, Math.Max(y[i] - middle.Y, middle.Y - y[i] - high)),
                     reach = Math.Sqrt(Math.Max(0, radius * radius - at * at)),
                     edge = right ? middle.X + reach + words.Size * .6 : middle.X - reach - words.Size * .6;
                 List<SceneNode> nodes = [];
@@ -216,10 +214,7 @@ internal static class ShareChart
                     );
                 SetText set = right ? name : name.FlushRight();
                 nodes.AddRange(
-                    words.Put(
-                        set,
-                        new(right ? edge : edge - set.Width, y[i] + (s.Name.Length > 0 ? words.Leading : 0))
-                    )
+                    words.Put(set, new(right ? edge : edge - set.Width, y[i] + (s.Name.Length > 0 ? words.Leading : 0)))
                 );
                 marks.With(part, nodes);
             }

@@ -24,13 +24,13 @@ public sealed record FlowStep(string Text, string? PhotoId = null);
 /// <param name="Form">How they follow each other.</param>
 /// <param name="Steps">The steps, in order.</param>
 /// <param name="Source">Where it is from, under it; empty for nothing.</param>
-public sealed record Flow(
-    Guid Id,
-    Placement At,
-    FlowForm Form,
-    ImmutableList<FlowStep> Steps,
-    string Source = ""
-) : Item(Id, At);
+public sealed record Flow(Guid Id, Placement At, FlowForm Form, ImmutableList<FlowStep> Steps, string Source = "")
+    : Item(Id, At)
+{
+    /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public override LayoutPart LayoutPart => At.Held ? LayoutPart.Other : LayoutPart.Figure;
+}
 
 /// <summary>Changes a flow; what is null stays.</summary>
 /// <param name="Form">How steps follow each other.</param>

@@ -29,7 +29,7 @@ public sealed class FlowKind : ItemKind<Flow, FlowEdit>
     protected override ItemResult Create(Guid id, FlowEdit edit, SlideRect? rect, ItemPlace at) =>
         edit.Steps is null && edit.Pasted is null
             ? new Refusal("no-steps", "A flow needs steps. Write one a line.")
-            : Edit(new Flow(id, new(rect ?? ChartKind.Usual(at)), FlowForm.Row, []), edit, at);
+            : Edit(ChartKind.Placed(new Flow(id, new(default(SlideRect)), FlowForm.Row, []), rect, at), edit, at);
 
     /// <inheritdoc/>
     protected override ItemResult Edit(Flow item, FlowEdit edit, ItemPlace at)
@@ -57,7 +57,10 @@ public sealed class FlowKind : ItemKind<Flow, FlowEdit>
             };
         }
         else if (edit.Steps is { } steps)
-            item = item with { Steps = steps.ConvertAll(s => s with { Text = s.Text.ReplaceLineEndings("\n").Trim() }) };
+            item = item with
+            {
+                Steps = steps.ConvertAll(s => s with { Text = s.Text.ReplaceLineEndings("\n").Trim() }),
+            };
         if (edit.Photo is { } put)
         {
             if (put.Step < 0 || put.Step >= item.Steps.Count)
@@ -105,12 +108,13 @@ public sealed class FlowKind : ItemKind<Flow, FlowEdit>
     /// <inheritdoc/>
     protected override IEnumerable<PhotoUse> Photos(Flow item) =>
         item
-            .Steps.Where(s => s.PhotoId is not null)
+            .Steps.Select((step, i) => (step.PhotoId, At: i))
+            .Where(s => s.PhotoId is not null)
             .Select(s => new PhotoUse(
                 item.Id,
                 s.PhotoId!,
                 new Changes(SeenInStep, Masked: true),
-                item.At.Rect,
+                FlowScene.Cell(item, s.At),
                 Spot.Auto
             ));
 
@@ -126,15 +130,12 @@ public sealed class FlowKind : ItemKind<Flow, FlowEdit>
         item is Flow flow ? [.. flow.Steps.Select(s => s.Text), flow.Source] : [];
 
     /// <inheritdoc/>
-    public override IEnumerable<WordsRole> Roles(Item item) => [WordsRole.Caption];
+    public override IEnumerable<WordsRole> Roles(Item item) => [WordsRole.Body];
 
     /// <inheritdoc/>
     public override ItemEdit? Resay(Item item, Func<string, string> with) =>
         item is Flow flow
-            ? new FlowEdit(
-                Steps: flow.Steps.ConvertAll(s => s with { Text = with(s.Text) }),
-                Source: with(flow.Source)
-            )
+            ? new FlowEdit(Steps: flow.Steps.ConvertAll(s => s with { Text = with(s.Text) }), Source: with(flow.Source))
             : null;
 
     /// <inheritdoc/>

@@ -32,6 +32,10 @@ internal static partial class FlowLines
     [GeneratedRegex(@"^\s*(?:[•·*]\s+|\d{1,2}[.)]\s+)", RegexOptions.CultureInvariant, matchTimeoutMilliseconds: 500)]
     private static partial Regex Marks();
 
-    [GeneratedRegex(@"^([^\t:]+?)\s*(?:\t|:\s+|\s[–—]\s)\s*(.+)$", RegexOptions.CultureInvariant, matchTimeoutMilliseconds: 500)]
+    [GeneratedRegex(
+        @"^([^\t:]+?)\s*(?:\t|:\s+|\s[–—]\s)\s*(.+)$",
+        RegexOptions.CultureInvariant,
+        matchTimeoutMilliseconds: 500
+    )]
     private static partial Regex Parts();
 }

@@ -17,7 +17,8 @@ internal sealed class FlowScene
     private readonly Composition _scene;
     private readonly InnerWords _words;
     private readonly bool _byPart,
-        _photos;
+        _photos,
+        _slanted;
     private readonly double _line;
     private readonly SortedDictionary<int, List<SceneNode>> _parts = [];
 
@@ -26,16 +27,57 @@ internal sealed class FlowScene
         (_item, _scene) = (item, scene);
         SlideRect r = item.At.Rect;
         double caption = scene.Theme.Setting(WordsRole.Caption).Size;
+        bool photos = item.Steps.Exists(s => s.PhotoId is not null);
         int beside = item.Form == FlowForm.Row ? Math.Min(InARow, item.Steps.Count) : 4;
         _words = new InnerWords(
             scene,
             item.At,
-            WordsRole.Caption,
-            Math.Max(ChartScene.SmallestWords, Math.Min(caption, r.Width / beside / 7.5))
+            WordsRole.Body,
+            Math.Max(
+                ChartScene.SmallestWords,
+                Math.Min(photos ? caption : scene.Theme.Setting(WordsRole.Body).Size, r.Width / beside / 8)
+            )
         );
         _byPart = scene.Slide.Cues.Exists(c => c.PartByPart && c.ItemId == item.Id);
-        _photos = item.Steps.Exists(s => s.PhotoId is not null);
+        _photos = photos;
+        _slanted = scene.Theme.Setting(WordsRole.Caption).Face.Italic;
         _line = Math.Clamp(_words.Size / 9, 2.5, 6);
+    }
+
+    /// <summary>About where a step stands, for saying which photo is which.</summary>
+    internal static SlideRect Cell(Flow flow, int step)
+    {
+        SlideRect r = flow.At.Rect;
+        int count = flow.Steps.Count,
+            rows = (count + InARow - 1) / InARow,
+            inRow = (count + rows - 1) / rows;
+        double angle = 2 * Math.PI * step / count;
+        return flow.Form switch
+        {
+            FlowForm.Row => new(
+                r.X + step % inRow * r.Width / inRow,
+                r.Y + step / inRow * r.Height / rows,
+                r.Width / inRow,
+                r.Height / rows
+            ),
+            FlowForm.Ring => new(
+                r.X + r.Width * (.5 + .4 * Math.Sin(angle)) - r.Width / 10,
+                r.Y + r.Height * (.5 - .4 * Math.Cos(angle)) - r.Height / 10,
+                r.Width / 5,
+                r.Height / 5
+            ),
+            _ => step == 0
+                ? r with
+                {
+                    Width = r.Width / 2,
+                }
+                : new(
+                    r.X + r.Width / 2,
+                    r.Y + (step - 1) * r.Height / (count - 1),
+                    r.Width / 2,
+                    r.Height / (count - 1)
+                ),
+        };
     }
 
     internal void Add(string says)
@@ -67,7 +109,7 @@ internal sealed class FlowScene
                 foreach (SceneNode node in nodes)
                     _scene.Add(node);
         if (source is not null)
-            foreach (SceneNode node in _words.Put(source, new(r.X, r.Bottom - source.Height)))
+            foreach (SceneNode node in _words.Put(source, new(r.X, r.Bottom - source.Height), aside: true))
                 _scene.Add(node);
         _scene.Reserve(_item.At.Turn == 0 ? r : r.Turned(_item.At.Turn, Composition.Middle(r)));
         _scene.Tell(_words.Part(_item.Id, "flow", says));
@@ -182,12 +224,7 @@ internal sealed class FlowScene
         SlideRect first = Step(0, new(room.X, room.Y, cell, room.Height), under: _photos, middle: true);
         for (int i = 1; i <= branches; i++)
         {
-            var place = new SlideRect(
-                room.X + cell + gap,
-                room.Y + (i - 1) * high + high * .06,
-                cell,
-                high * .88
-            );
+            var place = new SlideRect(room.X + cell + gap, room.Y + (i - 1) * high + high * .06, cell, high * .88);
             SlideRect to = Step(i, place, under: false, middle: true);
             double y = to.Y + to.Height / 2,
                 from = first.Y + first.Height / 2,
@@ -202,7 +239,8 @@ internal sealed class FlowScene
         }
     }
 
-    private static bool Holds(SlideRect r, SlidePoint p) => p.X >= r.X && p.X <= r.Right && p.Y >= r.Y && p.Y <= r.Bottom;
+    private static bool Holds(SlideRect r, SlidePoint p) =>
+        p.X >= r.X && p.X <= r.Right && p.Y >= r.Y && p.Y <= r.Bottom;
 
     private void Lead(int step, IReadOnlyList<SlidePoint> way) =>
         Part(step).Add(new PathNode(Arrow.Of(way, _line), _words.Ink, .8));
@@ -218,7 +256,8 @@ internal sealed class FlowScene
         if (under)
         {
             SetText name = _words.Set(says[0], place.Width, bold: true, align: WordsAlign.Middle);
-            SetText? does = says.Length > 1 ? _words.Set(says[1], place.Width, align: WordsAlign.Middle, italic: true) : null;
+            SetText? does =
+                says.Length > 1 ? _words.Set(says[1], place.Width, align: WordsAlign.Middle, italic: _slanted) : null;
             double words = name.Height + (does?.Height ?? 0) + _words.Size * .7,
                 side = Math.Max(_words.Size * 2, Math.Min(place.Width, place.Height - words)),
                 top = middle ? place.Y + Math.Max(0, (place.Height - side - words) / 2) : place.Y;
@@ -233,7 +272,7 @@ internal sealed class FlowScene
             double side = Math.Max(_words.Size * 2, Math.Min(place.Height, place.Width * .4)),
                 left = side + _words.Size * .7;
             SetText name = _words.Set(says[0], place.Width - left, bold: true);
-            SetText? does = says.Length > 1 ? _words.Set(says[1], place.Width - left, italic: true) : null;
+            SetText? does = says.Length > 1 ? _words.Set(says[1], place.Width - left, italic: _slanted) : null;
             disc = new(place.X, place.Y + (place.Height - side) / 2, side, side);
             double y = place.Y + (place.Height - name.Height - (does?.Height ?? 0)) / 2;
             Part(i).AddRange(_words.Put(name, new(place.X + left, y)));
@@ -262,14 +301,15 @@ internal sealed class FlowScene
             bold: true,
             align: WordsAlign.Middle
         );
-        SetText? does = says.Length > 1
-            ? _words.Set(
-                says[1],
-                Math.Max(_words.Size, place.Width - (asDisc ? 0 : 2 * pad)),
-                italic: true,
-                align: WordsAlign.Middle
-            )
-            : null;
+        SetText? does =
+            says.Length > 1
+                ? _words.Set(
+                    says[1],
+                    Math.Max(_words.Size, place.Width - (asDisc ? 0 : 2 * pad)),
+                    italic: _slanted,
+                    align: WordsAlign.Middle
+                )
+                : null;
         double words = name.Height + (does?.Height ?? 0);
         if (asDisc)
         {
@@ -296,7 +336,8 @@ internal sealed class FlowScene
         high = Math.Max(high, words + pad);
         var box = new SlideRect(
             place.X,
-            _item.Form == FlowForm.Row ? place.Y + Math.Max(0, Math.Min((place.Height - high) / 2, place.Height * .2))
+            _item.Form == FlowForm.Row
+                ? place.Y + Math.Max(0, Math.Min((place.Height - high) / 2, place.Height * .2))
                 : place.Y + (place.Height - high) / 2,
             place.Width,
             high

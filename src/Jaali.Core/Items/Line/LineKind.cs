@@ -11,7 +11,7 @@ public sealed class LineKind : ItemKind<Line, LineEdit>
     public override string Name => "line";
 
     /// <inheritdoc/>
-    public override int Rank => 1;
+    public override int Rank => 2;
 
     /// <inheritdoc/>
     protected override Refusal? Fault(Line item, ItemPlace at) =>
@@ -74,9 +74,15 @@ public sealed class LineKind : ItemKind<Line, LineEdit>
             item = item with { To = item.To with { ItemId = ends == Guid.Empty ? null : ends } };
         foreach (LineEnd end in (LineEnd[])[item.From, item.To])
             if (end.ItemId is { } id && (at.Slide.Item(id) is not { } attached || attached is Line))
-                return new Refusal("no-item", "What the line should be attached to is not on this slide. Choose it again.");
+                return new Refusal(
+                    "no-item",
+                    "What the line should be attached to is not on this slide. Choose it again."
+                );
         if (item.From.ItemId is { } same && same == item.To.ItemId)
-            return new Refusal("same-ends", "A line leads from one thing to another. Choose another for one of its ends.");
+            return new Refusal(
+                "same-ends",
+                "A line leads from one thing to another. Choose another for one of its ends."
+            );
         item = item with
         {
             Route = edit.Route ?? item.Route,
@@ -92,32 +98,20 @@ public sealed class LineKind : ItemKind<Line, LineEdit>
     /// <summary>One of its ends stays with an item.</summary>
     internal static bool IsAttached(Line line) => line.From.ItemId is not null || line.To.ItemId is not null;
 
-    // The uppermost thing at a place; the ground and veils are under everything.
+    // The smallest thing at a place: what lies on or in a larger one is meant, not that one.
     private static Guid? Under(SlidePoint p, Line line, ItemPlace at) =>
-        at.Slide.Items.FindLast(i =>
-            i.Id != line.Id
-            && i is not (Line or Veil)
-            && !i.At.IsGround
-            && p.Turned(Composition.Middle(i.At.Rect), -i.At.Turn) is var q
-            && q.X >= i.At.Rect.X
-            && q.X <= i.At.Rect.Right
-            && q.Y >= i.At.Rect.Y
-            && q.Y <= i.At.Rect.Bottom
-        )
+        at
+            .Slide.Items.Where(i =>
+                i.Id != line.Id
+                && LinePath.Stands(i)
+                && p.Turned(Composition.Middle(i.At.Rect), -i.At.Turn) is var q
+                && q.X >= i.At.Rect.X
+                && q.X <= i.At.Rect.Right
+                && q.Y >= i.At.Rect.Y
+                && q.Y <= i.At.Rect.Bottom
+            )
+            .MinBy(i => i.At.Rect.Width * i.At.Rect.Height)
             ?.Id;
-
-    /// <inheritdoc/>
-    protected override ItemResult Place(Line item, Placement to, ItemPlace at)
-    {
-        // A line that is moved by hand is let go where it was attached: it cannot be at both places.
-        bool moved = to.Rect != item.At.Rect && IsAttached(item);
-        return item with
-        {
-            At = to,
-            From = moved ? item.From with { ItemId = null } : item.From,
-            To = moved ? item.To with { ItemId = null } : item.To,
-        };
-    }
 
     /// <inheritdoc/>
     public override Follows Follows(Item item) => Items.Follows.Nothing;
@@ -146,12 +140,15 @@ public sealed class LineKind : ItemKind<Line, LineEdit>
             scene.Slide,
             other => other is Words ? scene.Parts.FirstOrDefault(p => p.ItemId == other.Id)?.Box : null
         );
-        string ink =
-            item.Stroke
-            ?? Ink.Best(scene.Backdrop.CoarseLight(item.At.Rect), scene.Inks).Colour;
+        string ink = item.Stroke ?? Ink.Best(scene.Backdrop.CoarseLight(item.At.Rect), scene.Inks).Colour;
         scene.Add(new PathNode(Arrow.Of(way, item.Width, item.EndHead, item.StartHead, item.Dash), ink));
         scene.Tell(
-            new ScenePart(item.Id, Name, item.At.Rect, Describe(item, new ItemPlace(scene.Deck, scene.Slide, scene.Facts)))
+            new ScenePart(
+                item.Id,
+                Name,
+                item.At.Rect,
+                Describe(item, new ItemPlace(scene.Deck, scene.Slide, scene.Facts))
+            )
         );
     }
 

@@ -70,7 +70,12 @@ public static class LinePath
         if (h < ItemKinds.Smallest)
             (y, h) = (y - (ItemKinds.Smallest - h) / 2, ItemKinds.Smallest);
         var rect = new SlideRect(Math.Round(x, 2), Math.Round(y, 2), Math.Round(w, 2), Math.Round(h, 2));
-        Line now = line with { At = line.At with { Rect = rect }, From = At(line.From, way[0]), To = At(line.To, way[^1]) };
+        Line now = line with
+        {
+            At = line.At with { Rect = rect },
+            From = At(line.From, way[0]),
+            To = At(line.To, way[^1]),
+        };
         return now == line ? line : now;
 
         LineEnd At(LineEnd end, SlidePoint p) =>
@@ -84,8 +89,10 @@ public static class LinePath
     private static Item? Attached(LineEnd end, Slide slide) =>
         end.ItemId is { } id && slide.Item(id) is { } item and not Line ? item : null;
 
-    // What ways go round: things that stand on the slide, not what lies under or over all of it.
-    private static bool Stands(Item item) => item is not (Line or Veil) && !item.At.IsGround;
+    /// <summary>What ways go round, and what ends stay with where they are drawn: things that stand on the slide, not
+    /// what lies under or over all of it, nor words whose place is found only when the slide is composed.</summary>
+    internal static bool Stands(Item item) =>
+        item is not (Line or Veil) && !item.At.IsGround && item is not Words { Spot: not Spot.Placed };
 
     private static Path OutlineOf(Item item, Func<Item, SlideRect?>? boxes)
     {
@@ -97,9 +104,7 @@ public static class LinePath
         };
         return item.At.Turn == 0
             ? outline
-            : Path.Polygon(
-                [.. outline.Ways[0].Select(p => p.Turned(Composition.Middle(item.At.Rect), item.At.Turn))]
-            );
+            : Path.Polygon([.. outline.Ways[0].Select(p => p.Turned(Composition.Middle(item.At.Rect), item.At.Turn))]);
     }
 
     private static bool Holds(SlideRect r, SlidePoint p) => p.X > r.X && p.X < r.Right && p.Y > r.Y && p.Y < r.Bottom;
@@ -154,7 +159,10 @@ public static class LinePath
             return [a, b];
         List<SlidePoint> at = [a, b];
         foreach (SlideRect r in around)
-        foreach (SlidePoint corner in (SlidePoint[])[new(r.X, r.Y), new(r.Right, r.Y), new(r.Right, r.Bottom), new(r.X, r.Bottom)])
+        foreach (
+            SlidePoint corner in (SlidePoint[])
+                [new(r.X, r.Y), new(r.Right, r.Y), new(r.Right, r.Bottom), new(r.X, r.Bottom)]
+        )
             if (!around.Any(o => Holds(o, corner)))
                 at.Add(corner);
         double[] far = new double[at.Count];
@@ -196,7 +204,11 @@ public static class LinePath
             dy = b.Y - a.Y,
             enters = 0,
             leaves = 1;
-        return Side(-dx, a.X - r.X - Edge) && Side(dx, r.Right - Edge - a.X) && Side(-dy, a.Y - r.Y - Edge) && Side(dy, r.Bottom - Edge - a.Y) && leaves - enters > 1e-9;
+        return Side(-dx, a.X - r.X - Edge)
+            && Side(dx, r.Right - Edge - a.X)
+            && Side(-dy, a.Y - r.Y - Edge)
+            && Side(dy, r.Bottom - Edge - a.Y)
+            && leaves - enters > 1e-9;
 
         bool Side(double p, double q)
         {
@@ -226,7 +238,12 @@ public static class LinePath
         // A way leaves and comes straight: not through the sides of what it is attached to.
         SlideRect? start = from?.Grown(Clear),
             end = to?.Grown(Clear);
-        SlideRect[] all = [.. around, .. start is { } s ? [s] : Array.Empty<SlideRect>(), .. end is { } e ? [e] : Array.Empty<SlideRect>()];
+        SlideRect[] all =
+        [
+            .. around,
+            .. start is { } s ? [s] : Array.Empty<SlideRect>(),
+            .. end is { } e ? [e] : Array.Empty<SlideRect>(),
+        ];
         double[] xs = Lines(all.SelectMany(r => new[] { r.X - Round / 2, r.Right + Round / 2 }), a.X, b.X),
             ys = Lines(all.SelectMany(r => new[] { r.Y - Round / 2, r.Bottom + Round / 2 }), a.Y, b.Y);
         int w = xs.Length,

@@ -72,9 +72,12 @@ public sealed record Shape(
             ShapeForm.Hexagon => Masks.Of(FrameMask.Hexagon, At.Rect, 1),
             ShapeForm.Star => Masks.Of(FrameMask.Star, At.Rect, 1),
             ShapeForm.Polygon => Masks.Of(FrameMask.Polygon, At.Rect, 1, Corners),
-            ShapeForm.Smooth when Corners is { Count: >= 3 } corners => Smooth.Closed(
-                [.. corners.Select(c => new SlidePoint(At.Rect.X + c.X * At.Rect.Width, At.Rect.Y + c.Y * At.Rect.Height))]
-            ),
+            ShapeForm.Smooth when Corners is { Count: >= 3 } corners => Smooth.Closed([
+                .. corners.Select(c => new SlidePoint(
+                    At.Rect.X + c.X * At.Rect.Width,
+                    At.Rect.Y + c.Y * At.Rect.Height
+                )),
+            ]),
             ShapeForm.Smooth => Path.Ellipse(At.Rect),
             _ => throw new InvalidOperationException($"{Form} has no outline."),
         };

@@ -15,7 +15,7 @@ public sealed class ShapeKind : ItemKind<Shape, ShapeEdit>
     public override string Name => "shape";
 
     /// <inheritdoc/>
-    public override int Rank => 1;
+    public override int Rank => 2;
 
     /// <inheritdoc/>
     protected override Refusal? Fault(Shape item, ItemPlace at) =>
@@ -104,7 +104,8 @@ public sealed class ShapeKind : ItemKind<Shape, ShapeEdit>
     public override IEnumerable<string> Says(Item item) => item is Shape { Text.Length: > 0 } shape ? [shape.Text] : [];
 
     /// <inheritdoc/>
-    public override IEnumerable<WordsRole> Roles(Item item) => item is Shape { Text.Length: > 0 } ? [WordsRole.Body] : [];
+    public override IEnumerable<WordsRole> Roles(Item item) =>
+        item is Shape { Text.Length: > 0 } ? [WordsRole.Body] : [];
 
     /// <inheritdoc/>
     public override ItemEdit? Resay(Item item, Func<string, string> with) =>
@@ -166,10 +167,7 @@ public sealed class ShapeKind : ItemKind<Shape, ShapeEdit>
         var words = new InnerWords(scene, item.At, WordsRole.Body);
         SetText set = words.Fit(item.Text, wide, high);
         foreach (
-            SceneNode node in words.Put(
-                set,
-                new(r.X + (r.Width - set.Width) / 2, r.Y + (r.Height - set.Height) / 2)
-            )
+            SceneNode node in words.Put(set, new(r.X + (r.Width - set.Width) / 2, r.Y + (r.Height - set.Height) / 2))
         )
             scene.Add(node);
         scene.Reserve(item.At.Turn == 0 ? r : r.Turned(item.At.Turn, Composition.Middle(r)));

@@ -28,13 +28,16 @@ public sealed record Table(
     ImmutableList<CellPhoto>? Photos = null
 ) : Item(Id, At)
 {
+    /// <inheritdoc/>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public override LayoutPart LayoutPart => At.Held ? LayoutPart.Other : LayoutPart.Figure;
+
     /// <summary>The first row names the columns.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
     public bool HasHeader => HeaderRow ?? DataSeries.Of(Rows).HasHeader;
 
     /// <summary>The photo in a cell, or null.</summary>
-    public string? PhotoAt(int row, int column) =>
-        Photos?.Find(p => p.Row == row && p.Column == column)?.PhotoId;
+    public string? PhotoAt(int row, int column) => Photos?.Find(p => p.Row == row && p.Column == column)?.PhotoId;
 }
 
 /// <summary>Changes a table; what is null stays.</summary>

@@ -41,7 +41,7 @@ public sealed class TableKind : ItemKind<Table, TableEdit>
     protected override ItemResult Create(Guid id, TableEdit edit, SlideRect? rect, ItemPlace at) =>
         edit.Rows is null && edit.Pasted is null
             ? new Refusal("no-rows", "A table needs rows. Paste some, or type them.")
-            : Edit(new Table(id, new(rect ?? ChartKind.Usual(at)), []), edit, at);
+            : Edit(ChartKind.Placed(new Table(id, new(default(SlideRect)), []), rect, at), edit, at);
 
     /// <inheritdoc/>
     protected override ItemResult Edit(Table item, TableEdit edit, ItemPlace at)
@@ -110,9 +110,18 @@ public sealed class TableKind : ItemKind<Table, TableEdit>
             item.Id,
             p.PhotoId,
             new Changes(SeenInCell),
-            item.At.Rect,
+            Cell(item, p),
             Spot.Auto
         ));
+
+    // About where a cell is, for saying which photo is which.
+    private static SlideRect Cell(Table table, CellPhoto p)
+    {
+        SlideRect r = table.At.Rect;
+        double w = r.Width / table.Rows[0].Count,
+            h = r.Height / table.Rows.Count;
+        return new(r.X + p.Column * w, r.Y + p.Row * h, w, h);
+    }
 
     /// <inheritdoc/>
     public override Follows Follows(Item item) => Items.Follows.Nothing;
@@ -120,8 +129,9 @@ public sealed class TableKind : ItemKind<Table, TableEdit>
     /// <inheritdoc/>
     public override IReadOnlyList<string> PartNames(Item item) =>
         [
-            .. ((Table)item).Rows.Select((r, i) =>
-                r.Find(c => c.Length > 0) ?? (i + 1).ToString(System.Globalization.CultureInfo.InvariantCulture)
+            .. ((Table)item).Rows.Select(
+                (r, i) =>
+                    r.Find(c => c.Length > 0) ?? (i + 1).ToString(System.Globalization.CultureInfo.InvariantCulture)
             ),
         ];
 
@@ -151,15 +161,16 @@ public sealed class TableKind : ItemKind<Table, TableEdit>
             .Select(r =>
                 string.Join(
                     ", ",
-                    r.Row.Select((cell, c) =>
-                            (
-                                Head: header && c > 0 ? item.Rows[0][c] : "",
-                                Cell: item.PhotoAt(r.At, c) is { } id
-                                    ? at.Photos.Photo(id)?.Rights.Title is { Length: > 0 } title
-                                        ? $"photo “{title}” {cell}"
-                                        : $"photo {cell}"
-                                    : cell
-                            )
+                    r.Row.Select(
+                            (cell, c) =>
+                                (
+                                    Head: header && c > 0 ? item.Rows[0][c] : "",
+                                    Cell: item.PhotoAt(r.At, c) is { } id
+                                        ? at.Photos.Photo(id)?.Rights.Title is { Length: > 0 } title
+                                            ? $"photo “{title}” {cell}"
+                                            : $"photo {cell}"
+                                        : cell
+                                )
                         )
                         .Where(c => c.Cell.Length > 0)
                         .Select(c => $"{c.Head} {c.Cell}".Trim())
@@ -188,7 +199,13 @@ public sealed class TableKind : ItemKind<Table, TableEdit>
                     new TableEdit(Photo: new CellPhoto(1, 0, photoId)),
                     new TableEdit(Widths: [.4, .2, .2, .2]),
                     new TableEdit(HeaderRow: false),
-                    new TableEdit(Rows: [["Blade", "catches a grain"], ["Ridge", "grows a hand a year"]]),
+                    new TableEdit(
+                        Rows:
+                        [
+                            ["Blade", "catches a grain"],
+                            ["Ridge", "grows a hand a year"],
+                        ]
+                    ),
                 ]
             ),
         ];

@@ -32,7 +32,8 @@ internal sealed class TableLayout
             .. Enumerable
                 .Range(0, Columns)
                 .Select(c =>
-                    table.Rows.Skip(table.HasHeader ? 1 : 0).Where(r => r[c].Length > 0).ToArray() is { Length: > 0 } body
+                    table.Rows.Skip(table.HasHeader ? 1 : 0).Where(r => r[c].Length > 0).ToArray()
+                        is { Length: > 0 } body
                     && body.All(r => Figure.Read(r[c]) is not null)
                 ),
         ];
@@ -184,7 +185,10 @@ internal sealed class TableLayout
     private double[] Spare(double free)
     {
         double spare = free - _natural.Sum();
-        bool[] takes = IsFigures.Any(f => f) && IsFigures.Any(f => !f) ? [.. IsFigures.Select(f => !f)] : [.. IsFigures.Select(_ => true)];
+        bool[] takes =
+            IsFigures.Any(f => f) && IsFigures.Any(f => !f)
+                ? [.. IsFigures.Select(f => !f)]
+                : [.. IsFigures.Select(_ => true)];
         double all = _natural.Where((_, c) => takes[c]).Sum();
         return [.. _natural.Select((w, c) => takes[c] ? w + spare * (all > 0 ? w / all : 1.0 / Columns) : w)];
     }
@@ -258,10 +262,7 @@ internal sealed class TableLayout
     // Rows stand further apart where there is room, as far as they are still one table.
     private void Spread(double height)
     {
-        double more = Math.Min(
-            Words.Size * (Most - Least),
-            Math.Max(0, (height - Height) / (2 * Heights.Length))
-        );
+        double more = Math.Min(Words.Size * (Most - Least), Math.Max(0, (height - Height) / (2 * Heights.Length)));
         Padding += more;
         for (int r = 0; r < Heights.Length; r++)
             Heights[r] += 2 * more;

@@ -24,7 +24,7 @@ function StepsDialog({ flow, set, onClose }: { flow: Flow; set(change: FlowEdit)
         <textarea
           rows={8}
           aria-label={flowTexts.steps}
-          className="field w-full"
+          className="field w-full border border-line p-2"
           value={text}
           onChange={(e) => setText(e.target.value)}
         />

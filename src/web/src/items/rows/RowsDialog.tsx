@@ -131,7 +131,7 @@ export default function RowsDialog({ open, onOpenChange, title, rows, onRows, on
           rows={3}
           aria-label={rowsTexts.paste}
           placeholder={rowsTexts.pasteHint}
-          className="field w-full"
+          className="field w-full border border-line p-2"
           value={pasted}
           onChange={(e) => setPasted(e.target.value)}
         />
