@@ -17,14 +17,15 @@ public static class DataRows
         List<List<string>>? first = null;
         foreach (char separator in (ReadOnlySpan<char>)['\t', ';', ','])
         {
-            List<List<string>> rows = Split(text, separator);
-            if (rows.Count == 0 || rows.All(r => r.Count == 1))
+            (List<List<string>> rows, bool sound) = Split(text, separator);
+            // Behind a quoted field stands a separator or the end of the row: else this is none.
+            if (!sound || rows.Count == 0 || rows.All(r => r.Count == 1))
                 continue;
             if (rows.All(r => r.Count == rows[0].Count))
                 return Even(rows);
             first ??= rows;
         }
-        return Even(first ?? Split(text, '\n'));
+        return Even(first ?? Split(text, '\n').Rows);
     }
 
     /// <summary>Rows as RFC 4180 writes them, separated by tabs.</summary>
@@ -89,13 +90,15 @@ public static class DataRows
     }
 
     // A quote begins a quoted field only where the field begins; within, two are one (RFC 4180, 2.5 to 2.7).
-    private static List<List<string>> Split(string text, char separator)
+    private static (List<List<string>> Rows, bool Sound) Split(string text, char separator)
     {
         List<List<string>> rows = [];
         List<string> row = [];
         var cell = new StringBuilder();
         bool quoted = false,
-            begins = true;
+            begins = true,
+            ended = false,
+            sound = true;
         for (int i = 0; i < text.Length; i++)
         {
             char c = text[i];
@@ -109,7 +112,7 @@ public static class DataRows
                     i++;
                 }
                 else
-                    quoted = false;
+                    (quoted, ended) = (false, true);
             }
             else if (c == '"' && begins)
                 (quoted, begins) = (true, false);
@@ -123,18 +126,19 @@ public static class DataRows
                 EndCell();
             else
             {
+                sound &= !ended || c == ' ';
                 cell.Append(c);
                 begins = begins && c == ' ';
             }
         }
         EndRow();
-        return rows;
+        return (rows, sound);
 
         void EndCell()
         {
             row.Add(cell.ToString());
             cell.Clear();
-            begins = true;
+            (begins, ended) = (true, false);
         }
 
         void EndRow()

@@ -50,11 +50,14 @@ public sealed record DataSeries(
         string[] heads = [.. rows[0].Skip(first)];
         if (heads.Length == 0)
             return false;
+        // A figure that is no year is no name.
+        if (heads.Any(h => Figure.Read(h) is not null && !IsYear(h)))
+            return false;
         if (heads.Any(h => h.Length > 0 && Figure.Read(h) is null))
             // Words over words are no names of columns of figures.
             return rows.Skip(1).Any(r => r.Skip(first).Any(c => Figure.Read(c) is not null));
         return heads.Length > 1
-            && heads.All(h => h.Length == 0 || IsYear(h))
+            && heads.Any(h => h.Length > 0)
             && rows.Skip(1).Any(r => r.Skip(first).Any(c => c.Length > 0 && !IsYear(c)));
     }
 

@@ -274,14 +274,29 @@ internal static class ShareChart
         }
         double[] placed = new double[boxes.Count];
         int at = 0;
+        double free = top;
         foreach ((double sum, int count, double high) in blocks)
         {
-            double y = Math.Max(top, Math.Min(bottom - high, sum / count));
+            double y = Math.Max(free, sum / count);
             for (int i = 0; i < count; i++, at++)
             {
                 placed[at] = y;
                 y += boxes[at].High;
             }
+            free = y;
+        }
+        // What reaches beyond the lower end moves up, and what stands in its way with it, as far as the upper end.
+        double end = bottom;
+        for (int i = boxes.Count - 1; i >= 0 && placed[i] + boxes[i].High > end; i--)
+        {
+            placed[i] = end - boxes[i].High;
+            end = placed[i];
+        }
+        if (boxes.Count > 0 && placed[0] < top)
+        {
+            placed[0] = top;
+            for (int i = 1; i < boxes.Count; i++)
+                placed[i] = placed[i - 1] + boxes[i - 1].High;
         }
         return placed;
     }

@@ -28,7 +28,12 @@ internal sealed class FlowScene
         SlideRect r = item.At.Rect;
         double caption = scene.Theme.Setting(WordsRole.Caption).Size;
         bool photos = item.Steps.Exists(s => s.PhotoId is not null);
-        int beside = item.Form == FlowForm.Row ? Math.Min(InARow, item.Steps.Count) : 4;
+        double beside = item.Form switch
+        {
+            FlowForm.Row => Math.Min(InARow, item.Steps.Count),
+            FlowForm.Ring => Math.Max(4, item.Steps.Count * .8),
+            _ => Math.Max(4, item.Steps.Count * .7),
+        };
         _words = new InnerWords(
             scene,
             item.At,
@@ -181,6 +186,9 @@ internal sealed class FlowScene
             across = Math.Min(across, down * 1.25);
         else
             across = Math.Min(across, down * 1.6);
+        // Steps beside each other leave room for the arrow between them.
+        while (wide > _words.Size * 4 && !Apart(count, across, down, wide, high, _line * 10))
+            (wide, high) = (wide * .95, high * .95);
         SlidePoint middle = Composition.Middle(room);
         SlideRect[] shapes = new SlideRect[count];
         for (int i = 0; i < count; i++)
@@ -213,6 +221,21 @@ internal sealed class FlowScene
             if (way.Count > 1)
                 Lead(next == 0 ? count - 1 : next, way);
         }
+    }
+
+    private static bool Apart(int count, double across, double down, double wide, double high, double gap)
+    {
+        for (int i = 0; i < count; i++)
+        {
+            double a = 2 * Math.PI * i / count,
+                b = 2 * Math.PI * (i + 1) / count;
+            if (
+                Math.Abs(across * (Math.Sin(a) - Math.Sin(b))) < wide + gap
+                && Math.Abs(down * (Math.Cos(a) - Math.Cos(b))) < high + gap
+            )
+                return false;
+        }
+        return true;
     }
 
     private void Fork(SlideRect room)

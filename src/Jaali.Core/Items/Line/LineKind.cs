@@ -114,6 +114,19 @@ public sealed class LineKind : ItemKind<Line, LineEdit>
             ?.Id;
 
     /// <inheritdoc/>
+    protected override ItemResult Place(Line item, Placement to, ItemPlace at)
+    {
+        // A line that is moved by hand is let go where it was attached: it cannot be at both places.
+        bool moved = to.Rect != item.At.Rect && IsAttached(item);
+        return item with
+        {
+            At = to,
+            From = moved ? item.From with { ItemId = null } : item.From,
+            To = moved ? item.To with { ItemId = null } : item.To,
+        };
+    }
+
+    /// <inheritdoc/>
     public override Follows Follows(Item item) => Items.Follows.Nothing;
 
     /// <inheritdoc/>
