@@ -1,5 +1,8 @@
 import { converter, differenceCiede2000, parse, wcagContrast, wcagLuminance } from 'culori';
 import { expect, test, type Page } from './fixtures';
+import { ticks as ticksOf } from 'd3-array';
+import { scaleLinear } from 'd3-scale';
+import { pie, stack, stackOffsetDiverging } from 'd3-shape';
 import LineBreaker from 'linebreak';
 import { kmeans } from 'ml-kmeans';
 import { PNG } from 'pngjs';
@@ -442,3 +445,113 @@ function grounds(picture: PNG, box: Box, ink: [number, number, number]): [number
     for (let x = 0; x < wide; x += 2) if (near[y * wide + x] === 0) found.push(at(left + x, top + y));
   return found;
 }
+
+test('axes, stacks and slices of charts are those of d3-array, d3-scale and d3-shape', async ({ page }) => {
+  test.setTimeout(120_000);
+  const { id, slideId } = await freeSlide(page, 'Axes');
+  interface Node {
+    kind: string;
+    path?: string;
+    fill?: string | null;
+    fillOpacity?: number;
+    nodes?: Node[];
+    lines?: { text: string; x: number; baseline: number; width: number }[];
+  }
+  const flat = (nodes: Node[]): Node[] => nodes.flatMap((n) => [n, ...flat(n.nodes ?? [])]);
+  let item: string | null = null;
+  const drawn = async (form: string, rows: (string | number)[][]) => {
+    const edited = { kind: 'chart', form, rows: rows.map((r) => r.map(String)), broughtOut: -1 };
+    if (item) await edit(page, id, { kind: 'edit-item', slideId, itemId: item, edit: edited });
+    else
+      await edit(page, id, {
+        kind: 'add-item',
+        slideId,
+        item: edited,
+        rect: { x: 100, y: 100, width: 1720, height: 860 },
+      });
+    const slide = (await readDeck(page, id)).slides.find((s) => s.id === slideId)! as unknown as {
+      items: { item: { id: string } }[];
+    };
+    item = slide.items[0]!.item.id;
+    const scene = (await readScenes(page, id)).find((s) => s.slideId === slideId)!;
+    return flat(scene.nodes as unknown as Node[]);
+  };
+  const number = (text: string) => Number(text.replace('−', '-'));
+
+  // A line of an axis from round number to round number, in the steps that d3 takes for as many.
+  const random = (() => {
+    let seed = 7;
+    return () => (seed = (seed * 16807) % 2147483647) / 2147483647;
+  })();
+  for (let round = 0; round < 12; round++) {
+    const spread = 10 ** (Math.floor(random() * 7) - 2);
+    const values = Array.from({ length: 60 }, () => (random() - (round % 3 === 0 ? 0.5 : 0)) * spread);
+    const nodes = await drawn('columns', [
+      ['row', 'value'],
+      ...values.map((v, i): (string | number)[] => [`r${i}`, v.toFixed(6)]),
+    ]);
+    const lines = nodes.flatMap((n) => n.lines ?? []);
+    const right = Math.max(...lines.map((l) => l.x + l.width));
+    // What ends at the right edge of the chart are the figures of its axis.
+    const ticks = lines.filter((l) => Math.abs(l.x + l.width - right) < 1).sort((a, b) => b.baseline - a.baseline);
+    const shown = ticks.map((t) => number(t.text));
+    const [low, high] = [Math.min(0, ...values), Math.max(0, ...values)];
+    const fits = [2, 3, 4, 5, 6].some((count) => {
+      const nice = scaleLinear().domain([low, high]).nice(count);
+      const theirs = ticksOf(nice.domain()[0]!, nice.domain()[1]!, count);
+      return theirs.length === shown.length && theirs.every((t, i) => Math.abs(t - shown[i]!) < spread * 1e-5);
+    });
+    expect(fits, `${low} to ${high}: ${shown.join(' ')}`).toBe(true);
+    // They stand at even distances, as d3's scale has them.
+    const scale = scaleLinear()
+      .domain([shown[0]!, shown.at(-1)!])
+      .range([ticks[0]!.baseline, ticks.at(-1)!.baseline]);
+    for (const t of ticks) expect(Math.abs(scale(number(t.text)) - t.baseline)).toBeLessThan(0.01);
+  }
+
+  // Stacks, above and below 0, by the heights of the rectangles.
+  const series = [
+    [3, -2, 5],
+    [4, 5, -1],
+    [-1, -1, 2],
+  ];
+  const stacked = await drawn('stackedColumns', [
+    ['', 'a', 'b', 'c'],
+    ...[0, 1, 2].map((row): (string | number)[] => [`r${row}`, ...series.map((s) => s[row]!)]),
+  ]);
+  const theirs = stack<number[], number>().keys([0, 1, 2]).offset(stackOffsetDiverging)(
+    series[0]!.map((_, row) => series.map((s) => s[row]!)),
+  );
+  const rects = stacked
+    .filter((n) => n.kind === 'path' && (n.path!.match(/M/g) ?? []).length === 3)
+    .map((n) =>
+      n
+        .path!.split('Z')
+        .filter((p) => p.trim() !== '')
+        .map((p) => p.match(/-?\d+(\.\d+)?/g)!.map(Number)),
+    );
+  expect(rects).toHaveLength(3);
+  // Height is up: the first corner is the upper left, the third the lower right.
+  const unit = (rects[0]![0]![5]! - rects[0]![0]![1]!) / 3;
+  const zero = rects[0]![0]![5]!;
+  for (const [s, outlines] of rects.entries())
+    for (const [row, o] of outlines.entries()) {
+      const [from, to] = [...theirs[s]![row]!].sort((a, b) => a - b);
+      expect((zero - o[5]!) / unit).toBeCloseTo(from!, 2);
+      expect((zero - o[1]!) / unit).toBeCloseTo(to!, 2);
+    }
+
+  // Slices begin and end at the angles of d3's pie, from the top and clockwise.
+  const shares = [46, 25, 17, 12];
+  const slices = await drawn('pie', [['to', 'part'], ...shares.map((s, i): (string | number)[] => [`p${i}`, s])]);
+  const arcs = pie<number>().sort(null)(shares);
+  const outlines = slices.filter((n) => n.kind === 'path' && n.path!.includes('C'));
+  expect(outlines).toHaveLength(4);
+  for (const [i, o] of outlines.entries()) {
+    const n = o.path!.match(/-?\d+(\.\d+)?/g)!.map(Number);
+    const angle = (x: number, y: number) => (Math.atan2(x - n[0]!, n[1]! - y) + 2 * Math.PI) % (2 * Math.PI);
+    expect(angle(n[2]!, n[3]!)).toBeCloseTo(arcs[i]!.startAngle, 3);
+    expect(Math.cos(angle(n.at(-2)!, n.at(-1)!))).toBeCloseTo(Math.cos(arcs[i]!.endAngle), 3);
+    expect(Math.sin(angle(n.at(-2)!, n.at(-1)!))).toBeCloseTo(Math.sin(arcs[i]!.endAngle), 3);
+  }
+});
