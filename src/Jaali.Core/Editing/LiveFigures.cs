@@ -1,7 +1,7 @@
 namespace Jaali.Core.Editing;
 
-/// <summary>Charts, tables and flows that stand where the layout has them stay there, whatever becomes of the slide, its
-/// style or its shape; those that a hand put elsewhere stay where they are.</summary>
+/// <summary>Charts, tables and flows that stand where the layout has them stay there, whatever becomes of the slide,
+/// its style or its shape; those that a hand put elsewhere stay where they are.</summary>
 internal static class LiveFigures
 {
     internal static Deck Follow(Deck before, Deck after)

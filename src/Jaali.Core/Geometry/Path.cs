@@ -141,6 +141,20 @@ public sealed class Path : IEquatable<Path>
         return Parse(string.Join(' ', words));
     }
 
+    /// <summary>The path with each of its places, control points included, somewhere else.</summary>
+    public Path Mapped(Func<SlidePoint, SlidePoint> to)
+    {
+        string[] words = Data.Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        for (int i = 0; i < words.Length; i++)
+            if (double.TryParse(words[i], CultureInfo.InvariantCulture, out double x))
+            {
+                SlidePoint p = to(new(x, double.Parse(words[i + 1], CultureInfo.InvariantCulture)));
+                words[i] = Math.Round(p.X, 3).ToString(CultureInfo.InvariantCulture);
+                words[++i] = Math.Round(p.Y, 3).ToString(CultureInfo.InvariantCulture);
+            }
+        return Parse(string.Join(' ', words));
+    }
+
     /// <summary>True for an upright rectangle, which painters clip by without smoothing its edges twice.</summary>
     public bool IsRect { get; }
 

@@ -69,7 +69,7 @@ internal sealed class InnerWords
     ) =>
         Typesetter.Break(Paragraph.Of(text), How(bold, size, italic) with { Align = align }, width, _scene.Facts.Fonts);
 
-    /// <summary>Words in the middle of a room, at the largest size up to that of their role at which they fit.</summary>
+    /// <summary>Words in the middle of a room, at the largest size up to their role's at which they fit.</summary>
     internal SetText Fit(string text, double width, double height) =>
         Typesetter.Fit(
             Paragraph.Of(text),

@@ -20,6 +20,7 @@ public static class ItemKinds
         new FlowKind(),
         new ShapeKind(),
         new LineKind(),
+        new IconKind(),
     ];
 
     private static readonly Dictionary<Type, ItemKind> ByType = All.SelectMany(k =>

@@ -14,6 +14,7 @@ internal static class Endpoints
         app.MapDecks();
         app.MapComposing();
         app.MapWords();
+        app.MapIcons();
         app.MapShow();
         app.MapCollections();
         app.MapSearch();

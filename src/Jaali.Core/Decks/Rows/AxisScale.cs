@@ -1,7 +1,7 @@
 namespace Jaali.Core.Decks;
 
 /// <summary>Round steps of an axis: 1, 2 or 5 times a power of ten, whichever comes nearest to the wanted number of
-/// steps on a logarithmic scale; the limits between them are the geometric means sqrt(2), sqrt(10) and sqrt(50).</summary>
+/// steps on a logarithmic scale; the limits between them are the geometric means: the roots of 2, 10 and 50.</summary>
 /// <param name="From">Where the axis begins: a multiple of the step.</param>
 /// <param name="To">Where it ends: a multiple of the step.</param>
 /// <param name="Step">From one line to the next; positive.</param>

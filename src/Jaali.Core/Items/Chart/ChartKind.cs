@@ -159,9 +159,7 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
         foreach (NamedFigures series in data.Series)
             for (int i = 0; i < data.Labels.Count && told.Count < MostTold; i++)
                 if (series.Figures[i] is not null)
-                    told.Add(
-                        $"{string.Join(", ", new[] { series.Name, data.Labels[i] }.Where(n => n.Length > 0))} {series.Written[i]}".Trim()
-                    );
+                    told.Add(Named(series.Name, data.Labels[i], series.Written[i]));
         int all = data.Series.Sum(s => s.Figures.Count(f => f is not null));
         string name = item.Form switch
         {
@@ -178,7 +176,12 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
         string figures = string.Join("; ", told);
         if (all > told.Count)
             figures += string.Create(CultureInfo.InvariantCulture, $"; and {all - told.Count} more");
-        return $"{name}{(item.Shows.Length > 0 ? $", {item.Shows}" : "")}: {figures}.{(item.Source.Length > 0 ? $" {item.Source}" : "")}";
+        string shows = item.Shows.Length > 0 ? $", {item.Shows}" : "",
+            source = item.Source.Length > 0 ? $" {item.Source}" : "";
+        return $"{name}{shows}: {figures}.{source}";
+
+        static string Named(string series, string row, string written) =>
+            $"{string.Join(", ", new[] { series, row }.Where(n => n.Length > 0))} {written}".Trim();
     }
 
     /// <inheritdoc/>

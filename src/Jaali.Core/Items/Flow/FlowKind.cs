@@ -166,7 +166,7 @@ public sealed class FlowKind : ItemKind<Flow, FlowEdit>
                     new FlowEdit(FlowForm.Ring),
                     new FlowEdit(FlowForm.Fork),
                     new FlowEdit(Pasted: "Rain → Marsh → Tide -> Ground", Source: "Field notes"),
-                    new FlowEdit(Photo: new StepPhoto(0, photoId)),
+                    new FlowEdit(Photo: new StepPhoto(1, photoId)),
                     new FlowEdit(Steps: [new("Ebb", photoId), new("Flood", photoId)]),
                 ]
             ),

@@ -1,6 +1,6 @@
 namespace Jaali.Core.Items;
 
-/// <summary>How a flow becomes nodes: each step its photo or its box, its words, and the arrow that leads to it.</summary>
+/// <summary>How a flow becomes nodes: each step its photo or its box, its words, and the arrow to it.</summary>
 internal sealed class FlowScene
 {
     // Between steps, as a share of their cell; an arrow keeps so much of it clear at either end.

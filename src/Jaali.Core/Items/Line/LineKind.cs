@@ -154,12 +154,13 @@ public sealed class LineKind : ItemKind<Line, LineEdit>
             other => other is Words ? scene.Parts.FirstOrDefault(p => p.ItemId == other.Id)?.Box : null
         );
         string ink = item.Stroke ?? Ink.Best(scene.Backdrop.CoarseLight(item.At.Rect), scene.Inks).Colour;
-        scene.Add(new PathNode(Arrow.Of(way, item.Width, item.EndHead, item.StartHead, item.Dash), ink));
+        Path path = Arrow.Of(way, item.Width, item.EndHead, item.StartHead, item.Dash);
+        scene.Add(new PathNode(path, ink));
         scene.Tell(
             new ScenePart(
                 item.Id,
                 Name,
-                item.At.Rect,
+                path.Bounds,
                 Describe(item, new ItemPlace(scene.Deck, scene.Slide, scene.Facts))
             )
         );

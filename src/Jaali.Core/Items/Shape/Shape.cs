@@ -33,7 +33,7 @@ public enum ShapeForm
 /// <param name="At">Where it lies.</param>
 /// <param name="Form">Its outline.</param>
 /// <param name="Text">Words in its middle; empty for none.</param>
-/// <param name="Fill">Colour inside as <c>#RRGGBB</c>, empty for nothing; null for the first accent of the house.</param>
+/// <param name="Fill">Colour inside as <c>#RRGGBB</c>, empty for nothing; null for the house's first accent.</param>
 /// <param name="FillTo">The colour that it changes to at the foot; null for a plain one.</param>
 /// <param name="Opacity">Of what fills it, 0 to 1.</param>
 /// <param name="Stroke">Colour of its line; null for the ink that reads.</param>

@@ -157,7 +157,7 @@ public sealed class ShapeKind : ItemKind<Shape, ShapeEdit>
         string says = Describe(item, new ItemPlace(scene.Deck, scene.Slide, scene.Facts));
         if (item.Text.Length == 0)
         {
-            scene.Tell(new ScenePart(item.Id, Name, r, says));
+            scene.Tell(new ScenePart(item.Id, Name, outline.Bounds, says));
             return;
         }
         bool box = item.Form is ShapeForm.Rectangle or ShapeForm.Rounded;
@@ -171,7 +171,8 @@ public sealed class ShapeKind : ItemKind<Shape, ShapeEdit>
         )
             scene.Add(node);
         scene.Reserve(item.At.Turn == 0 ? r : r.Turned(item.At.Turn, Composition.Middle(r)));
-        scene.Tell(words.Part(item.Id, Name, says));
+        // A smooth shape may reach a little beyond its corners.
+        scene.Tell(words.Part(item.Id, Name, says) with { Box = outline.Bounds });
     }
 
     /// <inheritdoc/>

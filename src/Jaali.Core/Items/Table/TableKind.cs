@@ -176,9 +176,8 @@ public sealed class TableKind : ItemKind<Table, TableEdit>
                         .Select(c => $"{c.Head} {c.Cell}".Trim())
                 )
             );
-        return $"Table: {string.Join("; ", rows)}.{(item.Source.Length > 0 ? $" {item.Source}" : "")}".ReplaceLineEndings(
-            " "
-        );
+        string source = item.Source.Length > 0 ? $" {item.Source}" : "";
+        return $"Table: {string.Join("; ", rows)}.{source}".ReplaceLineEndings(" ");
     }
 
     /// <inheritdoc/>

@@ -33,6 +33,7 @@ export type ShapeItem = Schemas['ItemShape'];
 export type ShapeEdit = Omit<Schemas['ItemEditShapeEdit'], 'kind'>;
 export type Line = Schemas['ItemLine'];
 export type LineEdit = Omit<Schemas['ItemEditLineEdit'], 'kind'>;
+export type IconEdit = Omit<Schemas['ItemEditIconEdit'], 'kind'>;
 export type TextStyle = Schemas['TextStyle'];
 export type SlideLayout = Schemas['SlideLayout'];
 export type Transition = Schemas['Transition'];

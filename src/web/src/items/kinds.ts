@@ -3,6 +3,7 @@ import type { Item, ItemEdit, Slide } from '../api/types';
 import { chart } from './chart/kind';
 import { flow } from './flow/kind';
 import { frame } from './frame/kind';
+import { icon } from './icon/kind';
 import { line } from './line/kind';
 import { shape } from './shape/kind';
 import { table } from './table/kind';
@@ -50,7 +51,7 @@ export interface ItemClient {
  * The kinds of items, as the client knows them: the only list. A kind that is not in it is moved, ordered and removed
  * like any other.
  */
-export const kinds: ItemClient[] = [frame, veil, words, chart, table, flow, shape, line];
+export const kinds: ItemClient[] = [frame, veil, words, chart, table, flow, shape, line, icon];
 
 const unknown: ItemClient = { kind: '', verbs: [] };
 
