@@ -285,9 +285,12 @@ test('four steps come out of a list, take photos, and are laid out anew when a l
   const before = await tip();
   // Moved by keys, the shape takes the end of the arrow along; without it, the arrow stays where it ended.
   await page.mouse.click(box.x + (at.x + at.width / 2) * scale, box.y + (at.y + at.height / 2) * scale);
-  for (let i = 0; i < 5; i++) await page.keyboard.press('Shift+ArrowUp');
-  await expect.poll(async () => (await tip()).y).toBeLessThan(before.y - 10);
-  const after = await tip();
+  let after = before;
+  for (let i = 0; i < 3; i++) {
+    await page.keyboard.press('Shift+ArrowUp');
+    await expect.poll(async () => (await tip()).y).toBeLessThan(after.y - 1);
+    after = await tip();
+  }
   await page.keyboard.press('Delete');
   await expect.poll(async () => (await itemsOf(page, id, slide)).some((i) => i.item.kind === 'shape')).toBe(false);
   const left = await tip();
@@ -296,4 +299,44 @@ test('four steps come out of a list, take photos, and are laid out anew when a l
   await expect
     .poll(async () => ((await one(page, id, slide, 'line')).item['to'] as { itemId?: string }).itemId)
     .toBe(shape.id);
+});
+
+test('an icon is found by a word, takes a colour, is swapped in its place; a drawing of one’s own comes in, and what is none is refused', async ({
+  page,
+}) => {
+  const { id, slide } = await withPhotos(page, 'Icons');
+  await add(page, 'Icon');
+  const look = page.getByRole('textbox', { name: 'Look for an icon' });
+  await look.click();
+  await page.keyboard.type('anchors', { delay: 40 });
+  await page.getByRole('button', { name: 'Icon anchor', exact: true }).click();
+  await expect.poll(async () => (await one(page, id, slide, 'icon')).item['name']).toBe('anchor');
+  const place = (await one(page, id, slide, 'icon')).item.at.rect;
+  const colour = page.getByRole('textbox', { name: 'Colour of the icon' });
+  await colour.selectText();
+  await page.keyboard.type('e3a12f');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await one(page, id, slide, 'icon')).item['colour']).toBe('#E3A12F');
+  await look.fill('qwertz');
+  await expect(page.getByText('No icon is called so. Try another word.')).toBeVisible();
+  await look.fill('wind');
+  await page.getByRole('button', { name: 'Icon wind', exact: true }).click();
+  await expect.poll(async () => (await one(page, id, slide, 'icon')).item['name']).toBe('wind');
+  const swapped = (await one(page, id, slide, 'icon')).item;
+  expect([swapped.at.rect, swapped['colour']]).toEqual([place, '#E3A12F']);
+  const painted = allNodes((await readScenes(page, id)).find((s) => s.slideId === slide)!.nodes) as { fill?: string }[];
+  expect(painted.some((n) => n.fill === '#E3A12F')).toBe(true);
+
+  const bring = (name: string, svg: string) =>
+    page
+      .getByLabel('An SVG file to bring in as an icon')
+      .setInputFiles({ name, mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+  await bring('none.svg', '<!DOCTYPE svg [<!ENTITY a "b">]><svg>&a;</svg>');
+  await expect(page.getByText('This is no SVG drawing with shapes. Choose another file.')).toBeVisible();
+  expect((await one(page, id, slide, 'icon')).item['name']).toBe('wind');
+  await bring(
+    'post.svg',
+    '<svg xmlns="http://www.w3.org/2000/svg"><script>1</script><rect width="4" height="9"/></svg>',
+  );
+  await expect.poll(async () => (await one(page, id, slide, 'icon')).item['drawing']).toBe('M 0 0 L 4 0 L 4 9 L 0 9 Z');
 });

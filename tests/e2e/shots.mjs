@@ -32,6 +32,39 @@ for (const station of ['plan', 'gather', 'compose', 'credit', 'give']) {
   await page.goto(at(station));
   await shoot(station, station === 'gather' ? 2500 : 900);
 }
+// A chart on a slide of its own; taken off again.
+const sendEdit = async (command) => {
+  const { revision, slides } = await (await fetch(`${base}/api/decks/${deck.id}`)).json();
+  await fetch(`${base}/api/decks/${deck.id}/edits`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', 'X-Jaali': '1' },
+    body: JSON.stringify({ revision, command }),
+  });
+  const now = await (await fetch(`${base}/api/decks/${deck.id}`)).json();
+  return now.slides.find((s) => !slides.some((was) => was.id === s.id))?.id;
+};
+const charted = await sendEdit({ kind: 'add-slide' });
+const heading = { kind: 'words', role: 'heading', text: 'Eleven metres in one night' };
+await sendEdit({ kind: 'add-item', slideId: charted, item: heading, rect: null });
+const lost = ['1.2', '1.6', '0.9', '2.4', '1.8', '2.2', '3.1', '2.6', '11', '4.2'];
+const chart = {
+  kind: 'chart',
+  rows: [['year', 'metres'], ...lost.map((m, i) => [`${2016 + i}`, m])],
+  shows: 'shore lost a year, in metres',
+  source: 'Tide gauge record, Tern Bar',
+  broughtOut: 8,
+};
+await sendEdit({ kind: 'add-item', slideId: charted, item: chart, rect: null });
+await page.goto(`${base}/deck/${deck.id}/compose?slide=${charted}`);
+await page.waitForLoadState('networkidle');
+const stage = await page.getByRole('application').boundingBox();
+await page.mouse.click(stage.x + stage.width / 2, stage.y + stage.height * 0.6);
+await page
+  .getByRole('toolbar', { name: 'What can be done' })
+  .getByRole('button', { name: 'Chart', exact: true })
+  .click();
+await shoot('figures');
+await sendEdit({ kind: 'remove-slide', slideId: charted });
 // What moves: photos in turn, seen in the list of Give, in the show and at the podium; taken back at the end.
 await page.getByRole('button', { name: 'Photos come forward in turn', exact: true }).click();
 await page.getByRole('button', { name: /^four photos/ }).click();

@@ -1288,285 +1288,553 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /** @enum {unknown} */
+        /**
+         * @description The one thing of a slide that is brought out beside its words.
+         * @enum {unknown}
+         */
         AccentForm: "none" | "bar" | "rule" | "number";
+        /** @description The ways there are for what a move does. */
         ActWays: {
             act: components["schemas"]["CueAct"];
             ways: components["schemas"]["CueEffect"][];
         };
+        /** @description An address to read. */
         AddressRequest: {
             address: string;
             name?: null | string;
         };
+        /** @description Records to adopt. */
         AdoptChecked: {
+            /** @description Of which pictures; null for all of which something is known. */
             numbers?: null | number[];
-            /** @default true */
+            /**
+             * @description Adopted, or no longer.
+             * @default true
+             */
             adopted: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Ways of lining things up; the first thing leads.
+         * @enum {unknown}
+         */
         Alignment: "left" | "right" | "top" | "bottom" | "middleAcross" | "middleDown" | "equalGapsAcross" | "equalGapsDown" | "sameWidth" | "sameHeight" | "grid";
-        /** @enum {unknown} */
+        /**
+         * @description Where a collection stands in a search.
+         * @enum {unknown}
+         */
         AnswerState: "asking" | "slow" | "answered" | "failed" | "limited";
+        /** @description Where a collection stands in a search. */
         AnswerView: {
+            /** @description Identity. */
             id: string;
+            /** @description Name. */
             name: string;
+            /** @description Where it stands. */
             state: components["schemas"]["AnswerState"];
+            /** @description Why it failed, in a sentence. */
             message: string;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When it is asked again by itself.
+             */
             retryAt: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many it says there are.
+             */
             total: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many of them were read.
+             */
             here: number;
         };
         /** @enum {unknown} */
         ArrangementForm: "whole" | "rows" | "columns" | "grid" | "oneLeads" | "oneLeadsAbove" | "strips" | "full" | "lastLeads" | "spans" | "leftHalf" | "rightHalf" | "upper" | "square" | null;
-        /** @enum {unknown} */
+        /**
+         * @description Who sees the talk.
+         * @enum {unknown}
+         */
         Audience: "class" | "public";
         /**
+         * @description Letters above or below their line.
          * @default none
          * @enum {unknown}
          */
         BaselineShift: "none" | "raised" | "lowered";
+        /** @description Photos that are blended with a frame's own into one picture. */
         Blend: {
+            /** @description The further photos, in order. */
             photoIds: string[];
+            /** @description How. */
             how?: components["schemas"]["BlendMode"];
+            /** @description What hides parts of the further photos; null for nothing. */
             covers?: null | components["schemas"]["BlendedCovers"][];
         };
         /**
+         * @description How photos are blended into one picture.
          * @default beside
          * @enum {unknown}
          */
         BlendMode: "beside" | "over";
+        /** @description What hides parts of one of the further photos of a blend. */
         BlendedCovers: {
+            /** @description The photo. */
             photoId: string;
+            /** @description In fractions of that photo. */
             parts: components["schemas"]["Cover"][];
         };
+        /** @description Words whose look was set by hand. */
         ByHandView: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of their slide, from 1.
+             */
             number: number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Their slide.
+             */
             slideId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The words.
+             */
             itemId: string;
+            /** @description What they say. */
             says: string;
+            /** @description What of their look was set. */
             parts: components["schemas"]["TextStylePart"][];
         };
+        /** @description Asks to keep a candidate. */
         CandidateRequest: {
+            /** @description The collection's identity. */
             collection: string;
+            /** @description Identity within it. */
             candidateId: string;
-            /** @default false */
+            /**
+             * @description The largest rendition instead of the one that is needed.
+             * @default false
+             */
             largest: boolean;
         };
+        /** @description A candidate on the wall. */
         CandidateView: {
+            /** @description Identity within its collection. */
             id: string;
+            /** @description The collection's identity. */
             collection: string;
+            /** @description An address of this application. */
             thumbnail: string;
+            /** @description The same, larger, for looking closely. */
             picture: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the largest rendition, in pixels; what was looked at where the source does not say.
+             */
             width: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of the largest rendition, in pixels.
+             */
             height: number;
+            /** @description Whether the source says how many pixels there are. */
             sizeKnown: boolean;
+            /** @description As found. */
             title: string;
+            /** @description As found. */
             maker: string;
+            /** @description What the licence asks, in words. */
             inWords: string;
+            /** @description Its label. */
             licence: string;
+            /** @description The page about it. */
             sourceUrl: null | string;
+            /** @description Whether it fits the talk's declared use, placed over a whole slide. */
             fits: boolean;
+            /** @description Why it does not, or what to settle. */
             why: string;
+            /** @description Whether it is openly licensed. */
             open: boolean;
+            /** @description Whether it has a pixel for each of a display 1920 wide. */
             fillsSlide: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Pixels for each one of such a display; 0 where the source does not say.
+             */
             sharpness: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The width in pixels that a full slide would need.
+             */
             neededWidth: number;
+            /** @description The rendition that keeping would fetch, as "1920 x 1280". */
             takes: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share of the slide with calm room for words; null before it was looked at.
+             */
             calm: null | number;
+            /** @description Every collection that has it, the one it is taken from first. */
             sources: components["schemas"]["FoundIn"][];
+            /** @description The photo it was kept as, for this point. */
             kept: null | string;
         };
+        /** @description How two pictures of one thing travel together: linear between the two ends. */
         CarryBoxes: {
+            /** @description Where the middle of the one that goes lies at first. */
             fromMiddle: components["schemas"]["SlidePoint"];
+            /** @description Where the middle of the one that comes lies at last. */
             toMiddle: components["schemas"]["SlidePoint"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How much larger the last is than the first.
+             */
             grown: number;
+            /** @description One melts into the other; else the last is seen all the way. */
             melts: boolean;
         };
+        /** @description A thing that is carried, from bottom to top. */
         CarryLayer: {
+            /** @description What it does. */
             way: components["schemas"]["CarryWay"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its node in the scene of the slide that goes, counted from 0; null where it is not there.
+             */
             from: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its node in the scene of the slide that comes; null where it is not there.
+             */
             to: null | number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The thing; null for computed ones.
+             */
             itemId: null | string;
             boxes?: null | components["schemas"]["CarryBoxes"];
             photo?: null | components["schemas"]["CarryPhoto"];
         };
+        /** @description A photo on its way. */
         CarryPhoto: {
             goes: null | components["schemas"]["PhotoNode"];
+            /** @description The picture that comes. */
             comes: components["schemas"]["PhotoNode"];
+            /** @description From the first to the last, linear between. */
             states: components["schemas"]["CarryState"][];
+            /**
+             * @description Its outline at first, as places along it; null where it is a rectangle at both
+             *                 ends.
+             */
             fromOutline: null | components["schemas"]["SlidePoint"][];
+            /** @description Its outline at last: as many places. */
             toOutline: null | components["schemas"]["SlidePoint"][];
+            /** @description Its line at both ends, in units. */
             line: components["schemas"]["CarrySpan"];
+            /** @description The line's colour. */
             lineColour: string;
+            /** @description Its shadow at both ends, in units. */
             shadow: components["schemas"]["CarrySpan"];
         };
+        /** @description A measure at both ends. */
         CarrySpan: {
             /** Format: double */
             from: number;
             /** Format: double */
             to: number;
         };
+        /** @description What is seen of a photo on its way. */
         CarryState: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far it is gone, 0 to 1.
+             */
             at: number;
+            /** @description The frame before it is turned. */
             clip: components["schemas"]["SlideRect"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The frame's turn, degrees clockwise about its middle.
+             */
             turn: number;
+            /** @description Where the whole of the picture that goes lies, before it is straightened. */
             goes: components["schemas"]["SlideRect"];
+            /** @description Where the whole of the picture that comes lies. */
             comes: components["schemas"]["SlideRect"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the picture is turned in its frame, in degrees clockwise about the frame's
+             *                 middle.
+             */
             straighten: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far it is enlarged about the same.
+             */
             enlarged: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the one that comes is seen, 0 to 1.
+             */
             melted: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a thing does while a slide comes in by carrying.
+         * @enum {unknown}
+         */
         CarryWay: "stays" | "goes" | "comes" | "travels" | "photo";
+        /** @description A photo in a cell. */
         CellPhoto: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counted from 0.
+             */
             row: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counted from 0.
+             */
             column: number;
+            /** @description The photo. */
             photoId: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How figures are drawn.
+         * @enum {unknown}
+         */
         ChartForm: "columns" | "bars" | "stackedColumns" | "stackedBars" | "lines" | "areas" | "dots" | "pie" | "ring" | "tiles";
+        /** @description A check that was made. */
         CheckLine: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity.
+             */
             id: string;
+            /** @description The file. */
             name: string;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When.
+             */
             at: string;
         };
+        /** @description What came of checking a talk. */
         CheckReport: {
+            /** @description What the file was. */
             kind: components["schemas"]["TalkFileKind"];
+            /** @description Its title. */
             title: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its slides.
+             */
             slides: number;
+            /** @description Its pictures. */
             pictures: components["schemas"]["CheckedPicture"][];
+            /** @description What was not understood, each in a sentence. */
             told: string[];
         };
+        /** @description A picture of a file that was checked. */
         CheckedPicture: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counted from 0, by which its small picture is asked for.
+             */
             number: number;
+            /** @description Its name in the file. */
             name: string;
+            /** @description Numbers of the slides that show it. */
             slides: number[];
+            /** @description How much is known. */
             verdict: components["schemas"]["Verdict"];
+            /** @description What that rests on, in a sentence. */
             how: string;
             record: null | components["schemas"]["RightsRecord"];
+            /** @description The credit of that record; empty for none. */
             credit: string;
+            /** @description What its alternative text says. */
             alt: string;
+            /** @description What words at it say. */
             caption: string;
+            /** @description Where the found picture is looked at; null for nowhere. */
             address: null | string;
+            /** @description A person took the record for this picture's. */
             adopted: boolean;
+            /** @description It is adopted where all are: something is known of it, and there is a record. */
             offered?: boolean;
         };
+        /**
+         * @description Terms of a collection's own that are no open licence ("free to use"), as a person read and entered them, once for
+         *     the collection. They hold for photos of which the collection names no licence.
+         */
         CollectionTerms: {
+            /** @description As credits name them, such as "terms of the parish archive". */
             name: string;
+            /** @description Where they can be read. */
             url: null | string;
+            /** @description The maker must be named. */
             asksCredit: boolean;
+            /** @description Paid use is allowed. */
             allowsPaid: boolean;
+            /** @description Altered copies may be shared. */
             allowsChanges: boolean;
+            /** @description What they ask, in a few plain words. */
             inWords?: null | string;
         };
+        /** @description A collection that can be searched. */
         CollectionView: {
+            /** @description Identity. */
             id: string;
+            /** @description Name. */
             name: string;
+            /** @description How it is searched. */
             protocol: components["schemas"]["Protocol"];
+            /** @description Where. */
             address: string;
             harvest: null | components["schemas"]["HarvestView"];
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When it was last harvested to the end.
+             */
             harvestedAt: null | string;
             terms: null | components["schemas"]["CollectionTerms"];
         };
+        /** @description Two colours of a house that meet. */
         ColourPair: {
+            /** @description What they are, in words. */
             what: string;
+            /** @description The one in front. */
             ink: string;
+            /** @description The one behind. */
             ground: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Their contrast in the room, 1 to 21.
+             */
             ratio: number;
+            /** @description That is enough for what they are for. */
             reads: boolean;
         };
+        /** @description One field of a record about which sources disagree. */
         Conflict: {
+            /** @description "title", "maker" or "licence". */
             field: string;
+            /** @description What each said, with the name of who said it. */
             said: components["schemas"]["SourceStatement"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a copy is.
+         * @enum {unknown}
+         */
         CopyForm: "pdf" | "handout" | "pptx" | "odp" | "web" | "webFolder" | "pictures" | "contactSheet" | "photos" | "placedPhotos" | "bundle";
+        /** @description What a copy is asked for; what does not apply to its form is passed over. */
         CopyRequest: {
+            /** @description What it is. */
             form: components["schemas"]["CopyForm"];
-            /** @default false */
+            /**
+             * @description Of a PDF: each press of a slide has a page of its own.
+             * @default false
+             */
             states: boolean;
-            /** @default false */
+            /**
+             * @description The speaker's notes go along.
+             * @default false
+             */
             notes: boolean;
             /**
              * Format: int32
+             * @description Of a handout: 1 with notes, 2, 4 or 6.
              * @default 1
              */
             perSheet: number;
+            /** @description Of pictures: their format. */
             picture?: components["schemas"]["PictureFormat"];
             /**
              * Format: int32
+             * @description Of pictures: their width in pixels.
              * @default 1920
              */
             width: number;
-            /** @default false */
+            /**
+             * @description Of files for editing: photos are cut to what is shown of them.
+             * @default false
+             */
             onlyShown: boolean;
         };
+        /** @description A copy that was made, for the client. */
         CopyView: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity: that of its job.
+             */
             id: string;
+            /** @description What was asked. */
             asked: components["schemas"]["CopyRequest"];
+            /** @description The name it is saved under. */
             name: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Its size.
+             */
             bytes: number;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When.
+             */
             madeAt: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The state of the talk it was made from.
+             */
             revision: number;
+            /** @description The talk is still as it was then. */
             isCurrent: boolean;
+            /** @description Where it is. */
             href: string;
         };
+        /** @description A part of a photo that is hidden. It moves and scales with the photo. */
         Cover: {
+            /** @description Which part, in fractions of the photo. */
             part: components["schemas"]["CropWindow"];
+            /** @description How. */
             how?: components["schemas"]["CoverHow"];
+            /** @description Of a patch: its colour, `#RRGGBB`; null for that of what is round it. */
             colour?: null | string;
         };
         /**
+         * @description How part of a photo is hidden.
          * @default patch
          * @enum {unknown}
          */
         CoverHow: "patch" | "blur" | "mosaic";
         /** @enum {unknown} */
         CreditPlace: "corner" | "underPhoto" | "endOnly" | null;
+        /** @description A piece of a credit, with the address it leads to, if any. */
         CreditSpan: {
             text: string;
             href?: null | string;
         };
+        /** @description How a deck's credits are set, and what a person decided. */
         CreditStyle: {
+            /** @description Where they stand. */
             place: components["schemas"]["CreditPlace"];
+            /** @description Whether photos that ask for no credit get one. */
             courtesy: boolean;
+            /** @description Of the words for changes, as a two-letter code; see ChangeWords. */
             language: string;
+            /** @description The licence that the deck itself is to carry; empty for none. */
             ownLicence: string;
+            /** @description Photos whose change a person decided may stand, by SHA-256. */
             decided: string[];
+            /** @description The pages of credits are of words alone, without each photo small beside its credit. */
             withoutPictures?: boolean;
         };
+        /**
+         * @description The part of an oriented photo that a frame shows, in fractions [0, 1] of its width and height.
+         *     Always inside the photo and never empty: CropWindow CropWindow.Create(double x, double y, double width, double height) is the only way to make one from numbers of unknown
+         *     origin.
+         */
         CropWindow: {
             /** Format: double */
             x: number;
@@ -1577,81 +1845,149 @@ export interface components {
             /** Format: double */
             height: number;
         };
+        /**
+         * @description One line of what moves on a slide. It names things by their identities and no place of theirs, so that whatever is
+         *     done to them it stays right.
+         */
         Cue: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
             id: string;
+            /** @description What it does. */
             act: components["schemas"]["CueAct"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The thing; null where several take turns.
+             */
             itemId?: null | string;
+            /** @description How. */
             effect?: components["schemas"]["CueEffect"];
+            /** @description What sets it going. */
             start?: components["schemas"]["CueStart"];
             /**
              * Format: double
+             * @description How long it takes, 0 to double Transition.Longest.
              * @default 0.7
              */
             seconds: number;
             /**
              * Format: double
+             * @description How long after that which sets it going, 0 to double Transition.Longest seconds.
              * @default 0
              */
             delay: number;
-            /** @default false */
+            /**
+             * @description Its parts do it one by one: paragraphs of words, parts of a table.
+             * @default false
+             */
             partByPart: boolean;
+            /** @description Things that take turns, in order; null where one thing is named. */
             sequence?: null | string[];
-            /** @default false */
+            /**
+             * @description Photos that come onto the slide later take their turn too, at the end.
+             * @default false
+             */
             newcomers: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a cue has a thing do.
+         * @enum {unknown}
+         */
         CueAct: "comesIn" | "standsOut" | "goesOut" | "inTurn";
-        /** @enum {unknown} */
+        /**
+         * @description How a cue does it.
+         * @enum {unknown}
+         */
         CueEffect: "appear" | "dissolve" | "rise" | "drop" | "grow" | "wipe" | "turnIn";
+        /** @description A move as a line of a list. */
         CueLine: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The move.
+             */
             cueId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Presses of its own; 0 where it follows others.
+             */
             presses: number;
+            /** @description What sets it going, in few words. */
             when: string;
+            /** @description What happens, in a sentence without its end. */
             says: string;
+            /** @description False where what should move is not on the slide. */
             there: boolean;
         };
         /**
+         * @description What sets a cue going.
          * @default onPress
          * @enum {unknown}
          */
         CueStart: "onPress" | "withBefore" | "afterBefore";
+        /** @description What one press sets going; the first of a slide is its coming. */
         CueStep: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How long all of it takes.
+             */
             seconds: number;
+            /** @description What moves. */
             tracks: components["schemas"]["ItemTrack"][];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The thing that comes forward, over all others; null for none.
+             */
             front: null | string;
+            /** @description The moves that it is made of. */
             cues: string[];
+            /** @description What happens, in words that follow "next press:"; empty for nothing. */
             says: string;
             credit?: null | components["schemas"]["FrontCredit"];
         };
+        /**
+         * @description Something done to a deck. Plain data: it is stored, sent, replayed and undone. Each kind is a file of its
+         *                 own and one line in DeckCommands.
+         */
         DeckCommand: components["schemas"]["DeckCommandSetTitle"] | components["schemas"]["DeckCommandSetSpeaker"] | components["schemas"]["DeckCommandSetTimeSlot"] | components["schemas"]["DeckCommandSetDeclaredUse"] | components["schemas"]["DeckCommandSetShape"] | components["schemas"]["DeckCommandSetGrid"] | components["schemas"]["DeckCommandSetSlideGrid"] | components["schemas"]["DeckCommandSetHouseStyle"] | components["schemas"]["DeckCommandSetRoom"] | components["schemas"]["DeckCommandSetTextStyle"] | components["schemas"]["DeckCommandReplaceFont"] | components["schemas"]["DeckCommandReplaceWords"] | components["schemas"]["DeckCommandSetCreditStyle"] | components["schemas"]["DeckCommandDecideChange"] | components["schemas"]["DeckCommandAddPoints"] | components["schemas"]["DeckCommandEditPoint"] | components["schemas"]["DeckCommandRemovePoint"] | components["schemas"]["DeckCommandMovePoint"] | components["schemas"]["DeckCommandAddToShortlist"] | components["schemas"]["DeckCommandRemoveFromShortlist"] | components["schemas"]["DeckCommandOrderShortlist"] | components["schemas"]["DeckCommandMakeSlides"] | components["schemas"]["DeckCommandAddCreditsSlide"] | components["schemas"]["DeckCommandAddSlide"] | components["schemas"]["DeckCommandOrderSlides"] | components["schemas"]["DeckCommandRemoveSlide"] | components["schemas"]["DeckCommandMoveSlide"] | components["schemas"]["DeckCommandDuplicateSlide"] | components["schemas"]["DeckCommandSetSeconds"] | components["schemas"]["DeckCommandSetNotes"] | components["schemas"]["DeckCommandSetTransition"] | components["schemas"]["DeckCommandShowFact"] | components["schemas"]["DeckCommandAddCue"] | components["schemas"]["DeckCommandEditCue"] | components["schemas"]["DeckCommandMoveCue"] | components["schemas"]["DeckCommandRemoveCue"] | components["schemas"]["DeckCommandSequencePhotos"] | components["schemas"]["DeckCommandChangeGround"] | components["schemas"]["DeckCommandCarryItem"] | components["schemas"]["DeckCommandSetLink"] | components["schemas"]["DeckCommandAddRunThrough"] | components["schemas"]["DeckCommandRemoveRunThrough"] | components["schemas"]["DeckCommandApplyRunThrough"] | components["schemas"]["DeckCommandSetSpeakingRate"] | components["schemas"]["DeckCommandAddItem"] | components["schemas"]["DeckCommandEditItem"] | components["schemas"]["DeckCommandPlaceItem"] | components["schemas"]["DeckCommandEditItems"] | components["schemas"]["DeckCommandMoveItems"] | components["schemas"]["DeckCommandSwapItems"] | components["schemas"]["DeckCommandArrangeItems"] | components["schemas"]["DeckCommandApplyLayout"] | components["schemas"]["DeckCommandEvenOut"] | components["schemas"]["DeckCommandAddPhotos"] | components["schemas"]["DeckCommandSpreadPhotos"] | components["schemas"]["DeckCommandPasteItems"] | components["schemas"]["DeckCommandAlignItems"] | components["schemas"]["DeckCommandOrderItem"] | components["schemas"]["DeckCommandRemoveItem"] | components["schemas"]["DeckCommandRemoveItems"] | components["schemas"]["DeckCommandDuplicateItem"] | components["schemas"]["DeckCommandHoldItem"] | components["schemas"]["DeckCommandGroupItems"] | components["schemas"]["DeckCommandBlendPhotos"] | components["schemas"]["DeckCommandSeparatePhoto"] | components["schemas"]["DeckCommandPlaceGround"] | components["schemas"]["DeckCommandPlaceGrounds"] | components["schemas"]["DeckCommandMakeGround"] | components["schemas"]["DeckCommandReplacePhoto"] | components["schemas"]["DeckCommandShowWhole"] | components["schemas"]["DeckCommandSwapPhoto"] | components["schemas"]["DeckCommandRemovePhoto"] | components["schemas"]["DeckCommandRestore"];
+        /** @description Puts the page of credits at the end of the talk, where it has none. */
         DeckCommandAddCreditsSlide: {
             /** @enum {string} */
             kind: "add-credits-slide";
         };
+        /** @description Adds a move to a slide. */
         DeckCommandAddCue: {
             /** @enum {string} */
             kind: "add-cue";
+            /** @description The move; its identity is given anew. */
             cue: components["schemas"]["Cue"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its place among the moves, counted from 0; null for the last.
+             */
             at?: null | number;
             /** Format: uuid */
             slideId: string;
         };
+        /** @description Puts a new item on top of a slide; a photo goes under the words. */
         DeckCommandAddItem: {
             /** @enum {string} */
             kind: "add-item";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
             item: components["schemas"]["ItemEdit"];
             rect?: null | components["schemas"]["SlideRect"];
             at?: null | components["schemas"]["SlidePoint"];
         };
+        /**
+         * @description Puts photos on a slide and arranges all of its photos by the best proposal, which they follow from then on. One
+         *     photo
+         *     beside several that were put in their places by hand only comes to them.
+         */
         DeckCommandAddPhotos: {
             /** @enum {string} */
             kind: "add-photos";
@@ -1659,6 +1995,10 @@ export interface components {
             slideId: string;
             photoIds: string[];
         };
+        /**
+         * @description Adds points, one for each line that says something, after the given point, the opening, or at the
+         *                 end.
+         */
         DeckCommandAddPoints: {
             /** @enum {string} */
             kind: "add-points";
@@ -1666,20 +2006,34 @@ export interface components {
             /** Format: uuid */
             after?: null | string;
         };
+        /** @description Keeps a run-through with the time that each slide took. */
         DeckCommandAddRunThrough: {
             /** @enum {string} */
             kind: "add-run-through";
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When it began.
+             */
             at: string;
+            /** @description Slides in the order in which they were first shown. */
             times: components["schemas"]["SlideTime"][];
         };
+        /** @description Adds a slide after another, or at the end before the credits. */
         DeckCommandAddSlide: {
             /** @enum {string} */
             kind: "add-slide";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide before it; null for the end.
+             */
             after?: null | string;
             layout?: null | components["schemas"]["SlideLayout"];
         };
+        /**
+         * @description Puts a taken photo at the end of a point's shortlist. Where no slide of the point shows a photo yet, it becomes
+         *     the ground of the point's slide at once, and the slide is made where there is none. Where one shows a photo that was
+         *     left out since, this one takes its place there, with the place, the mask and the tone that it had.
+         */
         DeckCommandAddToShortlist: {
             /** @enum {string} */
             kind: "add-to-shortlist";
@@ -1687,36 +2041,67 @@ export interface components {
             pointId: string;
             photoId: string;
         };
+        /**
+         * @description Lines several items of a slide up, spaces them evenly, or gives them one size. The first one chosen leads:
+         *                 the others come to it. Grounds stay.
+         */
         DeckCommandAlignItems: {
             /** @enum {string} */
             kind: "align-items";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
+            /** @description The items, the one that leads first. */
             itemIds: string[];
+            /** @description What is done. */
             how: components["schemas"]["Alignment"];
         };
+        /**
+         * @description Lays a slide out: sets its words as a layout has them, with what the plan knows, and its
+         *                 photos as they share
+         *                 the slide with them; nothing typed is lost. What is null stays.
+         */
         DeckCommandApplyLayout: {
             /** @enum {string} */
             kind: "apply-layout";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
             layout?: null | components["schemas"]["SlideLayout"];
             sharing?: null | components["schemas"]["PhotoSharing"];
         };
+        /** @description Plans each slide as long as it took in a run-through; slides that were not shown keep their time. */
         DeckCommandApplyRunThrough: {
             /** @enum {string} */
             kind: "apply-run-through";
             /** Format: uuid */
             runId: string;
         };
+        /**
+         * @description Puts several items of a slide in their places at once. A ground among them becomes a frame, since it is to stand
+         *     beside others; a photo that has another shape of frame then is reframed, not stretched.
+         */
         DeckCommandArrangeItems: {
             /** @enum {string} */
             kind: "arrange-items";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
+            /** @description Where each comes; an item that is not named stays. */
             places: components["schemas"]["ItemPosition"][];
             form?: null | components["schemas"]["ArrangementForm"];
         };
+        /**
+         * @description Blends the photos of several frames into one picture, in the frame of the first; or takes blends apart,
+         *                 each
+         *                 photo in a frame of its own.
+         */
         DeckCommandBlendPhotos: {
             /** @enum {string} */
             kind: "blend-photos";
@@ -1725,34 +2110,46 @@ export interface components {
             itemIds: string[];
             together: boolean;
         };
+        /**
+         * @description Lets a thing go on to the next slide: it stands there as it stands here, or what stands there is taken for the same
+         *     thing; and the next slide comes in by carrying.
+         */
         DeckCommandCarryItem: {
             /** @enum {string} */
             kind: "carry-item";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description What it is on the next slide; null where it comes there anew.
+             */
             into?: null | string;
             /** Format: uuid */
             slideId: string;
             /** Format: uuid */
             itemId: string;
         };
+        /** @description Lets another photo come in over the ground and under everything else, slowly, on a press. */
         DeckCommandChangeGround: {
             /** @enum {string} */
             kind: "change-ground";
+            /** @description The photo. */
             photoId: string;
             /**
              * Format: double
+             * @description How long that takes.
              * @default 5
              */
             seconds: number;
             /** Format: uuid */
             slideId: string;
         };
+        /** @description Decides that a photo's change may stand, or takes that back. */
         DeckCommandDecideChange: {
             /** @enum {string} */
             kind: "decide-change";
             photoId: string;
             stands: boolean;
         };
+        /** @description Puts a copy of an item over it, a little to the right and below; the copy is a thing of its own. */
         DeckCommandDuplicateItem: {
             /** @enum {string} */
             kind: "duplicate-item";
@@ -1761,19 +2158,23 @@ export interface components {
             /** Format: uuid */
             itemId: string;
         };
+        /** @description Copies a slide to the place after it; its items keep their identities. */
         DeckCommandDuplicateSlide: {
             /** @enum {string} */
             kind: "duplicate-slide";
             /** Format: uuid */
             slideId: string;
         };
+        /** @description Puts a move in the place of the one with its identity. */
         DeckCommandEditCue: {
             /** @enum {string} */
             kind: "edit-cue";
+            /** @description The move as it shall be. */
             cue: components["schemas"]["Cue"];
             /** Format: uuid */
             slideId: string;
         };
+        /** @description Changes what an item is, in the way of its kind. */
         DeckCommandEditItem: {
             /** @enum {string} */
             kind: "edit-item";
@@ -1783,12 +2184,21 @@ export interface components {
             /** Format: uuid */
             itemId: string;
         };
+        /**
+         * @description The same edit for several items, on one slide or on many: the same crop, mask or tone for all of them.
+         *                 Those
+         *                 of another kind stay as they are.
+         */
         DeckCommandEditItems: {
             /** @enum {string} */
             kind: "edit-items";
             items: components["schemas"]["ItemOn"][];
             edit: components["schemas"]["ItemEdit"];
         };
+        /**
+         * @description Changes a point; what is null stays. The wording of the opening is the title, its time that of its
+         *                 slide.
+         */
         DeckCommandEditPoint: {
             /** @enum {string} */
             kind: "edit-point";
@@ -1800,11 +2210,17 @@ export interface components {
             searchWords?: null | string[];
             facts?: null | components["schemas"]["Fact"][];
         };
+        /**
+         * @description Evens the deck out: headings that look for their place over a photo take the one that was chosen for the
+         *                 whole deck together. What a hand put in place stays.
+         */
         DeckCommandEvenOut: {
             /** @enum {string} */
             kind: "even-out";
+            /** @description Where each leans to. */
             places: components["schemas"]["Leaning"][];
         };
+        /** @description Makes items one group, or takes them out of theirs. A ground is in no group. */
         DeckCommandGroupItems: {
             /** @enum {string} */
             kind: "group-items";
@@ -1813,6 +2229,7 @@ export interface components {
             itemIds: string[];
             together: boolean;
         };
+        /** @description Holds an item in its place, or lets it move. */
         DeckCommandHoldItem: {
             /** @enum {string} */
             kind: "hold-item";
@@ -1822,6 +2239,10 @@ export interface components {
             /** Format: uuid */
             itemId: string;
         };
+        /**
+         * @description Makes an item the ground of its slide, or the ground a thing among the others. The ground that was
+         *                 becomes a frame under the new one's old place.
+         */
         DeckCommandMakeGround: {
             /** @enum {string} */
             kind: "make-ground";
@@ -1831,31 +2252,51 @@ export interface components {
             /** Format: uuid */
             itemId: string;
         };
+        /** @description Makes an opening slide, one slide for each point that has none, and a credits slide. */
         DeckCommandMakeSlides: {
             /** @enum {string} */
             kind: "make-slides";
         };
+        /** @description Puts a move in another place among the moves of its slide. */
         DeckCommandMoveCue: {
             /** @enum {string} */
             kind: "move-cue";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The move.
+             */
             cueId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Its place, counted from 0; beyond the last for the last.
+             */
             to: number;
             /** Format: uuid */
             slideId: string;
         };
+        /** @description Moves several items of a slide together, with those of their groups. Grounds stay. */
         DeckCommandMoveItems: {
             /** @enum {string} */
             kind: "move-items";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
+            /** @description The items. */
             itemIds: string[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description To the right, in slide units.
+             */
             across: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Down, in slide units.
+             */
             down: number;
         };
+        /** @description Moves a point to a place in the list, counted from 0. */
         DeckCommandMovePoint: {
             /** @enum {string} */
             kind: "move-point";
@@ -1864,6 +2305,7 @@ export interface components {
             /** Format: int32 */
             to: number;
         };
+        /** @description Moves a slide to a place in the run, counted from 0. */
         DeckCommandMoveSlide: {
             /** @enum {string} */
             kind: "move-slide";
@@ -1872,6 +2314,10 @@ export interface components {
             /** Format: int32 */
             to: number;
         };
+        /**
+         * @description Raises or lowers an item to a place in the order of its slide, counted from 0 at the bottom; a ground
+         *                 stays below all.
+         */
         DeckCommandOrderItem: {
             /** @enum {string} */
             kind: "order-item";
@@ -1882,6 +2328,7 @@ export interface components {
             /** Format: uuid */
             itemId: string;
         };
+        /** @description Moves a photo within a point's shortlist, counted from 0; its first is the one placed by default. */
         DeckCommandOrderShortlist: {
             /** @enum {string} */
             kind: "order-shortlist";
@@ -1891,22 +2338,37 @@ export interface components {
             /** Format: int32 */
             to: number;
         };
+        /**
+         * @description Puts the slides of points in the order of the points; what belongs to no point stays in its
+         *                 place.
+         */
         DeckCommandOrderSlides: {
             /** @enum {string} */
             kind: "order-slides";
         };
+        /** @description Puts copies of items on a slide, from this deck or another; each is a thing of its own. */
         DeckCommandPasteItems: {
             /** @enum {string} */
             kind: "paste-items";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
+            /** @description What was copied. */
             items: components["schemas"]["Item"][];
             /**
              * Format: double
+             * @description How far to the right and below of where they were, in slide units.
              * @default 0
              */
             aside: number;
         };
+        /**
+         * @description Makes a photo the slide's ground, with the crop computed for its shape. It takes the place, and the identity, of
+         *     the ground that is there, or of the only frame where there is no ground; a photo that was seen in that place before
+         *     is seen as it was.
+         */
         DeckCommandPlaceGround: {
             /** @enum {string} */
             kind: "place-ground";
@@ -1914,12 +2376,17 @@ export interface components {
             slideId: string;
             photoId: string;
         };
+        /** @description Makes one photo the ground of several slides. */
         DeckCommandPlaceGrounds: {
             /** @enum {string} */
             kind: "place-grounds";
             slideIds: string[];
             photoId: string;
         };
+        /**
+         * @description Puts an item at another place of its slide, in another size or turned. A ground fills its slide and
+         *                 stays.
+         */
         DeckCommandPlaceItem: {
             /** @enum {string} */
             kind: "place-item";
@@ -1931,6 +2398,7 @@ export interface components {
             /** Format: uuid */
             itemId: string;
         };
+        /** @description Takes a move off a slide. */
         DeckCommandRemoveCue: {
             /** @enum {string} */
             kind: "remove-cue";
@@ -1939,6 +2407,10 @@ export interface components {
             /** Format: uuid */
             slideId: string;
         };
+        /**
+         * @description Takes a photo off a point's shortlist. Slides that show it keep it, until another is kept in its
+         *                 place.
+         */
         DeckCommandRemoveFromShortlist: {
             /** @enum {string} */
             kind: "remove-from-shortlist";
@@ -1946,6 +2418,10 @@ export interface components {
             pointId: string;
             photoId: string;
         };
+        /**
+         * @description Takes an item off its slide, with those of its group and the captions under
+         *                 them.
+         */
         DeckCommandRemoveItem: {
             /** @enum {string} */
             kind: "remove-item";
@@ -1954,6 +2430,10 @@ export interface components {
             /** Format: uuid */
             itemId: string;
         };
+        /**
+         * @description Takes several items off a slide, with those of their groups and the captions under
+         *                 them.
+         */
         DeckCommandRemoveItems: {
             /** @enum {string} */
             kind: "remove-items";
@@ -1961,101 +2441,156 @@ export interface components {
             slideId: string;
             itemIds: string[];
         };
+        /** @description Takes a photo off every slide; shortlists keep it. */
         DeckCommandRemovePhoto: {
             /** @enum {string} */
             kind: "remove-photo";
             photoId: string;
         };
+        /** @description Removes a point; its slides stay, without it, and keep its words as typed ones. */
         DeckCommandRemovePoint: {
             /** @enum {string} */
             kind: "remove-point";
             /** Format: uuid */
             pointId: string;
         };
+        /** @description Forgets a run-through. */
         DeckCommandRemoveRunThrough: {
             /** @enum {string} */
             kind: "remove-run-through";
             /** Format: uuid */
             runId: string;
         };
+        /** @description Removes a slide. */
         DeckCommandRemoveSlide: {
             /** @enum {string} */
             kind: "remove-slide";
             /** Format: uuid */
             slideId: string;
         };
+        /**
+         * @description Sets in one family of type what is set in another: on the whole deck in its house style and by hand, on
+         *                 some
+         *                 slides by hand.
+         */
         DeckCommandReplaceFont: {
             /** @enum {string} */
             kind: "replace-font";
+            /** @description The family that goes. */
             from: string;
+            /** @description The family that comes. */
             to: string;
+            /** @description The slides. */
             on: components["schemas"]["SlideChoice"];
         };
+        /**
+         * @description Puts one photo in the place of another everywhere in the deck: on shortlists and on slides, with the same
+         *                 part shown.
+         */
         DeckCommandReplacePhoto: {
             /** @enum {string} */
             kind: "replace-photo";
             photoId: string;
             with: string;
         };
+        /**
+         * @description Finds words and puts others in their place: typed words and notes of slides; where all slides are meant,
+         *                 also
+         *                 the title and the points, which their headings follow.
+         */
         DeckCommandReplaceWords: {
             /** @enum {string} */
             kind: "replace-words";
+            /** @description What is looked for. */
             find: string;
+            /** @description What comes in its place; may be empty. */
             with: string;
+            /** @description Small letters are no capitals. */
             matchCase: boolean;
+            /** @description Not within a longer word. */
             wholeWords: boolean;
+            /** @description The slides. */
             on: components["schemas"]["SlideChoice"];
         };
+        /**
+         * @description Puts parts of the deck back as they were: the inverse of every other command. Null removes the
+         *                 part.
+         */
         DeckCommandRestore: {
             /** @enum {string} */
             kind: "restore";
             parts: Record<string, never>;
         };
+        /** @description Takes every merged picture apart that holds a photo, each photo in a frame of its own. */
         DeckCommandSeparatePhoto: {
             /** @enum {string} */
             kind: "separate-photo";
+            /** @description The photo, by its SHA-256. */
             photoId: string;
         };
+        /**
+         * @description Lets things come forward in turn: those that are named, else every photo of the slide, in the order of reading;
+         *     photos
+         *     that come later take their turn at the end. One move, whatever their number.
+         */
         DeckCommandSequencePhotos: {
             /** @enum {string} */
             kind: "sequence-photos";
+            /** @description The things, in their order; null for every photo. */
             itemIds?: null | string[];
             /** Format: uuid */
             slideId: string;
         };
+        /** @description Sets how credits are given; what is null stays. */
         DeckCommandSetCreditStyle: {
             /** @enum {string} */
             kind: "set-credit-style";
             place?: null | components["schemas"]["CreditPlace"];
+            /** @description Whether photos that ask for no credit get one. */
             courtesy?: null | boolean;
+            /** @description Of the words for changes. */
             language?: null | string;
+            /** @description The licence that the deck is to carry; empty for none. */
             ownLicence?: null | string;
+            /** @description The pages of credits are of words alone. */
             withoutPictures?: null | boolean;
         };
+        /** @description Declares what the talk is for. */
         DeckCommandSetDeclaredUse: {
             /** @enum {string} */
             kind: "set-declared-use";
             use: components["schemas"]["DeclaredUse"];
         };
+        /** @description Chooses the grid of the deck; what is placed on it moves with it. */
         DeckCommandSetGrid: {
             /** @enum {string} */
             kind: "set-grid";
             grid: components["schemas"]["SlideGrid"];
         };
+        /**
+         * @description Gives the whole deck a look; what was set by hand stays. A style that ships keeps its name for
+         *                 itself.
+         */
         DeckCommandSetHouseStyle: {
             /** @enum {string} */
             kind: "set-house-style";
             house: components["schemas"]["HouseStyle"];
         };
+        /** @description Says where a thing leads when it is pressed. */
         DeckCommandSetLink: {
             /** @enum {string} */
             kind: "set-link";
+            /**
+             * @description An address, a mail address or a slide, as LinkTarget has them; null for
+             *                 nowhere.
+             */
             link: null | string;
             /** Format: uuid */
             slideId: string;
             /** Format: uuid */
             itemId: string;
         };
+        /** @description Sets a slide's notes. */
         DeckCommandSetNotes: {
             /** @enum {string} */
             kind: "set-notes";
@@ -2063,11 +2598,16 @@ export interface components {
             slideId: string;
             notes: string;
         };
+        /** @description Says in what room the talk is given; whether words read is judged by it. */
         DeckCommandSetRoom: {
             /** @enum {string} */
             kind: "set-room";
             room: components["schemas"]["Room"];
         };
+        /**
+         * @description Plans a slide's time, 1 to 3600 seconds; that of its point follows where the slide is the only
+         *                 one.
+         */
         DeckCommandSetSeconds: {
             /** @enum {string} */
             kind: "set-seconds";
@@ -2076,74 +2616,112 @@ export interface components {
             /** Format: double */
             seconds: number;
         };
+        /**
+         * @description Chooses the shape of the deck's slides. Every slide is framed anew: what stands on the grid stays on it, everything
+         *     else keeps its share of the width, photos are cropped anew and never stretched.
+         */
         DeckCommandSetShape: {
             /** @enum {string} */
             kind: "set-shape";
             shape: components["schemas"]["SlideShape"];
         };
+        /** @description Gives a slide a grid of its own, or the deck's again; what is placed on it moves with it. */
         DeckCommandSetSlideGrid: {
             /** @enum {string} */
             kind: "set-slide-grid";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
             grid: null | components["schemas"]["SlideGrid"];
         };
+        /** @description Says who gives the talk. */
         DeckCommandSetSpeaker: {
             /** @enum {string} */
             kind: "set-speaker";
             speaker: string;
         };
+        /** @description Says how fast the speaker speaks. */
         DeckCommandSetSpeakingRate: {
             /** @enum {string} */
             kind: "set-speaking-rate";
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Words a minute.
+             */
             wordsPerMinute: number;
         };
+        /** @description Sets words of a role, or all words, on many slides at once. */
         DeckCommandSetTextStyle: {
             /** @enum {string} */
             kind: "set-text-style";
+            /** @description The slides. */
             on: components["schemas"]["SlideChoice"];
             role?: null | components["schemas"]["WordsRole"];
             style?: null | components["schemas"]["TextStyle"];
+            /** @description What is again as the house says; every part where it is empty and nothing is set. */
             release?: null | components["schemas"]["TextStylePart"][];
         };
+        /** @description Sets the time slot, 1 to 600 minutes. */
         DeckCommandSetTimeSlot: {
             /** @enum {string} */
             kind: "set-time-slot";
             /** Format: double */
             minutes: number;
         };
+        /** @description Gives the talk its title; an empty one takes it away. */
         DeckCommandSetTitle: {
             /** @enum {string} */
             kind: "set-title";
             title: string;
         };
+        /** @description Says how slides come in. */
         DeckCommandSetTransition: {
             /** @enum {string} */
             kind: "set-transition";
+            /** @description The slides. */
             on: components["schemas"]["SlideChoice"];
             transition?: null | components["schemas"]["Transition"];
         };
+        /** @description Puts a fact of its point on a slide, in the calmest free place, and its reference small under it. */
         DeckCommandShowFact: {
             /** @enum {string} */
             kind: "show-fact";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which of the point's facts, counted from 0.
+             */
             fact: number;
         };
+        /** @description Shows a photo whole and unchanged wherever it is placed, as large as its place lets it. */
         DeckCommandShowWhole: {
             /** @enum {string} */
             kind: "show-whole";
             photoId: string;
         };
+        /** @description A slide for each of some photos, in order, each as its ground. */
         DeckCommandSpreadPhotos: {
             /** @enum {string} */
             kind: "spread-photos";
+            /** @description The photos. */
             photoIds: string[];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide that they come after, whose point they show; null for the end, before the
+             *                 credits.
+             */
             after?: null | string;
         };
+        /**
+         * @description Two items of a slide change places; photos are cropped anew for the other's shape. In an arrangement they
+         *                 change places in its order, and it is set anew.
+         */
         DeckCommandSwapItems: {
             /** @enum {string} */
             kind: "swap-items";
@@ -2154,56 +2732,117 @@ export interface components {
             /** Format: uuid */
             itemId: string;
         };
+        /**
+         * @description Puts the next photo of each slide's shortlist in the place of this one; one that stands clear before
+         *                 others.
+         */
         DeckCommandSwapPhoto: {
             /** @enum {string} */
             kind: "swap-photo";
             photoId: string;
         };
+        /** @description What belongs to the deck as a whole. */
         DeckHeader: {
+            /** @description The talk's title. */
             title: string;
+            /** @description False while it has none and is called untitled. */
             hasTitle: boolean;
+            /** @description Who gives it. */
             speaker: string;
+            /** @description The shape of its slides. */
             shape: components["schemas"]["SlideShape"];
+            /** @description The grid of slides that have none of their own. */
             grid: components["schemas"]["SlideGrid"];
+            /** @description The look of the deck, every role complete. */
             house: components["schemas"]["HouseStyle"];
+            /** @description The room that it is given in. */
             room: components["schemas"]["ShownRoom"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The time given to it.
+             */
             slotMinutes: number;
+            /** @description What it is for. */
             use: components["schemas"]["DeclaredUse"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How long it is planned to take.
+             */
             plannedSeconds: number;
+            /** @description What is still open at each station. */
             open: components["schemas"]["OpenCounts"];
+            /** @description Whether every point has a slide, and there are an opening and credits. */
             complete: boolean;
+            /** @description Whether the slides of points stand in the order of the points. */
             inOrder: boolean;
         };
+        /** @description A licence that the finished deck might carry. */
         DeckLicenceOption: {
+            /** @description Its badge; "all rights reserved" for none. */
             label: string;
+            /** @description Whether the deck's own part, its words and how it is put together, may carry it. */
             may: boolean;
+            /** @description Why not; or what keeps its own terms beside it, and what limits the file. */
             why: string;
+            /** @description Whether everything in the file can be had under it. */
             whole: boolean;
+            /** @description What stands in the way of that. */
             whyNotWhole: string;
         };
+        /**
+         * @description What changed in a deck between two revisions, for who has the first of them. Whatever of it is there, is as it is
+         *     now, so that it may be applied to any revision between the two.
+         */
         DeckPatch: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The deck.
+             */
             deckId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The revision that it leads from; null for the whole deck, which leads from anything.
+             */
             from: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The revision that it leads to.
+             */
             revision: number;
+            /** @description A mark of the photos' records; who has another needs the whole. */
             records: string;
             header: null | components["schemas"]["DeckHeader"];
+            /** @description The points there are, in order; null where they are as they were. */
             pointOrder: null | string[];
+            /**
+             * @description Points that are new or differ; the opening among them has the identity of the deck and is not
+             *         in the order.
+             */
             points: components["schemas"]["Point"][];
+            /** @description The slides there are, in order; null where they are as they were. */
             slideOrder: null | string[];
+            /** @description Slides that are new or differ. */
             slides: components["schemas"]["SlideView"][];
+            /** @description Photos that are new. */
             photos: components["schemas"]["PhotoView"][];
+            /** @description The slides whose scenes differ. */
             sceneSlides: string[];
+            /** @description All scenes of those. */
             scenes: components["schemas"]["Scene"][];
-            /** @default  */
+            /**
+             * @description What was taken back or done again, in words, in the answer to who asked for it.
+             * @default
+             */
             undoLabel: string;
-            /** @default  */
+            /**
+             * @description What went with an edit without being asked for, in a sentence, in the answer to who made it;
+             *         empty
+             *         for nothing.
+             * @default
+             */
             note: string;
         };
+        /** @description A deck for the client: everything but its scenes. */
         DeckView: {
             /** Format: uuid */
             id: string;
@@ -2227,112 +2866,224 @@ export interface components {
             plannedSeconds: number;
             open: components["schemas"]["OpenCounts"];
         };
+        /** @description What a talk is for; licences are judged by it. */
         DeclaredUse: {
+            /** @description Who sees it. */
             audience: components["schemas"]["Audience"];
+            /** @description Paid entry, or an employer's marketing. */
             commercial: boolean;
+            /** @description A recording is published. */
             recorded: boolean;
+            /** @description The file is handed on. */
             handedOn: boolean;
+            /** @description Those who get the file may change it. */
             othersMayAdapt: boolean;
+            /** @description True where copies leave the room: the file, or a recording. */
             isShared?: boolean;
         };
+        /** @description Words as they are typed, not yet kept. */
         DraftRequest: {
+            /** @description What they would say and look like. */
             edit: components["schemas"]["WordsEdit"];
         };
+        /**
+         * @description A bound of where the left or top edge of a photo may lie while it is moved and scaled: it grows or falls
+         *                 evenly
+         *                 with the scale.
+         */
         DragBound: {
+            /** @description "x" for the left edge, "y" for the top one. */
             axis: string;
+            /** @description The edge lies here or beyond; else here or before. */
             isLeast: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where, in slide units, at a scale of 0.
+             */
             at: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How much further for each 1 of the scale.
+             */
             perScale: number;
         };
+        /**
+         * @description Everything a hand needs before it drags a photo inside its frame; while it moves, only these numbers are
+         *                 compared.
+         */
         DragGuides: {
+            /** @description Where the whole photo lies now, in slide units, beyond the frame where it is cropped. */
             image: components["schemas"]["SlideRect"];
+            /** @description The frame. */
             frame: components["schemas"]["SlideRect"];
+            /**
+             * @description Where its edges may lie, so that the frame stays filled and what must stay in view is in
+             *                 it.
+             */
             bounds: components["schemas"]["DragBound"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Smallest size, as a factor of now.
+             */
             minScale: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Largest size, as a factor of now.
+             */
             maxScale: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The factor by which a straightened photo is enlarged: hands move it by so much less.
+             */
             enlarged: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The factor of now at which one pixel of the photo meets one of a display 1920 pixels
+             *                 wide.
+             */
             sharpScale: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How near counts as a catch, in slide units.
+             */
             tolerance: number;
+            /** @description The lines. */
             snaps: components["schemas"]["SnapLine"][];
         };
+        /** @description A rectangle drawn on a slide over part of a photo, which is hidden. */
         DrawnCover: {
             rect: components["schemas"]["SlideRect"];
             how?: components["schemas"]["CoverHow"];
         };
+        /** @description A line drawn on a slide. */
         DrawnLine: {
             from: components["schemas"]["SlidePoint"];
             to: components["schemas"]["SlidePoint"];
         };
+        /** @description A cubic curve of time (CSS Easing Functions Level 1, `cubic-bezier`). */
         Easing: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the first handle, 0 to 1.
+             */
             x1: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the first handle.
+             */
             y1: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the second handle, 0 to 1.
+             */
             x2: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the second handle.
+             */
             y2: number;
         };
+        /** @description An edit sent by the client: the command and the revision it was made on. */
         EditRequest: {
             /** Format: int32 */
             revision: number;
             command: components["schemas"]["DeckCommand"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description Whether a file may carry a font (OpenType, table `OS/2`, `fsType`).
+         * @enum {unknown}
+         */
         Embedding: "free" | "forReading" | "none";
+        /** @description Where all headings of a deck would stand if it were evened out. */
         EvennessView: {
+            /** @description What evens it out. */
             command: components["schemas"]["DeckCommand"];
+            /** @description Where they stand then, and which depart and why. */
             says: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What the places cost in all.
+             */
             cost: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What they would cost at least if none minded its neighbours.
+             */
             bound: number;
         };
+        /** @description What a source said about a photo, word for word, when and where. */
         Evidence: {
+            /** @description The words, or the piece of a document. */
             text: string;
+            /** @description Where it was read. */
             address: string;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When, in UTC.
+             */
             readAt: string;
+            /** @description Hash of the text in UTF-8, lower-case hexadecimal. */
             sha256: string;
         };
+        /** @description A fact under a point and where it came from. */
         Fact: {
             text: string;
             reference: string;
         };
+        /** @description Something to settle. */
         Finding: {
+            /** @description Stable and short, for programs: "nc-paid". */
             code: string;
+            /** @description How much it weighs. */
             standing: components["schemas"]["Standing"];
+            /** @description For a person. */
             sentence: string;
+            /** @description Why. */
             reason: components["schemas"]["Reason"];
+            /** @description What can be done, the likeliest first. */
             fixes: components["schemas"]["Fix"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What can be done about a finding with one action.
+         * @enum {unknown}
+         */
         Fix: "showWhole" | "swap" | "recordPermission" | "confirmOffer" | "adoptSource" | "correctRecord" | "makeFree" | "keepInRoom" | "ownWork" | "decide" | "keepEarlier" | "separate" | "forbidAdapting" | "creditsPage" | "creditOnSlide" | "remove";
-        /** @enum {unknown} */
+        /**
+         * @description How steps follow each other.
+         * @enum {unknown}
+         */
         FlowForm: "row" | "ring" | "fork";
+        /** @description A step of a flow. */
         FlowStep: {
+            /** @description What it is called; behind a line feed, what it does. */
             text: string;
+            /** @description Its photo; null for none. */
             photoId?: null | string;
         };
+        /** @description A family of type for the client. */
         FontFamilyView: {
+            /** @description Its name. */
             name: string;
+            /** @description The face that shows it. */
             face: string;
+            /** @description It is not offered: it lends letters to others. */
             lends: boolean;
+            /** @description It has a heavier style. */
             bold: boolean;
+            /** @description It has a slanted style. */
             italic: boolean;
+            /** @description As its file says. */
             copyright: string;
+            /** @description Its licence in words, as its file says. */
             licence: string;
+            /** @description Where the licence is read. */
             licenceUrl: string;
+            /** @description Whether a file may carry it. */
             embedding: components["schemas"]["Embedding"];
+            /** @description It was added, and does not ship. */
             own: boolean;
         };
+        /** @description Where the same picture was found. */
         FoundIn: {
             collection: string;
             name: string;
@@ -2344,764 +3095,1444 @@ export interface components {
             /** Format: int32 */
             height: number;
         };
+        /** @description How a photo was seen in a frame. */
         FrameAppearance: {
+            /** @description The photo. */
             photoId: string;
+            /** @description What of it was seen. */
             crop: components["schemas"]["CropWindow"];
+            /** @description The shape it was cut to. */
             mask: components["schemas"]["FrameMask"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees clockwise.
+             */
             straighten: number;
+            /** @description Its colours. */
             tone: components["schemas"]["FrameTone"];
+            /** @description What was hidden. */
             covers: null | components["schemas"]["Cover"][];
+            /** @description Where its credit stood. */
             creditSpot: components["schemas"]["Spot"];
             /**
              * Format: double
+             * @description Which part was shown.
              * @default 0.25
              */
             portion: number;
+            /** @description What no crop might cut. */
             keepInView?: null | components["schemas"]["CropWindow"][];
             toning?: null | components["schemas"]["Toning"];
         };
+        /** @description How a frame ends. */
         FrameEdge: {
             /**
              * Format: double
+             * @description Width of a line along its outline, in slide units; 0 for none.
              * @default 0
              */
             line: number;
-            /** @default #EDEDED */
+            /**
+             * @description Its colour.
+             * @default #EDEDED
+             */
             lineColour: string;
             /**
              * Format: double
+             * @description How far a shadow reaches, in slide units; 0 for none.
              * @default 0
              */
             shadow: number;
             /**
              * Format: double
+             * @description Over how many units it melts into what is under it; 0 for a sharp edge.
              * @default 0
              */
             soft: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description The shapes that a photo is cut to.
+         * @enum {unknown}
+         */
         FrameMask: "none" | "ellipse" | "rounded" | "rhomb" | "arch" | "hexagon" | "star" | "drop" | "chevron" | "sector" | "ring" | "bar" | "tiles" | "polygon";
-        /** @enum {unknown} */
+        /**
+         * @description How a photo's colours are shown.
+         * @enum {unknown}
+         */
         FrameTone: "natural" | "grey" | "brown" | "twoInk" | "tint" | "lighter" | "darker" | "warmer" | "cooler" | "softer";
+        /** @description The credit that stands on a slide while one of its photos is in front: that of this photo alone. */
         FrontCredit: {
+            /** @description What is painted in place of the slide's credits, over everything. */
             nodes: components["schemas"]["SceneNode"][];
+            /** @description All places of the slide that lead somewhere then. */
             links: components["schemas"]["SceneLink"][];
+            /** @description What it says and where. */
             part: components["schemas"]["ScenePart"];
         };
+        /** @description A gradient along a line, or in rings round a place. */
         Gradient: {
+            /** @description Where its first stop lies; of rings their middle. */
             from: components["schemas"]["SlidePoint"];
+            /**
+             * @description Where its last stop lies; of rings the end of their half axis across, at the height of the
+             *                 middle.
+             */
             to: components["schemas"]["SlidePoint"];
+            /** @description Along the way, in order. */
             stops: components["schemas"]["GradientStop"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of rings, their half axis down, in units; null for a gradient along a line.
+             */
             down?: null | number;
         };
+        /** @description A colour on the way of a gradient. */
         GradientStop: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
             offset: number;
+            /** @description As `#RRGGBB`. */
             colour: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
             opacity: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Grids to begin with.
+         * @enum {unknown}
+         */
         GridPreset: "usual" | "one" | "two" | "three" | "four" | "six" | "nine" | "thirds" | "wideAndNarrow";
+        /** @description The grid of a slide, as it lies there. */
         GridView: {
+            /** @description Margins, columns, rows and gutter. */
             grid: components["schemas"]["SlideGrid"];
+            /** @description Whether it is the slide's own, or the deck's. */
             own: boolean;
             preset: null | components["schemas"]["GridPreset"];
+            /** @description Its cells, row by row. */
             cells: components["schemas"]["SlideRect"][];
         };
+        /**
+         * @description Two things with a gap between them, which a third may keep from one of them, or in whose middle it may
+         *                 stand.
+         */
         GuideGap: {
+            /** @description "x" for things side by side, "y" for things one above the other. */
             axis: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where the edge, or the middle, of the moved thing comes, in slide units.
+             */
             at: number;
+            /**
+             * @description Which edge of the moved thing: "start" for its left or upper one, "end" for the other, "middle"
+             *                 for its middle: the gaps on both sides are equal then.
+             */
             edge: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The gap, in slide units; of a middle the room between the two.
+             */
             gap: number;
         };
+        /**
+         * @description A line of the slide that an edge or the middle of a thing catches on while a hand moves or resizes
+         *                 it.
+         */
         GuideLine: {
+            /** @description "x" for an upright line, "y" for a level one. */
             axis: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where it lies, in slide units.
+             */
             at: number;
+            /** @description What it belongs to, in words. */
             of: string;
         };
+        /** @description A size that another thing has. */
         GuideSize: {
+            /** @description "x" for a width, "y" for a height. */
             axis: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In slide units.
+             */
             size: number;
         };
+        /**
+         * @description Everything a hand needs before it moves or resizes a thing; while it moves, only these numbers are
+         *                 compared.
+         */
         Guides: {
+            /** @description Edges and middles of the slide, of its grid and of the other things. */
             lines: components["schemas"]["GuideLine"][];
+            /** @description Places at which a gap between two other things is met again. */
             gaps: components["schemas"]["GuideGap"][];
+            /** @description Widths and heights of the other things. */
             sizes: components["schemas"]["GuideSize"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How near counts as a catch, in pixels of the screen, so that it feels the same at every
+             *                 zoom.
+             */
             tolerance: number;
         };
+        /** @description How far the harvest of a collection is. */
         HarvestView: {
+            /** @description At work now. */
             running: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Candidates known.
+             */
             records: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many the repository says there are, where it does.
+             */
             whole: null | number;
+            /** @description What went wrong the last time, or empty. */
             message: string;
-            /** @default  */
+            /**
+             * @description How many records of the last fetching show no picture, and why; empty where all do.
+             * @default
+             */
             without: string;
         };
+        /** @description The look of a deck, and what there is to choose from. */
         HouseFacts: {
+            /** @description How well its colours stand out from each other in the deck's room. */
             pairs: components["schemas"]["ColourPair"][];
+            /** @description Names of the styles that were saved. */
             own: string[];
         };
+        /**
+         * @description One look for a whole deck: colours, type for each role, margins, the usual veil, how slides change. Lengths in slide
+         *     units. A value; applying another changes everything that was not set by hand.
+         */
         HouseStyle: {
+            /** @description Its name. */
             name: string;
+            /** @description Colour of a slide without a photo. */
             paper: string;
+            /** @description The colour that it changes to at the foot; null for a plain one. */
             paperTo?: null | string;
+            /** @description Ink of words on it; contrasts with both. */
             onPaper: string;
+            /** @description Ink over dark photos. */
             lightInk: string;
+            /** @description Ink over light photos. */
             darkInk: string;
+            /** @description Further colours, strongest first; 1 to 6. */
             accents: string[];
+            /** @description How each role of words is set. */
             roles: {
                 [key: string]: components["schemas"]["TextStyle"];
             };
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the left and right edges to words.
+             */
             marginX: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the top and bottom edges to words.
+             */
             marginY: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The share of the width between the margins that headings may take, 0 to 1.
+             */
             wordsWidth: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The share of the slide's height that they may take, 0 to 1.
+             */
             wordsHeight: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the lower or upper edge to a credit.
+             */
             creditMargin: number;
+            /** @description The form of a new veil. */
             veil: components["schemas"]["VeilForm"];
+            /** @description Its colour. */
             veilColour: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its strength, 0 to 1.
+             */
             veilStrength: number;
+            /** @description How one slide gives way to the next. */
             change: components["schemas"]["TransitionKind"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How long the change takes, in seconds.
+             */
             changeSeconds?: number;
             system?: null | components["schemas"]["StyleSystem"];
         };
+        /** @description A house style, and a slide of this deck in it. */
         HouseStyleProposal: {
+            /** @description The style. */
             house: components["schemas"]["HouseStyle"];
+            /** @description It was saved by somebody, and does not ship. */
             own: boolean;
+            /** @description The slide in it. */
             scene: components["schemas"]["Scene"];
+            /** @description What the style cannot do here, in words; empty for nothing. */
             says: string;
         };
         /** Format: binary */
         IFormFile: string;
+        /** @description An icon to choose. */
         IconView: {
+            /** @description Its name. */
             name: string;
+            /** @description Its outline in a square of double IconSet.Side. */
             outline: components["schemas"]["Path"];
         };
+        /**
+         * @description One thing on a slide. What it is, is said by its kind: a record in `Items`, listed once. A value; its
+         *     identity survives duplication of its slide, so that it can be followed from slide to slide.
+         */
         Item: components["schemas"]["ItemFrame"] | components["schemas"]["ItemVeil"] | components["schemas"]["ItemWords"] | components["schemas"]["ItemChart"] | components["schemas"]["ItemTable"] | components["schemas"]["ItemFlow"] | components["schemas"]["ItemShape"] | components["schemas"]["ItemLine"] | components["schemas"]["ItemIcon"];
+        /** @description A chart: figures, drawn. */
         ItemChart: {
             /** @enum {string} */
             kind: "chart";
+            /** @description How they are drawn. */
             form: components["schemas"]["ChartForm"];
+            /** @description The cells as they were written; every row has as many. */
             rows: string[][];
-            /** @default  */
+            /**
+             * @description What it shows, over it; empty for nothing.
+             * @default
+             */
             shows: string;
-            /** @default  */
+            /**
+             * @description Where the figures are from, under it; empty for nothing.
+             * @default
+             */
             source: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The row, or of several series the series, that is brought out, counted from 0; null for
+             *                 none.
+             */
             broughtOut?: null | number;
+            /** @description The photo that its marks are cut out of; null for plain ones. */
             photoId?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
             id: string;
+            /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
             link?: null | string;
         };
+        /** @description An edit of what one kind of item is; what its members leave null stays. */
         ItemEdit: components["schemas"]["ItemEditFrameEdit"] | components["schemas"]["ItemEditVeilEdit"] | components["schemas"]["ItemEditWordsEdit"] | components["schemas"]["ItemEditChartEdit"] | components["schemas"]["ItemEditTableEdit"] | components["schemas"]["ItemEditFlowEdit"] | components["schemas"]["ItemEditShapeEdit"] | components["schemas"]["ItemEditLineEdit"] | components["schemas"]["ItemEditIconEdit"];
+        /** @description Changes a chart; what is null stays. */
         ItemEditChartEdit: {
             /** @enum {string} */
             kind: "chart";
             form?: null | components["schemas"]["ChartForm"];
+            /** @description The cells. */
             rows?: null | string[][];
+            /** @description Rows as text: separated by tabs, semicolons or commas; in place of Rows. */
             pasted?: null | string;
+            /** @description What it shows. */
             shows?: null | string;
+            /** @description Where the figures are from. */
             source?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description What is brought out, counted from 0; −1 for nothing.
+             */
             broughtOut?: null | number;
+            /** @description The photo that its marks are cut out of; empty for none. */
             photoId?: null | string;
         };
+        /** @description Changes a flow; what is null stays. */
         ItemEditFlowEdit: {
             /** @enum {string} */
             kind: "flow";
             form?: null | components["schemas"]["FlowForm"];
+            /** @description The steps. */
             steps?: null | components["schemas"]["FlowStep"][];
+            /**
+             * @description Steps as text, one a line, or with arrows between them; what stands behind a tab, a colon or a
+             *                 dash is what the step does. Steps that stay keep their photos. In place of Steps.
+             */
             pasted?: null | string;
             photo?: null | components["schemas"]["StepPhoto"];
+            /** @description Where it is from. */
             source?: null | string;
         };
+        /**
+         * @description Shows another part of a photo, cuts it to a shape, straightens, tones, hides parts, swaps the photo,
+         *                 moves its credit; what is null stays.
+         */
         ItemEditFrameEdit: {
             /** @enum {string} */
             kind: "frame";
+            /** @description Another photo in the same frame, cropped anew for its shape. */
             photoId?: null | string;
             crop?: null | components["schemas"]["CropWindow"];
             mask?: null | components["schemas"]["FrameMask"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees clockwise, -15 to 15.
+             */
             straighten?: null | number;
             tone?: null | components["schemas"]["FrameTone"];
+            /** @description What hides part of it, in fractions of the photo; at most 8. */
             covers?: null | components["schemas"]["Cover"][];
             creditSpot?: null | components["schemas"]["Spot"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Which part is shown by masks that show a part, above 0 and up to 1.
+             */
             portion?: null | number;
+            /** @description Parts that no crop may cut, in fractions of the photo; at most 12. */
             keepInView?: null | components["schemas"]["CropWindow"][];
             toning?: null | components["schemas"]["Toning"];
+            /**
+             * @description Corners of a shape of one's own, in fractions of the frame; the mask becomes that
+             *                 shape.
+             */
             corners?: null | components["schemas"]["PhotoPoint"][];
             edge?: null | components["schemas"]["FrameEdge"];
             blend?: null | components["schemas"]["Blend"];
             horizon?: null | components["schemas"]["DrawnLine"];
             hide?: null | components["schemas"]["DrawnCover"];
             keepInViewUnder?: null | components["schemas"]["SlideRect"];
+            /** @description Corners of a shape of one's own, drawn on the slide; the mask becomes that shape. */
             outline?: null | components["schemas"]["SlidePoint"][];
         };
+        /** @description Changes an icon; what is null stays. */
         ItemEditIconEdit: {
             /** @enum {string} */
             kind: "icon";
+            /** @description Another of the set; it takes the place and the colour of the one before. */
             name?: null | string;
+            /** @description A drawing of one's own, as an SVG document: its shapes alone are taken. */
             svg?: null | string;
+            /** @description Its colour; empty for the ink that reads. */
             colour?: null | string;
+            /** @description What it says to those who cannot see it. */
             label?: null | string;
         };
+        /** @description Changes a line; what is null stays. */
         ItemEditLineEdit: {
             /** @enum {string} */
             kind: "line";
             drawn?: null | components["schemas"]["DrawnLine"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The item it begins at; all zeros for none.
+             */
             fromItem?: null | string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The item it ends at; all zeros for none.
+             */
             toItem?: null | string;
             route?: null | components["schemas"]["LineRoute"];
+            /** @description A head at its beginning. */
             startHead?: null | boolean;
+            /** @description A head at its end. */
             endHead?: null | boolean;
+            /** @description Its colour; empty for the ink that reads. */
             stroke?: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In units.
+             */
             width?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Length of dashes in widths; 0 for a line without.
+             */
             dash?: null | number;
         };
+        /** @description Changes a shape; what is null stays. */
         ItemEditShapeEdit: {
             /** @enum {string} */
             kind: "shape";
             form?: null | components["schemas"]["ShapeForm"];
+            /** @description Words in its middle. */
             text?: null | string;
+            /** @description Colour inside; empty for nothing. */
             fill?: null | string;
+            /** @description It has the colours of the house again. */
             ofHouse?: null | boolean;
+            /** @description The colour it changes to at the foot; empty for a plain one. */
             fillTo?: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of what fills it, 0 to 1.
+             */
             opacity?: null | number;
+            /** @description Colour of its line; empty for the ink that reads. */
             stroke?: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In units; 0 for none.
+             */
             strokeWidth?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Length of dashes in widths of the line; 0 for a line without.
+             */
             dash?: null | number;
+            /** @description Corners of its own, as places on the slide: it lies round them. */
             outline?: null | components["schemas"]["SlidePoint"][];
         };
+        /** @description Changes a table; what is null stays. */
         ItemEditTableEdit: {
             /** @enum {string} */
             kind: "table";
+            /** @description The cells. */
             rows?: null | string[][];
+            /** @description Rows as text: separated by tabs, semicolons or commas; in place of Rows. */
             pasted?: null | string;
+            /** @description The first row names the columns. */
             headerRow?: null | boolean;
+            /** @description The first column names the rows. */
             headerColumn?: null | boolean;
+            /** @description Where it is from. */
             source?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The row that is brought out, counted from 0; −1 for none.
+             */
             broughtOut?: null | number;
+            /** @description Of the columns, as shares of the whole; empty for what follows from the cells. */
             widths?: null | number[];
             photo?: null | components["schemas"]["CellPhoto"];
         };
+        /** @description Changes a veil; what is null stays. */
         ItemEditVeilEdit: {
             /** @enum {string} */
             kind: "veil";
             form?: null | components["schemas"]["VeilForm"];
+            /** @description As `#RRGGBB`; takes away stops of its own. */
             colour?: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
             strength?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees clockwise, 0 from the left to the right.
+             */
             angle?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description .05 to 1.
+             */
             extent?: null | number;
+            /** @description 2 to 8 stops of its own, in order; an empty list takes them away. */
             stops?: null | components["schemas"]["VeilStop"][];
         };
+        /** @description Writes words, sets them, or puts them elsewhere; what is null stays. */
         ItemEditWordsEdit: {
             /** @enum {string} */
             kind: "words";
+            /**
+             * @description What they say, plain. Typing what they say anyway leaves them following the title or the
+             *                 point.
+             */
             text?: null | string;
             spot?: null | components["schemas"]["Spot"];
+            /** @description What they say, with its looks and lists; in place of Text. */
             body?: null | components["schemas"]["Paragraph"][];
             role?: null | components["schemas"]["WordsRole"];
             style?: null | components["schemas"]["TextStyle"];
+            /** @description What is again as the house says. */
             release?: null | components["schemas"]["TextStylePart"][];
+            /**
+             * @description Straight quotation marks, double hyphens and three stops become those of the deck's
+             *                 language.
+             */
             typographic?: null | boolean;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The item they belong to, as a caption does to its photo.
+             */
             of?: null | string;
         };
+        /** @description Steps that follow each other, with arrows between them: laid out anew whenever one comes or goes. */
         ItemFlow: {
             /** @enum {string} */
             kind: "flow";
+            /** @description How they follow each other. */
             form: components["schemas"]["FlowForm"];
+            /** @description The steps, in order. */
             steps: components["schemas"]["FlowStep"][];
-            /** @default  */
+            /**
+             * @description Where it is from, under it; empty for nothing.
+             * @default
+             */
             source: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
             id: string;
+            /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
             link?: null | string;
         };
+        /**
+         * @description A photo placed: seen through a crop window. Its proportions never change; a different rectangle changes
+         *                 the window.
+         */
         ItemFrame: {
             /** @enum {string} */
             kind: "frame";
+            /** @description SHA-256 of the photo, lower-case hexadecimal. */
             photoId: string;
+            /** @description What of the photo is seen; its shape in pixels is that of the frame. */
             crop: components["schemas"]["CropWindow"];
+            /** @description The shape it is cut to. */
             mask?: components["schemas"]["FrameMask"];
             /**
              * Format: double
+             * @description How far the photo is turned inside the frame, in degrees clockwise, -15 to 15; it is
+             *                 enlarged just so far that the frame stays filled.
              * @default 0
              */
             straighten: number;
+            /** @description How its colours are shown. */
             tone?: components["schemas"]["FrameTone"];
+            /** @description What hides part of it, in fractions of the photo; null for nothing. */
             covers?: null | components["schemas"]["Cover"][];
+            /** @description Where its credit stands. */
             creditSpot?: components["schemas"]["Spot"];
+            /**
+             * @description Photos that were seen in it before, each as it was seen, the latest last; null for
+             *                 none.
+             */
             earlier?: null | components["schemas"]["FrameAppearance"][];
             /**
              * Format: double
+             * @description Which part of it is shown by masks that show a part, above 0 and up to 1.
              * @default 0.25
              */
             portion: number;
+            /** @description Parts of the photo that no crop may cut, in its fractions; null for none. */
             keepInView?: null | components["schemas"]["CropWindow"][];
             toning?: null | components["schemas"]["Toning"];
+            /** @description Corners of a polygon of one's own, in fractions of the frame; null for none. */
             corners?: null | components["schemas"]["PhotoPoint"][];
             edge?: null | components["schemas"]["FrameEdge"];
             blend?: null | components["schemas"]["Blend"];
-            /** @default false */
+            /**
+             * @description Its photo was left out of its point's shortlist since: the next that is kept takes its
+             *                 place.
+             * @default false
+             */
             leftOut: boolean;
-            /** @default false */
+            /**
+             * @description Its tone is that of the house style; another style takes it back.
+             * @default false
+             */
             ofHouse: boolean;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
             id: string;
+            /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
             link?: null | string;
         };
+        /** @description An icon: one of the set that ships, or a drawing of one's own. */
         ItemIcon: {
             /** @enum {string} */
             kind: "icon";
+            /** @description Of the set; empty for a drawing of one's own. */
             name: string;
+            /** @description As `#RRGGBB`; null for the ink that reads. */
             colour?: null | string;
+            /** @description A drawing of one's own as path data, in its own measure; null for one of the set. */
             drawing?: null | string;
-            /** @default  */
+            /**
+             * @description What it says to those who cannot see it; empty for its name.
+             * @default
+             */
             label: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
             id: string;
+            /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
             link?: null | string;
         };
+        /** @description A state on the way. */
         ItemKeyframe: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seconds from the press.
+             */
             at: number;
+            /** @description The state then. */
             state: components["schemas"]["ItemState"];
+            /** @description How the time runs from it to the next. */
             easing: components["schemas"]["Easing"];
         };
+        /** @description A line or an arrow, whose ends may stay attached to items. */
         ItemLine: {
             /** @enum {string} */
             kind: "line";
+            /** @description Where it begins. */
             from: components["schemas"]["LineEnd"];
+            /** @description Where it ends. */
             to: components["schemas"]["LineEnd"];
+            /** @description How it goes. */
             route?: components["schemas"]["LineRoute"];
-            /** @default false */
+            /**
+             * @description A head at its beginning.
+             * @default false
+             */
             startHead: boolean;
-            /** @default true */
+            /**
+             * @description A head at its end.
+             * @default true
+             */
             endHead: boolean;
+            /** @description Its colour as `#RRGGBB`; null for the ink that reads. */
             stroke?: null | string;
             /**
              * Format: double
+             * @description In units.
              * @default 6
              */
             width: number;
             /**
              * Format: double
+             * @description Length of dashes in widths; 0 for a line without.
              * @default 0
              */
             dash: number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
             id: string;
+            /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
             link?: null | string;
         };
+        /** @description An item of a slide, named from anywhere in its deck. */
         ItemOn: {
             /** Format: uuid */
             slideId: string;
             /** Format: uuid */
             itemId: string;
         };
+        /** @description A thing, or a part of one. */
         ItemPart: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The thing.
+             */
             itemId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which part, counted from 0; null for all of it.
+             */
             part: null | number;
         };
+        /** @description Where one item comes. */
         ItemPosition: {
             /** Format: uuid */
             itemId: string;
             rect: components["schemas"]["SlideRect"];
         };
+        /** @description A shape, filled, lined or both, with words inside. */
         ItemShape: {
             /** @enum {string} */
             kind: "shape";
+            /** @description Its outline. */
             form: components["schemas"]["ShapeForm"];
-            /** @default  */
+            /**
+             * @description Words in its middle; empty for none.
+             * @default
+             */
             text: string;
+            /** @description Colour inside as `#RRGGBB`, empty for nothing; null for the house's first accent. */
             fill?: null | string;
+            /** @description The colour that it changes to at the foot; null for a plain one. */
             fillTo?: null | string;
             /**
              * Format: double
+             * @description Of what fills it, 0 to 1.
              * @default 1
              */
             opacity: number;
+            /** @description Colour of its line; null for the ink that reads. */
             stroke?: null | string;
             /**
              * Format: double
+             * @description In units; 0 for none.
              * @default 0
              */
             strokeWidth: number;
             /**
              * Format: double
+             * @description Length of dashes in widths of the line; 0 for a line without.
              * @default 0
              */
             dash: number;
+            /** @description Of a polygon or a smooth shape: its corners in fractions of the rectangle. */
             corners?: null | components["schemas"]["PhotoPoint"][];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
             id: string;
+            /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
             link?: null | string;
         };
+        /** @description How a thing stands at a moment, against its place on the slide. */
         ItemState: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 1; 0 for not there.
+             */
             opacity: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description To the right of its place, in slide units.
+             */
             x: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Below its place.
+             */
             y: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description A factor about the middle of its box.
+             */
             scale: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees clockwise about the same.
+             */
             turn: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is cut off at the left of its box, as a share of its width.
+             */
             cutLeft: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description At its right.
+             */
             cutRight: number;
         };
+        /** @description A table. */
         ItemTable: {
             /** @enum {string} */
             kind: "table";
+            /** @description The cells; every row has as many. */
             rows: string[][];
+            /** @description The first row names the columns; null for what it says by itself. */
             headerRow?: null | boolean;
-            /** @default false */
+            /**
+             * @description The first column names the rows, and is set heavier.
+             * @default false
+             */
             headerColumn: boolean;
-            /** @default  */
+            /**
+             * @description Where it is from, under it; empty for nothing.
+             * @default
+             */
             source: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The row that is brought out, counted from 0; null for none.
+             */
             broughtOut?: null | number;
+            /** @description Of the columns, as shares of the whole; null where they follow what stands in them. */
             widths?: null | number[];
+            /** @description Photos in cells; null for none. */
             photos?: null | components["schemas"]["CellPhoto"][];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
             id: string;
+            /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
             link?: null | string;
         };
+        /** @description The way of a thing after one press. */
         ItemTrack: {
+            /** @description The thing. */
             thing: components["schemas"]["ItemPart"];
+            /** @description Its states in order; two at one time for a jump. */
             keys: components["schemas"]["ItemKeyframe"][];
         };
+        /** @description A gradient between what lies under it and the words: what a photo gives up so that they read. */
         ItemVeil: {
             /** @enum {string} */
             kind: "veil";
+            /** @description How it thins out. */
             form: components["schemas"]["VeilForm"];
+            /** @description As `#RRGGBB`. */
             colour: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Opacity where it is strongest, 0 to 1.
+             */
             strength: number;
             /**
              * Format: double
+             * @description Of a linear one, from where it is strongest to where it ends: 0 from the left to the right, 90
+             *                 from
+             *                 the top down, clockwise.
              * @default 0
              */
             angle: number;
             /**
              * Format: double
+             * @description The share of its way over which it thins out, .05 to 1.
              * @default 1
              */
             extent: number;
+            /** @description Its own stops, in place of the colour and of thinning out evenly; null for none. */
             stops?: null | components["schemas"]["VeilStop"][];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
             id: string;
+            /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
             link?: null | string;
         };
+        /** @description An item for the client. */
         ItemView: {
             item: components["schemas"]["Item"];
+            /** @description What it is, or says, in words. */
             says: string;
+            /** @description What was done to what it shows, in a sentence; empty for none. */
             done: string;
+            /** @description The photos that it shows. */
             photos: string[];
+            /** @description How its photos stand: as the worst of them. */
             standing: components["schemas"]["Standing"];
+            /** @description In a sentence. */
             why: string;
+            /** @description What its parts are called, of which one can be brought out. */
             parts: string[];
         };
+        /** @description Words on a slide. */
         ItemWords: {
             /** @enum {string} */
             kind: "words";
+            /** @description What they are for. */
             role: components["schemas"]["WordsRole"];
+            /** @description Whether they were typed or follow the title or the point. */
             source: components["schemas"]["WordsSource"];
+            /** @description As typed, without their looks; also kept while they follow something. */
             text: string;
+            /** @description Where they stand. */
             spot: components["schemas"]["Spot"];
+            /** @description The typed words with their looks and lists; null where they are plain. */
             body?: null | components["schemas"]["Paragraph"][];
             style?: null | components["schemas"]["TextStyle"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The item they belong to, as a caption does to its photo; null for none.
+             */
             of?: null | string;
             leans?: null | components["schemas"]["Spot"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity, once on each slide.
+             */
             id: string;
+            /** @description Where and how it lies. */
             at: components["schemas"]["Placement"];
+            /**
+             * @description Where it leads when it is pressed in the show or in a file: an address or a slide; null for
+             *                 nowhere.
+             */
             link?: null | string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Where a job stands.
+         * @enum {unknown}
+         */
         JobState: "waiting" | "running" | "done" | "failed" | "cancelled";
+        /** @description Long work, as it is told to the client. */
         JobView: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity.
+             */
             id: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The deck it works for.
+             */
             deckId: string;
+            /** @description "keep", "adopt" or "pdf". */
             kind: string;
+            /** @description What it works on: a candidate's identity, or empty. */
             subject: string;
+            /** @description Where it stands. */
             state: components["schemas"]["JobState"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
             progress: number;
+            /** @description For a person. */
             message: string;
+            /** @description What came of it: a photo's SHA-256, or an address. */
             result: null | string;
         };
+        /** @description A file that was kept, such as a letter that shows a permission. */
         KeptFile: {
             id: string;
         };
+        /** @description A state of a layer on its way. */
         LayerKeyframe: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the whole time, 0 to 1.
+             */
             at: number;
             /**
              * Format: double
+             * @description 0 to 1.
              * @default 1
              */
             opacity: number;
             /**
              * Format: double
+             * @description How far it stands to the right of its place, in widths of the slide.
              * @default 0
              */
             x: number;
             /**
              * Format: double
+             * @description How far below, in heights of the slide.
              * @default 0
              */
             y: number;
             /**
              * Format: double
+             * @description What is cut off at its left, as a share of its width.
              * @default 0
              */
             cutLeft: number;
             /**
              * Format: double
+             * @description At its head, as a share of its height.
              * @default 0
              */
             cutTop: number;
             /**
              * Format: double
+             * @description At its right.
              * @default 0
              */
             cutRight: number;
             /**
              * Format: double
+             * @description At its foot.
              * @default 0
              */
             cutBottom: number;
         };
+        /** @description A layout of a slide, as it would look. */
         LayoutView: {
             layout: null | components["schemas"]["SlideLayout"];
             sharing: null | components["schemas"]["PhotoSharing"];
+            /** @description Why it is proposed, in one line. */
             why: string;
+            /** @description What is on the slide asks for it. */
             fits: boolean;
+            /** @description The slide so laid out. */
             scene: components["schemas"]["Scene"];
         };
+        /** @description Where one heading leans to. */
         Leaning: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Its slide.
+             */
             slideId: string;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The words.
+             */
             itemId: string;
+            /** @description One of the places of the house. */
             spot: components["schemas"]["Spot"];
         };
+        /** @description A row of the ledger. */
         LedgerRow: {
+            /** @description The photo. */
             photoId: string;
+            /** @description The full credit, as it will read. */
             credit: components["schemas"]["CreditSpan"][];
+            /** @description The credit on its slides. */
             short: components["schemas"]["CreditSpan"][];
+            /** @description Numbers of its slides, from 1. */
             slides: number[];
+            /** @description How it stands. */
             standing: components["schemas"]["Standing"];
+            /** @description In a sentence. */
             why: string;
+            /** @description What is done to it. */
             changes: string;
+            /** @description What is unsettled, with what can be done. */
             findings: components["schemas"]["Finding"][];
+            /** @description What is owed, and how it is met. */
             obligations: components["schemas"]["Obligation"][];
+            /** @description A person decided that its change may stand. */
             decided: boolean;
+            /** @description What is wrong with its file in the store; empty where it is whole. */
             fileFault: string;
         };
+        /** @description The ledger of a deck. */
         LedgerView: {
+            /** @description On the whole deck. */
             sentence: string;
+            /** @description A row a photo, in order of appearance. */
             rows: components["schemas"]["LedgerRow"][];
+            /** @description How credits are set. */
             style: components["schemas"]["CreditStyle"];
+            /** @description In which the words for changes are known. */
             languages: string[];
+            /** @description What the finished deck may carry, and why not the others. */
             ownLicences: components["schemas"]["DeckLicenceOption"][];
         };
         /** @enum {unknown} */
         LetterFill: "none" | "gradient" | "outlined" | null;
+        /** @description A licence or statement: its family, version, and port to a country's law. */
         Licence: {
+            /** @description Which elements it has. */
             family: components["schemas"]["LicenceFamily"];
+            /** @description "1.0" to "4.0"; empty where it has none or none was named. */
             version: string;
+            /** @description Lower-case country code or "igo"; empty for unported and international ones. */
             port: string;
+            /**
+             * @description The work itself says "or any later version", which the GNU Free Documentation License leaves to it
+             *                 (1.1 to 1.3, s.10). Creative Commons' texts say it themselves: bool ShareAlike.SaysLater(Licence work).
+             */
             orLater?: boolean;
         };
-        /** @enum {unknown} */
+        /**
+         * @description The kinds of licence and statement that Jaali tells apart.
+         * @enum {unknown}
+         */
         LicenceFamily: "by" | "bySa" | "byNc" | "byNd" | "byNcSa" | "byNcNd" | "sa" | "nd" | "nc" | "ndNc" | "ncSa" | "cc0" | "publicDomainMark" | "publicDomainDedication" | "freeArt" | "gfdl" | "openGovernment" | "etalab" | "dataLicenceGermany" | "dataLicenceGermanyZero" | "openDatabase" | "openDataDedication" | "norwegianOpenData" | "openGovernmentCanada" | "usGovernment" | "sampling" | "samplingPlus" | "allRightsReserved" | "inCopyright" | "inCopyrightOrphan" | "inCopyrightEducational" | "inCopyrightNonCommercial" | "inCopyrightUnlocatable" | "noCopyrightContract" | "noCopyrightNonCommercial" | "noCopyrightRestricted" | "noCopyrightUnitedStates" | "notEvaluated" | "undetermined" | "noKnownCopyright";
         /**
+         * @description Terms by which a wall is narrowed.
          * @default fitsTalk
          * @enum {unknown}
          */
         LicenceFilter: "any" | "fitsTalk" | "asksNothing" | "asksCredit";
+        /**
+         * @description A licence that was found beside a photo and does not reach it by itself: that of the page, the feed or the text it
+         *     stands in, or one of several that its source offers for choosing. A person says whether it holds.
+         */
         LicenceOffer: {
+            /** @description Whose it is: "the page", "the feed", "the text"; string LicenceOffer.Choice for one to choose. */
             of: string;
+            /** @description Word for word. */
             said: string;
+            /** @description As read. */
             licence: components["schemas"]["Licence"];
-            /** @default  */
+            /**
+             * @description Who is named with it; empty where nobody is.
+             * @default
+             */
             maker: string;
         };
+        /** @description An end of a line. */
         LineEnd: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where it is, as a fraction of the line's rectangle.
+             */
             x: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where it is, as a fraction of the line's rectangle.
+             */
             y: number;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The item it stays attached to; null for none.
+             */
             itemId?: null | string;
         };
         /**
+         * @description How a line goes from end to end.
          * @default straight
          * @enum {unknown}
          */
         LineRoute: "straight" | "elbow" | "curve";
         /**
+         * @description What stands before a paragraph.
          * @default none
          * @enum {unknown}
          */
         ListMarker: "none" | "point" | "number";
-        /** @enum {unknown} */
+        /**
+         * @description What a maker is.
+         * @enum {unknown}
+         */
         MakerKind: "unknown" | "person" | "organisation";
-        /** @enum {unknown} */
+        /**
+         * @description What moves while one slide gives way to the next.
+         * @enum {unknown}
+         */
         MotionLayer: "going" | "coming";
+        /** @description The way of one layer: linear between its states, in the time that the easing gives. */
         MotionTrack: {
             layer: components["schemas"]["MotionLayer"];
             states: components["schemas"]["LayerKeyframe"][];
         };
+        /** @description A thing that moves on a slide. */
         MovingItem: {
+            /** @description Its name. */
             name: components["schemas"]["ItemPart"];
+            /** @description The room it takes in its place, turned as it is. */
             box: components["schemas"]["SlideRect"];
+            /** @description How it stands before anything has moved. */
             begins: components["schemas"]["ItemState"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The largest scale it comes to: its photo is wanted that much larger.
+             */
             largest: number;
         };
+        /** @description Asks for a new deck. */
         NewDeck: {
             title: null | string;
         };
+        /** @description Something that is owed. */
         Obligation: {
+            /**
+             * @description "credit", "licence link", "source link", "note of changes", "share alike", "statement",
+             *                 "notice", "no endorsement".
+             */
             what: string;
+            /** @description Whether the deck does it. */
             met: boolean;
+            /** @description How it is done, or why it is not. */
             how: string;
+            /** @description Why it is owed. */
             reason: components["schemas"]["Reason"];
         };
+        /** @description A licence found beside a photo. */
         OfferView: {
+            /** @description Whose it is: "the page", "the feed", "the text", or "choice". */
             of: string;
+            /** @description Word for word. */
             said: string;
+            /** @description As a badge. */
             licence: string;
+            /** @description Who is named with it. */
             maker: string;
         };
+        /** @description What is still open at each station. */
         OpenCounts: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 while there is nothing planned.
+             */
             plan: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Points without a photo.
+             */
             gather: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Slides of points without a photo.
+             */
             compose: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Photos shown that are not clear.
+             */
             clear: number;
         };
+        /** @description A picture that looks like an unclear photo and has a record. */
         OriginView: {
+            /** @description The candidate. */
             candidate: components["schemas"]["CandidateView"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Bits in which the looks differ, 0 to 8.
+             */
             distance: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description A pace in a word.
+         * @enum {unknown}
+         */
         PaceName: "brisk" | "walking" | "slow";
+        /** @description A photo on a page. */
         PagePictureView: {
+            /** @description The candidate. */
             candidate: components["schemas"]["CandidateView"];
+            /** @description What the page says of it. */
             record: components["schemas"]["RightsRecord"];
+            /** @description Licences found beside it. */
             offers: components["schemas"]["OfferView"][];
+            /** @description Word for word. */
             evidence: string;
+            /** @description What the page says differently. */
             conflicts: components["schemas"]["Conflict"][];
         };
+        /** @description An address to read for photos. */
         PageRequest: {
+            /** @description The address. */
             address: string;
-            /** @default  */
+            /**
+             * @description What to look for in it; empty for all.
+             * @default
+             */
             words: string;
             /**
              * Format: int32
+             * @description Which page of its photos, from 1.
              * @default 1
              */
             page: number;
-            /** @default true */
+            /**
+             * @description It is read anew; else another page or other words are of what was read a moment ago.
+             * @default true
+             */
             anew: boolean;
         };
+        /** @description A page that was read for photos; their records are shown before one is taken. */
         PageView: {
+            /** @description Those of the page asked for, the likeliest first. */
             pictures: components["schemas"]["PagePictureView"][];
             /**
              * Format: int32
+             * @description How many there are in all that have the words.
              * @default 1
              */
             total: number;
             /**
              * Format: int32
+             * @description Which page this is, from 1.
              * @default 1
              */
             page: number;
             /**
              * Format: int32
+             * @description How many pages there are.
              * @default 1
              */
             pages: number;
             /**
              * Format: int32
+             * @description Pictures of a page.
              * @default 24
              */
             size: number;
-            /** @default  */
+            /**
+             * @description What could not be read of it, in a sentence; empty where all of it was.
+             * @default
+             */
             unread: string;
         };
+        /** @description A paragraph. */
         Paragraph: {
+            /** @description Its words, in the order of reading; a line feed in them begins a new line. */
             runs: components["schemas"]["TextRun"][];
+            /** @description What stands before it. */
             list?: components["schemas"]["ListMarker"];
             /**
              * Format: int32
+             * @description How far it is set in: 0 to int Paragraph.Deepest.
              * @default 0
              */
             level: number;
         };
+        /**
+         * @description A closed or open outline of straight lines and cubic curves, in slide units. Written as the path data of SVG 2
+         *     (chapter 9.3: M, L, C, Z, absolute), which browsers and painters read alike.
+         */
         Path: string;
+        /** @description A permission that a rights holder gave. */
         Permission: {
+            /** @description Who gave it. */
             from: string;
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day.
+             */
             on: string;
+            /** @description What was allowed, in their words. */
             words: string;
+            /** @description Name of the file that shows it, if any. */
             fileName?: null | string;
+            /** @description SHA-256 of that file. */
             fileId?: null | string;
         };
+        /** @description A permission to record. */
         PermissionRequest: {
             from: string;
             /** Format: date */
@@ -3110,13 +4541,26 @@ export interface components {
             fileName?: null | string;
             fileId?: null | string;
         };
+        /**
+         * @description The whole of a photo painted into a rectangle; what of it is seen is decided by the groups around
+         *                 it.
+         */
         PhotoNode: {
+            /** @description SHA-256 of the photo. */
             photoId: string;
+            /** @description Where the whole photo lies. */
             image: components["schemas"]["SlideRect"];
+            /** @description What it shows, for those who cannot see it. */
             alt: string;
+            /**
+             * @description Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0
+             *                 to 1; null for none.
+             */
             colours?: null | number[];
+            /** @description The name of what is done to its pixels before it is painted; null for nothing. */
             treatment?: null | string;
         };
+        /** @description A place in a photo, in fractions of its oriented width and height, [0, 1]. */
         PhotoPoint: {
             /** Format: double */
             x: number;
@@ -3124,99 +4568,195 @@ export interface components {
             y: number;
         };
         /**
+         * @description The shapes in which photos are sought.
          * @default any
          * @enum {unknown}
          */
         PhotoShape: "any" | "wide" | "tall" | "square";
-        /** @enum {unknown} */
+        /**
+         * @description How photo and words share a slide.
+         * @enum {unknown}
+         */
         PhotoSharing: "over" | "halfLeft" | "halfRight" | "wideLeft" | "wideRight" | "narrowLeft" | "narrowRight" | "above" | "below" | "within" | "compared" | "lead" | "wall" | "panel";
+        /** @description A taken photo for the client. */
         PhotoView: {
+            /** @description SHA-256. */
             id: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Pixels, upright.
+             */
             width: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Pixels, upright.
+             */
             height: number;
+            /** @description Its title. */
             title: string;
+            /** @description Who made it. */
             maker: string;
+            /** @description The maker's page. */
             makerUrl: null | string;
+            /** @description The page it comes from. */
             sourceUrl: null | string;
+            /** @description The collection. */
             collection: string;
+            /** @description Its licence as a badge. */
             licence: string;
+            /** @description The same in full. */
             licenceName: string;
+            /** @description Where it can be read. */
             licenceUrl: null | string;
+            /** @description What it asks, in words. */
             inWords: string;
+            /** @description Who gave a permission. */
             permission: null | string;
+            /** @description Whether it may be put on a slide. */
             mayPlace: boolean;
+            /** @description The speaker made it. */
             ownWork: boolean;
+            /** @description Its file says that a machine made it. */
             machineMade: boolean;
+            /** @description No licence, permission or reason is known. */
             unclear: boolean;
+            /** @description What sources say differently. */
             conflicts: components["schemas"]["Conflict"][];
+            /** @description What its source says by now, where that is something else. */
             sourceNowSays: string;
+            /** @description The licence, word for word. */
             licenceAsFound: string;
             reading: null | components["schemas"]["ReadingView"];
+            /** @description Licences found beside it, for a person to confirm or choose among; empty once settled. */
             offers: components["schemas"]["OfferView"][];
+            /** @description What was done to it before it came here. */
             earlierChanges: string;
+            /**
+             * @description When its source was last updated, empty where unknown; null where its licence does not ask for
+             *         that.
+             */
             updated: null | string;
+            /** @description Why it is in the public domain. */
             publicDomainReason: string;
+            /**
+             * @description A tiny picture as a data address, shown until the photo is there; empty where there is
+             *         none.
+             */
             preview: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Of its record; a correction names the one that was seen.
+             */
             version: number;
+            /** @description The widths in pixels that are kept ready, the photo's own the last. */
             widths: number[];
         };
         /**
+         * @description A format of pictures.
          * @default png
          * @enum {unknown}
          */
         PictureFormat: "png" | "jpeg" | "webp";
+        /** @description Where and how an item lies on its slide. */
         Placement: {
+            /**
+             * @description Its rectangle before it is turned, in slide units. That of a ground is always the
+             *                 slide's.
+             */
             rect: components["schemas"]["SlideRect"];
             /**
              * Format: double
+             * @description Degrees clockwise about the middle of the rectangle.
              * @default 0
              */
             turn: number;
-            /** @default false */
+            /**
+             * @description It is the ground: the lowest item, as large as the slide. At most one on a slide.
+             * @default false
+             */
             isGround: boolean;
-            /** @default false */
+            /**
+             * @description It is held in its place: no hand moves, orders or removes it.
+             * @default false
+             */
             held: boolean;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Items of one group are moved and removed together; null for none.
+             */
             group?: null | string;
         };
+        /** @description An address at which another device finds the podium. */
         PodiumAddress: {
+            /** @description The link, with its secret. */
             address: string;
+            /** @description The same as a QR code, as a data address. */
             picture: string;
         };
+        /** @description The podium's link of a talk. */
         PodiumLink: {
+            /** @description One for each network that this computer is in; empty where it is in none. */
             addresses: components["schemas"]["PodiumAddress"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many devices listen now.
+             */
             devices: number;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When it ends by itself, where nobody uses it.
+             */
             until: string;
+            /** @description What of the photos' credits is shown nowhere, in a sentence; empty for nothing. */
             missing: string;
         };
+        /** @description One thing to say. */
         Point: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity.
+             */
             id: string;
+            /** @description What is said, as one line. */
             wording: string;
+            /** @description What stands behind it, each with where it came from. */
             facts: components["schemas"]["Fact"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Time planned for it.
+             */
             seconds: number;
+            /** @description What to look for in the collections. */
             searchWords: string[];
+            /** @description The shortlist: photos kept for this point, best first, by their SHA-256. */
             shortlist: string[];
         };
+        /** @description A grid to begin with. */
         PresetView: {
             preset: components["schemas"]["GridPreset"];
             grid: components["schemas"]["SlideGrid"];
         };
+        /** @description A command that is only tried. */
         PreviewRequest: {
+            /** @description What would be done. */
             command: components["schemas"]["DeckCommand"];
         };
+        /** @description What a command would change. */
         PreviewView: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Things on slides.
+             */
             things: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Slides they lie on.
+             */
             slides: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Titles, points and notes.
+             */
             others: number;
         };
         ProblemDetails: {
@@ -3227,803 +4767,1652 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description A proposal for the photos of a slide, as the slide would look. */
         ProposalView: {
+            /** @description What it is built like. */
             form: components["schemas"]["ArrangementForm"];
+            /** @description Where each photo comes. */
             places: components["schemas"]["ItemPosition"][];
+            /** @description What it gives up, in one line. */
             givesUp: string;
+            /** @description The slide so arranged. */
             scene: components["schemas"]["Scene"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description The open protocols by which a collection is searched.
+         * @enum {unknown}
+         */
         Protocol: "openSearch" | "iiif" | "oaiPmh" | "document";
-        /** @enum {unknown} */
+        /**
+         * @description How words read, in one statement.
+         * @enum {unknown}
+         */
         Readable: "well" | "poorly" | "not";
+        /** @description A saying whose reader stumbled. */
         ReadingView: {
+            /** @description What the rest of it reads like, as a badge. */
             nearest: string;
+            /** @description The saying in parts. */
             parts: components["schemas"]["SaidPart"][];
         };
+        /** @description Why something holds: the term, where it stands, and the value of the deck that triggered it. */
         Reason: {
+            /** @description In plain words. */
             term: string;
+            /**
+             * @description Version and section, such as "CC BY-ND 4.0, s.3(a)(1)(B)"; empty where no licence is behind
+             *                 it.
+             */
             section: string;
+            /** @description What in the deck or the record it is about. */
             trigger: string;
         };
+        /** @description What speaks at an address. */
         RecognisedView: {
             protocol: components["schemas"]["Protocol"];
             name: string;
             address: string;
             says: string;
         };
+        /** @description A record corrected by hand, as RecordCorrection has it. */
         RecordRequest: {
+            /** @description The photo's title. */
             title?: null | string;
+            /** @description Who made it. */
             maker?: null | string;
+            /** @description The page it comes from. */
             sourceUrl?: null | string;
+            /** @description As address, identifier or name. */
             licence?: null | string;
+            /** @description The speaker made it. */
             ownWork?: null | boolean;
+            /** @description Why it is in the public domain. */
             publicDomainReason?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which of the licences found beside it holds, from 0.
+             */
             offer?: null | number;
+            /** @description What was done to it before it came here. */
             earlierChanges?: null | string;
+            /** @description When the source was last updated, as it says. */
             updated?: null | string;
-            /** @default false */
+            /**
+             * @description Takes the record as decided.
+             * @default false
+             */
             settle: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The version of the record that was seen; where it was corrected since, nothing is
+             *         changed.
+             */
             version?: null | number;
-            /** @default false */
+            /**
+             * @description What the source says is what the rest of it reads like.
+             * @default false
+             */
             confirmReading: boolean;
         };
+        /** @description One action that makes words read better, and how they read after it. */
         Remedy: {
+            /** @description What it does. */
             kind: components["schemas"]["RemedyKind"];
+            /** @description What it does, for a person, as an offer. */
             sentence: string;
+            /** @description The one edit that does it. */
             command: components["schemas"]["DeckCommand"];
+            /** @description How the words read then, measured on the slide as it would be. */
             after: components["schemas"]["WordsReading"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What may be done so that words read.
+         * @enum {unknown}
+         */
         RemedyKind: "ink" | "place" | "veil" | "shadow" | "ground" | "plate" | "size" | "together";
+        /** @description How a wall of candidates is narrowed. */
         ResultFilter: {
+            /** @description By terms. */
             licence?: components["schemas"]["LicenceFilter"];
+            /** @description By shape. */
             shape?: components["schemas"]["PhotoShape"];
-            /** @default false */
+            /**
+             * @description Only those with enough pixels for a whole slide.
+             * @default false
+             */
             fillsSlide: boolean;
-            /** @default false */
+            /**
+             * @description Only those with calm room for words over a quarter of the slide.
+             * @default false
+             */
             calm: boolean;
+            /** @description By lightness. */
             tone?: components["schemas"]["ToneFilter"];
-            /** @default false */
+            /**
+             * @description Show what is not openly licensed too.
+             * @default false
+             */
             closed: boolean;
         };
+        /** @description Who made a photo, what it is called, where it is from and on what terms it may be used. */
         RightsRecord: {
+            /** @description As the maker gave it; empty where none is known. */
             title: string;
+            /** @description Name; empty where unknown. */
             maker: string;
+            /** @description The maker's page, if any. */
             makerUrl: null | string;
+            /** @description The page on which the photo was found, if any. */
             sourceUrl: null | string;
+            /** @description The collection it was found in. */
             collection: string;
             licence: null | components["schemas"]["Licence"];
+            /** @description What the source said, word for word. */
             licenceAsFound: string;
+            /** @description Copyright notice, if supplied. */
             notice?: string;
+            /** @description Offered for sale or placed by payment. */
             sponsored?: boolean;
+            /** @description Marked as made by a machine. */
             machineMade?: boolean;
             permission?: null | components["schemas"]["Permission"];
+            /** @description The speaker made it. */
             ownWork?: boolean;
+            /** @description A statement that must be shown with it, if supplied. */
             statement?: string;
+            /** @description Where sources say different things and nobody has decided; empty otherwise. */
             conflicts?: null | components["schemas"]["Conflict"][];
+            /** @description What the source says since it was read again, where that differs; empty otherwise. */
             sourceNowSays?: string;
+            /** @description Why it is in the public domain, where a person gave a reason. */
             publicDomainReason?: string;
             terms?: null | components["schemas"]["CollectionTerms"];
+            /**
+             * @description Licences found beside it that do not reach it by themselves, or that may be chosen among; they stay
+             *                 when one was confirmed or chosen.
+             */
             offers?: null | components["schemas"]["LicenceOffer"][];
+            /** @description Indications of earlier modifications, kept and told (CC 4.0 s.3(a)(1)(B)). */
             earlierChanges?: string;
+            /**
+             * @description When the source was last updated, as it says: Etalab's licence asks for it. Null where it does not
+             *                 say.
+             */
             updated?: null | string;
+            /** @description The address of the picture itself, which tells it from others of the same page. */
             pictureUrl?: null | string;
+            /** @description Whether the maker is a person or an organisation, where the source says so. */
             makerKind?: components["schemas"]["MakerKind"];
         };
+        /**
+         * @description The room that a talk is given in. What is shown there is washed out by the light on the screen and by the
+         *                 projector's own black.
+         */
         Room: {
+            /** @description The light. */
             light: components["schemas"]["RoomLight"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the screen to the last row, in metres, 1 to 100.
+             */
             backRow: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Height of the screen, in metres, .3 to 20.
+             */
             screenHeight: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What is looked at before a talk is given.
+         * @enum {unknown}
+         */
         RoomConcern: "rights" | "words" | "size" | "letters" | "sharpness" | "points" | "time" | "moves" | "files" | "positions";
-        /** @enum {unknown} */
+        /**
+         * @description The light in a room.
+         * @enum {unknown}
+         */
         RoomLight: "darkHall" | "dimRoom" | "daylight";
+        /** @description One line of the room check. */
         RoomLine: {
+            /** @description What was looked at. */
             concern: components["schemas"]["RoomConcern"];
+            /** @description Nothing is to be done about it. */
             good: boolean;
+            /**
+             * @description It should be known before a copy is handed on: something is blocked, cannot be read or is
+             *                 damaged.
+             */
             holdsUp: boolean;
+            /** @description How it stands, in a few words. */
             title: string;
+            /** @description In a sentence, with the slides by their numbers. */
             text: string;
+            /** @description Numbers of the slides it is about, from 1. */
             slides: number[];
+            /** @description What mends all of it with one action. */
             fixes?: components["schemas"]["Fix"][];
         };
+        /** @description How a talk stands before it is given. */
         RoomView: {
+            /** @description Nothing is left to be done. */
             ready: boolean;
+            /** @description What was looked at, in the order in which it is seen to. */
             lines: components["schemas"]["RoomLine"][];
         };
+        /**
+         * @description What the client needs to know of the rules before it asks for anything, so that it holds none
+         *         itself.
+         */
         RulesView: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Characters.
+             */
             longestTitle: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Characters of a point, or of words on a slide.
+             */
             longestWording: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Characters of notes or a fact.
+             */
             longestText: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Characters of a search.
+             */
             longestSearch: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Slide units that a shifted arrow key moves by.
+             */
             gutter: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Shortest planned time.
+             */
             leastSeconds: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Longest planned time.
+             */
             mostSeconds: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Planned time is dragged in steps of so many seconds.
+             */
             secondsStep: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description A key changes planned time by so many seconds.
+             */
             secondsKey: number;
+            /** @description Time slots that are offered, in minutes. */
             slotChoices: number[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Candidates that are compared at once.
+             */
             mostBeside: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The smallest side of a thing on a slide, in slide units.
+             */
             smallestItem: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The least extent of a veil, 0 to 1.
+             */
             shortestVeil: number;
+            /** @description The stops of its own that a veil begins with. */
             firstStops: components["schemas"]["VeilFall"][];
+            /** @description Masks that show a stated part of a photo. */
             portions: components["schemas"]["FrameMask"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees between the turns that a hand catches on with Shift.
+             */
             turnStep: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Within so many degrees of a quarter a turn catches.
+             */
             turnCatch: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees by which a photo is straightened at most, either way.
+             */
             mostStraighten: number;
+            /** @description How each tone is shown until it is said otherwise. */
             tones: components["schemas"]["ToneRule"][];
+            /** @description How a frame ends until it is said otherwise. */
             edge: components["schemas"]["FrameEdge"];
+            /** @description Paces of slides coming in that have a name. */
             paces: components["schemas"]["TransitionPace"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seconds that a move takes at most, and waits at most.
+             */
             longestMove: number;
+            /** @description The ways there are for what a move does. */
             waysOf: components["schemas"]["ActWays"][];
+            /** @description How a wall is narrowed at first. */
             filter: components["schemas"]["ResultFilter"];
+            /** @description Media types of files that are taken in. */
             photoTypes: string[];
+            /**
+             * @description Endings of files that may be photos: they are sent, and what cannot be taken is
+             *         named.
+             */
             photoEndings: string[];
+            /** @description What is taken in, as a sentence. */
             takes: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Most bytes of a photo.
+             */
             photoBytes: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Most bytes of the file of a permission.
+             */
             permissionBytes: number;
+            /** @description How many slides a sheet of a handout may hold. */
             slidesOnASheet: number[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From so many seconds on a talk or a slide overruns.
+             */
             leeway: number;
-            /** @default  */
+            /**
+             * @description What was done to the data when it was opened, for a person; empty where nothing was.
+             * @default
+             */
             notice: string;
         };
+        /** @description A run-through in a list. */
         RunView: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity.
+             */
             id: string;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When it began.
+             */
             at: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How long it took.
+             */
             seconds: number;
         };
+        /** @description A part of a saying. */
         SaidPart: {
+            /** @description Word for word. */
             text: string;
+            /** @description False where its reader stumbled. */
             understood: boolean;
         };
+        /** @description A slide with everything decided, for painters that only paint. */
         Scene: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide it shows.
+             */
             slideId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 0, or the number of a further page of credits.
+             */
             page: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Width in slide units.
+             */
             width: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Height in slide units.
+             */
             height: number;
+            /** @description Colour under everything, `#RRGGBB`. */
             background: string;
+            /** @description What to paint, in this order, each over those before it. */
             nodes: components["schemas"]["SceneNode"][];
+            /** @description Places that lead somewhere. */
             links: components["schemas"]["SceneLink"][];
+            /**
+             * @description What is on it, in words and measures, in reading order: for those who cannot see it and for
+             *                 those who judge it.
+             */
             parts: components["schemas"]["ScenePart"][];
         };
+        /** @description A line, or a stretch of one. */
         SceneLine: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its left edge.
+             */
             x: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its baseline.
+             */
             baseline: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In units.
+             */
             width: number;
+            /** @description Its words. */
             text: string;
             /**
              * Format: double
+             * @description Degrees clockwise about the left end of its baseline.
              * @default 0
              */
             turn: number;
         };
+        /** @description A place that leads somewhere. */
         SceneLink: {
+            /** @description The place. */
             rect: components["schemas"]["SlideRect"];
+            /**
+             * @description An address, or string LinkTarget.ToSlide and the identity of a slide of the
+             *                 deck.
+             */
             href: string;
+            /** @description What stands there. */
             label: string;
         };
+        /**
+         * @description One thing to paint. There are five, and a painter refuses any other: a photo, a path, words, a group, a moving
+         *     picture. Every kind of item is made of these.
+         */
         SceneNode: components["schemas"]["SceneNodePhotoNode"] | components["schemas"]["SceneNodePathNode"] | components["schemas"]["SceneNodeTextNode"] | components["schemas"]["SceneNodeGroupNode"] | components["schemas"]["SceneNodeMediaNode"];
+        /** @description Several nodes as one thing. */
         SceneNodeGroupNode: {
             /** @enum {string} */
             kind: "group";
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The item it shows, by which it is followed from slide to slide; null for computed
+             *                 things.
+             */
             itemId: null | string;
+            /** @description What it holds, in the order of painting. */
             nodes: components["schemas"]["SceneNode"][];
+            /** @description Nothing is seen outside; null for no limit. In the measure of what is around the group. */
             clip?: string;
             /**
              * Format: double
+             * @description 0 to 1, of the whole.
              * @default 1
              */
             opacity: number;
             /**
              * Format: double
+             * @description Degrees clockwise about About.
              * @default 0
              */
             turn: number;
             /**
              * Format: double
+             * @description A factor about the same place.
              * @default 1
              */
             scale: number;
             about?: null | components["schemas"]["SlidePoint"];
             /**
              * Format: double
+             * @description Over how many units it melts away inside its clip. Its opacity is that of the clip's outline
+             *                 filled
+             *                 with white and stroked this wide with nothing, blurred by a Gaussian of a quarter of it; 0 for a sharp edge.
              * @default 0
              */
             soft: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Which part of the item it is, counted from 0, where its parts move one by one; null for the item
+             *                 itself.
+             */
             part?: null | number;
+            /** @description It is the credit of the slide's photos. */
             isCredit?: null | boolean;
         };
+        /** @description A moving picture. Painters that stand still show its poster. */
         SceneNodeMediaNode: {
             /** @enum {string} */
             kind: "media";
+            /** @description Address or hash of the bytes. */
             source: string;
+            /** @description Where it lies. */
             rect: components["schemas"]["SlideRect"];
+            /** @description SHA-256 of the photo that stands for it, or null. */
             posterId: null | string;
+            /** @description What it shows, for those who cannot see it. */
             alt: string;
         };
+        /** @description An outline, filled, stroked or both. */
         SceneNodePathNode: {
             /** @enum {string} */
             kind: "path";
+            /** @description The outline. */
             path: components["schemas"]["Path"];
+            /** @description Colour inside, or null. */
             fill: null | string;
             /**
              * Format: double
+             * @description 0 to 1.
              * @default 1
              */
             fillOpacity: number;
             gradient?: null | components["schemas"]["Gradient"];
+            /** @description Colour of the line, or null. */
             stroke?: null | string;
             /**
              * Format: double
+             * @description Units.
              * @default 0
              */
             strokeWidth: number;
             /**
              * Format: double
+             * @description Standard deviation of a Gaussian blur of the whole, in units; 0 for none.
              * @default 0
              */
             blur: number;
         };
+        /**
+         * @description The whole of a photo painted into a rectangle; what of it is seen is decided by the groups around
+         *                 it.
+         */
         SceneNodePhotoNode: {
             /** @enum {string} */
             kind: "photo";
+            /** @description SHA-256 of the photo. */
             photoId: string;
+            /** @description Where the whole photo lies. */
             image: components["schemas"]["SlideRect"];
+            /** @description What it shows, for those who cannot see it. */
             alt: string;
+            /**
+             * @description Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0
+             *                 to 1; null for none.
+             */
             colours?: null | number[];
+            /** @description The name of what is done to its pixels before it is painted; null for nothing. */
             treatment?: null | string;
         };
+        /** @description Lines of words in one face, size and ink. */
         SceneNodeTextNode: {
             /** @enum {string} */
             kind: "text";
+            /** @description Name of the typeface. */
             face: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units to the em.
+             */
             size: number;
+            /** @description Colour. */
             ink: string;
+            /** @description The lines. */
             lines: components["schemas"]["SceneLine"][];
             /**
              * Format: double
+             * @description Space after each cluster of letters, in units.
              * @default 0
              */
             spacing: number;
-            /** @default false */
+            /**
+             * @description The lines are written from right to left.
+             * @default false
+             */
             isRightToLeft: boolean;
             /**
              * Format: double
+             * @description Of what fills the letters, 0 to 1.
              * @default 1
              */
             inkOpacity: number;
             gradient?: null | components["schemas"]["Gradient"];
+            /** @description Colour of a line round the letters, painted below what fills them; null for none. */
             stroke?: null | string;
             /**
              * Format: double
+             * @description Its width in units, half of it outside. Where nothing fills the letters, only that half is
+             *                 painted: a letter that is drawn of shapes that overlap shows none of them.
              * @default 0
              */
             strokeWidth: number;
             /**
              * Format: double
+             * @description Standard deviation of a Gaussian blur of the whole, in units; 0 for none.
              * @default 0
              */
             blur: number;
         };
+        /** @description What stands on a scene, in words and measures. */
         ScenePart: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The item, or null for computed things.
+             */
             itemId: null | string;
+            /** @description "frame", "opening", "heading", "credit", "credits-title", "credits" or a kind of item. */
             role: string;
+            /** @description The room it takes, before it is turned. */
             box: components["schemas"]["SlideRect"];
+            /** @description What it says, or shows, for those who cannot see it. */
             says: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of words: contrast at the worst tenth of the places under their letters, in the room.
+             */
             contrast?: null | number;
+            /** @description Of words: whether that is enough for their size. */
             reads?: null | boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of a photo: its pixels for each pixel of a display 1920 pixels wide.
+             */
             sharpness?: null | number;
             sharp?: null | components["schemas"]["Sharpness"];
             reading?: null | components["schemas"]["WordsReading"];
             set?: null | components["schemas"]["WordsSetting"];
+            /**
+             * @description Of words: what the other words say that they lie over or under; null where they lie
+             *                 clear.
+             */
             liesOn?: null | string;
-            /** @default false */
+            /**
+             * @description Of words: they stand half on a photo and half beside it.
+             * @default false
+             */
             acrossEdge: boolean;
         };
+        /** @description Asks for a search. */
         SearchRequest: {
             words: string;
         };
+        /** @description The wall as it stands. */
         SearchResultsView: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Of the search.
+             */
             id: string;
+            /** @description What was looked for. */
             words: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description Of what is shown, for asking for what comes after it.
+             */
             version: number;
+            /**
+             * @description Every candidate shown, in order, each as its collection, a space and its identity; null where it
+             *         is
+             *         as it was.
+             */
             order: null | string[];
+            /** @description Those that are new or differ since the version that is known, in order. */
             candidates: components["schemas"]["CandidateView"][];
+            /** @description Each collection's state. */
             answers: components["schemas"]["AnswerView"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Hidden for not being openly licensed.
+             */
             hiddenClosed: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Hidden for not fitting the talk.
+             */
             hiddenUnfit: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Hidden by the other filters.
+             */
             hiddenFiltered: number;
+            /** @description Nothing more will come by itself. */
             settled: boolean;
+            /** @description There is a next page somewhere. */
             more: boolean;
+            /** @description Words for another search. */
             related: string[];
         };
+        /** @description The identity of a search. */
         SearchStarted: {
             /** Format: uuid */
             id: string;
         };
+        /** @description Where a line begins and ends in the words of its paragraph, and where it stands in their box. */
         SetLineEnds: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counted from 0.
+             */
             paragraph: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description UTF-16 place.
+             */
             start: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description UTF-16 place.
+             */
             end: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the left of the box to its left edge, in units.
+             */
             x: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Outlines of shapes.
+         * @enum {unknown}
+         */
         ShapeForm: "rectangle" | "rounded" | "ellipse" | "arch" | "hexagon" | "star" | "polygon" | "smooth";
         /** @enum {unknown} */
         Sharpness: "sharp" | "aLittleSoft" | "soft" | null;
+        /** @description A room, and what it does to what is shown. */
         ShownRoom: {
+            /** @description The light. */
             light: components["schemas"]["RoomLight"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description To the last row, in metres.
+             */
             backRow: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In metres.
+             */
             screenHeight: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Times linear light.
+             */
             slope: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Added to it.
+             */
             haze: number;
         };
+        /** @description Slides that a command is for: all, those that are named, or a range. */
         SlideChoice: {
+            /** @description Those slides; null for what Range says. */
             ids?: null | string[];
+            /**
+             * @description Numbers counted from 1 and stretches of them, such as `2-5, 8`; null or empty for
+             *                 all.
+             */
             range?: null | string;
         };
         /**
+         * @description A side of a slide.
          * @default right
          * @enum {unknown}
          */
         SlideEdge: "left" | "right" | "top" | "bottom";
+        /** @description The grid that things are placed on: margins, columns, rows and gutters. A value. */
         SlideGrid: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the left and right edges of the slide, in slide units.
+             */
             marginX: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the top and bottom edges, in slide units.
+             */
             marginY: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Columns, 1 to 24.
+             */
             columns: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rows, 1 to 24.
+             */
             rows: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Between two cells, in slide units.
+             */
             gutter: number;
+            /** @description How the columns share the width, one number each; null for columns of one width. */
             widths?: null | number[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is kept free above the cells besides the margin, for a heading, in slide units.
+             */
             head?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is kept free below them besides the margin, for a credit, in slide units.
+             */
             foot?: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a slide is for.
+         * @enum {unknown}
+         */
         SlideKind: "title" | "point" | "free" | "credits";
         /** @enum {unknown} */
         SlideLayout: "opening" | "section" | "quotation" | "number" | "list" | "sources" | "contents" | "closing" | "heading" | null;
+        /** @description How a slide comes in, as tracks that any player runs. */
         SlideMotion: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How long it takes; 0 for at once, and no tracks.
+             */
             seconds: number;
+            /** @description The curve of time. */
             easing: components["schemas"]["Easing"];
+            /** @description The colour under both slides; null where none is seen. */
             under: null | string;
+            /** @description What moves. */
             tracks: components["schemas"]["MotionTrack"][];
         };
+        /** @description What moves on a slide, in words, with what can be done. */
         SlideMoves: {
+            /** @description The moves, one a line. */
             lines: components["schemas"]["CueLine"][];
+            /** @description What a player needs. */
             play: components["schemas"]["SlidePlay"];
         };
+        /** @description Everything that a player needs to show a slide, besides its scenes. */
         SlidePlay: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
+            /** @description How it comes in. */
             coming: components["schemas"]["SlideMotion"];
+            /** @description Where it comes in by carrying: what is seen meanwhile, from bottom to top; null else. */
             carried: null | components["schemas"]["CarryLayer"][];
+            /** @description What moves while it is shown. */
             timeline: components["schemas"]["Timeline"];
         };
+        /** @description A place on a slide, in slide units. */
         SlidePoint: {
             /** Format: double */
             x: number;
             /** Format: double */
             y: number;
         };
+        /** @description A rectangle on a slide, in slide units (1/1920 of a 16:9 slide's width), origin at the top left. */
         SlideRect: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Left edge.
+             */
             x: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Top edge.
+             */
             y: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Width, more than 0.
+             */
             width: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Height, more than 0.
+             */
             height: number;
         };
+        /**
+         * @description The shape of a deck's slides. Every slide is 1080 units high; 16:9 is 1920 wide, 4:3 1440. In files and on the wire
+         *     it is a word: `wide`, `standard`, `square`, or its own proportion as `3:2`.
+         */
         SlideShape: string;
+        /** @description The time that a slide took. */
         SlideTime: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description In seconds, all its showings together.
+             */
             seconds: number;
         };
+        /** @description The time of a slide, seen four ways. */
         SlideTiming: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The slide.
+             */
             slideId: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seconds planned.
+             */
             planned: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seconds in the run-through; null where it was not shown.
+             */
             ran: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seconds that its notes take to say; 0 without notes.
+             */
             spoken: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seconds by which the run-through, or else the notes, overrun the plan; 0 for not at all.
+             */
             over: number;
         };
+        /** @description A slide for the client. */
         SlideView: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity.
+             */
             id: string;
+            /** @description What it is for. */
             kind: components["schemas"]["SlideKind"];
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The point it shows.
+             */
             pointId: null | string;
+            /** @description What it is called in the run. */
             label: string;
+            /** @description What lies on it, from bottom to top. */
             items: components["schemas"]["ItemView"][];
+            /** @description What the speaker reads. */
             notes: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many words that is.
+             */
             noteWords: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How long they take to say.
+             */
             noteSeconds: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Planned time.
+             */
             seconds: number;
+            /** @description How its photos stand: as the worst of them. */
             standing: components["schemas"]["Standing"];
+            /** @description In a sentence. */
             why: string;
             ownGrid: null | components["schemas"]["SlideGrid"];
             arrangement: null | components["schemas"]["ArrangementForm"];
+            /** @description How it comes in. */
             transition: components["schemas"]["Transition"];
+            /** @description What moves on it, in the order of the presses. */
             cues: components["schemas"]["Cue"][];
         };
+        /** @description A line that a dragged photo may catch on. */
         SnapLine: {
+            /** @description "x" for an upright line, "y" for a level one. */
             axis: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The left or top edge of the whole photo, in slide units, at which the catch is exact.
+             */
             value: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where to draw the line, in slide units.
+             */
             line: number;
+            /** @description What meets there, in words. */
             kind: string;
         };
+        /** @description What came of reading a source again. */
         SourceRefreshView: {
+            /** @description Whether it says something else than when the photo was taken. */
             changed: boolean;
+            /** @description For a person. */
             sentence: string;
         };
+        /** @description What one source says. */
         SourceStatement: {
             source: string;
             value: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Where words stand.
+         * @enum {unknown}
+         */
         Spot: "auto" | "topLeft" | "topRight" | "bottomLeft" | "bottomRight" | "placed" | "under";
-        /** @enum {unknown} */
+        /**
+         * @description How a photo stands for a declared use.
+         * @enum {unknown}
+         */
         Standing: "clear" | "toSettle" | "blocked";
+        /** @description A photo for a step. */
         StepPhoto: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counted from 0.
+             */
             step: number;
+            /** @description The photo; empty takes it off. */
             photoId: string;
         };
+        /** @description The revision that the client has. */
         StepRequest: {
             /** Format: int32 */
             revision: number;
         };
+        /** @description A file of a house style. */
         StyleFileRequest: {
+            /** @description What it holds. */
             file: string;
         };
+        /**
+         * @description How a house style lays slides out: where headings stand in order of preference, how photo and words share a slide,
+         *     what its photos, credits and grounds are like. Lengths in slide units. Styles from before there was one have none:
+         *     their words look for the calmest corner, their credits too.
+         */
         StyleSystem: {
+            /** @description Where headings over a photo may stand, the best first; 1 to 6. */
             places: components["schemas"]["Spot"][];
+            /** @description The foot corner of credits. */
             creditAt: components["schemas"]["Spot"];
+            /** @description Credits on a slide name the title too, where there is one photo. */
             creditTitles?: boolean;
+            /** @description What stands between the parts of a credit. */
             creditJoint: string;
+            /** @description How one photo and words share a slide, the best first. */
             sharing: components["schemas"]["PhotoSharing"][];
+            /** @description The same for the opening. */
             openingSharing: components["schemas"]["PhotoSharing"][];
+            /** @description How several photos share one with words, the best first. */
             severalSharing: components["schemas"]["PhotoSharing"][];
+            /** @description How a heading beside one photo differs from one over it. */
             headingBeside: components["schemas"]["TextStyle"];
+            /** @description How a heading over several photos, or over a list, differs from one over a photo. */
             headingSeveral: components["schemas"]["TextStyle"];
+            /** @description Photos beside words stay within the margins; otherwise they go to the edges. */
             inset?: boolean;
+            /** @description A photo beside words is shown whole where it can be, not cut to its place. */
             wholePhotos?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Width of a line round photos within the slide, in the ink of its paper; 0 for none.
+             */
             edgeLine?: number;
+            /** @description Photos are shown in black and white, where nothing forbids it. */
             blackAndWhite?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The space between photos, and half of that between a heading and photos.
+             */
             gutter?: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Columns between the margins.
+             */
             columns?: number;
+            /** @description Colours of slides without a photo, by turns; empty for the paper. */
             grounds?: string[];
+            /** @description What is brought out. */
             accent?: components["schemas"]["AccentForm"];
+            /**
+             * @description What goes with the first words of a slide of words (a name, what a number counts) stands at the foot,
+             *                 not under them.
+             */
             apart?: boolean;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How far words on a slide of words are set in, in columns.
+             */
             indent?: number;
+            /** @description Words over a photo always have the veil of the house under them. */
             alwaysVeiled?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The strongest veil that a heading may need before another place is looked for, 0 to 1.
+             */
             strongestVeil?: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a file that was brought is.
+         * @enum {unknown}
+         */
         TalkFileKind: "bundle" | "pptx" | "odp" | "pdf" | "outline" | "photos";
+        /** @description What came of reading a talk. */
         TalkImportReport: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The talk.
+             */
             deckId: string;
+            /** @description What the file was. */
             kind: components["schemas"]["TalkFileKind"];
+            /** @description Its title. */
             title: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Slides that were made.
+             */
             slides: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Photos on them.
+             */
             photos: number;
+            /** @description What was not understood, or is to be known, each in a sentence. */
             told: string[];
         };
+        /** @description A slide in a talk's run. */
         TalkTile: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Planned time.
+             */
             seconds: number;
+            /** @description An address of a small picture of its first photo, or null. */
             picture: null | string;
+            /** @description How its photos stand. */
             standing: components["schemas"]["Standing"];
         };
+        /** @description The times of a talk side by side. */
         TalkTiming: {
+            /** @description Of each slide, in order. */
             slides: components["schemas"]["SlideTiming"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seconds planned in all.
+             */
             planned: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seconds of the run-through in all; null without one.
+             */
             ran: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seconds that the notes take.
+             */
             spoken: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Seconds given.
+             */
             slot: number;
+            /** @description How it stands, in a sentence. */
             says: string;
         };
+        /** @description A talk in the list of them, shown as its own run. */
         TalkView: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description Identity.
+             */
             id: string;
+            /** @description Its title. */
             title: string;
+            /** @description Who gives it. */
             speaker: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its time slot.
+             */
             slotMinutes: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many points it has.
+             */
             points: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many slides.
+             */
             slides: number;
-            /** Format: date-time */
+            /**
+             * Format: date-time
+             * @description When it was last changed.
+             */
             changedAt: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Photos that are to be settled.
+             */
             toSettle: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Photos that are blocked.
+             */
             blocked: number;
+            /** @description Its slides, as wide as their time; empty for talks beyond those that are held in memory. */
             tiles: components["schemas"]["TalkTile"][];
         };
+        /** @description A stretch of words that look alike. */
         TextRun: {
+            /** @description What they say. */
             text: string;
-            /** @default false */
+            /**
+             * @description Heavier than their role.
+             * @default false
+             */
             bold: boolean;
-            /** @default false */
+            /**
+             * @description Slanted.
+             * @default false
+             */
             italic: boolean;
-            /** @default false */
+            /**
+             * @description With a line under them.
+             * @default false
+             */
             underline: boolean;
-            /** @default false */
+            /**
+             * @description With a line through them.
+             * @default false
+             */
             strike: boolean;
-            /** @default false */
+            /**
+             * @description Small letters as small capitals.
+             * @default false
+             */
             smallCaps: boolean;
+            /** @description Raised or lowered. */
             shift?: components["schemas"]["BaselineShift"];
+            /**
+             * @description Where they lead: an address, or `slide:` and the identity of a slide; null for
+             *                 nowhere.
+             */
             link?: null | string;
+            /** @description Their own colour as `#RRGGBB`; null for that of the words. */
             ink?: null | string;
         };
+        /**
+         * @description How words look. Of a role in a house style every member is set that a role needs; of single words only what a hand
+         *     set,
+         *     and null is what their role says.
+         */
         TextStyle: {
+            /** @description Family of type. */
             family?: null | string;
+            /** @description The heavier style. */
             bold?: null | boolean;
+            /** @description The slanted style. */
             italic?: null | boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units to the em, double TextStyle.SmallestSize to double TextStyle.LargestSize.
+             */
             size?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From baseline to baseline, in sizes, .6 to 3.
+             */
             leading?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description After each letter, in sizes, -.1 to 1.
+             */
             spacing?: null | number;
             align?: null | components["schemas"]["WordsAlign"];
             case?: null | components["schemas"]["WordsCase"];
+            /** @description Colour; null for the better of the light and the dark ink of the house. */
             ink?: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far a shadow under the letters spreads, in units, 0 to 80; 0 for none.
+             */
             shadow?: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Width of a line round the letters, in units, 0 to 24; 0 for none.
+             */
             outline?: null | number;
+            /** @description Its colour; null for the contrary of the ink. */
             outlineInk?: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Strength of a plate under the words, 0 to 1; 0 for none.
+             */
             plate?: null | number;
+            /** @description Its colour; null for the contrary of the ink. */
             plateColour?: null | string;
             fill?: null | components["schemas"]["LetterFill"];
+            /** @description The colour that a gradient ends in; null for the first accent of the house. */
             fillInk?: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Degrees of a circle that the longest line takes up, -180 to 180; above 0 it rises in the
+             *                 middle.
+             */
             bend?: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 to 4.
+             */
             columns?: null | number;
+            /** @description Also set larger, until they fill their room. */
             grows?: null | boolean;
             verticalAlign?: null | components["schemas"]["VerticalAlign"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The longest line, as a share of the width between the margins, .1 to 1.
+             */
             measure?: null | number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What of a look is set, shown and released as one.
+         * @enum {unknown}
+         */
         TextStylePart: "family" | "style" | "size" | "leading" | "spacing" | "align" | "case" | "ink" | "shadow" | "outline" | "plate" | "fill" | "columns";
+        /** @description Everything that moves on a slide while it is shown. */
         Timeline: {
+            /** @description What moves at all. */
             things: components["schemas"]["MovingItem"][];
+            /** @description What happens when the slide has come in, then at each press. */
             steps: components["schemas"]["CueStep"][];
+            /** @description How a thing stands that nothing moves. */
             rest?: components["schemas"]["ItemState"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many presses it takes before the next slide comes.
+             */
             presses?: number;
         };
+        /** @description The times of a talk. */
         TimingView: {
+            /** @description Run-throughs that are kept, the latest first. */
             runs: components["schemas"]["RunView"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How fast the speaker speaks.
+             */
             wordsPerMinute: number;
+            /** @description Plan, run-through and notes side by side. */
             timing: components["schemas"]["TalkTiming"];
         };
         /**
+         * @description Tones by which a wall is narrowed.
          * @default any
          * @enum {unknown}
          */
         ToneFilter: "any" | "light" | "dark";
+        /** @description How a tone is shown until it is said otherwise. */
         ToneRule: {
+            /** @description The tone. */
             tone: components["schemas"]["FrameTone"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How strong it is, 0 to 1.
+             */
             amount: number;
+            /** @description The ink of its shadows; null where it has none. */
             dark: null | string;
+            /** @description The ink of its lights. */
             light: null | string;
         };
+        /** @description How strongly a photo is toned, and in which inks. */
         Toning: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 for not at all, to 1; null for the usual of the tone.
+             */
             amount?: null | number;
+            /** @description The ink of the shadows, `#RRGGBB`; null for the usual. */
             dark?: null | string;
+            /** @description The ink of the lights; null for the usual. */
             light?: null | string;
         };
+        /** @description How a slide comes in. */
         Transition: {
+            /** @description The way. */
             change: components["schemas"]["TransitionKind"];
             /**
              * Format: double
+             * @description How long it takes, 0 to double Transition.Longest; a cut takes none.
              * @default 0.7
              */
             seconds: number;
+            /** @description The side it comes from, where it comes from one. */
             from?: components["schemas"]["SlideEdge"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description How one slide gives way to the next.
+         * @enum {unknown}
+         */
         TransitionKind: "cut" | "dissolve" | "wipe" | "push" | "throughBlack" | "throughPaper" | "carry";
+        /** @description A pace that has a name, in seconds. */
         TransitionPace: {
             pace: components["schemas"]["PaceName"];
             /** Format: double */
             seconds: number;
         };
+        /** @description A photo that was brought as a file. */
         UploadedPhotoView: {
+            /** @description Its SHA-256. */
             photoId: string;
+            /** @description The file's name. */
             name: string;
+            /** @description What is unsettled, in a sentence; empty where the file says enough. */
             flag: string;
         };
+        /** @description How strong a veil is at a place of its way. */
         VeilFall: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 where it is strongest, to 1.
+             */
             offset: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 1.
+             */
             opacity: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a veil lies between a photo and words.
+         * @enum {unknown}
+         */
         VeilForm: "linear" | "radial" | "edge" | "whole";
+        /** @description A stop of a veil. */
         VeilStop: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Along its way, 0 where it is strongest, to 1.
+             */
             offset: number;
+            /** @description As `#RRGGBB`. */
             colour: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 1; times the strength of the veil.
+             */
             opacity: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description How much is known of a picture's source.
+         * @enum {unknown}
+         */
         Verdict: "known" | "likely" | "unknown" | "drawing";
+        /** @description What checking the store found. */
         VerifyView: {
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many photos there are.
+             */
             photos: number;
+            /** @description Photos whose file is missing, by their SHA-256. */
             missing: string[];
+            /** @description Files that are not what their names say. */
             damaged: string[];
+            /**
+             * @description What else is missing, each in a sentence: tables of light, letters of permissions,
+             *         typefaces.
+             */
             lacking: string[];
+            /** @description What of a talk no edit could have made, each in a sentence. */
             wrong: string[];
+            /** @description All of it in short. */
             sentence: string;
         };
         /** @enum {unknown} */
         VerticalAlign: "top" | "middle" | "foot" | null;
+        /** @description A photo that another use would leave unsettled. */
         WhatIfRow: {
             photoId: string;
             title: string;
             standing: components["schemas"]["Standing"];
             why: string;
         };
+        /** @description Another use, tried. */
         WhatIfView: {
+            /** @description Stable and short. */
             id: string;
+            /** @description For a person. */
             name: string;
+            /** @description How the deck would stand. */
             sentence: string;
+            /** @description What would not be clear. */
             rows: components["schemas"]["WhatIfRow"][];
         };
         /** @enum {unknown} */
         WordsAlign: "start" | "middle" | "end" | null;
         /** @enum {unknown} */
         WordsCase: "asTyped" | "capitals" | "small" | "smallCapitals" | null;
+        /** @description Writes words, sets them, or puts them elsewhere; what is null stays. */
         WordsEdit: {
+            /**
+             * @description What they say, plain. Typing what they say anyway leaves them following the title or the
+             *                 point.
+             */
             text?: null | string;
             spot?: null | components["schemas"]["Spot"];
+            /** @description What they say, with its looks and lists; in place of Text. */
             body?: null | components["schemas"]["Paragraph"][];
             role?: null | components["schemas"]["WordsRole"];
             style?: null | components["schemas"]["TextStyle"];
+            /** @description What is again as the house says. */
             release?: null | components["schemas"]["TextStylePart"][];
+            /**
+             * @description Straight quotation marks, double hyphens and three stops become those of the deck's
+             *                 language.
+             */
             typographic?: null | boolean;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The item they belong to, as a caption does to its photo.
+             */
             of?: null | string;
         };
+        /** @description How words read over what lies under them. */
         WordsReading: {
+            /** @description In one statement. */
             readable: components["schemas"]["Readable"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Contrast that nine tenths of the places under the letters reach, in the room.
+             */
             ratio: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What their size needs (WCAG 2.2, success criterion 1.4.3).
+             */
             wanted: number;
             failing: null | components["schemas"]["SlideRect"];
+            /** @description They are smaller than the last row can read. */
             smallForTheBackRow: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The smallest size for the last row in this face, in units.
+             */
             smallestSize: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The press of the slide's moves after which they read worst, 0 for the slide as it comes in; null where
+             *                 everything is there.
+             */
             press?: null | number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What words are for.
+         * @enum {unknown}
+         */
         WordsRole: "opening" | "heading" | "section" | "subtitle" | "body" | "caption" | "label" | "number" | "quotation" | "credit";
+        /** @description How words were set: what an editor in their place needs to look the same. */
         WordsSetting: {
+            /** @description Name of the typeface. */
             face: string;
+            /** @description That of bold runs. */
             boldFace: string;
+            /** @description That of slanted runs. */
             italicFace: string;
+            /** @description That of runs that are both. */
             boldItalicFace: string;
+            /** @description Colour. */
             ink: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Units to the em.
+             */
             size: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From baseline to baseline, in units.
+             */
             leading: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of a line alone, from its top to its foot, in units.
+             */
             lineHeight: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Between paragraphs, in units.
+             */
             paragraphGap: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description After each cluster of letters, in units.
+             */
             spacing: number;
+            /** @description Where lines stand. */
             align: components["schemas"]["WordsAlign"];
+            /** @description Small letters and capitals. */
             case: components["schemas"]["WordsCase"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Columns they stand in.
+             */
             columns: number;
+            /** @description False where they are larger than their room. */
             fits: boolean;
+            /** @description Letters that no face at hand has. */
             missing: string[];
+            /** @description Families that lent letters. */
             others: string[];
+            /** @description Where their lines end. */
             lines: components["schemas"]["SetLineEnds"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What words say: typed, or following the title, the speaker or the plan.
+         * @enum {unknown}
+         */
         WordsSource: "typed" | "deckTitle" | "pointWording" | "speaker" | "pointFacts" | "references" | "contents";
     };
     responses: never;

@@ -1,7 +1,7 @@
 /** What is read at a chart. */
 export const chartTexts = {
   chart: 'Chart',
-  addAChart: 'Add a chart',
+  addAChart: 'New chart',
   figures: 'Figures',
   figuresOfTheChart: 'Figures of the chart',
   open: 'edit the figures',

@@ -1,7 +1,7 @@
 /** What is read at a flow. */
 export const flowTexts = {
   flow: 'Flow',
-  addAFlow: 'Add a flow of steps',
+  addAFlow: 'New flow of steps',
   steps: 'Steps of the flow',
   open: 'edit the steps',
   about: 'One step a line; behind a colon, what it does.',

@@ -3,7 +3,7 @@ import type { Value } from '../../texts';
 /** What is read at an icon. */
 export const iconTexts = {
   icon: 'Icon',
-  addAnIcon: 'Add an icon',
+  addAnIcon: 'New icon',
   look: 'Look for an icon',
   lookHint: 'look for: wind, tide, people …',
   found: 'Icons that were found',

@@ -2,7 +2,7 @@
 export const lineTexts = {
   line: 'Line',
   arrow: 'Arrow',
-  addAnArrow: 'Add an arrow',
+  addAnArrow: 'New arrow',
   leads: 'Leads from ',
   from: 'Where the line begins',
   to: 'Where the line ends',

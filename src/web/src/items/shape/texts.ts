@@ -1,7 +1,7 @@
 /** What is read at a shape. */
 export const shapeTexts = {
   shape: 'Shape',
-  addAShape: 'Add a shape',
+  addAShape: 'New shape',
   form: 'Form of the shape',
   forms: {
     rectangle: 'a rectangle',

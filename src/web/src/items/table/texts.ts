@@ -3,7 +3,7 @@ import type { Value } from '../../texts';
 /** What is read at a table. */
 export const tableTexts = {
   table: 'Table',
-  addATable: 'Add a table',
+  addATable: 'New table',
   cells: 'Cells of the table',
   open: 'edit the cells',
   header: 'The first row ',
