@@ -255,6 +255,7 @@ test('four steps come out of a list, take photos, and are laid out anew when a l
   await add(page, 'Shape');
   await page.getByRole('textbox', { name: 'Words in the shape' }).fill('here');
   await page.keyboard.press('Enter');
+  await expect.poll(async () => (await one(page, id, slide, 'shape')).item['text']).toBe('here');
   const shape = (await one(page, id, slide, 'shape')).item;
   await edit(page, id, {
     kind: 'place-item',

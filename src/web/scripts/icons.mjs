@@ -1,7 +1,9 @@
 // The icons that ship, out of the package that has them: a line each of name, words and outline. Brands stay out: they
 // are others' marks. node scripts/icons.mjs
 import { icons } from '@phosphor-icons/core';
+import console from 'node:console';
 import { readFileSync, writeFileSync } from 'node:fs';
+import { URL } from 'node:url';
 
 const folder = new URL('../node_modules/@phosphor-icons/core/assets/regular/', import.meta.url);
 const lines = icons
