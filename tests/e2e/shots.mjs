@@ -65,6 +65,7 @@ await page
   .click();
 await shoot('figures');
 await sendEdit({ kind: 'remove-slide', slideId: charted });
+await page.goto(at('give'));
 // What moves: photos in turn, seen in the list of Give, in the show and at the podium; taken back at the end.
 await page.getByRole('button', { name: 'Photos come forward in turn', exact: true }).click();
 await page.getByRole('button', { name: /^four photos/ }).click();
