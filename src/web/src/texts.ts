@@ -518,6 +518,7 @@ export const texts = {
     delay: 'Seconds it waits',
     secondsWord: 's',
     partByPart: 'paragraph by paragraph',
+    eachPart: 'part by part',
     remove: 'Remove the move',
     order: 'Order of the turns',
     leaveOut: (name: Value) => `Remove ${name}`,

@@ -43,6 +43,8 @@ internal static class SvgDrawing
             int elements = 0,
                 segments = 0;
             Add(root, Matrix.None, new Ink(null, null, 1), 0);
+            // A line that nothing strokes, or a place alone, paints nothing.
+            all.RemoveAll(p => !(p.Area > 0));
             return all.Count == 0 ? (null, NoDrawing) : (Path.Together(all), null);
 
             void Add(XElement e, Matrix at, Ink ink, int depth)

@@ -17,16 +17,27 @@ internal sealed class TableLayout
     private const int MostTries = 60;
 
     private readonly Table _table;
-    private readonly Composition _scene;
-    private readonly DataSeries _data;
+    private readonly bool _isHeader;
+    private readonly Dictionary<(int Column, double Width), SetText[]> _broken = [];
     private readonly double[] _least,
         _natural;
 
-    private TableLayout(Table table, Composition scene, InnerWords words)
+    private TableLayout(Table table, InnerWords words, TableLayout? larger)
     {
-        (_table, _scene, Words) = (table, scene, words);
-        _data = DataSeries.Of(table.Rows);
+        (_table, Words) = (table, words);
         Columns = table.Rows[0].Count;
+        Widths = new double[Columns];
+        Heights = new double[table.Rows.Count];
+        Cells = new SetText[table.Rows.Count, Columns];
+        _isHeader = larger?._isHeader ?? table.HasHeader;
+        if (larger is not null)
+        {
+            // Everything of a smaller size is as much narrower.
+            double by = words.Size / larger.Words.Size;
+            IsFigures = larger.IsFigures;
+            (_least, _natural) = ([.. larger._least.Select(w => w * by)], [.. larger._natural.Select(w => w * by)]);
+            return;
+        }
         IsFigures =
         [
             .. Enumerable
@@ -57,9 +68,6 @@ internal sealed class TableLayout
                 _natural[c] = Math.Max(_natural[c], Words.Leading * PhotoLines * 1.5);
             }
         }
-        Widths = new double[Columns];
-        Heights = new double[table.Rows.Count];
-        Cells = new SetText[table.Rows.Count, Columns];
     }
 
     internal InnerWords Words { get; }
@@ -85,7 +93,7 @@ internal sealed class TableLayout
     /// <summary>True where it is no higher and no wider than its room.</summary>
     internal bool Fits { get; private set; }
 
-    internal bool IsHeader(int row) => row == 0 && _table.HasHeader;
+    internal bool IsHeader(int row) => row == 0 && _isHeader;
 
     internal bool IsBold(int row, int column) =>
         _table.HeaderColumn && column == 0 && !IsHeader(row) || _table.BroughtOut == row;
@@ -99,7 +107,8 @@ internal sealed class TableLayout
         // The largest that fits, looked for by halves.
         double low = ChartScene.SmallestWords,
             high = largest;
-        TableLayout? best = null;
+        TableLayout? best = null,
+            first = null;
         for (int i = 0; i < 7 && (i == 0 || high - low > .75); i++)
         {
             double size = i == 0 ? high : Math.Round((low + high) / 2, 1);
@@ -119,7 +128,8 @@ internal sealed class TableLayout
 
         TableLayout At(double size)
         {
-            var layout = new TableLayout(table, scene, new InnerWords(scene, table.At, WordsRole.Body, size));
+            var layout = new TableLayout(table, new InnerWords(scene, table.At, WordsRole.Body, size), first);
+            first ??= layout;
             layout.Lay(room);
             return layout;
         }
@@ -200,10 +210,16 @@ internal sealed class TableLayout
         Measure();
     }
 
+    // Widths are tried more than once: what was broken for one is kept.
     private void BreakColumn(int c)
     {
-        for (int r = 0; r < _table.Rows.Count; r++)
-            Cells[r, c] = Words.Set(_table.Rows[r][c], Widths[c] + .5, IsBold(r, c), SizeOf(r));
+        double width = Math.Round(Widths[c] + .5, 2);
+        if (!_broken.TryGetValue((c, width), out SetText[]? column))
+            _broken[(c, width)] = column = [
+                .. _table.Rows.Select((row, r) => Words.Set(row[c], width, IsBold(r, c), SizeOf(r))),
+            ];
+        for (int r = 0; r < column.Length; r++)
+            Cells[r, c] = column[r];
     }
 
     private void Measure()

@@ -28,12 +28,13 @@ export default function TableControls({ slide, item }: { slide: Slide; item: Ite
         <Select
           dark
           label={tableTexts.headerRow}
-          value={(table.headerRow ?? true) ? 'yes' : 'no'}
+          value={table.headerRow == null ? 'auto' : table.headerRow ? 'yes' : 'no'}
           options={[
+            ...(table.headerRow == null ? [['auto', tableTexts.byWhatItSays] as [string, string]] : []),
             ['yes', tableTexts.names],
             ['no', tableTexts.isRow],
           ]}
-          onChoose={(v) => void set({ headerRow: v === 'yes' })}
+          onChoose={(v) => v !== 'auto' && void set({ headerRow: v === 'yes' })}
         />
         {tableTexts.firstColumn}
         <Select

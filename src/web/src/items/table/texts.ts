@@ -8,6 +8,7 @@ export const tableTexts = {
   open: 'edit the cells',
   header: 'The first row ',
   headerRow: 'Whether the first row names the columns',
+  byWhatItSays: 'is taken by what it says',
   names: 'names the columns',
   isRow: 'is a row like any other',
   firstColumn: ', the first column ',

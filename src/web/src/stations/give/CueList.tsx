@@ -155,9 +155,9 @@ function MoveControls({ slide, cue, line }: { slide: Slide; cue: Cue; line: CueL
         <NumberField label={t.delay} value={cue.delay!} digits={2} onCommit={(delay) => put({ delay })} />{' '}
         {t.secondsWord}
       </label>
-      {item?.item.kind === 'words' && cue.act !== 'inTurn' && (
+      {item && (item.item.kind === 'words' || item.parts.length > 0) && cue.act !== 'inTurn' && (
         <Button kind="verb" aria-pressed={cue.partByPart} onClick={() => void put({ partByPart: !cue.partByPart })}>
-          {t.partByPart}
+          {item.item.kind === 'words' ? t.partByPart : t.eachPart}
         </Button>
       )}
       <Button kind="verb" onClick={() => void edit({ kind: 'remove-cue', slideId: slide.id, cueId: cue.id })}>
