@@ -197,9 +197,9 @@ test('by keys alone: every task of the README, without a pointer', async ({ page
   // Where the words written above read poorly on the photo that came, that is told first.
   const asItIs = page.getByRole('dialog').getByRole('button', { name: 'Make it as it is' });
   const saved = page.getByRole('link', { name: 'Save it' });
-  await expect(asItIs.or(saved).first()).toBeVisible();
+  await expect(asItIs.or(saved).first()).toBeVisible({ timeout: 60_000 });
   if (await asItIs.isVisible()) await hand.press(asItIs);
-  await expect(saved).toBeVisible();
+  await expect(saved).toBeVisible({ timeout: 60_000 });
   await hand.key('Shift+S');
   await expect(page.locator('[data-ready]')).toHaveAttribute('data-page', '1');
   await hand.key('ArrowRight');
