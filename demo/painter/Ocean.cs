@@ -2,6 +2,24 @@ using System.Numerics;
 
 namespace Jaali.Painter;
 
+/// <summary>A moment of moving water, which is again as it was after a time.</summary>
+/// <param name="Seconds">Since it began.</param>
+/// <param name="Round">Seconds after which it begins again; 0 for water that stands.</param>
+internal readonly record struct WaterMoment(float Seconds, float Round)
+{
+    private const float Gravity = 9.81f;
+
+    /// <summary>By how much a wave has gone on: in deep water its frequency is the root of gravity times its wave
+    /// number, here the nearest of which a whole number fits the time.</summary>
+    public Complex Turn(float waveNumber)
+    {
+        if (Round <= 0)
+            return Complex.One;
+        float rounds = MathF.Round(MathF.Sqrt(Gravity * waveNumber) * Round / MathF.Tau);
+        return Complex.FromPolarCoordinates(1, rounds * MathF.Tau * Seconds / Round);
+    }
+}
+
 /// <summary>One periodic patch of water: heights and slopes from a k^-4 wind-sea spectrum (Phillips), with mip levels
 /// that keep the slope variance lost by averaging.</summary>
 internal sealed class WaterTile
@@ -10,7 +28,16 @@ internal sealed class WaterTile
     private readonly float[] _height = new float[N * N];
     private readonly List<(int Size, float[] Sx, float[] Sz, float[] Sq)> _mips = [];
 
-    public WaterTile(float size, float rmsSlope, float windRadians, float kMin, float kMax, float spread, int seed)
+    public WaterTile(
+        float size,
+        float rmsSlope,
+        float windRadians,
+        float kMin,
+        float kMax,
+        float spread,
+        int seed,
+        WaterMoment moment
+    )
     {
         Size = size;
         var h = new Complex[N * N];
@@ -31,6 +58,7 @@ internal sealed class WaterTile
             float along = Math.Abs(kx * wind.X + kz * wind.Y) / k;
             float amp = MathF.Pow(k, -2) * MathF.Pow(along, spread) * (1 + .05f * dice.Next());
             var a = new Complex(re * amp, im * amp);
+            a *= moment.Turn(k);
             h[j * N + i] = a;
             sx[j * N + i] = a * Complex.ImaginaryOne * kx;
             sz[j * N + i] = a * Complex.ImaginaryOne * kz;
@@ -156,14 +184,21 @@ internal sealed class Ocean
 {
     private readonly WaterTile[] _tiles;
 
-    public Ocean(float rmsSlope, float windDegrees, int seed, float scale = 1, float spread = 2)
+    public Ocean(
+        float rmsSlope,
+        float windDegrees,
+        int seed,
+        float scale = 1,
+        float spread = 2,
+        WaterMoment moment = default
+    )
     {
         float w = windDegrees * MathF.PI / 180;
         _tiles =
         [
-            new WaterTile(260 * scale, rmsSlope * .30f, w, 0, 2f / scale, spread + 2, seed),
-            new WaterTile(61 * scale, rmsSlope, w + .25f, 2f / scale, 9f / scale, spread, seed + 1),
-            new WaterTile(11 * scale, rmsSlope, w - .2f, 9f / scale, 200f / scale, spread * .6f, seed + 2),
+            new WaterTile(260 * scale, rmsSlope * .30f, w, 0, 2f / scale, spread + 2, seed, moment),
+            new WaterTile(61 * scale, rmsSlope, w + .25f, 2f / scale, 9f / scale, spread, seed + 1, moment),
+            new WaterTile(11 * scale, rmsSlope, w - .2f, 9f / scale, 200f / scale, spread * .6f, seed + 2, moment),
         ];
         Highest = _tiles.Sum(t => t.Highest);
     }

@@ -5,6 +5,7 @@ using SkiaSharp;
 
 // painter OUT [width] [name ...]: paints all photos, or those named, into OUT; a width paints small trials.
 // painter vary PHOTOS OUT: writes the files of a folder that a speaker would drop in.
+// painter frames OUT PHOTO COUNT SECONDS WIDTH: paints the frames of a clip of a sea, which ends as it begins.
 // painter tag OUT: writes the records beside the photos into them.
 if (args.Length == 0)
 {
@@ -19,6 +20,26 @@ if (args is ["tag", var tagged])
 if (args is ["vary", var from, var to])
 {
     Vary.Write(from, to);
+    return 0;
+}
+if (args is ["frames", var frames, var of, var count, var seconds, var wide])
+{
+    Directory.CreateDirectory(frames);
+    (int all, float round, int across) = (
+        int.Parse(count, CultureInfo.InvariantCulture),
+        float.Parse(seconds, CultureInfo.InvariantCulture),
+        int.Parse(wide, CultureInfo.InvariantCulture)
+    );
+    Plate moving = Album.All.Single(p => p.Name == of);
+    for (int i = 0; i < all; i++)
+    {
+        ((Jaali.Painter.Scenes.SeaScene)moving.Scene).Moment = new(i * round / all, round);
+        var frame = new Film(across, across * 9 / 16);
+        moving.Scene.Paint(frame, 2);
+        using SKBitmap picture = frame.Develop(moving.Development, i);
+        using var stream = File.Create(Path.Combine(frames, $"{i:000}.png"));
+        picture.Encode(stream, SKEncodedImageFormat.Png, 100);
+    }
     return 0;
 }
 string target = args[0];

@@ -30,6 +30,41 @@ public static class Limits
     private const int Kilo = 1024,
         Mega = 1024 * 1024;
 
+    /// <summary>Clips: moving pictures and sound.</summary>
+    public static class Clips
+    {
+        [Limit("bytes", "A clip's file", "“The file is larger than 400 MB. Bring a shorter or smaller clip.”")]
+        public const long Bytes = 400L * Mega;
+
+        [Limit("seconds", "A clip", "“This clip lasts longer than 30 minutes. Cut it to what the talk shows.”")]
+        public const int Seconds = 1800;
+
+        [Limit("pixels", "A side of a clip's picture", "“This clip is larger than 4096 pixels a side. …”")]
+        public const int Side = 4096;
+
+        [Limit("seconds", "Reading what a clip is", "“This clip takes too long to read. Save it anew …”")]
+        public const int ProbeSeconds = 20;
+
+        [Limit("seconds", "Making a clip one that browsers play", "“Making this clip play takes too long. …”")]
+        public const int TranscodeSeconds = 900;
+
+        [Limit("bytes", "Memory of the program that reads a clip", "“This clip cannot be read. Save it anew …”")]
+        public const long MemoryBytes = 3072L * Mega;
+
+        [Limit("letters", "The captions of a clip", "“These captions are longer than a clip's can be.”")]
+        public const int CaptionLetters = 200_000;
+
+        [Limit("captions", "The captions of a clip", "“A clip has at most 2000 captions.”")]
+        public const int Captions = 2000;
+
+        [Limit(
+            "bytes",
+            "Clips inside a web page of one file",
+            "The panel says which clips are left out and that the folder carries all; their posters are shown."
+        )]
+        public const long InsideBytes = 60L * Mega;
+    }
+
     /// <summary>Photos.</summary>
     public static class Photos
     {

@@ -75,6 +75,21 @@ public sealed record EmbeddedMetadata(
         }
         if (blocks.Texts.Count > 0)
             found.Add(FromTexts(blocks.Texts));
+        return Of(found);
+    }
+
+    /// <summary>What a clip says of itself in tags of its file; null where it says nothing.</summary>
+    /// <param name="tags">Names and texts.</param>
+    public static EmbeddedMetadata? OfTags(IReadOnlyList<(string Key, string Text)> tags)
+    {
+        string[] keys = ["title", "artist", "author", "copyright", "license", "disclaimer", "source", "comment"];
+        // A position, a camera and the name of a program say nothing of rights; they stay out of what is kept.
+        (string, string)[] said = [.. tags.Where(t => keys.Contains(t.Key.ToLowerInvariant()))];
+        return said.Length == 0 ? null : Of([FromTexts(said) with { Name = "tags" }]);
+    }
+
+    private static EmbeddedMetadata? Of(List<MetadataBlock> found)
+    {
         string words = string.Join('\n', found.SelectMany(b => b.Words.Select(w => $"{b.Name} {w}")));
         if (words.Length == 0)
             return null;

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Globalization;
 using System.Text.Json;
 using Jaali.Core;
 using Jaali.Core.Editing;
@@ -13,8 +14,25 @@ internal static class ReadingLoop
     // Nested files nest calls: they have room, and where it ends this program ends alone.
     private const int Stack = 16 * 1024 * 1024;
 
+    // Instead of reading itself it becomes a program of the system that does, held as it is.
+    private const string Run = "--run";
+    private const int NotBegun = 126;
+
     private static int Main(string[] args)
     {
+        if (args is [Run, var at, var program, var memory, var seconds, var length, .. var rest])
+        {
+            int why = Confinement.Become(
+                at,
+                program,
+                rest,
+                long.Parse(memory, CultureInfo.InvariantCulture),
+                long.Parse(seconds, CultureInfo.InvariantCulture),
+                long.Parse(length, CultureInfo.InvariantCulture)
+            );
+            Console.Error.WriteLine($"{program} could not be begun ({why}).");
+            return NotBegun;
+        }
         if (args is not [var folder] || !Directory.Exists(folder))
         {
             Console.Error.WriteLine("The reader is started by Jaali, with a folder of its own.");

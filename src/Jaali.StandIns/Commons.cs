@@ -105,12 +105,23 @@ public sealed class Commons(string name, string path, IReadOnlyList<PhotoRecord>
             p.Tags.Select(t => new XElement(Atom + "category", new XAttribute("term", t))),
             new XElement(
                 Media + "group",
-                sizes.Select(s => new XElement(
-                    Media + "content",
-                    File(s.Name, s.Width, s.Height),
-                    new XAttribute("medium", "image"),
-                    new XAttribute("type", "image/jpeg")
-                )),
+                p.Clip is null
+                    ? null
+                    : new XElement(
+                        Media + "content",
+                        new XAttribute("url", $"{origin}/clip/{p.Id}{Path.GetExtension(p.Clip)}"),
+                        new XAttribute("type", p.ClipType),
+                        new XAttribute("medium", p.ClipType.Split('/')[0]),
+                        new XAttribute("duration", p.Seconds)
+                    ),
+                sizes
+                    .Where(_ => p.Clip is null)
+                    .Select(s => new XElement(
+                        Media + "content",
+                        File(s.Name, s.Width, s.Height),
+                        new XAttribute("medium", "image"),
+                        new XAttribute("type", "image/jpeg")
+                    )),
                 new XElement(Media + "thumbnail", File(sizes[0].Name, sizes[0].Width, sizes[0].Height)),
                 licensed
                     ? new XElement(

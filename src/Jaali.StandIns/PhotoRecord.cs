@@ -12,6 +12,8 @@ namespace Jaali.StandIns;
 /// <param name="Sponsored">Placed by payment.</param>
 /// <param name="Embedded">Whether the file carries a record of its own.</param>
 /// <param name="Taken">The day.</param>
+/// <param name="Clip">The file of what plays, of which the photo is the poster; null for a photo.</param>
+/// <param name="Seconds">How long it lasts.</param>
 /// <param name="Collections">Where it is held: "commons", "museum", "archive", "pages".</param>
 public sealed record PhotoRecord(
     string Id,
@@ -23,11 +25,16 @@ public sealed record PhotoRecord(
     bool Sponsored,
     bool Embedded,
     string Taken,
-    string[]? Collections = null
+    string[]? Collections = null,
+    string? Clip = null,
+    double Seconds = 0
 )
 {
     /// <summary>True where the collection holds it.</summary>
     public bool In(string collection) => (Collections ?? ["commons"]).Contains(collection);
+
+    /// <summary>Media type of what plays.</summary>
+    public string ClipType => Clip?.EndsWith(".webm", StringComparison.Ordinal) == true ? "video/webm" : "audio/ogg";
 
     /// <summary>True where the licence is written as an address.</summary>
     public bool LicenceIsAddress => Licence.StartsWith("http", StringComparison.Ordinal);

@@ -86,6 +86,13 @@ app.MapGet(
         )
 );
 app.MapGet(
+    "/clip/{name}",
+    async (string name, HttpContext c) =>
+        byId.TryGetValue(Path.GetFileNameWithoutExtension(name), out PhotoRecord? p) && p.Clip is { } clip
+            ? await faults.SendAsync(c, await File.ReadAllBytesAsync(Path.Combine(folder, clip)), p.ClipType)
+            : Results.NotFound()
+);
+app.MapGet(
     "/file/{id}/{size}.jpg",
     async (string id, string size, HttpContext c) =>
         byId.TryGetValue(id, out PhotoRecord? p) && shelf.Bytes(p, size) is { } bytes

@@ -22,6 +22,7 @@ public sealed class LimitsTests
     {
         Dictionary<string, string> heads = new()
         {
+            ["Clips"] = "Clips",
             ["Photos"] = "Photos",
             ["Documents"] = "Pages, feeds, manifests and records",
             ["Outgoing"] = "Going out",

@@ -195,8 +195,22 @@ public sealed class KindTests : IDisposable
         Assert.InRange(half.Blue, 126, 129);
         var gradient = new Gradient(new(0, 0), new(0, 1080), [new(0, "#000000", 1), new(1, "#FFFFFF", 1)]);
         Assert.InRange(At([new PathNode(Core.Geometry.Path.Rect(all), null, Gradient: gradient)]).Red, 110, 130);
-        Assert.Equal(SKColor.Parse(Composition.MediaPlate), At([new MediaNode("m", all, null, "")]));
-        Assert.Equal(At([photo]), At([new MediaNode("m", all, "p", "")]));
+        // What plays stands still where painters do: its poster.
+        var plays = new Playing(
+            "m",
+            "video/webm",
+            all,
+            0,
+            1,
+            false,
+            false,
+            1,
+            Core.Photos.ClipStart.Press,
+            false,
+            [],
+            ""
+        );
+        Assert.Equal(At([photo]), At([(PhotoNode)photo with { Plays = plays }]));
     }
 
     public void Dispose() => _fonts.Dispose();

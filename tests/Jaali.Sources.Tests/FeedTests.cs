@@ -53,13 +53,40 @@ public sealed class FeedTests
     }
 
     [Theory]
-    [InlineData("<media:content url='/a.mp4' medium='video'/><media:thumbnail url='/frame.jpg'/>")]
+    [InlineData("<media:content url='/a.mp4' medium='video'/>")]
+    [InlineData("<media:player url='/watch'/><media:thumbnail url='/frame.jpg'/>")]
     [InlineData("<enclosure url='/a.mp3' type='audio/mpeg' length='1'/>")]
     [InlineData("<media:content url='/a.svg' type='image/svg+xml'/>")]
     [InlineData("<description>&lt;img src='/count.gif' width='1' height='1'&gt;</description>")]
     [InlineData("<media:content url='/a.jpg' medium='image'/><media:status state='blocked'/>")]
     [InlineData("<description>words</description>")]
     public void What_shows_no_still_picture_gives_none(string inside) => Assert.Empty(Item(inside));
+
+    [Fact]
+    public void A_film_with_a_frame_is_a_clip_and_its_frame_is_no_photo()
+    {
+        Candidate c = Assert.Single(
+            Item(
+                "<media:group><media:content url='/small.mp4' type='video/mp4' width='640' duration='12.5'/>"
+                    + "<media:content url='/big.webm' type='video/webm' width='1920' duration='12.5'/>"
+                    + "<media:content url='/huge.mp4' type='video/mp4' width='3840'/>"
+                    + "<media:thumbnail url='/frame.jpg'/></media:group>"
+            )
+        );
+        Assert.Equal(new ClipOffer("https://feeds.example/big.webm", "video/webm", 12.5), c.Clip);
+        Assert.Equal("https://feeds.example/frame.jpg", c.Largest.Url);
+    }
+
+    [Fact]
+    public void A_frame_of_a_clip_is_not_merged_with_a_photo_that_looks_like_it()
+    {
+        Candidate clip = Assert.Single(
+                Item("<media:content url='/a.mp4' medium='video'/><media:thumbnail url='/frame.jpg'/>")
+            ),
+            photo = clip with { Clip = null, Collection = "other" };
+        Assert.False(SamePicture.Is(clip, null, photo, null));
+        Assert.True(SamePicture.Is(photo, null, photo with { Collection = "third" }, null));
+    }
 
     [Theory]
     [InlineData(

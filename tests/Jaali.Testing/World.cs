@@ -57,6 +57,25 @@ public sealed class World : IEditFacts, ISceneFacts, IFonts
         return id;
     }
 
+    /// <summary>Adds a clip and returns the name of its poster.</summary>
+    public string AddClip(string id, double seconds = 12, bool moves = true, Licence? licence = null)
+    {
+        Add(id, licence: licence);
+        Photos[id] = Photos[id] with
+        {
+            Clip = new ClipFacts(
+                new string(id[0] is >= 'a' and <= 'f' ? id[0] : 'c', 64),
+                moves ? "video/webm" : "audio/ogg",
+                1000,
+                seconds,
+                moves,
+                true,
+                true
+            ),
+        };
+        return id;
+    }
+
     // Of common shapes: wide, tall, nearly square, square, wider.
     private static readonly (int Width, int Height)[] Shapes =
     [

@@ -30,10 +30,13 @@ internal sealed class SeaScene(
     float sunGlitter = 1
 ) : IScene
 {
+    /// <summary>When it is seen.</summary>
+    public WaterMoment Moment { get; set; }
+
     public Vector3[] Paint(Film film, int quality)
     {
         var dome = new SkyDome(sky);
-        var ocean = new Ocean(slope, wind, seed, waterScale);
+        var ocean = new Ocean(slope, wind, seed, waterScale, moment: Moment);
         var camera = new Camera(film.Width, film.Height, fov, new Vector3(0, eyeHeight, 0), pitch * MathF.PI / 180);
         Vector3 deep = (body ?? new Vector3(.010f, .032f, .040f)) * dome.Ambient * 2.2f;
         Post[] all = posts ?? [];

@@ -41,9 +41,9 @@ public static class ItemKinds
 
     /// <summary>The photos that a slide shows, from bottom to top; remembered with the items.</summary>
     public static IReadOnlyList<PhotoUse> Photos(Slide slide) =>
-        Shown.GetValue(slide.Items, static items => [.. items.SelectMany(i => Of(i).Photos(i))]);
+        Shown.GetValue(slide.Items, static items => LaidSound.In(items, [.. items.SelectMany(i => Of(i).Photos(i))]));
 
-    private static readonly ConditionalWeakTable<ImmutableList<Item>, PhotoUse[]> Shown = [];
+    private static readonly ConditionalWeakTable<ImmutableList<Item>, IReadOnlyList<PhotoUse>> Shown = [];
 
     /// <summary>What the items of a slide follow beyond it.</summary>
     public static Follows Follows(Slide slide) =>

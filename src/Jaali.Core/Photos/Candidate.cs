@@ -9,6 +9,7 @@ namespace Jaali.Core.Photos;
 /// <param name="Tags">Words the source gives it.</param>
 /// <param name="Evidence">What the source said.</param>
 /// <param name="Service">Where any size can be asked for, or null.</param>
+/// <param name="Clip">What plays in its place, of which its sizes are posters; null for a photo.</param>
 public sealed record Candidate(
     string Id,
     string Collection,
@@ -17,7 +18,8 @@ public sealed record Candidate(
     RightsRecord Rights,
     IReadOnlyList<string> Tags,
     Evidence Evidence,
-    ImageService? Service = null
+    ImageService? Service = null,
+    ClipOffer? Clip = null
 )
 {
     private const int MostTags = 60,
@@ -41,6 +43,12 @@ public sealed record Candidate(
         : Thumbnail.Width > 0 ? (double)Thumbnail.Width / Thumbnail.Height
         : 1.5;
 }
+
+/// <summary>What plays of a candidate.</summary>
+/// <param name="Url">Where its bytes are.</param>
+/// <param name="Type">Media type, as the source says it.</param>
+/// <param name="Seconds">How long it lasts, as the source says it; 0 where it does not.</param>
+public sealed record ClipOffer(string Url, string Type, double Seconds = 0);
 
 /// <summary>A service of the IIIF Image API that makes any size of one photo.</summary>
 /// <param name="Base">Its address, without a slash at the end.</param>

@@ -7,13 +7,15 @@ namespace Jaali.Core.Photos;
 /// <param name="Focal">Where the eye goes.</param>
 /// <param name="Rights">Who made it and on what terms.</param>
 /// <param name="Version">How often the record was corrected.</param>
+/// <param name="Clip">What plays in its place; null for a photo.</param>
 public sealed record PhotoFacts(
     string Id,
     int Width,
     int Height,
     PhotoPoint Focal,
     RightsRecord Rights,
-    int Version = 0
+    int Version = 0,
+    ClipFacts? Clip = null
 )
 {
     /// <summary>Width over height.</summary>

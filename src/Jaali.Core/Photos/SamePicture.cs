@@ -41,6 +41,9 @@ public static class SamePicture
     /// </summary>
     public static bool Is(Candidate a, ThumbnailMetrics? lookA, Candidate b, ThumbnailMetrics? lookB)
     {
+        // A frame of a clip is a picture of it, and the clip is another work.
+        if (a.Clip is null != b.Clip is null)
+            return false;
         if (a.Rights.SourceUrl is { } one && b.Rights.SourceUrl is { } other && Plain(one) == Plain(other))
             return lookA is not null && lookB is not null
                 ? MayBe(lookA.Hash, lookB.Hash)

@@ -19,14 +19,18 @@ public enum Recolouring
 /// <param name="Turned">Turned, straightening included.</param>
 /// <param name="Tone">How its colours are shown.</param>
 /// <param name="Covered">Part of it is hidden.</param>
-/// <param name="Merged">Made into one picture with others.</param>
+/// <param name="Merged">Made into one picture with others, or laid as sound under moving pictures.</param>
+/// <param name="Trimmed">Part of the time of a clip is left out.</param>
+/// <param name="Muted">A clip is shown without its sound.</param>
 public sealed record Changes(
     double CroppedTo,
     bool Masked = false,
     bool Turned = false,
     Recolouring Tone = Recolouring.None,
     bool Covered = false,
-    bool Merged = false
+    bool Merged = false,
+    bool Trimmed = false,
+    bool Muted = false
 )
 {
     /// <summary>The changes of several placements taken together: each that any of them makes.</summary>
@@ -40,19 +44,23 @@ public sealed record Changes(
                     a.Turned || b.Turned,
                     b.Tone != Recolouring.None ? b.Tone : a.Tone,
                     a.Covered || b.Covered,
-                    a.Merged || b.Merged
+                    a.Merged || b.Merged,
+                    a.Trimmed || b.Trimmed,
+                    a.Muted || b.Muted
                 )
         );
 
     /// <summary>True where nothing was done but scaling, which is no adaptation (CC 4.0 s.2(a)(4)).</summary>
-    public bool None => CroppedTo >= 1 && !Masked && !Turned && Tone == Recolouring.None && !Covered && !Merged;
+    public bool None =>
+        CroppedTo >= 1 && !Masked && !Turned && Tone == Recolouring.None && !Covered && !Merged && !Trimmed && !Muted;
 
     /// <summary>
-    /// True where the picture itself is another one: recoloured, part hidden, cut to a shape, merged. A crop or a
-    /// turn alone shows part of the same picture.
+    /// True where the picture itself is another one: recoloured, part hidden, cut to a shape, merged, a clip
+    /// without its sound. A crop, a turn or a shorter time alone shows part of the same picture, and to repeat it
+    /// changes nothing.
     /// The line is Jaali's policy, shown to the user.
     /// </summary>
-    public bool Alters => Masked || Tone != Recolouring.None || Covered || Merged;
+    public bool Alters => Masked || Tone != Recolouring.None || Covered || Merged || Muted;
 
     /// <summary>What a note tells, as one number: how much is cropped is not among it.</summary>
     [System.Text.Json.Serialization.JsonIgnore]
@@ -62,7 +70,9 @@ public sealed record Changes(
         | (Turned ? 4 : 0)
         | (Covered ? 8 : 0)
         | (Merged ? 16 : 0)
-        | (int)Tone << 5;
+        | (int)Tone << 5
+        | (Trimmed ? 128 : 0)
+        | (Muted ? 256 : 0);
 
     /// <summary>The note that a credit carries, in a language; empty where nothing was changed.</summary>
     public string NoteIn(string language)
@@ -82,6 +92,8 @@ public sealed record Changes(
             },
             .. Covered ? new[] { w.Hidden } : [],
             .. Merged ? new[] { w.Merged } : [],
+            .. Trimmed ? new[] { w.Trimmed } : [],
+            .. Muted ? new[] { w.Muted } : [],
         ];
         return string.Join(", ", parts);
     }
@@ -98,7 +110,9 @@ public sealed record ChangeWords(
     string Recoloured,
     string Grey,
     string Hidden,
-    string Merged
+    string Merged,
+    string Trimmed,
+    string Muted
 )
 {
     private static readonly Dictionary<string, ChangeWords> Known = new()
@@ -110,7 +124,9 @@ public sealed record ChangeWords(
             "recoloured",
             "shown in black and white",
             "part hidden",
-            "merged"
+            "merged",
+            "shortened",
+            "without its sound"
         ),
         ["fr"] = new(
             "recadrée",
@@ -119,7 +135,9 @@ public sealed record ChangeWords(
             "recolorée",
             "en noir et blanc",
             "partie masquée",
-            "montage"
+            "montage",
+            "raccourcie",
+            "sans le son"
         ),
         ["de"] = new(
             "beschnitten",
@@ -128,7 +146,9 @@ public sealed record ChangeWords(
             "umgefärbt",
             "in Schwarz-Weiß",
             "teils verdeckt",
-            "montiert"
+            "montiert",
+            "gekürzt",
+            "ohne Ton"
         ),
         ["es"] = new(
             "recortada",
@@ -137,7 +157,9 @@ public sealed record ChangeWords(
             "recoloreada",
             "en blanco y negro",
             "parte oculta",
-            "fusionada"
+            "fusionada",
+            "acortada",
+            "sin sonido"
         ),
         ["it"] = new(
             "ritagliata",
@@ -146,7 +168,9 @@ public sealed record ChangeWords(
             "ricolorata",
             "in bianco e nero",
             "in parte nascosta",
-            "unita"
+            "unita",
+            "accorciata",
+            "senza audio"
         ),
         ["nl"] = new(
             "bijgesneden",
@@ -155,7 +179,9 @@ public sealed record ChangeWords(
             "herkleurd",
             "in zwart-wit",
             "deels verborgen",
-            "samengevoegd"
+            "samengevoegd",
+            "ingekort",
+            "zonder geluid"
         ),
         ["pt"] = new(
             "recortada",
@@ -164,9 +190,21 @@ public sealed record ChangeWords(
             "recolorida",
             "a preto e branco",
             "parte oculta",
-            "fundida"
+            "fundida",
+            "encurtada",
+            "sem som"
         ),
-        ["sv"] = new("beskuren", "formbeskuren", "vriden", "omfärgad", "i svartvitt", "delvis dold", "sammansatt"),
+        ["sv"] = new(
+            "beskuren",
+            "formbeskuren",
+            "vriden",
+            "omfärgad",
+            "i svartvitt",
+            "delvis dold",
+            "sammansatt",
+            "förkortad",
+            "utan ljud"
+        ),
     };
 
     /// <summary>The languages there are.</summary>

@@ -209,17 +209,8 @@ public sealed class Composition
                 foreach (Layer inner in g.Nodes.SelectMany(LayersOf))
                     yield return new GroupLayer(inner, g.Clip, g.Opacity, g.Turn, g.Scale, g.About ?? default);
                 break;
-            case MediaNode m:
-                if (m.PosterId is { } poster && _facts.Tones(poster) is { } shown)
-                    yield return new PhotoLayer(shown, m.Rect);
-                else
-                    yield return new FlatLayer(Path.Rect(m.Rect), MediaPlate, 1);
-                break;
             default:
                 throw new NotSupportedException($"{node.GetType().Name} is no node that can be measured.");
         }
     }
-
-    /// <summary>The colour of a moving picture without a poster.</summary>
-    public const string MediaPlate = "#1F1F1F";
 }

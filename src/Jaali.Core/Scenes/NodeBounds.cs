@@ -26,7 +26,6 @@ public static class NodeBounds
                     )
                 )
             ),
-            MediaNode m => m.Rect,
             GroupNode g => Within(
                 Of(g.Nodes) is { } inside ? Turned(inside, g.About ?? default, g.Turn, g.Scale) : null,
                 g.Clip?.Bounds

@@ -20,8 +20,6 @@ public static class PhotoWidths
                     Walk(g.Nodes, scale * g.Scale);
                 else if (node is PhotoNode p)
                     Put(p.Source, p.Image.Width * scale);
-                else if (node is MediaNode { PosterId: { } poster } m)
-                    Put(poster, m.Rect.Width * scale);
             }
         }
 

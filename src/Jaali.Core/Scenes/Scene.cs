@@ -33,20 +33,62 @@ public sealed record Scene(
     public IEnumerable<SceneNode> NodesOf(Guid itemId) =>
         Flat(Nodes.OfType<GroupNode>().Where(g => g.ItemId == itemId));
 
+    /// <summary>The scene with what plays made another.</summary>
+    /// <param name="made">Makes it; null where it plays no more.</param>
+    public Scene WithPlaying(Func<Playing, Playing?> made)
+    {
+        return Photos().Any(p => p.Plays is not null) ? this with { Nodes = Made(Nodes) } : this;
+
+        IReadOnlyList<SceneNode> Made(IReadOnlyList<SceneNode> nodes) =>
+            [
+                .. nodes.Select(n =>
+                    n switch
+                    {
+                        GroupNode g => g with { Nodes = Made(g.Nodes) },
+                        PhotoNode { Plays: { } plays } p => p with { Plays = made(plays) },
+                        _ => n,
+                    }
+                ),
+            ];
+    }
+
+    /// <summary>The scene where what plays leads to where it can be seen: for pages, which stand still.</summary>
+    public Scene WithClipLinks() =>
+        this with
+        {
+            Links =
+            [
+                .. Links,
+                .. Nodes
+                    .OfType<GroupNode>()
+                    .SelectMany(g => Flat([g]).OfType<PhotoNode>().Select(p => (Group: g, Photo: p)))
+                    .Where(c => c.Photo.Plays is not null)
+                    .Select(c =>
+                        WebAddress.Pressable(c.Photo.Plays!.Address) is { } href
+                            ? new SceneLink(
+                                Parts.FirstOrDefault(p => p.ItemId == c.Group.ItemId && p.ItemId is not null)?.Box
+                                    ?? c.Photo.Plays.Rect,
+                                href,
+                                $"Clip: {c.Photo.Alt}"
+                            )
+                            : null
+                    )
+                    .OfType<SceneLink>(),
+            ],
+        };
+
     private static IEnumerable<SceneNode> Flat(IEnumerable<SceneNode> nodes) =>
         nodes.SelectMany(n => n is GroupNode g ? Flat(g.Nodes).Prepend(n) : [n]);
 }
 
 /// <summary>
-/// One thing to paint. There are five, and a painter refuses any other: a photo, a path, words, a group, a moving
-/// picture. Every kind of item is made of these.
+/// One thing to paint. There are four, and a painter refuses any other: a photo, a path, words, a group. Every kind of item is made of these.
 /// </summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(PhotoNode), "photo")]
 [JsonDerivedType(typeof(PathNode), "path")]
 [JsonDerivedType(typeof(TextNode), "text")]
 [JsonDerivedType(typeof(GroupNode), "group")]
-[JsonDerivedType(typeof(MediaNode), "media")]
 public abstract record SceneNode;
 
 /// <summary>The whole of a photo painted into a rectangle; what of it is seen is decided by the groups around
@@ -57,12 +99,14 @@ public abstract record SceneNode;
 /// <param name="Colours">Three rows of a colour matrix on sRGB values, four numbers each, the last an offset from 0
 /// to 1; null for none.</param>
 /// <param name="Treatment">The name of what is done to its pixels before it is painted; null for nothing.</param>
+/// <param name="Plays">What plays in its place where painters play; null for a photo.</param>
 public sealed record PhotoNode(
     string PhotoId,
     SlideRect Image,
     string Alt,
     IReadOnlyList<double>? Colours = null,
-    string? Treatment = null
+    string? Treatment = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Playing? Plays = null
 ) : SceneNode
 {
     /// <summary>The name by which the picture is asked for: that of the photo, and of what is done to it.</summary>
@@ -165,12 +209,33 @@ public sealed record GroupNode(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? IsCredit = null
 ) : SceneNode;
 
-/// <summary>A moving picture. Painters that stand still show its poster.</summary>
-/// <param name="Source">Address or hash of the bytes.</param>
-/// <param name="Rect">Where it lies.</param>
-/// <param name="PosterId">SHA-256 of the photo that stands for it, or null.</param>
-/// <param name="Alt">What it shows, for those who cannot see it.</param>
-public sealed record MediaNode(string Source, SlideRect Rect, string? PosterId, string Alt) : SceneNode;
+/// <summary>What plays in the place of a picture. Painters that stand still paint the picture.</summary>
+/// <param name="Source">SHA-256 of the bytes, by which they are asked for.</param>
+/// <param name="Type">Their media type.</param>
+/// <param name="Rect">Where the whole of what moves lies, however little of the poster is painted.</param>
+/// <param name="From">Second at which it begins.</param>
+/// <param name="To">Second at which it ends.</param>
+/// <param name="Muted">Without sound.</param>
+/// <param name="Loops">It begins again where it ends.</param>
+/// <param name="Volume">Above 0 and up to 1.</param>
+/// <param name="Starts">When it begins.</param>
+/// <param name="SoundAlone">Nothing moves: the picture stays.</param>
+/// <param name="Captions">What is said in it, in order of time.</param>
+/// <param name="Address">Where it is from; empty where nobody else can see it.</param>
+public sealed record Playing(
+    string Source,
+    string Type,
+    SlideRect Rect,
+    double From,
+    double To,
+    bool Muted,
+    bool Loops,
+    double Volume,
+    ClipStart Starts,
+    bool SoundAlone,
+    IReadOnlyList<Caption> Captions,
+    string Address
+);
 
 /// <summary>A place that leads somewhere.</summary>
 /// <param name="Rect">The place.</param>

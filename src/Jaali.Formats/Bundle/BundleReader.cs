@@ -19,13 +19,17 @@ namespace Jaali.Formats.Bundle;
 /// <param name="TakenFrom">Where its bytes came from, or null.</param>
 /// <param name="Rights">Its record.</param>
 /// <param name="Evidence">What it rests on.</param>
+/// <param name="Clip">What plays in its place; null for a photo.</param>
+/// <param name="ClipFile">The name of that file in the archive; null for a photo.</param>
 public sealed record BundleRecord(
     string PhotoId,
     string File,
     PhotoPoint Focal,
     string? TakenFrom,
     RightsRecord Rights,
-    IReadOnlyList<Evidence> Evidence
+    IReadOnlyList<Evidence> Evidence,
+    ClipFacts? Clip = null,
+    string? ClipFile = null
 );
 
 /// <summary>A bundle whose every file was found to be what its list says.</summary>
@@ -121,6 +125,10 @@ public static class BundleReader
             throw new FileFaultException("A record of the bundle is missing. Make the bundle again.");
         try
         {
+            ClipFacts? clip = record["clip"].Deserialize<ClipFacts>(DeckJson.Options);
+            string? plays = clip is null ? null : root + BundleWriter.Contents + BundleWriter.ClipName(clip);
+            if (plays is not null && !zip.Has(plays))
+                throw new FileFaultException("A clip of the talk is missing from the bundle. Make the bundle again.");
             return new(
                 id,
                 file,
@@ -128,7 +136,9 @@ public static class BundleReader
                 (string?)record["takenFrom"],
                 record["rights"].Deserialize<RightsRecord>(DeckJson.Options)
                     ?? throw new FormatException("A record of this bundle is empty."),
-                record["evidence"].Deserialize<List<Evidence>>(DeckJson.Options) ?? []
+                record["evidence"].Deserialize<List<Evidence>>(DeckJson.Options) ?? [],
+                clip,
+                plays
             );
         }
         catch (Exception e) when (e is JsonException or InvalidOperationException)

@@ -102,9 +102,10 @@ public static class BundleWriter
         foreach (BundledFile file in files)
         {
             cancel.ThrowIfCancellationRequested();
-            CompressionLevel level = file.Type is "application/pdf"
-                ? CompressionLevel.NoCompression
-                : CompressionLevel.Fastest;
+            CompressionLevel level =
+                file.Type is "application/pdf" || file.Name.StartsWith("clips/", StringComparison.Ordinal)
+                    ? CompressionLevel.NoCompression
+                    : CompressionLevel.Fastest;
             using Stream from = file.Open();
             using (Stream to = zip.CreateEntry($"{name}/{Contents}{file.Name}", level).Open())
             using (var sum = IncrementalHash.CreateHash(HashAlgorithmName.SHA256))
@@ -167,6 +168,9 @@ public static class BundleWriter
     internal static string PhotoName(BundledPhoto p) =>
         $"photos/{p.Facts.Id}.{(p.Format == "jpeg" ? "jpg" : p.Format)}";
 
+    /// <summary>The name of what plays of a clip, below the folder of contents.</summary>
+    public static string ClipName(ClipFacts clip) => $"clips/{clip.Sha256}.{clip.Ending}";
+
     internal static string RecordName(string id) => $"records/{id}.json";
 
     private static JsonObject Record(BundledPhoto p) =>
@@ -177,6 +181,7 @@ public static class BundleWriter
             ["width"] = p.Facts.Width,
             ["height"] = p.Facts.Height,
             ["focal"] = JsonSerializer.SerializeToNode(p.Facts.Focal, DeckJson.Options),
+            ["clip"] = JsonSerializer.SerializeToNode(p.Facts.Clip, DeckJson.Options),
             ["takenFrom"] = p.TakenFrom,
             ["rights"] = JsonSerializer.SerializeToNode(p.Facts.Rights, DeckJson.Options),
             ["evidence"] = JsonSerializer.SerializeToNode(p.Evidence, DeckJson.Options),

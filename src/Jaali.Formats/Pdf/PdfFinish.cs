@@ -217,7 +217,7 @@ public static partial class PdfFinish
     {
         if (page.Elements.GetArray("/Annots") is not { } annotations)
             return;
-        SceneLink[] said = [.. told.Scenes.SelectMany(s => s.Links)];
+        SceneLink[] said = [.. told.Scenes.SelectMany(s => s.WithClipLinks().Links)];
         for (int i = 0; i < annotations.Elements.Count; i++)
         {
             if (

@@ -165,7 +165,7 @@ public sealed class PdfWriter(ScenePainter painter)
             // The first of a slide's pages is where links to it lead.
             if (named.Add(scene.SlideId))
                 canvas.DrawNamedDestinationAnnotation(new SKPoint(0, 0), LinkTarget.ToSlide + scene.SlideId);
-            foreach (SceneLink link in scene.Links)
+            foreach (SceneLink link in scene.WithClipLinks().Links)
             {
                 SlideRect r = link.Rect;
                 var on = new SKRect((float)r.X, (float)r.Y, (float)r.Right, (float)r.Bottom);

@@ -29,6 +29,9 @@ public enum ReaderTask
     /// <summary>Packets of XMP; gives a list of <see cref="MetadataBlock"/>.</summary>
     Metadata,
 
+    /// <summary>The head of a clip; gives <see cref="ClipHead"/>.</summary>
+    Clip,
+
     /// <summary>A copy of a talk's file with credits (<see cref="CreditsAsked"/>); gives its name.</summary>
     Credits,
 }

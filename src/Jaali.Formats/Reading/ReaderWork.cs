@@ -31,6 +31,7 @@ public sealed class ReaderWork(string folder)
                 ReaderTask.Outline => Outline(Asked<OutlineAsked>(request)),
                 ReaderTask.Fonts => Fonts(At(request.File)),
                 ReaderTask.Metadata => Metadata(Asked<IReadOnlyList<byte[]>>(request)),
+                ReaderTask.Clip => ClipHead.Read(At(request.File)),
                 ReaderTask.Credits => Credits(At(request.File), Asked<CreditsAsked>(request)),
                 _ => throw new ArgumentOutOfRangeException(nameof(request)),
             };
@@ -93,7 +94,16 @@ public sealed class ReaderWork(string folder)
         BundleContents read = BundleReader.Read(zip);
         return read with
         {
-            Photos = [.. read.Photos.Select(p => p with { File = Put(zip.Bytes(p.File, Limits.Photos.Bytes)!) })],
+            Photos =
+            [
+                .. read.Photos.Select(p =>
+                    p with
+                    {
+                        File = Put(zip.Bytes(p.File, Limits.Photos.Bytes)!),
+                        ClipFile = p.ClipFile is { } clip ? Put(zip, clip, Limits.Clips.Bytes) : null,
+                    }
+                ),
+            ],
             Fonts = [.. read.Fonts.Select(f => Put(zip.Bytes(f, Limits.Fonts.FileBytes)!))],
             Permissions = read.Permissions.ToDictionary(
                 p => p.Key,
@@ -147,6 +157,18 @@ public sealed class ReaderWork(string folder)
     private string Name() => Made + (_made++).ToString(CultureInfo.InvariantCulture);
 
     private string At(string name) => Path.Combine(folder, Path.GetFileName(name));
+
+    // A file of any length, piece by piece.
+    private string Put(SafeZip zip, string entry, long most)
+    {
+        string name = Name();
+        if (zip.Length(entry) > most)
+            throw new FileFaultException($"{entry} is larger than {most / 1_000_000} MB. It is not opened.");
+        using Stream from = zip.Stream(entry)!;
+        using FileStream to = File.Create(At(name));
+        from.CopyTo(to);
+        return name;
+    }
 
     private string Put(byte[] bytes)
     {

@@ -118,9 +118,6 @@ public sealed class ScenePainter(FontLibrary fonts)
                 case GroupNode g:
                     GroupPainter.Paint(g, canvas, inner => PaintAll(inner, canvas, photo, inFile));
                     break;
-                case MediaNode m:
-                    MediaPainter.Paint(m, canvas, photo);
-                    break;
                 default:
                     throw new NotSupportedException($"{node.GetType().Name} is no node that can be painted.");
             }

@@ -18,6 +18,7 @@ public sealed class PhotoImporter(
     PhotoStore photos,
     Renditions renditions,
     MetadataReader metadata,
+    ClipImporter clips,
     DataFolder folder,
     TimeProvider clock
 )
@@ -35,6 +36,8 @@ public sealed class PhotoImporter(
         bool largest = false
     )
     {
+        if (candidate.Clip is { } clip)
+            return await FetchClipAsync(candidate, clip, report, cancel);
         Rendition rendition = RenditionChoice.For(candidate, frame, largest);
         return await FetchedAsync(
             rendition.Url,
@@ -48,10 +51,49 @@ public sealed class PhotoImporter(
                     rights = inside.Complete(rights);
                     evidence.Add(Evidence.Of(inside.Words, rendition.Url, clock.GetUtcNow()));
                 }
-                return await photos.KeepAsync(bytes, reading, rights, evidence, rendition.Url, cancel);
+                return await photos.KeepAsync(bytes, reading, rights, evidence, rendition.Url, null, cancel);
             },
             cancel
         );
+    }
+
+    private async Task<string> FetchClipAsync(
+        Candidate candidate,
+        ClipOffer clip,
+        Action<double> report,
+        CancellationToken cancel
+    )
+    {
+        string part = folder.Download(Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(clip.Url))));
+        using IDisposable turn = await _turns.TakeAsync(part, cancel);
+        try
+        {
+            await DownloadAsync(new Uri(clip.Url), part, Limits.Clips.Bytes, report, cancel);
+            try
+            {
+                return await clips.TakeAsync(
+                    part,
+                    inside =>
+                        inside is null
+                            ? (candidate.Rights, [candidate.Evidence])
+                            : (
+                                inside.Complete(candidate.Rights),
+                                [candidate.Evidence, Evidence.Of(inside.Words, clip.Url, clock.GetUtcNow())]
+                            ),
+                    clip.Url,
+                    cancel
+                );
+            }
+            finally
+            {
+                File.Delete(part);
+                File.Delete(part + ".tag");
+            }
+        }
+        catch (Exception e) when (e is SourceException or ClipFaultException)
+        {
+            throw new JobFailedException(e.Message, e);
+        }
     }
 
     /// <summary>Fetches a taken photo from where it came from, in place of its damaged file; returns its SHA-256,
@@ -80,6 +122,7 @@ public sealed class PhotoImporter(
                     photos.Facts(photoId)!.Rights,
                     await photos.EvidenceAsync(photoId, cancel),
                     url,
+                    null,
                     cancel
                 );
             },
@@ -97,7 +140,7 @@ public sealed class PhotoImporter(
         using IDisposable turn = await _turns.TakeAsync(part, cancel);
         try
         {
-            await DownloadAsync(new Uri(url), part, report, cancel);
+            await DownloadAsync(new Uri(url), part, Limits.Photos.Bytes, report, cancel);
             try
             {
                 string id = await PhotoDecoding.RunAsync(
@@ -136,6 +179,7 @@ public sealed class PhotoImporter(
     /// <param name="photographer">Whoever took it with this computer's camera: then it is an own photo; null for a file
     /// from anywhere.</param>
     /// <exception cref="NotAPhotoException">It is no photo.</exception>
+    /// <exception cref="ClipFaultException">It is a clip that cannot be taken.</exception>
     public async Task<(string Id, RightsRecord Rights)> TakeFileAsync(
         string file,
         string name,
@@ -144,6 +188,11 @@ public sealed class PhotoImporter(
         string? photographer = null
     )
     {
+        if (await IsClipAsync(file, name, cancel))
+        {
+            string clip = await clips.TakeAsync(file, inside => clips.OfFile(inside, name), null, cancel);
+            return (clip, photos.Facts(clip)!.Rights);
+        }
         string id = await PhotoDecoding.RunAsync(
             file,
             false,
@@ -168,6 +217,7 @@ public sealed class PhotoImporter(
                             : Evidence.Of("Taken with this computer’s camera.", "camera", clock.GetUtcNow()),
                     ],
                     null,
+                    null,
                     cancel
                 );
             },
@@ -178,9 +228,24 @@ public sealed class PhotoImporter(
         return (id, photos.Facts(id)!.Rights);
     }
 
+    private static async Task<bool> IsClipAsync(string file, string name, CancellationToken cancel)
+    {
+        byte[] head = new byte[64];
+        await using FileStream stream = File.OpenRead(file);
+        await stream.ReadAtLeastAsync(head, head.Length, throwOnEndOfStream: false, cancel);
+        return ClipFormats.IsClip(head)
+            || ClipFormats.IsNamed(name) && PhotoFormats.Sniff(head) is null && PhotoFormats.WhyNot(head) is null;
+    }
+
     // A download that breaks off goes on by itself a few times, then waits for the user; what was received is kept
     // for the next try.
-    private async Task DownloadAsync(Uri address, string part, Action<double> report, CancellationToken cancel)
+    private async Task DownloadAsync(
+        Uri address,
+        string part,
+        long most,
+        Action<double> report,
+        CancellationToken cancel
+    )
     {
         for (int tried = 1; ; tried++)
         {
@@ -189,7 +254,7 @@ public sealed class PhotoImporter(
                 await http.DownloadAsync(
                     address,
                     part,
-                    Limits.Photos.Bytes,
+                    most,
                     (n, of) => report(of is > 0 ? .9 * n / of.Value : .3),
                     cancel
                 );

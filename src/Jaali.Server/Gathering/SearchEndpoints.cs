@@ -43,6 +43,7 @@ public sealed record FoundIn(
 /// <param name="Calm">Share of the slide with calm room for words; null before it was looked at.</param>
 /// <param name="Sources">Every collection that has it, the one it is taken from first.</param>
 /// <param name="Kept">The photo it was kept as, for this point.</param>
+/// <param name="ClipSeconds">How long its clip lasts, 0 where the source does not say; null for a photo.</param>
 public sealed record CandidateView(
     string Id,
     string Collection,
@@ -65,7 +66,8 @@ public sealed record CandidateView(
     string Takes,
     double? Calm,
     IReadOnlyList<FoundIn> Sources,
-    string? Kept
+    string? Kept,
+    double? ClipSeconds = null
 );
 
 /// <summary>Where a collection stands in a search.</summary>
@@ -363,7 +365,8 @@ public static class SearchEndpoints
                         o.Largest.Height
                     )),
             ],
-            KeptOf(p, look, kept)
+            KeptOf(p, look, kept),
+            c.Clip?.Seconds
         );
     }
 

@@ -43,7 +43,12 @@ public static class UploadEndpoints
         string called = Path.GetFileName(name.Replace('\\', '/')) is { Length: > 0 } n
             ? n[..Math.Min(n.Length, LongestName)]
             : "photo";
-        (UploadedFile? file, Refusal? why) = await UploadedFile.OfAsync(request, folder, Limits.Photos.Bytes, cancel);
+        (UploadedFile? file, Refusal? why) = await UploadedFile.OfAsync(
+            request,
+            folder,
+            ClipFormats.IsNamed(called) ? Limits.Clips.Bytes : Limits.Photos.Bytes,
+            cancel
+        );
         if (file is null)
             return Problems.Of(new Refusal(why!.Code, $"{called}: {why.Sentence}"));
         using UploadedFile received = file;
@@ -75,6 +80,10 @@ public static class UploadEndpoints
                         : ""
                 )
             );
+        }
+        catch (ClipFaultException e)
+        {
+            return Problems.Of(new Refusal("no-clip", $"{called}: {e.Message}"));
         }
         catch (NotAPhotoException e)
         {

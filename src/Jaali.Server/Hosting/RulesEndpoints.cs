@@ -42,6 +42,8 @@ namespace Jaali.Server.Hosting;
 /// named.</param>
 /// <param name="Takes">What is taken in, as a sentence.</param>
 /// <param name="PhotoBytes">Most bytes of a photo.</param>
+/// <param name="ClipEndings">Endings of files that may be clips.</param>
+/// <param name="ClipBytes">Most bytes of a clip.</param>
 /// <param name="PermissionBytes">Most bytes of the file of a permission.</param>
 /// <param name="SlidesOnASheet">How many slides a sheet of a handout may hold.</param>
 /// <param name="Leeway">From so many seconds on a talk or a slide overruns.</param>
@@ -75,6 +77,8 @@ public sealed record RulesView(
     IReadOnlyList<string> PhotoEndings,
     string Takes,
     long PhotoBytes,
+    IReadOnlyList<string> ClipEndings,
+    long ClipBytes,
     long PermissionBytes,
     IReadOnlyList<int> SlidesOnASheet,
     double Leeway,
@@ -136,6 +140,8 @@ public static class RulesEndpoints
         PhotoFormats.Endings,
         PhotoFormats.Takes,
         Limits.Photos.Bytes,
+        ClipFormats.Endings,
+        Limits.Clips.Bytes,
         Limits.Incoming.PermissionBytes,
         PdfHandout.PerSheet,
         TalkTiming.Leeway

@@ -1,4 +1,5 @@
 using Jaali.Core.Decks;
+using Jaali.Core.Photos;
 using Jaali.Formats.Bundle;
 using Jaali.Formats.Reading;
 using Jaali.Imaging;
@@ -15,7 +16,8 @@ public sealed class BundleImport(
     FontIntake intake,
     FontReader incoming,
     FontLibrary fonts,
-    Renditions renditions
+    Renditions renditions,
+    ClipImporter clips
 )
 {
     /// <summary>Takes it in.</summary>
@@ -52,6 +54,17 @@ public sealed class BundleImport(
             {
                 throw new FileFaultException($"A photo of the bundle cannot be opened. {e.Message}", e);
             }
+            ClipFacts? clip;
+            try
+            {
+                clip = record is { Clip: { } told, ClipFile: { } plays }
+                    ? await clips.OfBundleAsync(read.At(plays), told, cancel)
+                    : null;
+            }
+            catch (ClipFaultException e)
+            {
+                throw new FileFaultException($"A clip of the bundle cannot be opened. {e.Message}", e);
+            }
             await photos.KeepAsync(
                 bytes,
                 reading with
@@ -61,6 +74,7 @@ public sealed class BundleImport(
                 record.Rights,
                 record.Evidence,
                 record.TakenFrom,
+                clip,
                 cancel
             );
             if (known && photos.Facts(record.PhotoId)!.Rights != record.Rights)

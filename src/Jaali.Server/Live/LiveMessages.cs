@@ -64,6 +64,7 @@ public sealed class LiveHub(IDecksKnown decks, LiveMessages messages) : Hub
 /// <param name="Dark">"black", "white" or empty.</param>
 /// <param name="Talk">Milliseconds since the talk began; null before it has.</param>
 /// <param name="OnSlide">Milliseconds on this slide.</param>
+/// <param name="Clips">Its clips that were pressed.</param>
 public sealed record Steering(
     string Kind,
     string From,
@@ -73,17 +74,32 @@ public sealed record Steering(
     int Step,
     string? Dark,
     double? Talk,
-    double OnSlide
+    double OnSlide,
+    IReadOnlyList<SteeredClip>? Clips = null
 )
 {
     // Longer than any name that windows give themselves.
     private const int LongestName = 64;
 
+    // More than a slide shows.
+    private const int MostClips = 40;
+
     internal bool IsSound =>
         Kind is "at" or "ask"
         && From is { Length: <= LongestName }
         && Dark is null or "" or "black" or "white"
-        && double.IsFinite(Sequence);
+        && double.IsFinite(Sequence)
+        && (Clips is null || Clips.Count <= MostClips && Clips.All(c => c is { IsSound: true }));
+}
+
+/// <summary>Where a clip is that was pressed.</summary>
+/// <param name="Source">What plays: SHA-256 of its bytes.</param>
+/// <param name="Second">How far it is, of the stretch that is shown.</param>
+/// <param name="Plays">It goes on.</param>
+/// <param name="Held">It goes on when the screen is light again.</param>
+public sealed record SteeredClip(string Source, double Second, bool Plays, bool Held)
+{
+    internal bool IsSound => Source is { Length: 64 } && double.IsFinite(Second) && Second >= 0;
 }
 
 /// <summary>

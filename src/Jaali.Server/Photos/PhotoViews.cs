@@ -37,6 +37,7 @@ namespace Jaali.Server.Photos;
 /// none.</param>
 /// <param name="Version">Of its record; a correction names the one that was seen.</param>
 /// <param name="Widths">The widths in pixels that are kept ready, the photo's own the last.</param>
+/// <param name="Clip">What plays in its place; null for a photo.</param>
 public sealed record PhotoView(
     string Id,
     int Width,
@@ -65,7 +66,8 @@ public sealed record PhotoView(
     string PublicDomainReason,
     string Preview,
     int Version,
-    IReadOnlyList<int> Widths
+    IReadOnlyList<int> Widths,
+    ClipFacts? Clip = null
 );
 
 /// <summary>A saying whose reader stumbled.</summary>
@@ -115,7 +117,8 @@ public sealed class PhotoViews(PhotoStore photos)
             r.PublicDomainReason,
             photos.PreviewOf(f.Id) is { } tiny ? "data:image/webp;base64," + Convert.ToBase64String(tiny) : "",
             f.Version,
-            Renditions.WidthsOf(f)
+            Renditions.WidthsOf(f),
+            f.Clip
         );
     }
 

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using Jaali.Core.Editing;
+using Jaali.Core.Scenes;
 using Jaali.Imaging;
 using Microsoft.AspNetCore.Hosting.Server;
 using Microsoft.AspNetCore.Hosting.Server.Features;
@@ -11,13 +12,13 @@ namespace Jaali.Server.Podium;
 public sealed record PodiumPort(int Number);
 
 /// <summary>
-/// A server of its own for the podium on other devices, open only while a sitting is. It knows six addresses, each
+/// A server of its own for the podium on other devices, open only while a sitting is. It knows seven addresses, each
 /// under the secret of a sitting, and nothing of the rest of the program answers to it.
 /// </summary>
 public sealed class PodiumListener : IAsyncDisposable
 {
     private const string Policy =
-        "default-src 'none'; img-src 'self'; style-src 'self' 'unsafe-inline'; script-src 'self'; connect-src 'self'; "
+        "default-src 'none'; img-src 'self'; media-src 'self'; style-src 'self' 'unsafe-inline'; script-src 'self'; connect-src 'self'; "
         + "font-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'none'";
 
     private static readonly object Key = new();
@@ -144,6 +145,7 @@ public sealed class PodiumListener : IAsyncDisposable
         );
         app.MapGet("/talk", TalkAsync);
         app.MapGet("/pictures/{name}", PictureAsync);
+        app.MapGet("/clips/{name}", ClipAsync);
         app.MapGet("/faces/{number:int}", FontAsync);
         app.MapHub<PodiumHub>("/live");
         return app;
@@ -171,6 +173,10 @@ public sealed class PodiumListener : IAsyncDisposable
             pictures[p.Name] = "pictures/" + sitting.NameOf(p.Name);
         JsonObject told = PodiumPage.Told(work.Deck, views, web.Told(work));
         told["pictures"] = pictures;
+        var clips = new JsonObject();
+        foreach (Playing p in WebTalk.Clips(work))
+            clips[p.Source] = "clips/" + sitting.NameOf(p.Source);
+        told["clips"] = clips;
         told["faces"] = web.Faces(
             work,
             (name, _, _) =>
@@ -178,6 +184,23 @@ public sealed class PodiumListener : IAsyncDisposable
         );
         context.Response.ContentType = "application/json; charset=utf-8";
         await context.Response.WriteAsync(told.ToJsonString());
+    }
+
+    // A clip that a slide plays, in the parts that a player asks for; any other is not there.
+    private static async Task ClipAsync(string name, HttpContext context, PodiumSittings sittings, WebTalk web)
+    {
+        PodiumSitting sitting = SittingOf(context);
+        if (
+            sitting.PictureOf(name) is { } wanted
+            && await sittings.SourceAsync(sitting, context.RequestAborted) is { } work
+            && WebTalk.Clips(work).FirstOrDefault(p => p.Source == wanted) is { } clip
+            && web.FileOf(clip) is { } file
+        )
+            await TypedResults
+                .PhysicalFile(Path.GetFullPath(file), clip.Type, enableRangeProcessing: true)
+                .ExecuteAsync(context);
+        else
+            context.Response.StatusCode = StatusCodes.Status404NotFound;
     }
 
     private static async Task PictureAsync(string name, HttpContext context, PodiumSittings sittings, WebTalk web)

@@ -88,8 +88,8 @@ internal sealed class ReaderProcess : IDisposable
         }
     }
 
-    // Beside the server, as a program or, where there is none, run by the same runtime.
-    private static (string Program, string[] Arguments) Program()
+    /// <summary>The program, beside the server, or where there is none run by the same runtime.</summary>
+    internal static (string Program, string[] Arguments) Program()
     {
         string beside = Path.Combine(AppContext.BaseDirectory, "Jaali.Reader");
         if (File.Exists(beside))

@@ -19,6 +19,7 @@ internal static class Endpoints
         app.MapCollections();
         app.MapSearch();
         app.MapUploads();
+        app.MapClips();
         app.MapAddresses();
         app.MapRecords();
         app.MapExports();

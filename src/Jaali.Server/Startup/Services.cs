@@ -53,6 +53,9 @@ internal static class Services
             .AddSingleton<ScenePainter>()
             .AddSingleton<ReaderPool>()
             .AddSingleton<MetadataReader>()
+            .AddSingleton<ClipProgram>()
+            .AddSingleton<ClipImporter>()
+            .AddSingleton<ClipCuts>()
             .AddSingleton<FontReader>()
             .AddSingleton<FontIntake>()
             .AddSingleton<PackedFonts>();

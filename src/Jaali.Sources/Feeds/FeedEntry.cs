@@ -12,7 +12,7 @@ namespace Jaali.Sources.Feeds;
 internal static class FeedEntry
 {
     // A picture with the sizes it comes in; whether what the entry says of rights is of it or of its text.
-    private sealed record Shown(IReadOnlyList<Rendition> Renditions, XElement Of, bool InText);
+    private sealed record Shown(IReadOnlyList<Rendition> Renditions, XElement Of, bool InText, ClipOffer? Clip = null);
 
     // What a feed itself calls a picture may be small; a counter is a pixel or two.
     private const int Counter = 10;
@@ -131,7 +131,8 @@ internal static class FeedEntry
                     PictureUrl = picture,
                 },
                 tags,
-                Evidence.Of(said, address.AbsoluteUri, now)
+                Evidence.Of(said, address.AbsoluteUri, now),
+                Clip: p.Clip
             );
         }
     }
@@ -177,11 +178,12 @@ internal static class FeedEntry
         }
         if (n > 0)
             yield break;
-        // A frame of a film is no photo.
+        // A frame of a film is no photo: it is the poster of a clip, or nothing where only a player has that.
         bool film = entry.Media("content").Concat(entry.Own("enclosure")).Any(IsFilm) || entry.Media("player").Any();
+        ClipOffer? clip = film ? Clip(entry, address) : null;
         Rendition[] small =
         [
-            .. film
+            .. film && clip is null
                 ? []
                 : entry
                     .Media("thumbnail")
@@ -191,7 +193,7 @@ internal static class FeedEntry
         ];
         if (small.Length > 0)
         {
-            yield return new Shown(small, entry, false);
+            yield return new Shown(small, entry, false, clip);
             yield break;
         }
         foreach (Rendition r in InText(entry, address).DistinctBy(r => r.Url).Take(Limits.Documents.EntryPictures))
@@ -221,6 +223,39 @@ internal static class FeedEntry
             )
                 yield return new Shown([r], entry, true);
     }
+
+    // Of the files of a film the largest that a talk needs; one by an address of its own.
+    private static ClipOffer? Clip(XElement entry, Uri address) =>
+        entry
+            .Media("content")
+            .Concat(entry.Own("enclosure"))
+            .Where(IsFilm)
+            .Select(c =>
+                (
+                    Url: FeedXml.Web((string?)c.Attribute("url"), c, address),
+                    Type: (string?)c.Attribute("type") ?? "",
+                    Width: Number(c, "width"),
+                    Seconds: Number(c, "duration")
+                )
+            )
+            .Where(c => c.Url is not null && !c.Type.Contains("flash", StringComparison.OrdinalIgnoreCase))
+            .OrderBy(c => c.Width > LargestFilm)
+            .ThenByDescending(c => c.Width)
+            .Select(c => new ClipOffer(c.Url!, c.Type, c.Seconds))
+            .FirstOrDefault();
+
+    // Pixels across, of what a talk shows.
+    private const int LargestFilm = 1920;
+
+    private static double Number(XElement of, string name) =>
+        double.TryParse(
+            (string?)of.Attribute(name),
+            System.Globalization.NumberStyles.Float,
+            System.Globalization.CultureInfo.InvariantCulture,
+            out double n
+        ) && n is > 0 and < 1e6
+            ? n
+            : 0;
 
     private static Rendition? Of(XElement content, Uri address) =>
         FeedXml.Size(content, (string?)content.Attribute("url"), address)

@@ -11,7 +11,7 @@ namespace Jaali.Store.Compiled
     public partial class JaaliDbModel
     {
         private JaaliDbModel()
-            : base(skipDetectChanges: false, modelId: new Guid("578381b9-2cfe-4967-a3d5-ef18619d14eb"), entityTypeCount: 15)
+            : base(skipDetectChanges: false, modelId: new Guid("cdddc792-9066-405b-b0f5-c2b202b464b4"), entityTypeCount: 15)
         {
         }
 

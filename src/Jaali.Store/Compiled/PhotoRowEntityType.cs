@@ -18,7 +18,7 @@ namespace Jaali.Store.Compiled
                 "Jaali.Store.PhotoRow",
                 typeof(PhotoRow),
                 baseEntityType,
-                propertyCount: 15,
+                propertyCount: 16,
                 keyCount: 1);
 
             var id = runtimeEntityType.AddProperty(
@@ -34,6 +34,13 @@ namespace Jaali.Store.Compiled
                 propertyInfo: typeof(PhotoRow).GetProperty("Bytes", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 fieldInfo: typeof(PhotoRow).GetField("<Bytes>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
                 sentinel: 0L);
+
+            var clip = runtimeEntityType.AddProperty(
+                "Clip",
+                typeof(string),
+                propertyInfo: typeof(PhotoRow).GetProperty("Clip", BindingFlags.Public | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                fieldInfo: typeof(PhotoRow).GetField("<Clip>k__BackingField", BindingFlags.NonPublic | BindingFlags.Instance | BindingFlags.DeclaredOnly),
+                nullable: true);
 
             var focalX = runtimeEntityType.AddProperty(
                 "FocalX",

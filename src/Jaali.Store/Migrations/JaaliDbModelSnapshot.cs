@@ -384,6 +384,9 @@ namespace Jaali.Store.Migrations
                     b.Property<long>("Bytes")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Clip")
+                        .HasColumnType("TEXT");
+
                     b.Property<double>("FocalX")
                         .HasColumnType("REAL");
 

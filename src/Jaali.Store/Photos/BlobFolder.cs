@@ -44,6 +44,27 @@ public sealed class BlobFolder
         return name;
     }
 
+    /// <summary>Keeps a file of any length, which is moved, and returns its name.</summary>
+    /// <param name="file">A file on the same disk that nobody else writes.</param>
+    public string Take(string file)
+    {
+        string name;
+        using (FileStream bytes = File.Open(file, FileMode.Open, FileAccess.ReadWrite))
+        {
+            name = Convert.ToHexStringLower(SHA256.HashData(bytes));
+            bytes.Flush(flushToDisk: true);
+        }
+        string path = PathOf(name);
+        if (IsWhole(path, name))
+        {
+            File.Delete(file);
+            return name;
+        }
+        Directory.CreateDirectory(Path.GetDirectoryName(path)!);
+        File.Move(file, path, overwrite: true);
+        return name;
+    }
+
     /// <summary>The bytes of a name, or null where there are none.</summary>
     public byte[]? Get(string name)
     {

@@ -42,6 +42,9 @@ public sealed class PhotoRow
     /// <summary>A tiny WebP; null until it is made.</summary>
     public byte[]? Preview { get; set; }
 
+    /// <summary>What plays in its place, as JSON; null for a photo.</summary>
+    public string? Clip { get; set; }
+
     /// <summary>When it was taken.</summary>
     public DateTimeOffset TakenAt { get; set; }
 

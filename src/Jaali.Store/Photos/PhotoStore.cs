@@ -42,6 +42,8 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
 
     private readonly BoundedCache<string, bool> _plain = new(Limits.Retention.Facts);
 
+    private readonly BoundedCache<string, ClipFacts> _clips = new(Limits.Retention.Facts);
+
     private readonly KeyedLock _turns = new();
     private long _records;
 
@@ -51,6 +53,13 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
 
     /// <summary>Keeps a photo with its record; the bytes come first, the rows only when they are safe. A photo that
     /// is there keeps its record, and the evidence is added.</summary>
+    /// <param name="bytes">Its file.</param>
+    /// <param name="reading">What was measured.</param>
+    /// <param name="rights">Its record.</param>
+    /// <param name="evidence">What that rests on.</param>
+    /// <param name="from">The address it came from.</param>
+    /// <param name="clip">What plays in its place; null for a photo.</param>
+    /// <param name="cancel">Stops it.</param>
     /// <returns>The photo's SHA-256.</returns>
     public async Task<string> KeepAsync(
         byte[] bytes,
@@ -58,6 +67,7 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         RightsRecord rights,
         IEnumerable<Evidence> evidence,
         string? from = null,
+        ClipFacts? clip = null,
         CancellationToken cancel = default
     )
     {
@@ -87,6 +97,7 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
                     Preview = Preview.Of(reading.Tones),
                     TakenAt = clock.GetUtcNow(),
                     TakenFrom = from,
+                    Clip = clip is null ? null : JsonSerializer.Serialize(clip, DeckJson.Options),
                 }
             );
             db.Rights.Add(Fill(new RightsRow { PhotoId = id }, rights.Bounded()));
@@ -158,7 +169,7 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         db.Database.OpenConnection();
         using DbCommand command = db.Database.GetDbConnection().CreateCommand();
         command.CommandText = """
-            SELECT p."Id", p."Width", p."Height", p."FocalX", p."FocalY", r."Version", r."Record", p."Preview"
+            SELECT p."Id", p."Width", p."Height", p."FocalX", p."FocalY", r."Version", r."Record", p."Preview", p."Clip"
             FROM "Photos" p JOIN "Rights" r ON r."PhotoId" = p."Id"
             WHERE p."Id" IN (SELECT value FROM json_each(@ids))
             """;
@@ -179,7 +190,8 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
                         row.GetInt32(2),
                         new PhotoPoint(row.GetDouble(3), row.GetDouble(4)),
                         JsonSerializer.Deserialize<RightsRecord>(row.GetString(6), DeckJson.Options)!,
-                        row.GetInt32(5)
+                        row.GetInt32(5),
+                        row.IsDBNull(8) ? null : ClipOf(row.GetString(8))
                     )
                 )
             );
@@ -188,6 +200,8 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         }
         return found;
     }
+
+    private static ClipFacts ClipOf(string json) => JsonSerializer.Deserialize<ClipFacts>(json, DeckJson.Options)!;
 
     private const int MostAtOnce = 500;
 
@@ -232,6 +246,26 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
 
     /// <summary>Where the photo's own bytes lie, or null where they are missing.</summary>
     public string? FileOf(string id) => blobs.FileOf(id);
+
+    /// <summary>Keeps the file of a clip, which is moved into the store; returns its SHA-256. It stays where a photo
+    /// that is kept after it names it.</summary>
+    public string TakeClip(string file) => blobs.Take(file);
+
+    /// <summary>What plays under a name, or null where no photo names it.</summary>
+    public ClipFacts? ClipNamed(string sha256)
+    {
+        if (!BlobFolder.IsName(sha256))
+            return null;
+        if (_clips.TryGet(sha256, out ClipFacts known))
+            return known;
+        using JaaliDb db = databases.CreateDbContext();
+        string? json = db
+            .Photos.AsNoTracking()
+            .Where(p => p.Clip != null && p.Clip.Contains(sha256))
+            .Select(p => p.Clip)
+            .FirstOrDefault();
+        return json is null ? null : _clips.Put(sha256, ClipOf(json));
+    }
 
     /// <summary>The photo's own bytes, or null.</summary>
     public byte[]? Bytes(string id) => blobs.Get(id);
@@ -342,6 +376,9 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
         [
             .. await db.Photos.AsNoTracking().Select(p => p.Id).ToArrayAsync(cancel),
             .. await db.Photos.AsNoTracking().Select(p => p.ToneBlob).ToArrayAsync(cancel),
+            .. (
+                await db.Photos.AsNoTracking().Where(p => p.Clip != null).Select(p => p.Clip!).ToArrayAsync(cancel)
+            ).Select(c => ClipOf(c).Sha256),
             .. await db.Fonts.AsNoTracking().Select(f => f.Blob).ToArrayAsync(cancel),
         ];
         int gone = 0;
@@ -377,6 +414,8 @@ public sealed class PhotoStore(IDbContextFactory<JaaliDb> databases, BlobFolder 
             RightsRecord? rights = Facts(p.Id)?.Rights;
             string title = rights?.Title is { Length: > 0 } known ? $"“{known}”" : $"the photo {p.Id[..8]}";
             needed.Add((p.ToneBlob, $"The table of light of {title}"));
+            if (Facts(p.Id)?.Clip is { } clip)
+                needed.Add((clip.Sha256, $"What plays of {title}"));
             if (rights?.Permission?.FileId is { } letter)
                 needed.Add((letter, $"The letter of permission for {title}"));
         }

@@ -445,6 +445,8 @@ export const texts = {
     previous: 'Previous',
     black: 'Black',
     leave: 'Leave',
+    playClip: (title: string) => `Play “${title}”`,
+    pauseClip: (title: string) => `Pause “${title}”`,
     toSlide: (digits: Value) => `to slide ${digits}`,
   },
   copy: {
@@ -1038,6 +1040,8 @@ export const texts = {
     by: 'by ',
     unknownMaker: 'unknown maker',
     sizeNotGiven: 'size not given',
+    clip: 'clip',
+    clipOf: (time: string) => `clip ${time}`,
     fillsTheSlide: ', fills the slide',
     tooSmallForAFull: ', too small for a full slide',
     leaveOut: 'Leave out',

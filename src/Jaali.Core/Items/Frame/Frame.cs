@@ -24,6 +24,7 @@ namespace Jaali.Core.Items;
 /// <param name="Blend">Further photos that are blended into it, and how; null for none.</param>
 /// <param name="LeftOut">Its photo was left out of its point's shortlist since: the next that is kept takes its
 /// place.</param>
+/// <param name="Clip">How its clip plays; null for a photo.</param>
 /// <param name="OfHouse">Its tone is that of the house style; another style takes it back.</param>
 public sealed record Frame(
     Guid Id,
@@ -43,7 +44,8 @@ public sealed record Frame(
     FrameEdge? Edge = null,
     Blend? Blend = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool LeftOut = false,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool OfHouse = false
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool OfHouse = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ClipPlay? Clip = null
 ) : Item(Id, At)
 {
     /// <summary>The part that masks of a part show until another is said.</summary>
@@ -71,6 +73,7 @@ public sealed record Frame(
         {
             PhotoId = photo.Id,
             LeftOut = false,
+            Clip = look is null || photo.Clip is null ? ClipPlay.UsualOf(photo.Clip) : look.Clip,
             Earlier = [.. before.TakeLast(MostEarlier)],
             // A photo that is seen twice in a blend keeps what is hidden in it.
             Blend =
@@ -113,7 +116,7 @@ public sealed record Frame(
     internal Frame Plain => OfHouse ? this with { OfHouse = false, Tone = FrameTone.Natural, Toning = null } : this;
 
     private FrameAppearance Appearance =>
-        new(PhotoId, Crop, Mask, Straighten, Tone, Covers, CreditSpot, Portion, KeepInView, Toning);
+        new(PhotoId, Crop, Mask, Straighten, Tone, Covers, CreditSpot, Portion, KeepInView, Toning, Clip);
 
     /// <inheritdoc/>
     [JsonIgnore]
@@ -152,8 +155,15 @@ public sealed record Frame(
                 _ => Recolouring.Other,
             },
             Hidden.Count > 0,
-            Blend is not null
+            Blend is not null,
+            Clip is { Trims: true },
+            Clip is { Muted: true }
         );
+
+    /// <summary>Its clip plays. What is hidden in a clip, blended into it or softened is decided for its poster alone:
+    /// then it stands still.</summary>
+    [JsonIgnore]
+    public bool Plays => Clip is not null && Hidden.Count == 0 && Blend is null && Tone != FrameTone.Softer;
 
     /// <summary>What of its photo it shows, and what of that is hidden: what a small picture of it needs.</summary>
     [JsonIgnore]
@@ -274,6 +284,7 @@ public sealed record Frame(
 /// <param name="CreditSpot">Where its credit stood.</param>
 /// <param name="Portion">Which part was shown.</param>
 /// <param name="KeepInView">What no crop might cut.</param>
+/// <param name="Clip">How its clip played; null for a photo.</param>
 /// <param name="Toning">How strongly, in which inks.</param>
 public sealed record FrameAppearance(
     string PhotoId,
@@ -285,7 +296,8 @@ public sealed record FrameAppearance(
     Spot CreditSpot,
     double Portion = Frame.UsualPortion,
     ImmutableList<CropWindow>? KeepInView = null,
-    Toning? Toning = null
+    Toning? Toning = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ClipPlay? Clip = null
 );
 
 /// <summary>A part of a photo that is hidden. It moves and scales with the photo.</summary>

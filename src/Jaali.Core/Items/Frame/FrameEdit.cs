@@ -21,6 +21,7 @@ namespace Jaali.Core.Items;
 /// <param name="Hide">A rectangle drawn over what is to be hidden, as it is seen on the slide: one more cover.</param>
 /// <param name="KeepInViewUnder">A rectangle drawn round what must stay in view: one more mark.</param>
 /// <param name="Outline">Corners of a shape of one's own, drawn on the slide; the mask becomes that shape.</param>
+/// <param name="Clip">How its clip plays.</param>
 public sealed record FrameEdit(
     string? PhotoId = null,
     CropWindow? Crop = null,
@@ -38,7 +39,8 @@ public sealed record FrameEdit(
     DrawnLine? Horizon = null,
     DrawnCover? Hide = null,
     SlideRect? KeepInViewUnder = null,
-    ImmutableList<SlidePoint>? Outline = null
+    ImmutableList<SlidePoint>? Outline = null,
+    ClipEdit? Clip = null
 ) : ItemEdit
 {
     /// <summary>It says something of the tone.</summary>
@@ -55,6 +57,7 @@ public sealed record FrameEdit(
         : KeepInView is not null || KeepInViewUnder is not null ? "what stays in view"
         : Edge is not null ? "the edge of a photo"
         : Blend is not null ? "merging photos"
+        : Clip is not null ? "how a clip plays"
         : Portion is not null ? "how much of a photo is shown"
         : "the place of a credit";
 }

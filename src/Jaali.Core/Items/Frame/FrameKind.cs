@@ -22,6 +22,9 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 photoId,
                 CropFinder.Largest(photo.Aspect, slide.Aspect, photo.Focal)
             )
+            {
+                Clip = ClipPlay.UsualOf(photo.Clip),
+            }
             : null;
 
     /// <summary>The frame with its photo shown whole and unchanged, as large as the place of the frame lets
@@ -48,7 +51,9 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             Covers: frame.Covers,
             CreditSpot: frame.CreditSpot,
             Earlier: frame.Earlier,
-            KeepInView: frame.KeepInView
+            KeepInView: frame.KeepInView,
+            // Whole means all of it that plays, as well.
+            Clip: frame.Clip is { } c ? c with { From = 0, To = null, Muted = false } : null
         );
     }
 
@@ -84,7 +89,13 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             ? new("bad-colour", "A colour has six hexadecimal digits. Choose another.")
         : item.Blend is { } m && (m.PhotoIds.Count > MostMerged || m.PhotoIds.Any(p => at.Photos.Photo(p) is null))
             ? new("bad-merge", $"Up to {MostMerged} more photos that were taken in can be blended into one.")
-        : null;
+        : ClipFault(item, at.Photos.Photo(item.PhotoId));
+
+    // A clip that comes from elsewhere plays as it may; one whose facts are gone stands still.
+    private static Refusal? ClipFault(Frame item, PhotoFacts? photo) =>
+        item.Clip is null || photo is null ? null
+        : photo.Clip is { } clip ? item.Clip.Fault(clip)
+        : new("no-clip", "This is a photo: nothing of it plays.");
 
     /// <inheritdoc/>
     protected override ItemResult Create(Guid id, FrameEdit edit, SlideRect? rect, ItemPlace at)
@@ -94,7 +105,10 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
         if (PlacementRule.WhyNot(photo.Rights) is { } why)
             return why;
         SlideRect r = rect ?? Usual(at.Bounds, photo.Aspect);
-        var frame = new Frame(id, new(r), photoId, CropFinder.Largest(photo.Aspect, r.Aspect, photo.Focal));
+        var frame = new Frame(id, new(r), photoId, CropFinder.Largest(photo.Aspect, r.Aspect, photo.Focal))
+        {
+            Clip = ClipPlay.UsualOf(photo.Clip),
+        };
         return Edit(frame, edit with { PhotoId = null }, at);
     }
 
@@ -136,6 +150,13 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                     merge.PhotoIds.Count == 0 ? null : merge with { Covers = covers is { Count: > 0 } ? covers : null },
             };
         }
+        if (edit.Clip is { } plays)
+        {
+            ItemResult played = Played(item, plays, photo);
+            if (played.Item is not Frame now)
+                return played;
+            item = now;
+        }
         double? turn = edit.Straighten;
         if (edit.Horizon is { } line)
         {
@@ -175,6 +196,14 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 : edit.Edge,
         };
         return Held(item, photo);
+    }
+
+    private static ItemResult Played(Frame item, ClipEdit edit, PhotoFacts photo)
+    {
+        if (photo.Clip is not { } clip)
+            return new Refusal("no-clip", "This is a photo: nothing of it plays.");
+        ClipPlay now = (item.Clip ?? ClipPlay.UsualOf(clip)!).With(edit);
+        return now.Fault(clip) is { } why ? why : item with { Clip = now.Within(clip) };
     }
 
     // A tone that a hand set stays under every style; another one begins at its own strength, with its own inks.
@@ -374,7 +403,11 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
                 .Select(p => at.Photos.Photo(p)?.Rights.Title ?? "")
                 .Where(t => t.Length > 0),
         ];
-        return titles.Length > 0 ? $"Photo: {string.Join(", ", titles)}" : "Photo";
+        string what =
+            item.Clip is null ? "Photo"
+            : item.Clip.SoundAlone ? "Sound"
+            : "Clip";
+        return titles.Length > 0 ? $"{what}: {string.Join(", ", titles)}" : what;
     }
 
     /// <inheritdoc/>

@@ -130,9 +130,28 @@ internal static class FrameScene
             image,
             says,
             ToneMatrix.Of(item.Tone, item.Toning),
-            done.IsNone ? null : done.Name
+            done.IsNone ? null : done.Name,
+            item.Plays && photoId == item.PhotoId ? Playing(item, image, scene) : null
         );
     }
+
+    private static Playing? Playing(Frame item, SlideRect image, Composition scene) =>
+        item.Clip is { } play && scene.Facts.Photo(item.PhotoId) is { Clip: { } clip } photo
+            ? new(
+                clip.Sha256,
+                clip.Type,
+                image,
+                play.From,
+                play.To ?? clip.Seconds,
+                play.Muted,
+                play.Loops,
+                play.Volume,
+                play.Starts,
+                play.SoundAlone,
+                play.Captions.Length == 0 ? [] : Captions.Read(play.Captions).Cues,
+                photo.Rights.SourceUrl ?? ""
+            )
+            : null;
 
     // One picture of several: each over its share of the frame and melting into the one before, or all over the whole.
     private static GroupNode Blended(Frame item, Blend merge, PhotoFacts first, string says, Composition scene)

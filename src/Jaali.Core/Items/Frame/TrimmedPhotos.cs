@@ -68,6 +68,8 @@ public static class TrimmedPhotos
             : frame with
             {
                 PhotoId = of.Id,
+                // What is cut is a picture of one moment: it plays no more.
+                Clip = null,
                 Crop = Within(frame.Crop, of.Part),
                 Covers = frame.Covers is { } covers
                     ? NoneOrAll(covers.Select(c => c with { Part = Clipped(Within(c.Part, of.Part)) }), c => c.Part)

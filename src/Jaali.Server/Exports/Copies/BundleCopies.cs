@@ -61,6 +61,20 @@ public sealed class BundleCopies(
                         photos.TakenFrom(id)
                     )
                 );
+                if (facts.Clip is { } clip)
+                    files.Add(
+                        photos.FileOf(clip.Sha256) is { } plays
+                            ? new(
+                                BundleWriter.ClipName(clip),
+                                () => File.OpenRead(plays),
+                                clip.Bytes,
+                                clip.Type,
+                                "What plays of a clip"
+                            )
+                            : throw new JobFailedException(
+                                "A clip's file is missing from the store. Take it again before handing the talk on."
+                            )
+                    );
                 if (facts.Rights.Permission is { FileId: { } letter } p && blobs.FileOf(letter) is { } at)
                     files.Add(
                         new(
@@ -134,7 +148,11 @@ public sealed class BundleCopies(
                 continue;
             Treatment hidden = HiddenParts.Of(work.Deck, id, photos.Tones(id));
             bool cuts = parts.TryGetValue(id, out PicturePart part) && TrimmedPhotos.CanBeCut(work.Deck, id);
-            if (!cuts && hidden.IsNone)
+            // A clip of which something is not shown goes as its poster: what plays would show the rest.
+            bool stands =
+                whole.Clip is not null
+                && ItemKinds.Photos(work.Deck).Any(p => p.Use.PhotoId == id && !p.Use.Changes.None);
+            if (!cuts && hidden.IsNone && !stands)
                 continue;
             // What is hidden is filled, also in a photo that stays whole.
             if (!cuts)

@@ -3,8 +3,11 @@ using System.Net;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Jaali.Core;
 using Jaali.Core.Decks;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
+using Jaali.Core.Scenes;
 using Jaali.Formats;
 using Jaali.Imaging;
 
@@ -13,7 +16,7 @@ namespace Jaali.Server.Exports;
 /// <summary>A talk for browsers: one page that needs nothing else, or the same as a folder. The player is the show's
 /// own;
 /// pictures, typefaces and credits go along.</summary>
-public sealed class WebCopies(WebTalk web, FontLibrary fonts) : ICopyMaker
+public sealed class WebCopies(WebTalk web, FontLibrary fonts, ClipCuts clips) : ICopyMaker
 {
     /// <inheritdoc/>
     public IReadOnlyDictionary<CopyForm, (string Ending, string Type)> Forms { get; } =
@@ -30,6 +33,13 @@ public sealed class WebCopies(WebTalk web, FontLibrary fonts) : ICopyMaker
         string script = web.Player("copy", "copy.js"),
             style = web.Player("copy", "copy.css");
         bool folder = work.Asked.Form == CopyForm.WebFolder;
+        (IReadOnlyList<Scene> scenes, IReadOnlyDictionary<string, CutClip> playing) = clips
+            .OfAsync(work.Scenes, work.Cancel)
+            .GetAwaiter()
+            .GetResult();
+        if (!folder)
+            (scenes, playing) = Inside(scenes, playing);
+        work = work with { Scenes = scenes };
         using FileStream to = File.Create(file);
         using ZipArchive? zip = folder ? new ZipArchive(to, ZipArchiveMode.Create, leaveOpen: true) : null;
         string Put(string name, string type, byte[] bytes)
@@ -64,6 +74,15 @@ public sealed class WebCopies(WebTalk web, FontLibrary fonts) : ICopyMaker
                 bytes
             );
         }
+        Dictionary<string, string> clipsBeside = [];
+        foreach ((CutClip clip, int i) in zip is null ? [] : playing.Values.Select((c, i) => (c, i)))
+        {
+            string name = $"clips/{i + 1:000}{Path.GetExtension(clip.File) switch { "" => Ending(clip), var e => e }}";
+            using Stream put = zip!.CreateEntry(name, CompressionLevel.NoCompression).Open();
+            using FileStream from = File.OpenRead(clip.File);
+            from.CopyTo(put);
+            clipsBeside[clip.File] = name;
+        }
         (string head, string tail) = Page(work, web.Faces(work, Put), script, style, zip is null ? null : Put);
         using Stream? entry = zip?.CreateEntry("index.html", CompressionLevel.Optimal).Open();
         using var page = new StreamWriter(entry ?? to, new UTF8Encoding(false), leaveOpen: true);
@@ -74,6 +93,17 @@ public sealed class WebCopies(WebTalk web, FontLibrary fonts) : ICopyMaker
             string address = beside[i] ?? $"data:{Data(i)}";
             page.Write($"{(i > 0 ? "," : "")}{JsonSerializer.Serialize(wanted[i].Name)}:\"{address}\"\n");
         }
+        bool first = wanted.Length == 0;
+        foreach ((string source, CutClip clip) in playing)
+        {
+            page.Write($"{(first ? "" : ",")}{JsonSerializer.Serialize(ClipName + source)}:\"");
+            first = false;
+            if (clipsBeside.TryGetValue(clip.File, out string? at))
+                page.Write(at);
+            else
+                WriteData(clip, page);
+            page.Write("\"\n");
+        }
         page.Write(tail);
 
         string Data(int i)
@@ -81,6 +111,39 @@ public sealed class WebCopies(WebTalk web, FontLibrary fonts) : ICopyMaker
             byte[] bytes = Picture(i, out string type);
             return $"{type};base64,{Convert.ToBase64String(bytes)}";
         }
+    }
+
+    // Among the pictures of the page, what plays is told apart by this.
+    private const string ClipName = "clip:";
+
+    private static string Ending(CutClip clip) => "." + new ClipFacts("", clip.Type, 0, 0, true, true, true).Ending;
+
+    // A clip as text, piece by piece.
+    private static void WriteData(CutClip clip, StreamWriter page)
+    {
+        page.Write($"data:{clip.Type};base64,");
+        using FileStream from = File.OpenRead(clip.File);
+        // Three bytes are four letters: pieces of a multiple of three are joined without padding between them.
+        byte[] piece = new byte[3 << 16];
+        int n;
+        while ((n = from.ReadAtLeast(piece, piece.Length, throwOnEndOfStream: false)) > 0)
+            page.Write(Convert.ToBase64String(piece, 0, n));
+    }
+
+    // A page of one file carries clips up to a size, the smallest first; of others it shows the posters.
+    private static (IReadOnlyList<Scene>, IReadOnlyDictionary<string, CutClip>) Inside(
+        IReadOnlyList<Scene> scenes,
+        IReadOnlyDictionary<string, CutClip> playing
+    )
+    {
+        Dictionary<string, CutClip> inside = new(StringComparer.Ordinal);
+        long all = 0;
+        foreach ((string source, CutClip clip) in playing.OrderBy(p => p.Value.Bytes))
+            if ((all += clip.Bytes) <= Limits.Clips.InsideBytes)
+                inside[source] = clip;
+        return inside.Count == playing.Count
+            ? (scenes, playing)
+            : ([.. scenes.Select(s => s.WithPlaying(p => inside.ContainsKey(p.Source) ? p : null))], inside);
     }
 
     // The page before its pictures, and after them.
@@ -143,10 +206,10 @@ public sealed class WebCopies(WebTalk web, FontLibrary fonts) : ICopyMaker
     // Nothing from outside, whatever stands in the talk. A page opened from a disk has no origin of its own, so its
     // files are named by their kind.
     private const string OnePage =
-            "default-src 'none'; img-src data:; font-src data:; style-src 'unsafe-inline'; script-src 'unsafe-inline'; "
+            "default-src 'none'; img-src data:; media-src data:; font-src data:; style-src 'unsafe-inline'; script-src 'unsafe-inline'; "
             + "base-uri 'none'; form-action 'none'",
         Beside =
-            "default-src 'none'; img-src 'self' file: data:; font-src 'self' file:; style-src 'self' file: "
+            "default-src 'none'; img-src 'self' file: data:; media-src 'self' file:; font-src 'self' file:; style-src 'self' file: "
             + "'unsafe-inline'; script-src 'self' file:; base-uri 'none'; form-action 'none'";
 
     /// <inheritdoc/>
@@ -166,6 +229,21 @@ public sealed class WebCopies(WebTalk web, FontLibrary fonts) : ICopyMaker
             )
         );
 
+    // What a person should know of the clips that go along.
+    private IEnumerable<string> PlayingIn(CopySource work)
+    {
+        IReadOnlyList<Playing> all = WebTalk.Clips(work);
+        if (all.Count == 0)
+            yield break;
+        yield return clips.Cuts
+            ? "Clips go along for the time that is shown, with their whole picture."
+            : "Clips go along whole, also what of their time and sound is not shown.";
+        long bytes = all.Sum(p => web.FileOf(p) is { } file ? new FileInfo(file).Length : 0);
+        if (work.Asked.Form == CopyForm.Web && bytes > Limits.Clips.InsideBytes)
+            yield return $"One file carries at most {Limits.Clips.InsideBytes >> 20} MB of clips, those that take least "
+                + "first; of others it shows the posters. A folder carries all.";
+    }
+
     /// <inheritdoc/>
     public IReadOnlyList<string> Differs(CopySource work)
     {
@@ -176,6 +254,7 @@ public sealed class WebCopies(WebTalk web, FontLibrary fonts) : ICopyMaker
         return
         [
             $"Photos go along as wide as a display of {WebTalk.Display} pixels shows them.",
+            .. PlayingIn(work),
             .. kept.Length > 0
                 ? new[]
                 {

@@ -57,6 +57,13 @@ public sealed class WebTalk(SceneCache scenes, Renditions renditions, FontLibrar
                 .Select(g => new WebPicture(g.Key, g.Max(p => p.Share), g.First().PhotoId)),
         ];
 
+    /// <summary>What plays on some scenes, each once.</summary>
+    public static IReadOnlyList<Playing> Clips(CopySource work) =>
+        [.. work.Scenes.SelectMany(s => s.Photos()).Select(p => p.Plays).OfType<Playing>().DistinctBy(p => p.Source)];
+
+    /// <summary>Where the bytes of a clip lie; null where they are missing.</summary>
+    public string? FileOf(Playing clip) => renditions.Photos.FileOf(clip.Source);
+
     /// <summary>Writes the credits of photos into pictures of them, for all pictures of a talk.</summary>
     public Func<IReadOnlyList<string>, byte[], byte[]> Credits(CopySource work) =>
         OfficeCopies.Credits(work, renditions.Photos);

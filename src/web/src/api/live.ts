@@ -31,6 +31,8 @@ export interface Steering {
   /** Milliseconds since the talk began; null before. */
   talk: number | null;
   onSlide: number;
+  /** Clips that were pressed, by what plays: how far each is, in seconds. */
+  clips?: { source: string; second: number; plays: boolean; held: boolean }[];
 }
 
 const connections = new Map<string, HubConnection>();

@@ -1,7 +1,8 @@
 import { cx } from 'class-variance-authority';
 import { useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
-import type { Photo } from '../api/types';
+import type { Photo, Playing } from '../api/types';
+import { clipAt, darkened, playingOn, pressed, type ClipsAt } from '../show/clips';
 import { Player } from '../show/Player';
 import { PlayedScene } from '../show/PlayedScene';
 import { useDecoded } from '../show/useDecoded';
@@ -28,6 +29,7 @@ export function Copy({ title, pages, notes, photos }: Props) {
     return [from > 0 && from <= pages.length ? from - 1 : 0, 0];
   });
   const [dark, setDark] = useState<'' | 'black' | 'white'>('');
+  const [clips, setClips] = useState<{ since: number; at: ClipsAt }>({ since: Date.now(), at: {} });
   const [noted, setNoted] = useState(false);
   const [paper, setPaper] = useState(false);
   const [size, setSize] = useState({ w: innerWidth, h: innerHeight });
@@ -35,23 +37,32 @@ export function Copy({ title, pages, notes, photos }: Props) {
   const scene = pages[index]?.scene;
   const width = scene ? Math.min(size.w, (size.h * scene.width) / scene.height) : size.w;
   useDecoded(pages, photos, index, width);
+  const plays = playingOn(scene).map((p) => p.plays);
+  const press = (...all: Playing[]) =>
+    setClips((c) => ({ ...c, at: all.reduce((at, p) => pressed(at, p, c.since, Date.now()), c.at) }));
+  const darken = (to: '' | 'black' | 'white') => {
+    if ((to !== '') !== (dark !== ''))
+      setClips((c) => ({ ...c, at: darkened(c.at, plays, c.since, Date.now(), to !== '') }));
+    setDark(to);
+  };
   const to = (n: number) => {
     if (n < 0 || n >= pages.length) return;
     setDark('');
+    setClips({ since: Date.now(), at: {} });
     setPlace([n, 0]);
   };
   const next = () => {
-    if (dark) setDark('');
+    if (dark) darken('');
     else if (step < pressesOf(pages[index])) setPlace([index, step + 1]);
     else to(index + 1);
   };
   const back = () => {
-    if (dark) setDark('');
+    if (dark) darken('');
     else if (step > 0) setPlace([index, step - 1]);
     else if (index > 0) setPlace([index - 1, pressesOf(pages[index - 1])]);
   };
   const digits = useShowKeys(
-    { next, back, to, place: { dark }, act: ({ dark }) => setDark(dark ?? '') },
+    { next, back, to, place: { dark }, act: ({ dark }) => darken(dark ?? ''), play: () => press(...plays) },
     pages.length,
     {
       passes: (e, typed) =>
@@ -113,11 +124,12 @@ export function Copy({ title, pages, notes, photos }: Props) {
             step={step}
             width={width}
             dark={dark !== ''}
+            clips={{ at: (p) => clipAt(clips.at, p, clips.since), press, follows: false }}
             onSlide={(slide) => to(pages.findIndex((p) => p.scene.slideId === slide))}
           />
         </div>
         {touch.bar && (
-          <TouchBar black={dark === 'black'} onBack={back} onBlack={() => setDark(dark === 'black' ? '' : 'black')} />
+          <TouchBar black={dark === 'black'} onBack={back} onBlack={() => darken(dark === 'black' ? '' : 'black')} />
         )}
         {noted && (
           <section

@@ -1,6 +1,6 @@
 import { createRoot } from 'react-dom/client';
 import type { Photo, Scene, SlidePlay } from '../api/types';
-import { ownPictures } from '../deck/photoUrl';
+import { ownClips, ownPictures } from '../deck/photoUrl';
 import { useDeckStore } from '../deck/store';
 import { pagesOf } from '../show/useTalk';
 import { Copy } from './Copy';
@@ -17,9 +17,11 @@ interface CarriedTalk {
 }
 
 const talk = JSON.parse(document.getElementById('talk')!.textContent) as CarriedTalk;
-// Pictures by the name they are asked for: data, or addresses beside the page.
+// Pictures by the name they are asked for, and what plays: data, or addresses beside the page.
 const pictures = JSON.parse(document.getElementById('pictures')!.textContent) as Record<string, string>;
-for (const [name, address] of Object.entries(pictures)) ownPictures.set(name, address);
+for (const [name, address] of Object.entries(pictures))
+  if (name.startsWith('clip:')) ownClips.set(name.slice('clip:'.length), address);
+  else ownPictures.set(name, address);
 useDeckStore.setState({ photos: talk.photos });
 const pages = pagesOf(talk.order, talk.scenes, talk.plays);
 createRoot(document.getElementById('show')!).render(

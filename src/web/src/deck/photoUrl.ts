@@ -3,6 +3,9 @@ import type { Photo } from '../api/types';
 /** Pictures that the page itself carries, by the name they are asked for; a copy of a talk has all of them. */
 export const ownPictures = new Map<string, string>();
 
+/** What plays, where the page itself carries it or is told of another address. */
+export const ownClips = new Map<string, string>();
+
 /**
  * The address of a whole photo, at least as many pixels wide as asked, as far as it has them. The widths that are
  * kept ready come with the photo.

@@ -148,6 +148,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clips/{photoId}/poster": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["choosePoster"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/pages": {
         parameters: {
             query?: never;
@@ -1479,6 +1495,26 @@ export interface components {
             sources: components["schemas"]["FoundIn"][];
             /** @description The photo it was kept as, for this point. */
             kept: null | string;
+            /**
+             * Format: double
+             * @description How long its clip lasts, 0 where the source does not say; null for a photo.
+             */
+            clipSeconds?: null | number;
+        };
+        /** @description What is said in a clip at a time. */
+        Caption: {
+            /**
+             * Format: double
+             * @description Seconds from the clip's beginning.
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description When it is taken away, in seconds; above From.
+             */
+            to: number;
+            /** @description Its words as plain text, lines separated by a line feed. */
+            text: string;
         };
         /** @description How two pictures of one thing travel together: linear between the two ends. */
         CarryBoxes: {
@@ -1664,6 +1700,105 @@ export interface components {
             /** @description It is adopted where all are: something is known of it, and there is a record. */
             offered?: boolean;
         };
+        /** @description Changes how a clip plays; what is null stays. */
+        ClipEdit: {
+            /**
+             * Format: double
+             * @description Second of the clip at which it begins.
+             */
+            from?: null | number;
+            /**
+             * Format: double
+             * @description Second at which it ends; at or after the clip's own end for all of it.
+             */
+            to?: null | number;
+            /** @description Without its sound. */
+            muted?: null | boolean;
+            /** @description It begins again where it ends. */
+            loops?: null | boolean;
+            /**
+             * Format: double
+             * @description Of its sound, above 0 and up to 1.
+             */
+            volume?: null | number;
+            starts?: null | components["schemas"]["ClipStart"];
+            /** @description What is said in it, as the text of a WebVTT file; empty for none. */
+            captions?: null | string;
+        };
+        /**
+         * @description What moves or sounds in a clip. A clip is a work as a photo is: its picture is its poster, which everything that
+         *     stands still shows, crops, cuts to a shape and credits; these are the bytes that play in its place.
+         */
+        ClipFacts: {
+            /** @description SHA-256 of the bytes, lower-case hexadecimal: their name in the store. */
+            sha256: string;
+            /** @description Their media type (RFC 6838), such as `video/webm`. */
+            type: string;
+            /**
+             * Format: int64
+             * @description Length of the file.
+             */
+            bytes: number;
+            /**
+             * Format: double
+             * @description How long it lasts.
+             */
+            seconds: number;
+            /** @description It moves; else it is sound alone. */
+            hasPicture: boolean;
+            /** @description It sounds. */
+            hasSound: boolean;
+            /** @description Position, camera and names were taken out of the file as it came in. */
+            plain: boolean;
+        };
+        /** @description How a clip plays in its frame. */
+        ClipPlay: {
+            /**
+             * Format: double
+             * @description Second of the clip at which it begins.
+             * @default 0
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description Second at which it ends; null for its end.
+             */
+            to?: null | number;
+            /**
+             * @description Without its sound.
+             * @default false
+             */
+            muted: boolean;
+            /**
+             * @description It begins again where it ends.
+             * @default false
+             */
+            loops: boolean;
+            /**
+             * Format: double
+             * @description Of its sound, above 0 and up to 1.
+             * @default 1
+             */
+            volume: number;
+            /** @description When it begins. */
+            starts?: components["schemas"]["ClipStart"];
+            /**
+             * @description It is sound without a moving picture; said by the clip, not by a person.
+             * @default false
+             */
+            soundAlone: boolean;
+            /**
+             * @description What is said in it, as the text of a WebVTT file; empty for none.
+             * @default
+             */
+            captions: string;
+        };
+        /**
+         * @description When a clip begins to play.
+         * @default press
+         * @enum {unknown}
+         */
+        ClipStart: "press" | "slide";
         /**
          * @description Terms of a collection's own that are no open licence ("free to use"), as a person read and entered them, once for
          *     the collection. They hold for photos of which the collection names no licence.
@@ -3123,6 +3258,7 @@ export interface components {
             /** @description What no crop might cut. */
             keepInView?: null | components["schemas"]["CropWindow"][];
             toning?: null | components["schemas"]["Toning"];
+            clip?: null | components["schemas"]["ClipPlay"];
         };
         /** @description How a frame ends. */
         FrameEdge: {
@@ -3520,6 +3656,7 @@ export interface components {
             keepInViewUnder?: null | components["schemas"]["SlideRect"];
             /** @description Corners of a shape of one's own, drawn on the slide; the mask becomes that shape. */
             outline?: null | components["schemas"]["SlidePoint"][];
+            clip?: null | components["schemas"]["ClipEdit"];
         };
         /** @description Changes an icon; what is null stays. */
         ItemEditIconEdit: {
@@ -3756,6 +3893,7 @@ export interface components {
              * @default false
              */
             ofHouse: boolean;
+            clip?: null | components["schemas"]["ClipPlay"];
             /**
              * Format: uuid
              * @description Identity, once on each slide.
@@ -4559,6 +4697,7 @@ export interface components {
             colours?: null | number[];
             /** @description The name of what is done to its pixels before it is painted; null for nothing. */
             treatment?: null | string;
+            plays?: null | components["schemas"]["Playing"];
         };
         /** @description A place in a photo, in fractions of its oriented width and height, [0, 1]. */
         PhotoPoint: {
@@ -4650,6 +4789,7 @@ export interface components {
             version: number;
             /** @description The widths in pixels that are kept ready, the photo's own the last. */
             widths: number[];
+            clip?: null | components["schemas"]["ClipFacts"];
         };
         /**
          * @description A format of pictures.
@@ -4685,6 +4825,42 @@ export interface components {
              * @description Items of one group are moved and removed together; null for none.
              */
             group?: null | string;
+        };
+        /** @description What plays in the place of a picture. Painters that stand still paint the picture. */
+        Playing: {
+            /** @description SHA-256 of the bytes, by which they are asked for. */
+            source: string;
+            /** @description Their media type. */
+            type: string;
+            /** @description Where the whole of what moves lies, however little of the poster is painted. */
+            rect: components["schemas"]["SlideRect"];
+            /**
+             * Format: double
+             * @description Second at which it begins.
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description Second at which it ends.
+             */
+            to: number;
+            /** @description Without sound. */
+            muted: boolean;
+            /** @description It begins again where it ends. */
+            loops: boolean;
+            /**
+             * Format: double
+             * @description Above 0 and up to 1.
+             */
+            volume: number;
+            /** @description When it begins. */
+            starts: components["schemas"]["ClipStart"];
+            /** @description Nothing moves: the picture stays. */
+            soundAlone: boolean;
+            /** @description What is said in it, in order of time. */
+            captions: components["schemas"]["Caption"][];
+            /** @description Where it is from; empty where nobody else can see it. */
+            address: string;
         };
         /** @description An address at which another device finds the podium. */
         PodiumAddress: {
@@ -4730,6 +4906,19 @@ export interface components {
             searchWords: string[];
             /** @description The shortlist: photos kept for this point, best first, by their SHA-256. */
             shortlist: string[];
+        };
+        /** @description Another moment of a clip as its poster. */
+        PosterRequest: {
+            /**
+             * Format: double
+             * @description The moment, in seconds from the clip's beginning.
+             */
+            second: number;
+        };
+        /** @description A clip with another poster. */
+        PosterView: {
+            /** @description By which it goes then. */
+            photoId: string;
         };
         /** @description A grid to begin with. */
         PresetView: {
@@ -5114,6 +5303,13 @@ export interface components {
              * @description Most bytes of a photo.
              */
             photoBytes: number;
+            /** @description Endings of files that may be clips. */
+            clipEndings: string[];
+            /**
+             * Format: int64
+             * @description Most bytes of a clip.
+             */
+            clipBytes: number;
             /**
              * Format: int64
              * @description Most bytes of the file of a permission.
@@ -5229,11 +5425,8 @@ export interface components {
             /** @description What stands there. */
             label: string;
         };
-        /**
-         * @description One thing to paint. There are five, and a painter refuses any other: a photo, a path, words, a group, a moving
-         *     picture. Every kind of item is made of these.
-         */
-        SceneNode: components["schemas"]["SceneNodePhotoNode"] | components["schemas"]["SceneNodePathNode"] | components["schemas"]["SceneNodeTextNode"] | components["schemas"]["SceneNodeGroupNode"] | components["schemas"]["SceneNodeMediaNode"];
+        /** @description One thing to paint. There are four, and a painter refuses any other: a photo, a path, words, a group. Every kind of item is made of these. */
+        SceneNode: components["schemas"]["SceneNodePhotoNode"] | components["schemas"]["SceneNodePathNode"] | components["schemas"]["SceneNodeTextNode"] | components["schemas"]["SceneNodeGroupNode"];
         /** @description Several nodes as one thing. */
         SceneNodeGroupNode: {
             /** @enum {string} */
@@ -5283,19 +5476,6 @@ export interface components {
             part?: null | number;
             /** @description It is the credit of the slide's photos. */
             isCredit?: null | boolean;
-        };
-        /** @description A moving picture. Painters that stand still show its poster. */
-        SceneNodeMediaNode: {
-            /** @enum {string} */
-            kind: "media";
-            /** @description Address or hash of the bytes. */
-            source: string;
-            /** @description Where it lies. */
-            rect: components["schemas"]["SlideRect"];
-            /** @description SHA-256 of the photo that stands for it, or null. */
-            posterId: null | string;
-            /** @description What it shows, for those who cannot see it. */
-            alt: string;
         };
         /** @description An outline, filled, stroked or both. */
         SceneNodePathNode: {
@@ -5347,6 +5527,7 @@ export interface components {
             colours?: null | number[];
             /** @description The name of what is done to its pixels before it is painted; null for nothing. */
             treatment?: null | string;
+            plays?: null | components["schemas"]["Playing"];
         };
         /** @description Lines of words in one face, size and ink. */
         SceneNodeTextNode: {
@@ -6633,6 +6814,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["IconView"][];
+                };
+            };
+        };
+    };
+    choosePoster: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photoId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PosterRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PosterView"];
                 };
             };
         };

@@ -2,7 +2,7 @@ import { createRoot } from 'react-dom/client';
 import { useEffect, useState } from 'react';
 import { listen } from '../api/live';
 import type { Fact, Header, Photo, Point, Scene, Slide, SlidePlay } from '../api/types';
-import { ownPictures } from '../deck/photoUrl';
+import { ownClips, ownPictures } from '../deck/photoUrl';
 import { useSteering } from '../deck/steering';
 import { useDeckStore } from '../deck/store';
 import { PodiumView } from '../show/PodiumView';
@@ -24,6 +24,8 @@ interface ToldTalk {
   photos: Record<string, Photo>;
   /** Pictures by the name the scenes ask for, each with its address in this sitting. */
   pictures: Record<string, string>;
+  /** What plays, each with its address in this sitting. */
+  clips: Record<string, string>;
   /** Rules of the typefaces that are used. */
   faces: string;
 }
@@ -37,6 +39,7 @@ interface Shown {
 // What the podium reads of a deck, and no more.
 function take(talk: ToldTalk): Shown {
   for (const [name, address] of Object.entries(talk.pictures)) ownPictures.set(name, address);
+  for (const [source, address] of Object.entries(talk.clips)) ownClips.set(source, address);
   const points: Record<string, Point> = {};
   for (const [id, facts] of Object.entries(talk.facts)) points[id] = { id, facts } as Point;
   useDeckStore.setState({

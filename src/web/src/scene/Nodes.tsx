@@ -1,6 +1,7 @@
-import { useState } from 'react';
-import type { Gradient, GroupNode, MediaNode, PathNode, PhotoNode, SceneNode, TextNode } from '../api/types';
+import { useContext, useState } from 'react';
+import type { Gradient, GroupNode, PathNode, PhotoNode, SceneNode, TextNode } from '../api/types';
 import { photoUrl } from '../deck/photoUrl';
+import { PlayingContext } from './playing';
 import { quoted } from './quoted';
 import { usePhoto } from '../deck/store';
 
@@ -29,8 +30,6 @@ function Node({ node, ...painting }: Painting & { node: SceneNode }) {
       return <Text node={node} id={painting.id} />;
     case 'group':
       return <Group node={node} {...painting} />;
-    case 'media':
-      return <Media node={node} {...painting} />;
     default:
       throw new Error(`There is no painter for ${JSON.stringify(node satisfies never)}.`);
   }
@@ -115,6 +114,7 @@ export const ToneFilter = ({ id, colours }: { id: string; colours: number[] }) =
 function Photo({ node, id, pixels, near }: Painting & { node: PhotoNode }) {
   const photo = usePhoto(node.photoId);
   const [there, setThere] = useState('');
+  const playing = useContext(PlayingContext);
   const url = photo ? photoUrl(photo, node.image.width * pixels, node.treatment) : undefined;
   // A tiny preview would show for a moment what is hidden.
   const preview = node.treatment ? '' : photo?.preview;
@@ -135,6 +135,7 @@ function Photo({ node, id, pixels, near }: Painting & { node: PhotoNode }) {
             onLoad={() => setThere(url)}
           />
         )}
+        {node.plays && playing?.(node)}
       </g>
     </>
   );
@@ -299,19 +300,5 @@ function GradientOf({ id, gradient: g, transform = '' }: { id: string; gradient:
     >
       {stops}
     </radialGradient>
-  );
-}
-
-function Media({ node, ...painting }: Painting & { node: MediaNode }) {
-  return (
-    <>
-      <rect {...node.rect} fill="#1F1F1F" />
-      {node.posterId && (
-        <Photo
-          node={{ kind: 'photo', photoId: node.posterId, image: node.rect, alt: node.alt, colours: null }}
-          {...painting}
-        />
-      )}
-    </>
   );
 }

@@ -27,7 +27,7 @@ describe('the photos of a scene', () => {
     const scene = aScene('a', [
       photo('p', 960),
       group([photo('p', 1920), group([photo('q', 480)], 2)], 0.75),
-      { kind: 'media', rect: { x: 0, y: 0, width: 640, height: 360 }, posterId: 'r', alt: '' } as SceneNode,
+      photo('r', 640),
     ]);
     const shown = photosOf(scene);
     const share = (id: string) => shown.find((s) => s.id === id)?.share;

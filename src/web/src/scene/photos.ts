@@ -19,7 +19,6 @@ export function photosOf(scene: Scene, larger: (itemId: string) => number = () =
     for (const n of nodes) {
       if (n.kind === 'group') walk(n.nodes, scale * (n.scale ?? 1) * (n.itemId ? larger(n.itemId) : 1));
       else if (n.kind === 'photo') put(n.photoId, n.treatment ?? null, n.image.width * scale);
-      else if (n.kind === 'media' && n.posterId) put(n.posterId, null, n.rect.width * scale);
     }
   };
   walk(scene.nodes, 1 / scene.width);
@@ -28,7 +27,7 @@ export function photosOf(scene: Scene, larger: (itemId: string) => number = () =
 
 /** Whether a node shows a photo anywhere inside. */
 export const showsPhoto = (node: SceneNode): boolean =>
-  node.kind === 'photo' || node.kind === 'media' || (node.kind === 'group' && node.nodes.some(showsPhoto));
+  node.kind === 'photo' || (node.kind === 'group' && node.nodes.some(showsPhoto));
 
 /** What a scene shows and says, in reading order, for those who cannot see it. */
 export const inWords = (scene: Scene) => scene.parts.map((p) => p.says).join('. ');

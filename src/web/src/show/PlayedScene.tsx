@@ -3,6 +3,8 @@ import type { GroupNode, Scene, SceneNode, Timeline } from '../api/types';
 import { Nodes } from '../scene/Nodes';
 import { inWords } from '../scene/photos';
 import { Links } from '../scene/SceneView';
+import { ClipPlaces } from './ClipPlaces';
+import type { ClipControl } from './Player';
 import { lessMotion } from './play';
 import { keyframesOf, nameOf, restAfter, styleOf, thingsOf } from './states';
 
@@ -16,6 +18,8 @@ interface Props {
   /** Shows states and plays nothing. */
   still?: boolean;
   links?: boolean;
+  /** Clips are pressed here. */
+  clips?: ClipControl;
   onSlide?(slideId: string): void;
   silent?: boolean;
 }
@@ -24,7 +28,7 @@ interface Props {
  * A slide with what moves on it: each thing that moves is a layer of its own, in the order of painting, so that the
  * browser moves pictures that are painted already. At rest it is the scene.
  */
-export function PlayedScene({ scene, timeline, step, width, still = false, links, onSlide, silent }: Props) {
+export function PlayedScene({ scene, timeline, step, width, still = false, links, clips, onSlide, silent }: Props) {
   const id = useId();
   const layers = useRef(new Map<string, HTMLElement>());
   const before = useRef(step);
@@ -134,6 +138,7 @@ export function PlayedScene({ scene, timeline, step, width, still = false, links
           className="absolute inset-0 z-3"
         />
       )}
+      {clips && <ClipPlaces scene={scene} k={k} clips={clips} />}
     </div>
   );
 }

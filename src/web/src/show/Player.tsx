@@ -1,8 +1,22 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
+import type { Playing } from '../api/types';
+import { PlayingContext } from '../scene/playing';
+import { Clip } from './Clip';
+import type { ClipAt } from './clips';
 import { CarryStage, type Carrying } from './CarryStage';
 import { beginPainted, lessMotion, play } from './play';
 import { PlayedScene } from './PlayedScene';
 import { pressesOf, type TalkPage } from './useTalk';
+
+/** Where clips are, and what is done where one is pressed. */
+export interface ClipControl {
+  at(plays: Playing): ClipAt;
+  press(plays: Playing): void;
+  /** Another window has the sound. */
+  follows: boolean;
+}
+
+const standing: ClipAt = { second: 0, plays: false, since: 0 };
 
 interface Props {
   pages: TalkPage[];
@@ -13,6 +27,7 @@ interface Props {
   width: number;
   /** Nothing is seen, and nothing plays. */
   dark?: boolean;
+  clips: ClipControl;
   onSlide(slideId: string): void;
 }
 
@@ -20,7 +35,7 @@ interface Props {
  * Plays the talk: going on by one plays how the next page comes in and then what begins by itself; going back, or
  * elsewhere, shows the page as it stands. The neighbours are painted already, unseen.
  */
-export function Player({ pages, index, step, width, dark = false, onSlide }: Props) {
+export function Player({ pages, index, step, width, dark = false, clips, onSlide }: Props) {
   const layers = useRef(new Map<number, HTMLElement>());
   const carries = useRef(new Map<number, Carrying>());
   const [seen, setSeen] = useState(index);
@@ -87,16 +102,30 @@ export function Player({ pages, index, step, width, dark = false, onSlide }: Pro
             style={{ width, zIndex: n === index ? 1 : 0 }}
             data-shown={n === index || undefined}
           >
-            <PlayedScene
-              scene={p.scene}
-              timeline={p.play?.timeline}
-              step={stepOf(n)}
-              width={width}
-              still={n !== index || dark}
-              links={n === index}
-              onSlide={onSlide}
-              silent={n !== index}
-            />
+            <PlayingContext
+              value={(node) =>
+                node.plays && (
+                  <Clip
+                    plays={node.plays}
+                    at={n === index ? clips.at(node.plays) : standing}
+                    follows={clips.follows}
+                    shown={n === index && !dark}
+                  />
+                )
+              }
+            >
+              <PlayedScene
+                scene={p.scene}
+                timeline={p.play?.timeline}
+                step={stepOf(n)}
+                width={width}
+                still={n !== index || dark}
+                links={n === index}
+                clips={n === index ? clips : undefined}
+                onSlide={onSlide}
+                silent={n !== index}
+              />
+            </PlayingContext>
           </div>
         );
       })}

@@ -111,7 +111,15 @@ export function PodiumView({ id, pages, run, leeway, more }: ViewProps) {
       <div className="min-h-0 overflow-auto px-6 pt-6 narrow:px-4 narrow:pt-4">
         <div className="flex flex-wrap gap-7 narrow:gap-4">
           <section aria-label={t.thisSlide} className="relative" style={{ width: large }}>
-            <Player pages={pages} index={index} step={step} width={large} onSlide={toSlide} />
+            <Player
+              pages={pages}
+              index={index}
+              step={step}
+              width={large}
+              dark={false}
+              clips={{ at: steered.clipAt, press: steered.press, follows: true }}
+              onSlide={toSlide}
+            />
             {place.dark !== '' && (
               <p className="absolute inset-x-0 top-0 bg-deep px-3 py-1 text-marigold">
                 {place.dark === 'black' ? t.theScreenIsBlack : t.theScreenIsWhite}

@@ -125,7 +125,15 @@ export default function Show() {
       )}
       {scene && !ready && <Waiting />}
       {ready && (
-        <Player pages={pages} index={index} step={step} width={width} dark={place.dark !== ''} onSlide={toSlide} />
+        <Player
+          pages={pages}
+          index={index}
+          step={step}
+          width={width}
+          dark={place.dark !== ''}
+          clips={{ at: steered.clipAt, press: steered.press, follows: false }}
+          onSlide={toSlide}
+        />
       )}
       {digits !== '' && (
         <p role="status" className="fixed right-6 bottom-5 z-20 bg-deep px-3 py-1 font-mono text-head text-word">

@@ -1,5 +1,5 @@
 /** What a key asks of the show. Names as UI Events KeyboardEvent key Values has them. */
-export type Asked = 'next' | 'back' | 'first' | 'last' | 'black' | 'white' | 'leave' | 'light' | number;
+export type Asked = 'next' | 'back' | 'first' | 'last' | 'black' | 'white' | 'leave' | 'light' | 'play' | number;
 
 // Clickers send page keys, some arrows, the full stop and Escape; media remotes the track keys.
 const asks: Record<string, Asked> = {
@@ -21,6 +21,8 @@ const asks: Record<string, Asked> = {
   ',': 'white',
   w: 'white',
   l: 'light',
+  p: 'play',
+  MediaPlayPause: 'play',
   Escape: 'leave',
 };
 

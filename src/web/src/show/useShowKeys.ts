@@ -14,6 +14,8 @@ const forgotten = 4000;
 
 /** What keys steer: the show here, or here and elsewhere. */
 type Shown = Pick<Steered, 'next' | 'back' | 'to'> & {
+  /** Plays the clips of the slide, or lets them stand. */
+  play(): void;
   place: Pick<Steered['place'], 'dark'>;
   act(change: Partial<Pick<Steered['place'], 'dark'>>): void;
 };
@@ -37,6 +39,7 @@ export function useShowKeys(show: Shown, pages: number, own: Own): string {
       e.preventDefault();
       if (asked === 'next') show.next();
       else if (asked === 'back') show.back();
+      else if (asked === 'play') show.play();
       else if (asked === 'first') show.to(0);
       else if (asked === 'last') show.to(pages - 1);
       else if ((asked === 'black' || asked === 'white') && !e.repeat)

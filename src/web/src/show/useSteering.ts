@@ -1,7 +1,9 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { newIdentity } from '../api/identity';
 import { steer, type Steering } from '../api/live';
+import type { Playing } from '../api/types';
 import { useSteering as listeners } from '../deck/steering';
+import { clipAt, darkened, playingOn, pressed, secondOf, type ClipsAt } from './clips';
 import { pressesOf, type TalkPage } from './useTalk';
 
 /** Where the show is. Times are those of this machine's clock, in milliseconds since 1970. */
@@ -14,6 +16,8 @@ export interface Place {
   began: number | null;
   /** When this slide came. */
   since: number;
+  /** Where its clips are that were pressed. */
+  clips: ClipsAt;
   sequence: number;
   from: string;
 }
@@ -41,11 +45,14 @@ export function useSteering(
     dark: '',
     began: null,
     since: Date.now(),
+    clips: {},
     sequence: 0,
     from: me,
   });
   const [, drawn] = useState(0);
   const channel = useRef<BroadcastChannel>(null);
+  // What plays on the slide that is shown.
+  const playing = useRef<Playing[]>([]);
   const draw = useCallback(() => drawn((n) => n + 1), []);
 
   const send = useCallback(
@@ -68,6 +75,12 @@ export function useSteering(
       dark: p.dark,
       talk: p.began === null ? null : time - p.began,
       onSlide: time - p.since,
+      clips: Object.entries(p.clips).map(([source, at]) => ({
+        source,
+        second: at.second + (at.plays ? (time - at.since) / 1000 : 0),
+        plays: at.plays,
+        held: at.held ?? false,
+      })),
     });
   }, [send]);
   const act = useCallback(
@@ -77,7 +90,10 @@ export function useSteering(
       const moved = change.slideId !== undefined && change.slideId !== was.slideId;
       now.current = {
         ...was,
-        ...(moved ? { since: time } : {}),
+        ...(moved ? { since: time, clips: {} } : {}),
+        ...(!moved && change.dark !== undefined && change.dark !== was.dark
+          ? { clips: darkened(was.clips, playing.current, was.since, time, change.dark !== '') }
+          : {}),
         ...change,
         sequence: Math.max(was.sequence + 1, time),
         from: me,
@@ -90,7 +106,18 @@ export function useSteering(
 
   useEffect(() => {
     const ask = () =>
-      send({ kind: 'ask', from: me, sequence: 0, slideId: null, page: 0, step: 0, dark: '', talk: null, onSlide: 0 });
+      send({
+        kind: 'ask',
+        from: me,
+        sequence: 0,
+        slideId: null,
+        page: 0,
+        step: 0,
+        dark: '',
+        talk: null,
+        onSlide: 0,
+        clips: [],
+      });
     const heard = (s: Steering) => {
       const p = now.current;
       if (s.kind === 'ask') {
@@ -106,6 +133,9 @@ export function useSteering(
         dark: s.dark,
         began: s.talk === null ? null : time - s.talk,
         since: time - s.onSlide,
+        clips: Object.fromEntries(
+          (s.clips ?? []).map((c) => [c.source, { second: c.second, plays: c.plays, held: c.held, since: time }]),
+        ),
         sequence: s.sequence,
         from: s.from,
       };
@@ -154,6 +184,7 @@ export function useSteering(
   const index =
     found >= 0 ? found : place.slideId === null ? 0 : Math.min(lastIndex.current, Math.max(0, pages.length - 1));
   lastIndex.current = index;
+  playing.current = playingOn(pages[index]?.scene).map((p) => p.plays);
   const presses = pressesOf(pages[index]);
   const step = found >= 0 || place.slideId === null ? Math.min(place.step, presses) : 0;
 
@@ -173,6 +204,21 @@ export function useSteering(
     next: () => (step < presses ? to(index, step + 1) : index < pages.length - 1 && to(index + 1, 0)),
     back: () => (step > 0 ? to(index, step - 1) : index > 0 && to(index - 1, pressesOf(pages[index - 1]))),
     to: (n: number) => to(n, 0),
+    /** Where a clip of the slide is. */
+    clipAt: (plays: Playing) => clipAt(place.clips, plays, place.since),
+    /** Plays a clip of the slide, or lets it stand. */
+    press: (plays: Playing) => act({ clips: pressed(now.current.clips, plays, now.current.since, Date.now()) }),
+    /** The same of all of them: where any plays, all stand. */
+    play: () => {
+      const time = Date.now();
+      const { clips, since } = now.current;
+      const going = playing.current.filter((p) => {
+        const at = clipAt(clips, p, since);
+        return at.plays && (p.loops || secondOf(at, p, time) < p.to - p.from);
+      });
+      const all = going.length > 0 ? going : playing.current;
+      if (all.length > 0) act({ clips: all.reduce((c, p) => pressed(c, p, since, time), clips) });
+    },
     toSlide: (slideId: string) => {
       const n = pages.findIndex((p) => p.scene.slideId === slideId);
       if (n >= 0) to(n, 0);

@@ -3,6 +3,7 @@ import type { ItemClient } from '../kinds';
 import { FrameFacts, FrameNumbers } from './FrameFacts';
 import { BlendControls, CreditControls, MaskControls, ReframeControls, StraightenControls } from './FrameControls';
 import { FrameEdgeControls } from './FrameEdgeControls';
+import { lazyPart } from '../../ui/lazyPart';
 import { CoverControls } from './CoverControls';
 import { ToneControls } from './ToneControls';
 import { frameOf } from './useFrame';
@@ -13,6 +14,13 @@ export const frame: ItemClient = {
   verbs: [
     { id: 'reframe', name: frameTexts.reframe, key: 'F', Controls: ReframeControls },
     { id: 'shape', name: frameTexts.cutToShape, key: 'M', Controls: MaskControls },
+    {
+      id: 'clip',
+      name: frameTexts.playing,
+      key: 'P',
+      Controls: lazyPart(() => import('./ClipControls')),
+      when: (_, item) => Boolean(frameOf(item)?.clip),
+    },
     { id: 'edge', name: frameTexts.edge, Controls: FrameEdgeControls },
     { id: 'straighten', name: frameTexts.straighten, Controls: StraightenControls },
     { id: 'tone', name: frameTexts.tone, Controls: ToneControls },

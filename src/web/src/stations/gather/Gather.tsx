@@ -146,7 +146,10 @@ export default function Gather() {
         {
           box: files,
           label: texts.gather.filesToBringIn,
-          more: { multiple: true, accept: rules().photoTypes.join(',') },
+          more: {
+            multiple: true,
+            accept: [...rules().photoTypes, ...rules().clipEndings.map((e) => `.${e}`)].join(','),
+          },
         },
         { box: folder, label: texts.gather.folderToBringIn, more: { webkitdirectory: '' } },
       ].map(({ box, label, more }) => (

@@ -209,6 +209,7 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
           {texts.gather.beside}
         </span>
       )}
+      {c.clipSeconds != null && <ClipSign seconds={c.clipSeconds} top={box.height - 24} />}
       {c.kept && (
         <span className="absolute top-0 left-0 bg-verdigris px-1.5 text-note text-on-verdigris">
           {texts.gather.kept2}
@@ -276,6 +277,19 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
         </div>
       )}
     </li>
+  );
+}
+
+/** A result that plays, and how long. */
+function ClipSign({ seconds, top }: { seconds: number; top: number }) {
+  const time = `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`;
+  return (
+    <span className="absolute right-1 flex items-center gap-1 bg-black/70 px-1.5 text-note text-white" style={{ top }}>
+      <svg viewBox="0 0 10 10" className="size-2.5 fill-current" aria-hidden>
+        <path d="M1 0l9 5-9 5z" />
+      </svg>
+      {seconds > 0 ? texts.gather.clipOf(time) : texts.gather.clip}
+    </span>
   );
 }
 

@@ -5,8 +5,11 @@ import { texts } from '../../texts';
 
 const atOnce = 3;
 
+const endingOf = (f: File) => f.name.split('.').pop()!.toLowerCase();
+const mayBeClip = (f: File) => rules().clipEndings.includes(endingOf(f));
 const mayBePhoto = (f: File) =>
-  f.type.startsWith('image/') || rules().photoEndings.includes(f.name.split('.').pop()!.toLowerCase());
+  f.type.startsWith('image/') || rules().photoEndings.includes(endingOf(f)) || mayBeClip(f);
+const mostBytes = (f: File) => (mayBeClip(f) ? rules().clipBytes : rules().photoBytes);
 
 /** Files of a drop, those inside folders included. */
 export async function filesOf(transfer: DataTransfer): Promise<File[]> {
@@ -41,9 +44,9 @@ export async function uploadPhotos(
   camera = false,
 ): Promise<number> {
   const { say } = useNotices.getState();
-  const fit = files.filter((f) => f.size <= rules().photoBytes);
-  for (const f of files.filter((f) => f.size > rules().photoBytes))
-    say(texts.gather.isLargerThanMbBring(f.name, rules().photoBytes / 1024 / 1024), 'refused');
+  const fit = files.filter((f) => f.size <= mostBytes(f));
+  for (const f of files.filter((f) => f.size > mostBytes(f)))
+    say(texts.gather.isLargerThanMbBring(f.name, mostBytes(f) / 1024 / 1024), 'refused');
   const photos = fit.filter((f) => mayBePhoto(f));
   const left = fit.length - photos.length;
   if (photos.length === 0) {

@@ -1,0 +1,43 @@
+import type { Scene } from '../api/types';
+import { texts } from '../texts';
+import type { ClipControl } from './Player';
+import { playingOn } from './clips';
+
+const t = texts.show;
+
+/** Where clips are pressed: the place of each, over whatever it is painted by. */
+export function ClipPlaces({ scene, k, clips }: { scene: Scene; k: number; clips: ClipControl }) {
+  return playingOn(scene).map(({ itemId, plays, alt }, i) => {
+    const box = scene.parts.find((p) => p.itemId === itemId)?.box ?? plays.rect;
+    const going = clips.at(plays).plays;
+    return (
+      <button
+        key={`${plays.source}-${i}`}
+        type="button"
+        aria-label={going ? t.pauseClip(alt) : t.playClip(alt)}
+        className="group absolute z-3 cursor-pointer outline-none"
+        style={{ left: box.x * k, top: box.y * k, width: box.width * k, height: box.height * k }}
+        onClick={(e) => {
+          e.stopPropagation();
+          clips.press(plays);
+        }}
+      >
+        <svg
+          viewBox="0 0 44 44"
+          aria-hidden
+          className={
+            'absolute bottom-3 left-3 h-11 w-11 opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100 ' +
+            'touch:opacity-100'
+          }
+        >
+          <circle cx="22" cy="22" r="21" fill="#101416" fillOpacity=".72" stroke="#fff" strokeOpacity=".85" />
+          {going ? (
+            <path d="M15 13h5v18h-5zM24 13h5v18h-5z" fill="#fff" />
+          ) : (
+            <path d="M17 12l15 10-15 10z" fill="#fff" />
+          )}
+        </svg>
+      </button>
+    );
+  });
+}

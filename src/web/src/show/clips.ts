@@ -1,0 +1,61 @@
+import type { Playing, Scene, SceneNode } from '../api/types';
+
+/** Where a clip is. */
+export interface ClipAt {
+  /** Of the stretch that is shown, at the moment of `since`. */
+  second: number;
+  plays: boolean;
+  /** This machine's clock, in milliseconds since 1970. */
+  since: number;
+  /** It goes on when the screen is light again. */
+  held?: boolean;
+}
+
+/** Clips of a slide by what plays; those that nobody pressed are where their slide put them. */
+export type ClipsAt = Readonly<Record<string, ClipAt>>;
+
+/** Where a clip is on a slide that came at a moment. */
+export const clipAt = (clips: ClipsAt, plays: Playing, slideSince: number): ClipAt =>
+  clips[plays.source] ?? { second: 0, plays: plays.starts === 'slide', since: slideSince };
+
+/** How far it is by now, in seconds of the stretch that is shown. */
+export function secondOf(at: ClipAt, plays: Playing, now: number): number {
+  const length = plays.to - plays.from;
+  const second = at.second + (at.plays ? Math.max(0, now - at.since) / 1000 : 0);
+  return plays.loops ? second % length : Math.min(second, length);
+}
+
+/** A clip that is pressed goes on or stands; one that has ended begins again. */
+export function pressed(clips: ClipsAt, plays: Playing, slideSince: number, now: number): ClipsAt {
+  const at = clipAt(clips, plays, slideSince);
+  const second = secondOf(at, plays, now);
+  const ended = !plays.loops && second >= plays.to - plays.from - 0.05;
+  return {
+    ...clips,
+    [plays.source]: { second: ended ? 0 : second, plays: ended || !at.plays, since: now },
+  };
+}
+
+/** While nothing is seen nothing plays, and goes on from there afterwards. */
+export function darkened(clips: ClipsAt, all: Playing[], slideSince: number, now: number, dark: boolean): ClipsAt {
+  const next: Record<string, ClipAt> = { ...clips };
+  for (const plays of all) {
+    const at = clipAt(clips, plays, slideSince);
+    if (dark && at.plays)
+      next[plays.source] = { second: secondOf(at, plays, now), plays: false, since: now, held: true };
+    else if (!dark && at.held) next[plays.source] = { second: at.second, plays: true, since: now };
+  }
+  return next;
+}
+
+/** What plays on a scene, with the item that shows it. */
+export function playingOn(scene: Scene | undefined): { itemId: string | null; plays: Playing; alt: string }[] {
+  const found: { itemId: string | null; plays: Playing; alt: string }[] = [];
+  const walk = (nodes: SceneNode[], itemId: string | null) => {
+    for (const n of nodes)
+      if (n.kind === 'group') walk(n.nodes, n.itemId ?? itemId);
+      else if (n.kind === 'photo' && n.plays) found.push({ itemId, plays: n.plays, alt: n.alt });
+  };
+  walk(scene?.nodes ?? [], null);
+  return found;
+}
