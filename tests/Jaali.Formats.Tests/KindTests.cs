@@ -208,6 +208,7 @@ public sealed class KindTests : IDisposable
             Core.Photos.ClipStart.Press,
             false,
             [],
+            "",
             ""
         );
         Assert.Equal(At([photo]), At([(PhotoNode)photo with { Plays = plays }]));

@@ -136,7 +136,7 @@ public sealed class ClipTests : IDisposable
                 StringComparison.Ordinal
             );
         }
-        // The poster is a picture of the first second; the evidence says what the file said of its rights, and no place.
+        // The poster is a picture; the evidence says what the file said of its rights, and no place.
         Assert.Equal("jpeg", Photos.FormatOf(clip.Id));
         Evidence said = Assert.Single(await Photos.EvidenceAsync(clip.Id));
         Assert.Contains("CC BY 4.0", said.Text, StringComparison.Ordinal);

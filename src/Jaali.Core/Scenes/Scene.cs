@@ -53,36 +53,37 @@ public sealed record Scene(
     }
 
     /// <summary>The scene where what plays leads to where it can be seen: for pages, which stand still.</summary>
-    public Scene WithClipLinks() =>
-        this with
+    public Scene WithClipLinks()
+    {
+        return this with
         {
             Links =
             [
                 .. Links,
                 .. Nodes
                     .OfType<GroupNode>()
-                    .SelectMany(g => Flat([g]).OfType<PhotoNode>().Select(p => (Group: g, Photo: p)))
-                    .Where(c => c.Photo.Plays is not null)
-                    .Select(c =>
-                        WebAddress.Pressable(c.Photo.Plays!.Address) is { } href
-                            ? new SceneLink(
-                                Parts.FirstOrDefault(p => p.ItemId == c.Group.ItemId && p.ItemId is not null)?.Box
-                                    ?? c.Photo.Plays.Rect,
-                                href,
-                                $"Clip: {c.Photo.Alt}"
-                            )
-                            : null
-                    )
+                    .SelectMany(g => Flat([g]).OfType<PhotoNode>().Select(p => Link(g.ItemId, p)))
                     .OfType<SceneLink>(),
             ],
         };
+
+        SceneLink? Link(Guid? item, PhotoNode photo) =>
+            photo.Plays is { } plays && WebAddress.Pressable(plays.Address) is { } href
+                ? new(
+                    Parts.FirstOrDefault(p => item is not null && p.ItemId == item)?.Box ?? plays.Rect,
+                    href,
+                    photo.Alt
+                )
+                : null;
+    }
 
     private static IEnumerable<SceneNode> Flat(IEnumerable<SceneNode> nodes) =>
         nodes.SelectMany(n => n is GroupNode g ? Flat(g.Nodes).Prepend(n) : [n]);
 }
 
 /// <summary>
-/// One thing to paint. There are four, and a painter refuses any other: a photo, a path, words, a group. Every kind of item is made of these.
+/// One thing to paint. There are four, and a painter refuses any other: a photo, a path, words, a group. Every kind of
+/// item is made of these.
 /// </summary>
 [JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
 [JsonDerivedType(typeof(PhotoNode), "photo")]
@@ -221,6 +222,7 @@ public sealed record GroupNode(
 /// <param name="Starts">When it begins.</param>
 /// <param name="SoundAlone">Nothing moves: the picture stays.</param>
 /// <param name="Captions">What is said in it, in order of time.</param>
+/// <param name="Title">What it is called; empty where nobody says.</param>
 /// <param name="Address">Where it is from; empty where nobody else can see it.</param>
 public sealed record Playing(
     string Source,
@@ -234,6 +236,7 @@ public sealed record Playing(
     ClipStart Starts,
     bool SoundAlone,
     IReadOnlyList<Caption> Captions,
+    string Title,
     string Address
 );
 

@@ -460,6 +460,8 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             .. item.Hidden.Count == 0 ? Array.Empty<string>() : ["part hidden"],
             .. item.Edge is { Soft: > 0 } ? new[] { "its edge made soft" } : [],
             .. item.Blend is null ? Array.Empty<string>() : ["blended with others"],
+            .. item.Clip is { Trims: true } ? new[] { "shortened" } : [],
+            .. item.Clip is { Muted: true } ? new[] { "without its sound" } : [],
         ];
         string all = string.Join(", ", done);
         return done.Length == 0 ? "Nothing: it is shown whole." : $"{char.ToUpperInvariant(all[0])}{all[1..]}.";

@@ -149,6 +149,7 @@ internal static class FrameScene
                 play.Starts,
                 play.SoundAlone,
                 play.Captions.Length == 0 ? [] : Captions.Read(play.Captions).Cues,
+                photo.Rights.Title,
                 photo.Rights.SourceUrl ?? ""
             )
             : null;

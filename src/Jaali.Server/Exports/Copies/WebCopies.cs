@@ -240,8 +240,8 @@ public sealed class WebCopies(WebTalk web, FontLibrary fonts, ClipCuts clips) : 
             : "Clips go along whole, also what of their time and sound is not shown.";
         long bytes = all.Sum(p => web.FileOf(p) is { } file ? new FileInfo(file).Length : 0);
         if (work.Asked.Form == CopyForm.Web && bytes > Limits.Clips.InsideBytes)
-            yield return $"One file carries at most {Limits.Clips.InsideBytes >> 20} MB of clips, those that take least "
-                + "first; of others it shows the posters. A folder carries all.";
+            yield return $"One file carries at most {Limits.Clips.InsideBytes >> 20} MB of clips, those that take "
+                + "least first; of others it shows the posters. A folder carries all.";
     }
 
     /// <inheritdoc/>

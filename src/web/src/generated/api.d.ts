@@ -4859,6 +4859,8 @@ export interface components {
             soundAlone: boolean;
             /** @description What is said in it, in order of time. */
             captions: components["schemas"]["Caption"][];
+            /** @description What it is called; empty where nobody says. */
+            title: string;
             /** @description Where it is from; empty where nobody else can see it. */
             address: string;
         };

@@ -14,7 +14,7 @@ export function ClipPlaces({ scene, k, clips }: { scene: Scene; k: number; clips
       <button
         key={`${plays.source}-${i}`}
         type="button"
-        aria-label={going ? t.pauseClip(alt) : t.playClip(alt)}
+        aria-label={going ? t.pauseClip(plays.title || alt) : t.playClip(plays.title || alt)}
         className="group absolute z-3 cursor-pointer outline-none"
         style={{ left: box.x * k, top: box.y * k, width: box.width * k, height: box.height * k }}
         onClick={(e) => {

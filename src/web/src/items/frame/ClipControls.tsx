@@ -27,7 +27,7 @@ export default function ClipControls({ slide, item }: { slide: Slide; item: Item
   return (
     <>
       {still && <span className="text-marigold">{t.standsStill}</span>}
-      <span className="flex items-baseline">
+      <span className="flex items-baseline gap-1.5">
         {t.from}
         <NumberField label={t.beginsAt} digits={2} value={clip.from ?? 0} onCommit={(from) => set({ from })} />
         {t.to}
@@ -61,7 +61,7 @@ export default function ClipControls({ slide, item }: { slide: Slide; item: Item
         onChoose={(how) => void set({ loops: how === 'again' })}
       />
       {facts.hasSound && (
-        <span className="flex items-baseline">
+        <span className="flex items-baseline gap-1.5">
           {t.sound}
           <Select
             dark
@@ -74,14 +74,14 @@ export default function ClipControls({ slide, item }: { slide: Slide; item: Item
             onChoose={(how) => void set({ muted: how === 'silent' })}
           />
           {!clip.muted && (
-            <span className="pl-1.5">
+            <span className="flex items-baseline gap-1">
               <NumberField
                 label={t.volume}
                 digits={0}
                 value={(clip.volume ?? 1) * 100}
                 onCommit={(percent) => set({ volume: percent / 100 })}
               />
-              {' %'}
+              {'%'}
             </span>
           )}
         </span>

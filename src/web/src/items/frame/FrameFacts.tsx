@@ -115,6 +115,12 @@ export function FrameNumbers({ slide, item }: { slide: Slide; item: Item }) {
           {Math.round(100 * crop.width * crop.height)}
           {frameTexts.ofIt}
         </dd>
+        {photo.clip && (
+          <>
+            <dt>{frameTexts.lasts}</dt>
+            <dd>{frameTexts.seconds(Math.round(photo.clip.seconds * 10) / 10)}</dd>
+          </>
+        )}
         <dt>{frameTexts.file}</dt>
         <dd>
           {photo.width}
