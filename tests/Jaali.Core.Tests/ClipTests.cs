@@ -259,5 +259,14 @@ public sealed class ClipTests
         Assert.Equal("http://127.0.0.1/photo/1", link.Href);
     }
 
+    [Fact]
+    public void A_clip_is_credited_among_photographs_and_clips()
+    {
+        (Deck deck, _, _) = With();
+        Scene credits = SceneBuilder.Build(deck, deck.Slides.Last(s => s.Kind == SlideKind.Credits), _world)[0];
+        Assert.Contains("Photographs and clips", credits.Lines().Select(l => l.Text));
+        Assert.Contains(credits.Lines(), l => l.Text.Contains("Low water", StringComparison.Ordinal));
+    }
+
     private Scene SceneOf(Deck deck) => SceneBuilder.Build(deck, deck.Slides[0], _world)[0];
 }

@@ -67,6 +67,15 @@ public sealed class FigureTests
     public void Rows_are_read_as_the_standard_has_them(string text, string expected) =>
         Assert.Equal(expected, string.Join('/', DataRows.Read(text).Select(r => string.Join('|', r))));
 
+    // Rows of nothing are none, whatever separates them: no separator becomes a cell.
+    [Theory]
+    [InlineData("")]
+    [InlineData("\"\",\"\"\n")]
+    [InlineData(",,,")]
+    [InlineData(";\n;\n")]
+    [InlineData("\t\t")]
+    public void Rows_of_nothing_are_none(string text) => Assert.Empty(DataRows.Read(text));
+
     [Fact]
     public void What_another_library_writes_is_read_as_it_was()
     {

@@ -36,6 +36,7 @@ public static partial class Floors
         "Jobs",
         "Reading",
         "Photos",
+        "Clips",
         "Fonts",
         "Decks",
         "Collections",

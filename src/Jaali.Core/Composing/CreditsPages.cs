@@ -29,7 +29,7 @@ public static class CreditsPages
         List<Scene> pages = [];
         if (deck.House.System is not null && Sheets(deck, slide, facts, sources, typefaces) is { } sheets)
             return sheets;
-        Add("Photographs", "credits", photos);
+        Add(Shown(deck, facts), "credits", photos);
         Add("Sources", "sources", sources);
         Add("Typefaces", "typefaces", typefaces);
         return pages;
@@ -37,6 +37,11 @@ public static class CreditsPages
         void Add(string title, string role, ListEntry[] entries) =>
             pages.AddRange(ListPages.Build(deck, slide, facts, title, role, entries, pages.Count));
     }
+
+    private static string Shown(Deck deck, ISceneFacts facts) =>
+        ItemKinds.Photos(deck).Any(p => facts.Photo(p.Use.PhotoId)?.Clip is not null)
+            ? "Photographs and clips"
+            : "Photographs";
 
     // As contact sheets; null where something is longer than a page.
     private static List<Scene>? Sheets(
@@ -50,7 +55,7 @@ public static class CreditsPages
         List<Scene> pages = [];
         return
             Add(
-                "Photographs",
+                Shown(deck, facts),
                 "credits",
                 [
                     .. Ledger

@@ -19,7 +19,9 @@ public static class DataRows
         {
             (List<List<string>> rows, bool sound) = Split(text, separator);
             // Behind a quoted field stands a separator or the end of the row: else this is none.
-            if (!sound || rows.Count == 0 || rows.All(r => r.Count == 1))
+            if (sound && rows.Count == 0)
+                return [];
+            if (!sound || rows.All(r => r.Count == 1))
                 continue;
             if (rows.All(r => r.Count == rows[0].Count))
                 return Even(rows);

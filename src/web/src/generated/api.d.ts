@@ -5427,7 +5427,10 @@ export interface components {
             /** @description What stands there. */
             label: string;
         };
-        /** @description One thing to paint. There are four, and a painter refuses any other: a photo, a path, words, a group. Every kind of item is made of these. */
+        /**
+         * @description One thing to paint. There are four, and a painter refuses any other: a photo, a path, words, a group. Every kind of
+         *     item is made of these.
+         */
         SceneNode: components["schemas"]["SceneNodePhotoNode"] | components["schemas"]["SceneNodePathNode"] | components["schemas"]["SceneNodeTextNode"] | components["schemas"]["SceneNodeGroupNode"];
         /** @description Several nodes as one thing. */
         SceneNodeGroupNode: {

@@ -10,6 +10,8 @@ interface Props {
   follows: boolean;
   /** It is on the slide that is shown, and not beside it. */
   shown: boolean;
+  /** What is said in it at a time; empty for nothing. */
+  onSay(words: string): void;
 }
 
 // How far a window that goes along may be off, and how often it is brought back, in seconds.
@@ -17,7 +19,9 @@ const apart = 0.4;
 const patience = 2;
 
 /** What plays in the place of a picture: over its poster from its first moment on. */
-export function Clip({ plays, at, follows, shown }: Props) {
+export function Clip({ plays, at, follows, shown, onSay }: Props) {
+  const say = useRef(onSay);
+  say.current = onSay;
   const video = useRef<HTMLVideoElement>(null);
   const [seen, setSeen] = useState(false);
   const { from, to, loops, muted, volume, rect, captions, soundAlone } = plays;
@@ -31,8 +35,13 @@ export function Clip({ plays, at, follows, shown }: Props) {
     for (const c of captions)
       // What stands in a cue is markup: letters that would be are written as they are.
       track.addCue(new VTTCue(c.from, c.to, c.text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')));
-    track.mode = 'showing';
+    // They are shown over the slide, in its own type: what lies over the clip does not darken them.
+    track.mode = 'hidden';
+    track.oncuechange = () =>
+      say.current([...(track.activeCues ?? [])].map((c) => (c as VTTCue).getCueAsHTML().textContent).join('\n'));
     return () => {
+      say.current('');
+      track.oncuechange = null;
       track.mode = 'disabled';
       for (const c of [...(track.cues ?? [])]) track.removeCue(c);
     };
@@ -107,7 +116,7 @@ export function Clip({ plays, at, follows, shown }: Props) {
           height: '100%',
           objectFit: 'fill',
           display: 'block',
-          opacity: seen && (!soundAlone || captions.length > 0) ? 1 : 0,
+          opacity: seen && !soundAlone ? 1 : 0,
         }}
       />
     </foreignObject>

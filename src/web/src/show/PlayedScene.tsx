@@ -4,7 +4,7 @@ import { Nodes } from '../scene/Nodes';
 import { inWords } from '../scene/photos';
 import { Links } from '../scene/SceneView';
 import { ClipPlaces } from './ClipPlaces';
-import type { ClipControl } from './Player';
+import type { ClipControl } from './clips';
 import { lessMotion } from './play';
 import { keyframesOf, nameOf, restAfter, styleOf, thingsOf } from './states';
 

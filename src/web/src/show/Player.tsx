@@ -1,20 +1,11 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react';
-import type { Playing } from '../api/types';
 import { PlayingContext } from '../scene/playing';
 import { Clip } from './Clip';
-import type { ClipAt } from './clips';
+import type { ClipAt, ClipControl } from './clips';
 import { CarryStage, type Carrying } from './CarryStage';
 import { beginPainted, lessMotion, play } from './play';
 import { PlayedScene } from './PlayedScene';
 import { pressesOf, type TalkPage } from './useTalk';
-
-/** Where clips are, and what is done where one is pressed. */
-export interface ClipControl {
-  at(plays: Playing): ClipAt;
-  press(plays: Playing): void;
-  /** Another window has the sound. */
-  follows: boolean;
-}
 
 const standing: ClipAt = { second: 0, plays: false, since: 0 };
 
@@ -38,6 +29,7 @@ interface Props {
 export function Player({ pages, index, step, width, dark = false, clips, onSlide }: Props) {
   const layers = useRef(new Map<number, HTMLElement>());
   const carries = useRef(new Map<number, Carrying>());
+  const [said, setSaid] = useState<Readonly<Record<string, string>>>({});
   const [seen, setSeen] = useState(index);
   const [coming, setComing] = useState<{ from: number; carried: boolean } | null>(null);
   // What begins by itself on the first page begins once it is there.
@@ -110,6 +102,10 @@ export function Player({ pages, index, step, width, dark = false, clips, onSlide
                     at={n === index ? clips.at(node.plays) : standing}
                     follows={clips.follows}
                     shown={n === index && !dark}
+                    onSay={(words) => {
+                      const { source } = node.plays!;
+                      setSaid((was) => ((was[source] ?? '') === words ? was : { ...was, [source]: words }));
+                    }}
                   />
                 )
               }
@@ -121,7 +117,7 @@ export function Player({ pages, index, step, width, dark = false, clips, onSlide
                 width={width}
                 still={n !== index || dark}
                 links={n === index}
-                clips={n === index ? clips : undefined}
+                clips={n === index ? { ...clips, said } : undefined}
                 onSlide={onSlide}
                 silent={n !== index}
               />

@@ -14,6 +14,16 @@ export interface ClipAt {
 /** Clips of a slide by what plays; those that nobody pressed are where their slide put them. */
 export type ClipsAt = Readonly<Record<string, ClipAt>>;
 
+/** Where clips are, and what is done where one is pressed. */
+export interface ClipControl {
+  at(plays: Playing): ClipAt;
+  press(plays: Playing): void;
+  /** What is said in each by now, by what plays. */
+  said?: Readonly<Record<string, string>>;
+  /** Another window has the sound. */
+  follows: boolean;
+}
+
 /** Where a clip is on a slide that came at a moment. */
 export const clipAt = (clips: ClipsAt, plays: Playing, slideSince: number): ClipAt =>
   clips[plays.source] ?? { second: 0, plays: plays.starts === 'slide', since: slideSince };

@@ -21,7 +21,13 @@ beforeEach(() => {
   post.mockReset();
   useNotices.setState({ list: [] });
   useRules.setState({
-    rules: { photoEndings: ['jpg', 'jpeg', 'png', 'webp'], takes: 'It takes those.', photoBytes: 1024 * 1024 } as never,
+    rules: {
+      photoEndings: ['jpg', 'jpeg', 'png', 'webp'],
+      clipEndings: ['mp4'],
+      takes: 'It takes those.',
+      photoBytes: 1024 * 1024,
+      clipBytes: 3 * 1024 * 1024,
+    } as never,
   });
 });
 
@@ -60,8 +66,10 @@ describe('files that are brought', () => {
   it('are not sent where they are larger than what is taken', async () => {
     post.mockResolvedValue({ data: { name: 'x', flag: null }, response: { ok: true, status: 200 } });
     const large = new File([new Uint8Array(1024 * 1024 + 1)], 'large.jpg');
-    await uploadPhotos('d', 'p', [large, file('small.jpg')], () => Promise.resolve());
-    expect(post.mock.calls.map(([, ask]) => ask.params.query.name)).toEqual(['small.jpg']);
+    // A clip may be larger than a photo.
+    const film = new File([new Uint8Array(2 * 1024 * 1024)], 'film.MP4');
+    await uploadPhotos('d', 'p', [large, film, file('small.jpg')], () => Promise.resolve());
+    expect(post.mock.calls.map(([, ask]) => ask.params.query.name).sort()).toEqual(['film.MP4', 'small.jpg']);
     expect(said()[0]).toBe('large.jpg is larger than 1 MB. Bring a smaller one.');
   });
 
