@@ -47,7 +47,9 @@ export function ClipPlaces({ scene, k, clips }: { scene: Scene; k: number; clips
         {said && (
           <p
             data-said
-            className="pointer-events-none absolute z-3 flex items-end justify-center text-center leading-snug text-white"
+            className={
+              'pointer-events-none absolute z-3 flex items-end justify-center text-center leading-snug text-white'
+            }
             style={{
               left: box.x * k,
               top: box.y * k,

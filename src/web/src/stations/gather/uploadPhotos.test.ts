@@ -23,7 +23,7 @@ beforeEach(() => {
   useRules.setState({
     rules: {
       photoEndings: ['jpg', 'jpeg', 'png', 'webp'],
-      clipEndings: ['mp4'],
+      clipEndings: ['mp4', 'webm'],
       takes: 'It takes those.',
       photoBytes: 1024 * 1024,
       clipBytes: 3 * 1024 * 1024,
@@ -43,7 +43,7 @@ describe('files that are brought', () => {
       return { data: { name: params.query.name, flag }, response: { ok: true, status: 200 } };
     });
     const done = vi.fn(() => Promise.resolve());
-    const files = ['1.jpg', '2.jpg', '3.PNG', '4.webp', '5.jpeg', 'list.txt', 'film.mp4'].map((n) => file(n));
+    const files = ['1.jpg', '2.jpg', '3.PNG', '4.webp', '5.jpeg', 'list.txt', 'list.csv'].map((n) => file(n));
     await uploadPhotos('d', 'p', files, done);
     expect([most, post.mock.calls.length, done.mock.calls.length]).toEqual([3, 5, 1]);
     expect(said()).toEqual([
