@@ -73,28 +73,22 @@ public sealed class ClipCuts(ClipProgram program, PhotoStore photos, DataFolder 
                 [
                     .. scenes.Select(s =>
                         s.WithPlaying(p =>
-                            cut[p.Source] is var (name, from)
-                                ? p with
-                                {
-                                    Source = name,
-                                    Type = files[name].Type,
-                                    From = p.From - from,
-                                    To = p.To - from,
-                                    Captions =
-                                    [
-                                        .. p
-                                            .Captions.Where(c => c.To > from)
-                                            .Select(c =>
-                                                c with
-                                                {
-                                                    From = Math.Max(0, c.From - from),
-                                                    To = c.To - from,
-                                                }
-                                            ),
-                                    ],
-                                }
-                                : p
-                        )
+                        {
+                            (string name, double from) = cut[p.Source];
+                            return p with
+                            {
+                                Source = name,
+                                Type = files[name].Type,
+                                From = p.From - from,
+                                To = p.To - from,
+                                Captions =
+                                [
+                                    .. p
+                                        .Captions.Where(c => c.To > from)
+                                        .Select(c => c with { From = Math.Max(0, c.From - from), To = c.To - from }),
+                                ],
+                            };
+                        })
                     ),
                 ],
             files

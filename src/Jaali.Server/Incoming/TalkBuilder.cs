@@ -151,7 +151,7 @@ public sealed class TalkBuilder(
                 );
             return (photo, null);
         }
-        catch (NotAPhotoException e)
+        catch (Exception e) when (e is NotAPhotoException or ClipFaultException)
         {
             return (null, $"{where}: a picture was not taken. {e.Message}");
         }

@@ -2,7 +2,8 @@ import { cx } from 'class-variance-authority';
 import { useEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import type { Photo, Playing } from '../api/types';
-import { clipAt, darkened, playingOn, pressed, type ClipsAt } from '../show/clips';
+import { playingOn } from '../scene/playing';
+import { clipAt, darkened, pressed, pressedAll, type ClipsAt } from '../show/clips';
 import { Player } from '../show/Player';
 import { PlayedScene } from '../show/PlayedScene';
 import { useDecoded } from '../show/useDecoded';
@@ -38,8 +39,8 @@ export function Copy({ title, pages, notes, photos }: Props) {
   const width = scene ? Math.min(size.w, (size.h * scene.width) / scene.height) : size.w;
   useDecoded(pages, photos, index, width);
   const plays = playingOn(scene).map((p) => p.plays);
-  const press = (...all: Playing[]) =>
-    setClips((c) => ({ ...c, at: all.reduce((at, p) => pressed(at, p, c.since, Date.now()), c.at) }));
+  const press = (clip: Playing) => setClips((c) => ({ ...c, at: pressed(c.at, clip, c.since, Date.now()) }));
+  const play = () => setClips((c) => ({ ...c, at: pressedAll(c.at, plays, c.since, Date.now()) }));
   const darken = (to: '' | 'black' | 'white') => {
     if ((to !== '') !== (dark !== ''))
       setClips((c) => ({ ...c, at: darkened(c.at, plays, c.since, Date.now(), to !== '') }));
@@ -62,7 +63,7 @@ export function Copy({ title, pages, notes, photos }: Props) {
     else if (index > 0) setPlace([index - 1, pressesOf(pages[index - 1])]);
   };
   const digits = useShowKeys(
-    { next, back, to, place: { dark }, act: ({ dark }) => darken(dark ?? ''), play: () => press(...plays) },
+    { next, back, to, place: { dark }, act: ({ dark }) => darken(dark ?? ''), play },
     pages.length,
     {
       passes: (e, typed) =>

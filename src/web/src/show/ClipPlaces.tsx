@@ -1,6 +1,7 @@
 import type { Scene } from '../api/types';
 import { texts } from '../texts';
-import { playingOn, type ClipControl } from './clips';
+import { playingOn } from '../scene/playing';
+import type { ClipControl } from './clips';
 
 const t = texts.show;
 
@@ -10,19 +11,30 @@ const size = 40;
 const beneath = 28;
 const least = 11;
 
+// A clip that covers more of the slide than this is pressed on its sign alone: elsewhere a press goes on.
+const most = 0.5;
+const sign = 68;
+
 /** Where clips are pressed: the place of each, over whatever it is painted by. */
 export function ClipPlaces({ scene, k, clips }: { scene: Scene; k: number; clips: ClipControl }) {
   return playingOn(scene).map(({ itemId, plays, alt }, i) => {
     const box = scene.parts.find((p) => p.itemId === itemId)?.box ?? plays.rect;
-    const going = clips.at(plays).plays;
-    const said = clips.said?.[plays.source];
+    const at = clips.at(plays);
+    const going = at.plays;
+    // Before its first moment its poster is shown, and nothing is said.
+    const said = going || at.second > 0 ? clips.said?.[plays.source] : '';
+    const wide = box.width * box.height > most * scene.width * scene.height;
     return (
       <div key={`${plays.source}-${i}`}>
         <button
           type="button"
           aria-label={going ? t.pauseClip(plays.title || alt) : t.playClip(plays.title || alt)}
           className="group absolute z-3 cursor-pointer outline-none"
-          style={{ left: box.x * k, top: box.y * k, width: box.width * k, height: box.height * k }}
+          style={
+            wide
+              ? { left: box.x * k, top: (box.y + box.height) * k - sign, width: sign, height: sign }
+              : { left: box.x * k, top: box.y * k, width: box.width * k, height: box.height * k }
+          }
           onClick={(e) => {
             e.stopPropagation();
             clips.press(plays);
@@ -33,7 +45,7 @@ export function ClipPlaces({ scene, k, clips }: { scene: Scene; k: number; clips
             aria-hidden
             className={
               'absolute bottom-3 left-3 h-11 w-11 opacity-0 group-hover:opacity-100 group-focus-visible:opacity-100 ' +
-              'touch:opacity-100'
+              '[@media(pointer:coarse)]:opacity-100'
             }
           >
             <circle cx="22" cy="22" r="21" fill="#101416" fillOpacity=".72" stroke="#fff" strokeOpacity=".85" />

@@ -1,4 +1,4 @@
-import type { Playing, Scene, SceneNode } from '../api/types';
+import type { Playing } from '../api/types';
 
 /** Where a clip is. */
 export interface ClipAt {
@@ -58,14 +58,11 @@ export function darkened(clips: ClipsAt, all: Playing[], slideSince: number, now
   return next;
 }
 
-/** What plays on a scene, with the item that shows it. */
-export function playingOn(scene: Scene | undefined): { itemId: string | null; plays: Playing; alt: string }[] {
-  const found: { itemId: string | null; plays: Playing; alt: string }[] = [];
-  const walk = (nodes: SceneNode[], itemId: string | null) => {
-    for (const n of nodes)
-      if (n.kind === 'group') walk(n.nodes, n.itemId ?? itemId);
-      else if (n.kind === 'photo' && n.plays) found.push({ itemId, plays: n.plays, alt: n.alt });
-  };
-  walk(scene?.nodes ?? [], null);
-  return found;
+/** All clips of a slide by one press: where any plays, all stand; else all play. */
+export function pressedAll(clips: ClipsAt, all: Playing[], slideSince: number, now: number): ClipsAt {
+  const going = all.filter((p) => {
+    const at = clipAt(clips, p, slideSince);
+    return at.plays && (p.loops || secondOf(at, p, now) < p.to - p.from);
+  });
+  return (going.length > 0 ? going : all).reduce((c, p) => pressed(c, p, slideSince, now), clips);
 }

@@ -3,7 +3,8 @@ import { newIdentity } from '../api/identity';
 import { steer, type Steering } from '../api/live';
 import type { Playing } from '../api/types';
 import { useSteering as listeners } from '../deck/steering';
-import { clipAt, darkened, playingOn, pressed, secondOf, type ClipsAt } from './clips';
+import { playingOn } from '../scene/playing';
+import { clipAt, darkened, pressed, pressedAll, type ClipsAt } from './clips';
 import { pressesOf, type TalkPage } from './useTalk';
 
 /** Where the show is. Times are those of this machine's clock, in milliseconds since 1970. */
@@ -210,14 +211,8 @@ export function useSteering(
     press: (plays: Playing) => act({ clips: pressed(now.current.clips, plays, now.current.since, Date.now()) }),
     /** The same of all of them: where any plays, all stand. */
     play: () => {
-      const time = Date.now();
       const { clips, since } = now.current;
-      const going = playing.current.filter((p) => {
-        const at = clipAt(clips, p, since);
-        return at.plays && (p.loops || secondOf(at, p, time) < p.to - p.from);
-      });
-      const all = going.length > 0 ? going : playing.current;
-      if (all.length > 0) act({ clips: all.reduce((c, p) => pressed(c, p, since, time), clips) });
+      if (playing.current.length > 0) act({ clips: pressedAll(clips, playing.current, since, Date.now()) });
     },
     toSlide: (slideId: string) => {
       const n = pages.findIndex((p) => p.scene.slideId === slideId);

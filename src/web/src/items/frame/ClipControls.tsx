@@ -1,7 +1,8 @@
 import { useRef, useState } from 'react';
 import { api, errorText, unwrap } from '../../api/client';
 import type { FrameEdit, Item, Slide } from '../../api/types';
-import { usePhoto } from '../../deck/store';
+import { usePhoto, useScenes } from '../../deck/store';
+import { playingOn } from '../../scene/playing';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';
@@ -16,13 +17,15 @@ type ClipEdit = NonNullable<FrameEdit['clip']>;
 export default function ClipControls({ slide, item }: { slide: Slide; item: Item }) {
   const frame = frameOf(item);
   const photo = usePhoto(frame?.photoId);
+  const scene = useScenes(slide.id)[0];
   const file = useRef<HTMLInputElement>(null);
   const [watching, setWatching] = useState(false);
   const clip = frame?.clip;
   const facts = photo?.clip;
   if (!frame || !clip || !photo || !facts) return null;
   const set = (change: ClipEdit) => editFrame(slide, item, { clip: change });
-  const still = (frame.covers ?? []).length > 0 || frame.blend || frame.tone === 'softer';
+  // The scene says whether it plays.
+  const still = scene !== undefined && !playingOn(scene).some((p) => p.itemId === item.item.id);
   const captions = (clip.captions ?? '').split(' --> ').length - 1;
   return (
     <>

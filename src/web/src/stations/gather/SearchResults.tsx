@@ -282,7 +282,8 @@ function Tile({ candidate: c, index, box, current, place, job: last, onChoose, .
 
 /** A result that plays, and how long. */
 function ClipSign({ seconds, top }: { seconds: number; top: number }) {
-  const time = `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`;
+  const whole = Math.round(seconds);
+  const time = `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
   return (
     <span className="absolute right-1 flex items-center gap-1 bg-black/70 px-1.5 text-note text-white" style={{ top }}>
       <svg viewBox="0 0 10 10" className="size-2.5 fill-current" aria-hidden>
