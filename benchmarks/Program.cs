@@ -1,6 +1,6 @@
 using Jaali.Benchmarks;
 
-// benchmarks [edit|undo|windows|opening|wall|light|photos|memory|search|hashes|rights|composing|words ...]
+// benchmarks [edit|undo|windows|opening|wall|light|photos|memory|search|hashes|rights|composing|words|figures ...]
 // [--rows=FILE] [--into=PAGE]: all of
 // them, or those named.
 Console.OutputEncoding = System.Text.Encoding.UTF8;
@@ -24,6 +24,7 @@ var all = new (string Name, Func<Task> Run)[]
     ("rights", () => Ledgers.RunAsync()),
     ("composing", () => Composing.RunAsync()),
     ("words", () => Wording.RunAsync(root)),
+    ("figures", () => Figures.RunAsync(root)),
 };
 try
 {

@@ -4,12 +4,8 @@ using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Legibility;
-using Jaali.Core.Photos;
-using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using Jaali.Core.Typesetting;
-using Jaali.Imaging;
-using Jaali.Testing;
 
 namespace Jaali.Benchmarks;
 
@@ -17,48 +13,9 @@ namespace Jaali.Benchmarks;
 /// demo.</summary>
 internal static class Wording
 {
-    private sealed class Facts : ISceneFacts, IEditFacts, IDisposable
-    {
-        private readonly Dictionary<string, (PhotoFacts Photo, ToneMap Tones)> _photos = [];
-        private int _next;
-
-        public Facts(string folder)
-        {
-            foreach (string path in Directory.EnumerateFiles(folder, "*.jpg").Order(StringComparer.Ordinal).Take(12))
-            {
-                PhotoReading read = PhotoReader.Read(File.ReadAllBytes(path));
-                string id = System.IO.Path.GetFileNameWithoutExtension(path);
-                _photos[id] = (
-                    new PhotoFacts(
-                        id,
-                        read.Width,
-                        read.Height,
-                        PhotoPoint.Centre,
-                        World.Rights(new Licence(LicenceFamily.By, "4.0", ""))
-                    ),
-                    read.Tones
-                );
-            }
-        }
-
-        public string[] Ids => [.. _photos.Keys];
-
-        public FontLibrary Shelf { get; } = new(FontLibrary.ShippedFolder);
-
-        public IFonts Fonts => Shelf;
-
-        public PhotoFacts? Photo(string photoId) => _photos.GetValueOrDefault(photoId).Photo;
-
-        public ToneMap? Tones(string photoId) => _photos.GetValueOrDefault(photoId).Tones;
-
-        public Guid NewId() => new(++_next, 0, 0, new byte[8]);
-
-        public void Dispose() => Shelf.Dispose();
-    }
-
     public static async Task RunAsync(string root)
     {
-        using var facts = new Facts(System.IO.Path.Combine(root, "demo", "photos"));
+        using var facts = new DemoFacts(System.IO.Path.Combine(root, "demo", "photos"));
         string[] ids = facts.Ids;
         Deck deck = Do(Deck.New(facts.NewId(), "Holding the shore"), new AddPoints(Points(57)));
         deck = Do(deck, new MakeSlides());

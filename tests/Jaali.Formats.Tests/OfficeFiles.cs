@@ -60,7 +60,20 @@ internal sealed class OfficeFiles : IDisposable
     }
 
     private OfficeSources Sources =>
-        new(_fonts, new ScenePainter(_fonts), name => TreatedPhoto.Of(name, _ => _photo), (_, bytes) => bytes);
+        new(_fonts, new ScenePainter(_fonts), name => TreatedPhoto.Of(name, _ => _photo), (_, bytes) => bytes)
+        {
+            Clip = _ => Clip is null ? null : new(ClipFile(Clip), "video/webm", "webm"),
+        };
+
+    /// <summary>The bytes of every clip; null for none that goes along.</summary>
+    internal byte[]? Clip { get; set; }
+
+    private string ClipFile(byte[] bytes)
+    {
+        string file = _folder.File("clip.webm");
+        File.WriteAllBytes(file, bytes);
+        return file;
+    }
 
     private static OfficeAbout About =>
         new(["Low water by T. Oar, CC BY 4.0"], "https://creativecommons.org/licenses/by/4.0/", true);
@@ -76,12 +89,20 @@ internal sealed class OfficeFiles : IDisposable
         string grammar = Samples.Folder("python-odf", "grammar");
         List<string> faults = [];
         using ZipArchive zip = ZipFile.OpenRead(file);
-        foreach (string part in (string[])["content.xml", "styles.xml", "meta.xml"])
+        foreach (
+            string part in (string[])
+                [
+                    "content.xml",
+                    "styles.xml",
+                    "meta.xml",
+                    .. zip.Entries.Select(e => e.FullName).Where(n => n.StartsWith("Chart", StringComparison.Ordinal)),
+                ]
+        )
         {
             using var read = new StreamReader(zip.GetEntry(part)!.Open());
             string xml = read.ReadToEnd()
                 .Replace("office:version=\"1.3\"", "office:version=\"1.2\"", StringComparison.Ordinal);
-            string at = _folder.File(part);
+            string at = _folder.File(part.Replace('/', '-'));
             File.WriteAllText(at, xml);
             // -i: identities are checked by the document's own rules here, which has one of each kind.
             string said = Outside.Run(

@@ -1,4 +1,6 @@
 using Jaali.Core.Decks;
+using Jaali.Core.Editing;
+using Jaali.Core.Items;
 using Jaali.Core.Ledgers;
 using Jaali.Core.Scenes;
 using Jaali.Imaging;
@@ -100,6 +102,52 @@ public sealed class PdfTests : IDisposable
         }
     }
 
+    /// <summary>The tree as poppler reads it.</summary>
+    [Fact]
+    public void A_table_is_rows_of_cells_in_the_structure()
+    {
+        Deck deck = _files.World.Deck(1);
+        Guid slide = deck.Slides[1].Id;
+        deck = _files
+            .World.Do(
+                deck,
+                new AddItem(
+                    slide,
+                    new TableEdit(
+                        Pasted: "transect\t1990\t2025\nHallow\t42.0\t31.2\nGannock\t\t17.6",
+                        HeaderColumn: true,
+                        Source: "Survey of the ridge"
+                    )
+                )
+            )
+            .Deck;
+        Guid table = deck.Slides[1].Items.OfType<Table>().Single().Id;
+        deck = _files.World.Do(deck, new EditItem(slide, table, new TableEdit(Photo: new CellPhoto(1, 0, "p")))).Deck;
+        foreach (bool turned in (bool[])[false, true])
+        {
+            if (turned)
+                deck = _files.World.Do(deck, new PlaceItem(slide, table, new(500, 300, 900, 500), 20)).Deck;
+            string file = Made(deck);
+            Assert.Contains("No syntax", Outside.Run("qpdf", "--check", file), StringComparison.Ordinal);
+            string tree = Outside.Run("pdfinfo", "-struct-text", file);
+            Assert.Equal(3, Count(tree, "TR"));
+            // Of the first row each names a column, of the others the first a row; the empty cell is there.
+            Assert.Equal(5, Count(tree, "TH"));
+            Assert.Equal(4, Count(tree, "TD"));
+            string[] cells =
+            [
+                .. tree.Split('\n')
+                    .SkipWhile(l => !l.Contains("Table", StringComparison.Ordinal))
+                    .Select(l => l.Trim().Trim('"')),
+            ];
+            int At(string text) => Array.FindIndex(cells, c => c.Contains(text, StringComparison.Ordinal));
+            Assert.InRange(At("transect"), 0, At("1990") - 1);
+            Assert.InRange(At("42.0"), At("Hallow") + 1, At("Gannock") - 1);
+            Assert.Contains("Survey of the ridge", tree, StringComparison.Ordinal);
+            Assert.Contains("/Scope", Outside.Run("qpdf", "--qdf", "--object-streams=disable", file, "-"));
+        }
+    }
+
     [Fact]
     public void It_is_tagged_in_reading_order_with_alternatives()
     {
@@ -127,10 +175,10 @@ public sealed class PdfTests : IDisposable
         Assert.DoesNotContain(".5 .5 .002", plain);
         foreach (string font in Outside.Run("pdffonts", file).Split('\n').Skip(2).Where(l => l.Length > 60))
             Assert.Matches(@"\byes\s+(?:yes|no)\s+(?:yes|no)\s+\d", font);
-
-        static int Count(string all, string part) =>
-            (all.Length - all.Replace(part, "", StringComparison.Ordinal).Length) / part.Length;
     }
+
+    private static int Count(string all, string part) =>
+        (all.Length - all.Replace(part, "", StringComparison.Ordinal).Length) / part.Length;
 
     [Fact]
     public void It_has_bookmarks_notes_and_its_licence()

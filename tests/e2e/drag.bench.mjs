@@ -62,6 +62,28 @@ async function missed(from, by, key) {
   return { frames: gaps.length, late, share: late / Math.max(1, gaps.length) };
 }
 
+// And one of a box in the middle with an arrow to each of twenty round it.
+await edit({ kind: 'add-slide', after: null });
+const known = new Set([...before.slides.map((s) => s.id), slide.id]);
+const net = (await get(`/api/decks/${deck.id}`)).slides.find((s) => !known.has(s.id));
+const box = async (rect) => {
+  await edit({ kind: 'add-item', slideId: net.id, item: { kind: 'shape' }, rect });
+  return (await get(`/api/decks/${deck.id}`)).slides
+    .find((s) => s.id === net.id)
+    .items.findLast((i) => i.item.kind === 'shape').item.id;
+};
+const middle = await box({ x: 860, y: 450, width: 200, height: 140 });
+for (let i = 0; i < 20; i++) {
+  const angle = (2 * Math.PI * i) / 20;
+  const toItem = await box({ x: 910 + 780 * Math.sin(angle), y: 490 - 420 * Math.cos(angle), width: 100, height: 60 });
+  await edit({
+    kind: 'add-item',
+    slideId: net.id,
+    item: { kind: 'line', fromItem: middle, toItem, route: ['straight', 'elbow', 'curve'][i % 3] },
+    rect: null,
+  });
+}
+
 const runs = [];
 for (let round = 0; round < 3; round++) {
   await page.goto('about:blank');
@@ -95,8 +117,20 @@ for (let round = 0; round < 3; round++) {
   r = await rect();
   runs.push(['reframing one of 40', await missed({ x: r.x + r.width / 2, y: r.y + r.height / 2 }, { x: 30, y: 10 })]);
   await page.keyboard.press('Escape');
+  await page.goto(`${base}/deck/${deck.id}/compose?slide=${net.id}`);
+  await page.waitForLoadState('networkidle');
+  const stage = await page.getByRole('application').boundingBox();
+  const unit = stage.width / 1920;
+  const now = (await get(`/api/decks/${deck.id}`)).slides.find((s) => s.id === net.id);
+  const { rect: at } = now.items.find((i) => i.item.id === middle).item.at;
+  const from = { x: stage.x + (at.x + at.width / 2) * unit, y: stage.y + (at.y + at.height / 2) * unit };
+  await page.mouse.click(from.x, from.y);
+  await page.waitForTimeout(600);
+  runs.push(['dragging what 20 joins lead from', await missed(from, { x: 40, y: 30 })]);
+  await page.waitForTimeout(700);
 }
 await edit({ kind: 'remove-slide', slideId: slide.id });
+await edit({ kind: 'remove-slide', slideId: net.id });
 await browser.close();
 const best = (name) =>
   runs

@@ -345,3 +345,80 @@ test('an icon is found by a word, takes a colour, is swapped in its place; a dra
   );
   await expect.poll(async () => (await one(page, id, slide, 'icon')).item['drawing']).toBe('M 0 0 L 4 0 L 4 9 L 0 9 Z');
 });
+
+test('rows, arrows and figures that are pasted on a slide show what they can become; a fact of the plan is offered as its chart', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const { id, slide } = await withPhotos(page, 'Pasted');
+  const paste = async (text: string) => {
+    await page.keyboard.press('Escape');
+    await page.evaluate((t) => navigator.clipboard.writeText(t), text);
+    await page.keyboard.press('Control+v');
+  };
+  const offers = page.getByRole('list', { name: /^What was pasted/ });
+  await paste('transect\t1990\t2025\n1 Hallow\t42.0\t31.25\n7 Gannock\t8.2\t17.6');
+  await expect(offers.getByRole('button')).toHaveCount(3);
+  // The first is tried on the stage at once; Escape leaves all as it was.
+  await expect(page.getByText('Columns of these figures.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(offers).toHaveCount(0);
+  expect((await itemsOf(page, id, slide)).filter((i) => i.item.kind !== 'words')).toHaveLength(0);
+
+  await paste('transect\t1990\t2025\n1 Hallow\t42.0\t31.25\n7 Gannock\t8.2\t17.6');
+  await offers.getByRole('button').first().waitFor();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText('The rows as a table.')).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => (await one(page, id, slide, 'table'))?.item['rows']).toHaveLength(3);
+  await expect(offers).toHaveCount(0);
+
+  await paste('Rain → Marsh → Tide');
+  await offers.getByRole('button', { name: /^3 steps/ }).click();
+  await expect.poll(async () => (await one(page, id, slide, 'flow'))?.says).toMatch(/Rain, then Marsh, then Tide/);
+
+  // A slow answer holds nothing up: another text pasted meanwhile is the one that is shown.
+  await page.route('**/figures', async (route) => {
+    await new Promise((r) => setTimeout(r, 800));
+    await route.continue();
+  });
+  await paste('Hallow: 26 %, Gannock: 54 %');
+  await paste('No figures in this at all');
+  await expect(offers.getByRole('button')).toHaveCount(1);
+  await expect(offers.getByRole('button', { name: 'As words.' })).toBeVisible();
+  await page.unroute('**/figures');
+  await page.keyboard.press('Escape');
+
+  // More rows than a table or a chart takes say so.
+  await paste(Array.from({ length: 10_000 }, (_, i) => `${i}\t${i * 2}`).join('\n'));
+  await expect(page.getByText(/What was pasted has \d+ characters/)).toBeVisible();
+  await paste(Array.from({ length: 2_000 }, (_, i) => `${i}\t${i * 2}`).join('\n'));
+  await expect(
+    offers.getByRole('button', { name: /^As words\. A chart has at most 1000 rows; these are 2000/ }),
+  ).toBeVisible();
+  await page.keyboard.press('Escape');
+
+  const deck = await readDeck(page, id);
+  const point = deck.points.find((p) => p.wording === 'The bay empties')!;
+  await edit(page, id, {
+    kind: 'edit-point',
+    pointId: point.id,
+    facts: [{ text: 'In 1990 the ridge was 42.5 m wide; in 2025 it is 31.2 m.', reference: 'Survey 12' }],
+  });
+  const own = deck.slides.find((s) => s.pointId === point.id)!.id;
+  await page.goto(`/deck/${id}/compose?slide=${own}`);
+  await idle(page);
+  await page.keyboard.press('l');
+  await page.getByRole('button', { name: /^“In 1990 the ridge/ }).click();
+  await expect.poll(async () => (await one(page, id, own, 'chart'))?.item['source']).toBe('Survey 12');
+  // In the plan the reference is said otherwise: the chart says so, too.
+  await page.goto(`/deck/${id}/plan`);
+  await page.getByText('The bay empties').first().click();
+  const reference = page.getByRole('textbox', { name: 'Reference of fact 1' });
+  await reference.click();
+  await page.keyboard.press('End');
+  await page.keyboard.type(', p. 4', { delay: 30 });
+  await page.keyboard.press('Tab');
+  await expect.poll(async () => (await one(page, id, own, 'chart'))?.item['source']).toBe('Survey 12, p. 4');
+});

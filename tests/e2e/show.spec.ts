@@ -556,6 +556,17 @@ test.describe('without a server', () => {
       const all = [...document.querySelectorAll('[data-shown] image[data-photo]')];
       return { all: all.length, there: all.filter((i) => i.hasAttribute('data-there')).length };
     });
+  // Pictures may still be on their way from the store of the browser: all of them come.
+  const all = (page: Page, slide: number) =>
+    expect
+      .poll(
+        async () => {
+          const seen = await pictures(page);
+          return seen.all - seen.there;
+        },
+        { message: `slide ${slide}`, timeout: 5_000 },
+      )
+      .toBe(0);
 
   test('the server is killed in mid-talk and the room does not notice; it comes back, and edits go on', async ({
     browser,
@@ -580,8 +591,7 @@ test.describe('without a server', () => {
       await page.keyboard.press('PageDown');
       await expect(page.locator(`[data-page="${n}"]`)).toHaveCount(1);
       await expect(podium.locator(`[data-page="${n}"]`).first()).toBeAttached();
-      const seen = await pictures(page);
-      expect(seen.there, `slide ${n}`).toBe(seen.all);
+      await all(page, n);
       await expect(page.getByRole('alert')).toHaveCount(0);
       await expect(page.getByText(/does not answer/)).toHaveCount(0);
     }
@@ -764,16 +774,7 @@ test.describe('without a server', () => {
     for (let n = 2; n <= deck.slides.length; n++) {
       await later.keyboard.press('PageDown');
       await expect(later.locator(`[data-page="${n}"]`)).toHaveCount(1);
-      // The first slides may still be on their way from the store of the browser: all of them come.
-      await expect
-        .poll(
-          async () => {
-            const seen = await pictures(later);
-            return seen.all - seen.there;
-          },
-          { message: `slide ${n}`, timeout: 5_000 },
-        )
-        .toBe(0);
+      await all(later, n);
     }
     const podium = await context.newPage();
     await podium.goto(`/deck/${deck.id}/podium`);

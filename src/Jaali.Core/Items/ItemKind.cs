@@ -131,17 +131,7 @@ public abstract class ItemKind
 
     /// <summary>What it is called within a sentence, such as “the photo “Low water””.</summary>
     public virtual string NameInSentence(Item item, ItemPlace at) =>
-        Describe(item, at) is { Length: > 0 } words ? $"“{Few(words)}”" : $"the {Name}";
-
-    /// <summary>The first few words of a text.</summary>
-    protected static string Few(string text)
-    {
-        string line = text.ReplaceLineEndings(" ").Trim();
-        int end = line.Length <= MostCalled ? line.Length : line.LastIndexOf(' ', MostCalled);
-        return end == line.Length ? line : line[..(end > 0 ? end : MostCalled)].TrimEnd(',', ';', ':', '.') + "…";
-    }
-
-    private const int MostCalled = 40;
+        Describe(item, at) is { Length: > 0 } words ? $"“{FewWords.Of(words)}”" : $"the {Name}";
 
     /// <summary>It as files of other programs have it; null where its nodes say all, and it is written from
     /// those.</summary>
@@ -170,6 +160,12 @@ public abstract class ItemKind
     /// <param name="item">The item.</param>
     /// <param name="with">What each of its texts becomes.</param>
     public virtual ItemEdit? Resay(Item item, Func<string, string> with) => null;
+
+    /// <summary>An edit by which the line that says where it is from says it otherwise; null where that changes
+    /// nothing.</summary>
+    /// <param name="item">The item.</param>
+    /// <param name="with">What that line becomes.</param>
+    public virtual ItemEdit? Cite(Item item, Func<string, string> with) => null;
 
     /// <summary>What was done to what it shows, in a sentence for the person who did it; empty for nothing to
     /// say.</summary>

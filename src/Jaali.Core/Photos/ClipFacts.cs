@@ -25,8 +25,11 @@ public sealed record ClipFacts(
 {
     /// <summary>The ending of its file's name.</summary>
     [JsonIgnore]
-    public string Ending =>
-        Type switch
+    public string Ending => EndingOf(Type);
+
+    /// <summary>The ending of the name of a file of a media type.</summary>
+    public static string EndingOf(string type) =>
+        type switch
         {
             "video/mp4" => "mp4",
             "audio/mp4" => "m4a",

@@ -1,9 +1,8 @@
 namespace Jaali.Core.Scenes;
 
 /// <summary>
-/// A thing as files have it that are edited elsewhere: a picture, words, an outline, or finished pixels. Between
-/// scenes,
-/// which only paint, and the formats, which each have their own words for the same four.
+/// A thing as files have it that are edited elsewhere: a picture, words, an outline, finished pixels, a table, a chart,
+/// a line. Between scenes, which only paint, and the formats, which each have their own words for the same seven.
 /// </summary>
 /// <param name="Box">Its rectangle before it is turned, in slide units.</param>
 /// <param name="Turn">Degrees clockwise about the middle of the box.</param>
@@ -15,6 +14,10 @@ public abstract record ExportItem(SlideRect Box, double Turn, string Says)
 
     /// <summary>Where it leads when it is pressed; null for nowhere.</summary>
     public string? Link { get; init; }
+
+    /// <summary>Which part of its item it is, counted from 0, where these move one by one; null for the item
+    /// itself.</summary>
+    public int? Part { get; init; }
 }
 
 /// <summary>Outlines of pictures that formats have a name for.</summary>

@@ -41,7 +41,10 @@ public static class NodeExport
                     things.Add(new ExportShape(bounds, 0, "", p));
                     break;
                 case GroupNode { Opacity: 1, Soft: 0, Scale: 1, Clip: null } g:
-                    things.AddRange(Of(g.Nodes, says, links).Select(x => Turned(x, g.Turn, g.About ?? default)));
+                    things.AddRange(
+                        Of(g.Nodes, says, links)
+                            .Select(x => Turned(x, g.Turn, g.About ?? default) with { Part = g.Part ?? x.Part })
+                    );
                     break;
                 case GroupNode { Opacity: 1, Soft: 0, Turn: 0, Scale: 1, Clip: { } clip } g
                     when g.Nodes is [PhotoNode photo] && Covers(photo.Image, clip.Bounds):
@@ -93,6 +96,7 @@ public static class NodeExport
             {
                 ItemId = p.ItemId,
                 Link = p.Link,
+                Part = p.Part,
             };
         SlidePoint middle = Composition.Middle(thing.Box),
             to = middle.Turned(about, turn);
@@ -121,6 +125,7 @@ public static class NodeExport
                         : null,
                 },
             },
+            ExportLine l => l with { Box = box, Way = [.. l.Way.Select(p => new SlidePoint(p.X + x, p.Y + y))] },
             _ => thing with { Box = box },
         };
     }

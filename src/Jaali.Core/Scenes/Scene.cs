@@ -276,6 +276,10 @@ public sealed record ScenePart(
     bool AcrossEdge = false
 )
 {
+    /// <summary>How it is made up; null for what is no figure.</summary>
+    [JsonIgnore]
+    public SceneFigure? Figure { get; init; }
+
     /// <summary>These are words that cannot be read well, lie on others, or stand across the edge of a
     /// photo.</summary>
     [JsonIgnore]

@@ -49,10 +49,7 @@ internal static class OdpMotion
     }
 
     /// <summary>What moves; null for nothing.</summary>
-    internal static XElement? Timing(
-        Slide slide,
-        IReadOnlyDictionary<Guid, List<(string Shape, int Paragraphs)>> shapes
-    )
+    internal static XElement? Timing(Slide slide, IReadOnlyDictionary<Guid, List<(string Shape, int? Part)>> shapes)
     {
         List<XElement> presses = [];
         XElement? press = null,
@@ -66,22 +63,18 @@ internal static class OdpMotion
                     continue;
                 CueStart start =
                     first || cue.Act == CueAct.InTurn ? (first ? cue.Start : CueStart.OnPress) : CueStart.WithBefore;
-                if (start == CueStart.OnPress || press is null)
+                int? last = null;
+                foreach ((string shape, int? part) in own)
                 {
-                    press = new(
-                        Anim + "par",
-                        new XAttribute(Smil + "begin", start == CueStart.OnPress || presses.Count > 0 ? "next" : "0s")
-                    );
-                    presses.Add(press);
-                    together = null;
+                    // Each part of a figure that moves part by part has a press of its own.
+                    if (cue.PartByPart && last is not null && part is not null && part != last)
+                        start = CueStart.OnPress;
+                    else if (shape != own[0].Shape)
+                        start = CueStart.WithBefore;
+                    last = part ?? last;
+                    Begin(start);
+                    together!.Add(Effect(cue, start, shape));
                 }
-                if (start == CueStart.AfterBefore || together is null)
-                {
-                    together = new(Anim + "par", new XAttribute(Smil + "begin", "0s"));
-                    press.Add(together);
-                }
-                foreach ((string shape, _) in own)
-                    together.Add(Effect(cue, start, shape));
                 first = false;
             }
         }
@@ -92,6 +85,25 @@ internal static class OdpMotion
                 new XAttribute(Presentation + "node-type", "timing-root"),
                 new XElement(Anim + "seq", new XAttribute(Presentation + "node-type", "main-sequence"), presses)
             );
+
+        // The press, and the moment in it.
+        void Begin(CueStart start)
+        {
+            if (start == CueStart.OnPress || press is null)
+            {
+                press = new(
+                    Anim + "par",
+                    new XAttribute(Smil + "begin", start == CueStart.OnPress || presses.Count > 0 ? "next" : "0s")
+                );
+                presses.Add(press);
+                together = null;
+            }
+            if (start == CueStart.AfterBefore || together is null)
+            {
+                together = new(Anim + "par", new XAttribute(Smil + "begin", "0s"));
+                press.Add(together);
+            }
+        }
     }
 
     private static XElement Effect(Cue cue, CueStart start, string shape)

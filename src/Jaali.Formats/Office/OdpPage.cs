@@ -14,6 +14,7 @@ internal sealed class OdpPage(
     ExportSlide slide,
     OfficeSources from,
     OfficeMedia media,
+    OdpCharts charts,
     OdpStyles styles,
     IReadOnlyDictionary<Guid, string> names,
     HashSet<string> faces
@@ -23,7 +24,9 @@ internal sealed class OdpPage(
     private const double PixelsInInch = 96;
 
     private static readonly XNamespace Xml = XNamespace.Xml;
-    private readonly Dictionary<Guid, List<(string Shape, int Paragraphs)>> _shapes = [];
+    private readonly OdpFigures _figures = new(styles, slide.Scene.Background);
+    private readonly Dictionary<Guid, List<(string Shape, int? Part)>> _shapes = [];
+    private readonly List<(XElement Line, ExportLine Of)> _lines = [];
     private int _next;
 
     internal XElement Write(string name, int number, bool notes)
@@ -45,7 +48,7 @@ internal sealed class OdpPage(
             {
                 if (!_shapes.TryGetValue(item, out var own))
                     _shapes[item] = own = [];
-                own.Add((id, thing is ExportWords w ? w.Paragraphs.Count : 0));
+                own.Add((id, thing.Part));
             }
             shapes.Add(
                 thing.Link is { } to && Address(to) is { } address
@@ -58,6 +61,10 @@ internal sealed class OdpPage(
                     : made
             );
         }
+        foreach ((XElement line, ExportLine of) in _lines)
+        foreach ((string end, Guid? item) in new[] { ("start", of.From), ("end", of.To) })
+            if (item is { } to && _shapes.GetValueOrDefault(to) is [var (shape, _), ..])
+                line.SetAttributeValue(Draw + $"{end}-shape", shape);
         string said = slide.Scene.Page == 0 && notes ? slide.Slide.Notes : "";
         return new(
             Draw + "page",
@@ -125,13 +132,62 @@ internal sealed class OdpPage(
     private XElement? Thing(ExportItem thing) =>
         thing switch
         {
+            // What plays is a frame of its own, whatever it is cut to.
+            ExportPicture { Photo.Plays: { } plays } p when media.Clip(plays) is { } clip => Clip(p, plays, clip),
             ExportPicture { Outline: ExportOutline.Box } p => Picture(p),
             ExportPicture p => Cut(p),
             ExportBitmap p => Framed(p, media.Painting(p.Nodes, p.Box).Name, styles.Of("graphic", Plain())),
             ExportWords w => Words(w),
             ExportShape s => Shape(s),
+            ExportTable t => Frame(
+                t,
+                styles.Of("graphic", Plain()),
+                _figures.Table(t, w => new OdpText(w, from, styles, faces, Address).Write())
+            ),
+            ExportChart c => Chart(c),
+            ExportLine l => Line(l),
             _ => throw new NotSupportedException($"{thing.GetType().Name} is nothing that can be written."),
         };
+
+    private XElement Line(ExportLine l)
+    {
+        XElement made = _figures.Line(l);
+        _lines.Add((made, l));
+        return made;
+    }
+
+    // The chart, and a picture of it for those who know no charts.
+    private XElement Chart(ExportChart c)
+    {
+        XElement frame = Framed(c, media.Painting(c.Painted, c.Box).Name, styles.Of("graphic", Plain()));
+        frame.AddFirst(
+            new XElement(
+                Draw + "object",
+                new XAttribute(XLink + "href", "./" + charts.Put(c)),
+                new XAttribute(XLink + "type", "simple"),
+                new XAttribute(XLink + "show", "embed"),
+                new XAttribute(XLink + "actuate", "onLoad")
+            )
+        );
+        return frame;
+    }
+
+    // What plays, and its poster for those who cannot play it.
+    private XElement? Clip(ExportPicture p, Playing plays, string clip)
+    {
+        XElement? frame = Picture(p);
+        frame?.AddFirst(
+            new XElement(
+                Draw + "plugin",
+                new XAttribute(XLink + "href", "Pictures/" + clip),
+                new XAttribute(XLink + "type", "simple"),
+                new XAttribute(XLink + "show", "embed"),
+                new XAttribute(XLink + "actuate", "onLoad"),
+                new XAttribute(Draw + "mime-type", plays.Type)
+            )
+        );
+        return frame;
+    }
 
     private XElement? Picture(ExportPicture p)
     {
@@ -320,11 +376,10 @@ internal sealed class OdpPage(
         return drawn;
     }
 
-    private static XElement Framed(ExportItem thing, string file, string style)
-    {
-        XElement frame = new(
-            Draw + "frame",
-            new XAttribute(Draw + "style-name", style),
+    private static XElement Framed(ExportItem thing, string file, string style) =>
+        Frame(
+            thing,
+            style,
             new XElement(
                 Draw + "image",
                 new XAttribute(XLink + "href", "Pictures/" + file),
@@ -333,6 +388,10 @@ internal sealed class OdpPage(
                 new XAttribute(XLink + "actuate", "onLoad")
             )
         );
+
+    private static XElement Frame(ExportItem thing, string style, XElement what)
+    {
+        XElement frame = new(Draw + "frame", new XAttribute(Draw + "style-name", style), what);
         Place(frame, thing.Box, thing.Turn, thing.Box);
         if (thing.Says.Length > 0)
             frame.Add(new XElement(Svg + "desc", ZipXml.Clean(thing.Says)));

@@ -4,6 +4,7 @@ using System.Text;
 using System.Xml.Linq;
 using Jaali.Core.Composing;
 using Jaali.Core.Decks;
+using Jaali.Core.Scenes;
 using static Jaali.Formats.Office.OdfNames;
 
 namespace Jaali.Formats.Office;
@@ -39,6 +40,7 @@ public sealed class OdpWriter(OfficeSources from)
         // The first entry says what the file is, as it is (ODF 1.3 part 2, 3.3).
         ZipXml.PutBytes(zip, "mimetype", Encoding.ASCII.GetBytes(MediaType), CompressionLevel.NoCompression);
         var media = new OfficeMedia(zip, "Pictures/", from);
+        var charts = new OdpCharts(zip, from);
         var styles = new OdpStyles();
         Dictionary<Guid, string> names = [];
         for (int i = 0; i < slides.Count; i++)
@@ -49,7 +51,7 @@ public sealed class OdpWriter(OfficeSources from)
         {
             cancel.ThrowIfCancellationRequested();
             pages.Add(
-                new OdpPage(deck, slides[i], from, media, styles, names, faces).Write(
+                new OdpPage(deck, slides[i], from, media, charts, styles, names, faces).Write(
                     PageName(i, slides[i]),
                     i + 1,
                     about.Notes
@@ -76,6 +78,10 @@ public sealed class OdpWriter(OfficeSources from)
             "META-INF/manifest.xml",
             OdpParts.Manifest([
                 .. media.All.Select(m => ("Pictures/" + m.Name, "image/" + m.Kind)),
+                .. media.Clips.Select(m => ("Pictures/" + m.Name, m.Type)),
+                .. charts.All.SelectMany(n =>
+                    ((string, string)[])[($"{n}/", OdpChart.MediaType), ($"{n}/content.xml", "text/xml")]
+                ),
                 .. fonts.Select(f => (f, "application/x-font-ttf")),
             ])
         );
@@ -128,6 +134,24 @@ public sealed class OdpWriter(OfficeSources from)
     }
 }
 
+/// <summary>The charts of a document, each a document in it.</summary>
+internal sealed class OdpCharts(ZipArchive zip, OfficeSources from)
+{
+    private readonly List<string> _names = [];
+
+    /// <summary>The folders that were put.</summary>
+    internal IReadOnlyList<string> All => _names;
+
+    /// <summary>Writes a chart; the name of its folder.</summary>
+    internal string Put(ExportChart chart)
+    {
+        string name = string.Create(CultureInfo.InvariantCulture, $"Chart{_names.Count + 1}");
+        ZipXml.Put(zip, name + "/content.xml", new OdpChart(chart, from.FamilyOf(chart.Words.Face)).Write());
+        _names.Add(name);
+        return name;
+    }
+}
+
 /// <summary>Names and measures of OpenDocument.</summary>
 internal static class OdfNames
 {
@@ -140,6 +164,8 @@ internal static class OdfNames
         Svg = "urn:oasis:names:tc:opendocument:xmlns:svg-compatible:1.0",
         Smil = "urn:oasis:names:tc:opendocument:xmlns:smil-compatible:1.0",
         Anim = "urn:oasis:names:tc:opendocument:xmlns:animation:1.0",
+        Table = "urn:oasis:names:tc:opendocument:xmlns:table:1.0",
+        Chart = "urn:oasis:names:tc:opendocument:xmlns:chart:1.0",
         Meta = "urn:oasis:names:tc:opendocument:xmlns:meta:1.0",
         Manifest = "urn:oasis:names:tc:opendocument:xmlns:manifest:1.0",
         XLink = "http://www.w3.org/1999/xlink",
@@ -169,6 +195,8 @@ internal static class OdfNames
             Prefix("svg", Svg),
             Prefix("smil", Smil),
             Prefix("anim", Anim),
+            Prefix("table", Table),
+            Prefix("chart", Chart),
             Prefix("meta", Meta),
             Prefix("xlink", XLink),
             Prefix("dc", Dc),

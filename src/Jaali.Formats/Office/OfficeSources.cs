@@ -20,6 +20,12 @@ public sealed record OfficeSources(
 {
     private const int Quality = 92;
 
+    /// <summary>A clip by the name it is asked for, as it goes along; null where it does not.</summary>
+    public Func<string, OfficeClip?> Clip { get; init; } = _ => null;
+
+    /// <summary>The family that a face belongs to; its own name where it is not at hand.</summary>
+    internal string FamilyOf(string face) => Fonts.Faces.FirstOrDefault(f => f.Id == face)?.Family ?? face;
+
     /// <summary>A photo as files of other programs take it: JPEG or PNG, toned where asked, its credit inside; with its
     /// size in pixels. Null where its bytes are lost.</summary>
     public OfficePicture? Picture(PhotoNode photo, bool toned)
@@ -78,6 +84,12 @@ public sealed record OfficeSources(
         return data.ToArray();
     }
 }
+
+/// <summary>A clip that goes into a file.</summary>
+/// <param name="File">Where its bytes lie.</param>
+/// <param name="Type">Their media type.</param>
+/// <param name="Ending">The ending of its name.</param>
+public sealed record OfficeClip(string File, string Type, string Ending);
 
 /// <summary>A picture in a file.</summary>
 /// <param name="Bytes">JPEG or PNG.</param>

@@ -1,5 +1,7 @@
 using System.Xml.Linq;
 using Jaali.Core.Decks;
+using Jaali.Core.Photos;
+using Jaali.Core.Scenes;
 using static Jaali.Formats.Office.PptxNames;
 
 namespace Jaali.Formats.Office;
@@ -39,12 +41,20 @@ internal static class PptxMotion
         );
     }
 
-    /// <summary>What moves; null for nothing.</summary>
+    /// <summary>What moves, and what plays; null for nothing.</summary>
     /// <param name="slide">The slide.</param>
-    /// <param name="shapes">The shapes of each item, with the number of paragraphs in them.</param>
-    internal static XElement? Timing(Slide slide, IReadOnlyDictionary<Guid, List<(int Shape, int Paragraphs)>> shapes)
+    /// <param name="shapes">The shapes of each item.</param>
+    /// <param name="clips">The shapes that play.</param>
+    internal static XElement? Timing(
+        Slide slide,
+        IReadOnlyDictionary<Guid, List<MovedShape>> shapes,
+        IReadOnlyList<(int Shape, Playing Plays)> clips
+    )
     {
         var steps = new Steps();
+        foreach ((int shape, Playing plays) in clips)
+            if (plays.Starts == ClipStart.Slide)
+                steps.Play(shape);
         foreach (Cue cue in slide.Cues)
         {
             bool first = true;
@@ -52,44 +62,100 @@ internal static class PptxMotion
             {
                 if (!shapes.TryGetValue(thing, out var own))
                     continue;
-                foreach ((int shape, int paragraphs) in own)
+                int? last = null;
+                foreach (MovedShape shape in own)
                 {
-                    int parts = cue.PartByPart && paragraphs > 1 ? paragraphs : 1;
+                    int parts = cue.PartByPart ? shape.Parts : 1;
                     for (int p = 0; p < parts; p++)
                     {
-                        // Each of several that take turns, and each paragraph, has a press of its own; what a thing is
-                        // made of moves together.
-                        bool again = !first && (cue.Act == CueAct.InTurn ? shape == own[0].Shape : p > 0);
+                        // Each of several that take turns, each paragraph, and each part of a figure has a press of its
+                        // own; what else a thing is made of moves together.
+                        bool again =
+                            !first
+                            && (
+                                cue.Act == CueAct.InTurn ? shape == own[0]
+                                : cue.PartByPart && shape.Part is { } part ? last is not null && part != last
+                                : p > 0
+                            );
                         steps.Add(
                             first ? cue.Start
                                 : again ? CueStart.OnPress
                                 : CueStart.WithBefore,
                             cue,
-                            shape,
-                            parts > 1 ? p : null
+                            shape.Shape,
+                            parts > 1 ? shape.Target(p) : null
                         );
                         first = false;
+                        last = shape.Part ?? last;
                     }
-                    if (paragraphs > 0)
-                        steps.Built(shape, parts > 1);
+                    steps.Built(shape, parts > 1);
                 }
             }
         }
-        return steps.Xml();
+        return steps.Xml(clips);
     }
 
     private sealed class Steps
     {
         private readonly List<XElement> _presses = [];
-        private readonly SortedDictionary<int, bool> _built = [];
+        private readonly SortedDictionary<int, (MovedShape Shape, bool ByPart)> _built = [];
         private XElement? _group,
             _inner;
         private int _next = 3;
 
-        internal void Built(int shape, bool byParagraph) =>
-            _built[shape] = byParagraph || _built.GetValueOrDefault(shape);
+        internal void Built(MovedShape shape, bool byPart)
+        {
+            if (shape.Paragraphs > 0 || shape.Chart is not null)
+                _built[shape.Shape] = (shape, byPart || _built.GetValueOrDefault(shape.Shape).ByPart);
+        }
 
-        internal void Add(CueStart start, Cue cue, int shape, int? paragraph)
+        /// <summary>Plays from its beginning as soon as the slide is there.</summary>
+        internal void Play(int shape)
+        {
+            Next(CueStart.WithBefore);
+            _inner!.Add(
+                new XElement(
+                    P + "par",
+                    new XElement(
+                        P + "cTn",
+                        new XAttribute("id", _next++),
+                        new XAttribute("presetID", 1),
+                        new XAttribute("presetClass", "mediacall"),
+                        new XAttribute("presetSubtype", 0),
+                        new XAttribute("fill", "hold"),
+                        new XAttribute("nodeType", "withEffect"),
+                        new XElement(P + "stCondLst", Condition("0")),
+                        new XElement(
+                            P + "childTnLst",
+                            new XElement(
+                                P + "cmd",
+                                new XAttribute("type", "call"),
+                                new XAttribute("cmd", "playFrom(0.0)"),
+                                new XElement(
+                                    P + "cBhvr",
+                                    new XElement(
+                                        P + "cTn",
+                                        new XAttribute("id", _next++),
+                                        new XAttribute("dur", 1),
+                                        new XAttribute("fill", "hold")
+                                    ),
+                                    new XElement(P + "tgtEl", new XElement(P + "spTgt", new XAttribute("spid", shape)))
+                                )
+                            )
+                        )
+                    )
+                )
+            );
+        }
+
+        internal void Add(CueStart start, Cue cue, int shape, XElement? part)
+        {
+            Next(start);
+            _inner!.Add(Effect(start, cue, shape, part));
+        }
+
+        // The press and the moment at which something begins.
+        private void Next(CueStart start)
         {
             if (start == CueStart.OnPress || _inner is null)
             {
@@ -115,11 +181,10 @@ internal static class PptxMotion
                 (XElement inner, _inner) = Par([Condition("0")]);
                 _group!.Add(inner);
             }
-            _inner.Add(Effect(start, cue, shape, paragraph));
         }
 
-        internal XElement? Xml() =>
-            _presses.Count == 0
+        internal XElement? Xml(IReadOnlyList<(int Shape, Playing Plays)> clips) =>
+            _presses.Count == 0 && clips.Count == 0
                 ? null
                 : new(
                     P + "timing",
@@ -135,36 +200,51 @@ internal static class PptxMotion
                                 new XAttribute("nodeType", "tmRoot"),
                                 new XElement(
                                     P + "childTnLst",
-                                    new XElement(
-                                        P + "seq",
-                                        new XAttribute("concurrent", 1),
-                                        new XAttribute("nextAc", "seek"),
-                                        new XElement(
-                                            P + "cTn",
-                                            new XAttribute("id", 2),
-                                            new XAttribute("dur", "indefinite"),
-                                            new XAttribute("nodeType", "mainSeq"),
-                                            new XElement(P + "childTnLst", _presses)
+                                    _presses.Count == 0
+                                        ? null
+                                        : new XElement(
+                                            P + "seq",
+                                            new XAttribute("concurrent", 1),
+                                            new XAttribute("nextAc", "seek"),
+                                            new XElement(
+                                                P + "cTn",
+                                                new XAttribute("id", 2),
+                                                new XAttribute("dur", "indefinite"),
+                                                new XAttribute("nodeType", "mainSeq"),
+                                                new XElement(P + "childTnLst", _presses)
+                                            ),
+                                            On("prevCondLst", "onPrev"),
+                                            On("nextCondLst", "onNext")
                                         ),
-                                        On("prevCondLst", "onPrev"),
-                                        On("nextCondLst", "onNext")
-                                    )
+                                    clips.Select(Clip)
                                 )
                             )
                         )
                     ),
                     _built.Count == 0
                         ? null
-                        : new XElement(
-                            P + "bldLst",
-                            _built.Select(b => new XElement(
-                                P + "bldP",
-                                new XAttribute("spid", b.Key),
-                                new XAttribute("grpId", 0),
-                                b.Value ? new XAttribute("build", "p") : null
-                            ))
-                        )
+                        : new XElement(P + "bldLst", _built.Values.Select(b => b.Shape.Built(b.ByPart)))
                 );
+
+        // What a thing that plays does when it is pressed.
+        private XElement Clip((int Shape, Playing Plays) clip) =>
+            new(
+                P + (clip.Plays.SoundAlone ? "audio" : "video"),
+                new XElement(
+                    P + "cMediaNode",
+                    new XAttribute("vol", (int)Math.Round(clip.Plays.Volume * 100_000)),
+                    clip.Plays.Muted ? new XAttribute("mute", 1) : null,
+                    new XElement(
+                        P + "cTn",
+                        new XAttribute("id", _next++),
+                        clip.Plays.Loops ? new XAttribute("repeatCount", "indefinite") : null,
+                        new XAttribute("fill", "hold"),
+                        new XAttribute("display", 0),
+                        new XElement(P + "stCondLst", Condition("indefinite"))
+                    ),
+                    new XElement(P + "tgtEl", new XElement(P + "spTgt", new XAttribute("spid", clip.Shape)))
+                )
+            );
 
         private static XElement On(string list, string what) =>
             new(
@@ -199,7 +279,7 @@ internal static class PptxMotion
 
         private static int Milliseconds(double seconds) => Math.Max(1, (int)Math.Round(seconds * 1000));
 
-        private XElement Effect(CueStart start, Cue cue, int shape, int? paragraph)
+        private XElement Effect(CueStart start, Cue cue, int shape, XElement? part)
         {
             (int preset, string kind) = cue.Act switch
             {
@@ -245,12 +325,12 @@ internal static class PptxMotion
                             )
                         )
                     ),
-                    new XElement(P + "childTnLst", Behaviours(cue, shape, paragraph))
+                    new XElement(P + "childTnLst", Behaviours(cue, shape, part))
                 )
             );
         }
 
-        private IEnumerable<XElement> Behaviours(Cue cue, int shape, int? paragraph)
+        private IEnumerable<XElement> Behaviours(Cue cue, int shape, XElement? part)
         {
             int takes = Milliseconds(cue.Effect == CueEffect.Appear ? 0 : cue.Seconds);
             switch (cue.Act)
@@ -279,16 +359,7 @@ internal static class PptxMotion
             XElement Target() =>
                 new(
                     P + "tgtEl",
-                    new XElement(
-                        P + "spTgt",
-                        new XAttribute("spid", shape),
-                        paragraph is { } p
-                            ? new XElement(
-                                P + "txEl",
-                                new XElement(P + "pRg", new XAttribute("st", p), new XAttribute("end", p))
-                            )
-                            : null
-                    )
+                    new XElement(P + "spTgt", new XAttribute("spid", shape), part is null ? null : new XElement(part))
                 );
 
             XElement Behaviour(int duration, bool back = false) =>
@@ -368,4 +439,58 @@ internal static class PptxMotion
                 );
         }
     }
+}
+
+/// <summary>A shape of an item, for what moves.</summary>
+/// <param name="Shape">Its number on the slide.</param>
+/// <param name="Paragraphs">How many it has; 0 for what is no words.</param>
+/// <param name="Part">Which part of the item it is, where they move one by one.</param>
+/// <param name="Chart">Of a chart whose parts move one by one: whether these are its rows, and how many; null for
+/// others.</param>
+internal sealed record MovedShape(int Shape, int Paragraphs, int? Part, (bool ByRow, int Count)? Chart)
+{
+    /// <summary>In so many parts it can move by itself.</summary>
+    internal int Parts => Chart?.Count ?? Math.Max(1, Paragraphs);
+
+    /// <summary>One of its parts, as what moves is aimed at it.</summary>
+    internal XElement Target(int part)
+    {
+        if (Chart is not var (byRow, _))
+            return new(P + "txEl", new XElement(P + "pRg", new XAttribute("st", part), new XAttribute("end", part)));
+        // −3 stands for all of them.
+        return new(
+            P + "graphicEl",
+            new XElement(
+                A + "chart",
+                new XAttribute("seriesIdx", byRow ? -3 : part),
+                new XAttribute("categoryIdx", byRow ? part : -3),
+                new XAttribute("bldStep", byRow ? "category" : "series")
+            )
+        );
+    }
+
+    /// <summary>That it moves, as a whole or by its parts.</summary>
+    internal XElement Built(bool byPart) =>
+        Chart is var (byRow, _)
+            ? new(
+                P + "bldGraphic",
+                new XAttribute("spid", Shape),
+                new XAttribute("grpId", 0),
+                byPart
+                    ? new XElement(
+                        P + "bldSub",
+                        new XElement(
+                            A + "bldChart",
+                            new XAttribute("bld", byRow ? "category" : "series"),
+                            new XAttribute("animBg", 0)
+                        )
+                    )
+                    : new XElement(P + "bldAsOne")
+            )
+            : new(
+                P + "bldP",
+                new XAttribute("spid", Shape),
+                new XAttribute("grpId", 0),
+                byPart ? new XAttribute("build", "p") : null
+            );
 }

@@ -15,6 +15,7 @@ internal sealed class PptxSlide(
     ExportSlide slide,
     OfficeSources from,
     OfficeMedia media,
+    PptxCharts charts,
     PptxWriter.Relations links,
     IReadOnlyDictionary<Guid, int> numbers,
     HashSet<string> faces
@@ -25,7 +26,10 @@ internal sealed class PptxSlide(
 
     private int _next = 1;
     private bool _titled;
-    private readonly Dictionary<Guid, List<(int Shape, int Paragraphs)>> _shapes = [];
+    private readonly Dictionary<Guid, List<MovedShape>> _shapes = [];
+    private readonly Dictionary<Guid, (int Shape, ExportItem Thing)> _first = [];
+    private readonly List<(XElement Line, ExportLine Of)> _lines = [];
+    private readonly List<(int Shape, Playing Plays)> _clips = [];
 
     /// <summary>True where words on it are its title.</summary>
     internal static bool HasTitle(ExportSlide slide) => TitleOf(slide) is not null;
@@ -69,9 +73,21 @@ internal sealed class PptxSlide(
             {
                 if (!_shapes.TryGetValue(item, out var own))
                     _shapes[item] = own = [];
-                own.Add((id, thing is ExportWords w ? w.Paragraphs.Count : 0));
+                own.Add(
+                    new(
+                        id,
+                        thing is ExportWords w ? w.Paragraphs.Count : 0,
+                        thing.Part,
+                        thing is ExportChart { ByRow: { } byRow } c
+                            ? (byRow, byRow ? c.Labels.Count : c.Series.Count)
+                            : null
+                    )
+                );
+                _first.TryAdd(item, (id, thing));
             }
         }
+        foreach ((XElement line, ExportLine of) in _lines)
+            PptxFigures.Join(line, Joined(of.From, of.Way[0]), Joined(of.To, of.Way[^1]));
         return new XElement(
             P + "sld",
             new XAttribute(XNamespace.Xmlns + "a", A.NamespaceName),
@@ -88,8 +104,19 @@ internal sealed class PptxSlide(
             ),
             new XElement(P + "clrMapOvr", new XElement(A + "masterClrMapping")),
             PptxMotion.Transition(deck.TransitionOf(slide.Slide)),
-            slide.Scene.Page == 0 ? PptxMotion.Timing(slide.Slide, _shapes) : null
+            slide.Scene.Page == 0 ? PptxMotion.Timing(slide.Slide, _shapes, _clips) : null
         );
+    }
+
+    // The shape that an end of a line stays with, and which of its places is nearest.
+    private (int Shape, int Site)? Joined(Guid? item, SlidePoint at)
+    {
+        if (item is not { } id || !_first.TryGetValue(id, out var to))
+            return null;
+        SlidePoint upright = at.Turned(Composition.Middle(to.Thing.Box), -to.Thing.Turn);
+        int side = ExportLine.Side(to.Thing.Box, upright);
+        // An ellipse has a place between each two of its sides as well (presetShapeDefinitions).
+        return (to.Shape, to.Thing is ExportPicture { Outline: ExportOutline.Ellipse } ? side * 2 : side);
     }
 
     private XElement? Thing(ExportItem thing) =>
@@ -99,8 +126,23 @@ internal sealed class PptxSlide(
             ExportBitmap p => Painted(p),
             ExportWords w => Words(w),
             ExportShape s => Shape(s),
+            ExportTable t => PptxFigures.Table(t, Named(t, "Table"), Place(t.Box, 0), (p, w) => Paragraph(p, w, false)),
+            ExportChart c => PptxFigures.Frame(
+                Named(c, "Chart"),
+                Place(c.Box, c.Turn),
+                PptxChart.Uri,
+                PptxChart.To(links.To("chart", "../charts/" + charts.Put(c)))
+            ),
+            ExportLine l => Line(l),
             _ => throw new NotSupportedException($"{thing.GetType().Name} is nothing that can be written."),
         };
+
+    private XElement Line(ExportLine l)
+    {
+        XElement made = PptxFigures.Line(l, Named(l, "Line"), Place(l.Box, l.Turn));
+        _lines.Add((made, l));
+        return made;
+    }
 
     private XElement? Picture(ExportPicture p)
     {
@@ -153,14 +195,28 @@ internal sealed class PptxSlide(
         bool grey,
         XElement? source,
         XElement properties
-    ) =>
-        new(
+    )
+    {
+        Playing? plays = (thing as ExportPicture)?.Photo.Plays;
+        string? clip = plays is null ? null : media.Clip(plays);
+        if (clip is not null)
+            _clips.Add((_next, plays!));
+        XElement named = Named(thing, called);
+        if (clip is not null && named.Element(A + "hlinkClick") is null)
+            named.AddFirst(
+                new XElement(
+                    A + "hlinkClick",
+                    new XAttribute(R + "id", ""),
+                    new XAttribute("action", "ppaction://media")
+                )
+            );
+        return new(
             P + "pic",
             new XElement(
                 P + "nvPicPr",
-                Named(thing, called),
+                named,
                 new XElement(P + "cNvPicPr", new XElement(A + "picLocks", new XAttribute("noChangeAspect", 1))),
-                new XElement(P + "nvPr")
+                new XElement(P + "nvPr", clip is null ? null : Media(clip, plays!))
             ),
             new XElement(
                 P + "blipFill",
@@ -174,6 +230,30 @@ internal sealed class PptxSlide(
             ),
             properties
         );
+    }
+
+    // What plays in the place of a picture, and the second at which it begins.
+    private IEnumerable<XElement> Media(string clip, Playing plays)
+    {
+        string kind = plays.SoundAlone ? "audio" : "video";
+        yield return new XElement(A + (kind + "File"), new XAttribute(R + "link", links.To(kind, "../media/" + clip)));
+        XElement media = new(
+            Media2010 + "media",
+            new XAttribute(XNamespace.Xmlns + "p14", Media2010.NamespaceName),
+            new XAttribute(
+                R + "embed",
+                links.Add("http://schemas.microsoft.com/office/2007/relationships/media", "../media/" + clip)
+            )
+        );
+        if (plays.From > 0)
+            media.Add(new XElement(Media2010 + "trim", new XAttribute("st", (int)Math.Round(plays.From * 1000))));
+        yield return new XElement(
+            P + "extLst",
+            new XElement(P + "ext", new XAttribute("uri", "{DAA4B4D4-6D71-4841-9C94-3DE7FCFB9230}"), media)
+        );
+    }
+
+    private static readonly XNamespace Media2010 = "http://schemas.microsoft.com/office/powerpoint/2010/main";
 
     private XElement Shape(ExportShape s)
     {
@@ -446,7 +526,14 @@ internal sealed class PptxSlide(
             new XElement(A + "avLst"),
             new XElement(A + "gdLst"),
             new XElement(A + "ahLst"),
-            new XElement(A + "cxnLst"),
+            // Places for lines: above, left, below, right, as a rectangle has them.
+            new XElement(
+                A + "cxnLst",
+                Site("16200000", "hc", "t"),
+                Site("10800000", "l", "vc"),
+                Site("5400000", "hc", "b"),
+                Site("0", "r", "vc")
+            ),
             new XElement(
                 A + "rect",
                 new XAttribute("l", "0"),
@@ -457,6 +544,13 @@ internal sealed class PptxSlide(
             new XElement(A + "pathLst", drawn)
         );
     }
+
+    private static XElement Site(string angle, string x, string y) =>
+        new(
+            A + "cxn",
+            new XAttribute("ang", angle),
+            new XElement(A + "pos", new XAttribute("x", x), new XAttribute("y", y))
+        );
 
     private static XElement Fill(GradientOnBox g, double opacity) =>
         new(
@@ -483,14 +577,9 @@ internal sealed class PptxSlide(
                 )
         );
 
-    private static XElement Solid(string colour, double opacity) => new(A + "solidFill", Colour(colour, opacity));
+    private static XElement Solid(string colour, double opacity) => PptxColour.Solid(colour, opacity);
 
-    private static XElement Colour(string colour, double opacity) =>
-        new(
-            A + "srgbClr",
-            new XAttribute("val", colour.TrimStart('#').ToUpperInvariant()),
-            opacity < 1 ? new XElement(A + "alpha", new XAttribute("val", (int)Math.Round(opacity * 100_000))) : null
-        );
+    private static XElement Colour(string colour, double opacity) => PptxColour.Of(colour, opacity);
 
     private static XAttribute Share(string name, double share) => new(name, (int)Math.Round(share * 100_000));
 

@@ -41,6 +41,7 @@ public sealed class PptxWriter(OfficeSources from)
         using var zip = new ZipArchive(output, ZipArchiveMode.Create, leaveOpen: true);
         var package = new Package(zip);
         var media = new OfficeMedia(zip, "ppt/media/", from);
+        var charts = new PptxCharts(package, from, deck.Style.Language);
         var faces = new HashSet<string>(StringComparer.Ordinal);
         Dictionary<Guid, int> numbers = [];
         for (int i = 0; i < slides.Count; i++)
@@ -52,7 +53,7 @@ public sealed class PptxWriter(OfficeSources from)
             ExportSlide slide = slides[i];
             var links = new Relations();
             links.To("slideLayout", $"../slideLayouts/slideLayout{(PptxSlide.HasTitle(slide) ? 1 : 2)}.xml");
-            XElement xml = new PptxSlide(deck, slide, from, media, links, numbers, faces).Write();
+            XElement xml = new PptxSlide(deck, slide, from, media, charts, links, numbers, faces).Write();
             bool noted = notes && slide.Slide.Notes.Length > 0 && slide.Scene.Page == 0;
             if (noted)
             {
@@ -81,7 +82,9 @@ public sealed class PptxWriter(OfficeSources from)
             PptxParts.App(slides.Count),
             "application/vnd.openxmlformats-officedocument.extended-properties+xml"
         );
-        package.End();
+        foreach ((string ending, string type) in media.ClipTypes)
+            package.Ending(ending, type);
+        package.End("ppt/presentation.xml", "docProps/core.xml", "docProps/app.xml");
     }
 
     private void Presentation(
@@ -223,7 +226,8 @@ public sealed class PptxWriter(OfficeSources from)
             Default("xml", "application/xml"),
             Default("jpeg", "image/jpeg"),
             Default("png", "image/png"),
-            Default("fntdata", "application/x-fontdata")
+            Default("fntdata", "application/x-fontdata"),
+            Default("xlsx", ChartSheet.MediaType)
         );
 
         internal void Put(string name, XElement xml, string type, Relations? links = null)
@@ -247,15 +251,21 @@ public sealed class PptxWriter(OfficeSources from)
         internal void PutBytes(string name, byte[] bytes) =>
             ZipXml.PutBytes(zip, name, bytes, CompressionLevel.Optimal);
 
-        internal void End()
+        /// <summary>Says of what type the files of an ending are.</summary>
+        internal void Ending(string extension, string type) => _types.Add(Default(extension, type));
+
+        /// <summary>Ends the package.</summary>
+        /// <param name="document">The part that it is about.</param>
+        /// <param name="core">Title, maker, dates; null for none.</param>
+        /// <param name="app">What wrote it; null for none.</param>
+        internal void End(string document, string? core = null, string? app = null)
         {
             var root = new Relations();
-            root.To("officeDocument", "ppt/presentation.xml");
-            root.Add(
-                "http://schemas.openxmlformats.org/package/2006/relationships/metadata/core-properties",
-                "docProps/core.xml"
-            );
-            root.To("extended-properties", "docProps/app.xml");
+            root.To("officeDocument", document);
+            if (core is not null)
+                root.Add("http://schemas.openxmlformats.org/package/2006/relationships/metadata/core-properties", core);
+            if (app is not null)
+                root.To("extended-properties", app);
             ZipXml.Put(zip, "_rels/.rels", root.Xml);
             ZipXml.Put(zip, "[Content_Types].xml", _types);
         }
@@ -297,6 +307,29 @@ public sealed class PptxWriter(OfficeSources from)
             Xml.Add(one);
             return id;
         }
+    }
+}
+
+/// <summary>The charts of a file, each a part with its sheet.</summary>
+internal sealed class PptxCharts(PptxWriter.Package package, OfficeSources from, string language)
+{
+    private int _count;
+
+    /// <summary>Writes a chart; its name.</summary>
+    internal string Put(ExportChart chart)
+    {
+        string name = string.Create(CultureInfo.InvariantCulture, $"chart{++_count}.xml"),
+            sheet = string.Create(CultureInfo.InvariantCulture, $"sheet{_count}.xlsx");
+        package.PutBytes("ppt/embeddings/" + sheet, ChartSheet.Write(chart));
+        var links = new PptxWriter.Relations();
+        string to = links.To("package", "../embeddings/" + sheet);
+        package.Put(
+            "ppt/charts/" + name,
+            new PptxChart(chart, from.FamilyOf(chart.Words.Face), language).Write(to),
+            "application/vnd.openxmlformats-officedocument.drawingml.chart+xml",
+            links
+        );
+        return name;
     }
 }
 
@@ -357,7 +390,31 @@ internal static class ZipXml
 internal sealed class OfficeMedia(ZipArchive zip, string folder, OfficeSources from)
 {
     private readonly Dictionary<string, (string Name, OfficePicture Picture)> _there = new(StringComparer.Ordinal);
+    private readonly Dictionary<string, string> _clips = new(StringComparer.Ordinal);
+    private readonly Dictionary<string, string> _clipTypes = new(StringComparer.Ordinal);
     private int _count;
+
+    /// <summary>The clips that were put: their names and media types.</summary>
+    internal IEnumerable<(string Name, string Type)> Clips =>
+        _clips.Values.Distinct().Select(n => (n, _clipTypes[n[(n.LastIndexOf('.') + 1)..]]));
+
+    /// <summary>Endings of the clips that were put, with their media types.</summary>
+    internal IEnumerable<(string Ending, string Type)> ClipTypes => _clipTypes.Select(t => (t.Key, t.Value));
+
+    /// <summary>The bytes of a clip, as they are; null where they do not go along.</summary>
+    internal string? Clip(Playing plays)
+    {
+        if (_clips.TryGetValue(plays.Source, out string? known))
+            return known;
+        if (from.Clip(plays.Source) is not { } clip)
+            return null;
+        string name = $"clip{_clips.Count + 1}.{clip.Ending}";
+        using (Stream entry = zip.CreateEntry(folder + name, CompressionLevel.NoCompression).Open())
+        using (FileStream bytes = File.OpenRead(clip.File))
+            bytes.CopyTo(entry);
+        _clipTypes[clip.Ending] = clip.Type;
+        return _clips[plays.Source] = name;
+    }
 
     /// <summary>Names and types of what was put.</summary>
     internal IEnumerable<(string Name, string Kind)> All =>

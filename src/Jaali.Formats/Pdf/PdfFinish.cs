@@ -95,7 +95,7 @@ public static partial class PdfFinish
                 section
             );
             var kids = new PdfArray(document);
-            foreach ((PdfMark _, PdfDictionary element) in InReadingOrder(made, pages[i].Scenes))
+            foreach (PdfDictionary element in PdfTables.Gathered(document, InReadingOrder(made, pages[i].Scenes)))
                 kids.Elements.Add(element.Reference!);
             page.Elements.SetInteger("/StructParents", key);
             numbers.Elements.Add(new PdfInteger(key++));
@@ -404,7 +404,8 @@ public static partial class PdfFinish
         static string X(string text) => SecurityElement.Escape(Office.ZipXml.Clean(text)) ?? "";
     }
 
-    private static PdfDictionary Element(PdfDocument document, PdfDictionary parent, string tag)
+    /// <summary>An element of the structure.</summary>
+    internal static PdfDictionary Element(PdfDocument document, PdfDictionary parent, string tag)
     {
         PdfDictionary element = New(document, "/StructElem");
         element.Elements.SetName("/S", "/" + tag);
@@ -420,7 +421,8 @@ public static partial class PdfFinish
         return made;
     }
 
-    private static PdfDictionary Dictionary(
+    /// <summary>A dictionary that stands where it is used.</summary>
+    internal static PdfDictionary Dictionary(
         PdfDocument document,
         params ReadOnlySpan<(string Name, PdfItem Value)> entries
     )

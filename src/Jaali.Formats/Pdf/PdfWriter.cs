@@ -148,7 +148,7 @@ public sealed class PdfWriter(ScenePainter painter)
 
         void Paint(PdfPlace place, SKCanvas canvas, PdfMarks marks, HashSet<Guid> named)
         {
-            Scene scene = Toned(place.Scene);
+            (Scene scene, IReadOnlyDictionary<SceneNode, PdfMark> cells) = PdfTables.Apart(Toned(place.Scene));
             int before = canvas.Save();
             canvas.Translate((float)place.At.X, (float)place.At.Y);
             canvas.Scale((float)(place.At.Width / scene.Width));
@@ -160,7 +160,13 @@ public sealed class PdfWriter(ScenePainter painter)
                 canvas,
                 id => Load(id) is { } data ? SKImage.FromEncodedData(data) : null,
                 inFile: true,
-                node => Mark(marks, scene, node)
+                node =>
+                {
+                    if (cells.TryGetValue(node, out PdfMark? cell))
+                        marks.Before(cell);
+                    else
+                        Mark(marks, scene, node);
+                }
             );
             // The first of a slide's pages is where links to it lead.
             if (named.Add(scene.SlideId))
@@ -325,6 +331,9 @@ public sealed record PdfPageContents(IReadOnlyList<Scene> Scenes, IReadOnlyList<
 /// <param name="Computed">Whether they are words that were computed, such as a credit.</param>
 public sealed record PdfMark(string? Tag, string Says, Guid? ItemId, PdfComputed Computed = PdfComputed.No)
 {
+    /// <summary>The cell of a table that it stands in; null for none.</summary>
+    internal PdfCell? Cell { get; init; }
+
     /// <summary>The name of the property that tells words apart that were computed, such as a credit.</summary>
     public const string ComputedName = "JAALI_Computed";
 
@@ -371,9 +380,12 @@ internal sealed class PdfMarks(SKCanvas canvas)
 
     internal IReadOnlyList<PdfMark> Told => _told;
 
-    internal void Before(string? tag, string says, Guid? item = null, PdfComputed computed = PdfComputed.No)
+    internal void Before(string? tag, string says, Guid? item = null, PdfComputed computed = PdfComputed.No) =>
+        Before(new PdfMark(tag, says, item, computed));
+
+    internal void Before(PdfMark mark)
     {
-        _told.Add(new(tag, says, item, computed));
+        _told.Add(mark);
         int saved = canvas.Save();
         canvas.ResetMatrix();
         using var spot = new SKPaint { Color = new SKColor(1, 2, 3), IsAntialias = false };

@@ -1,3 +1,4 @@
+using Jaali.Core;
 using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
@@ -31,6 +32,28 @@ public sealed record ProposalView(
 /// <param name="Scene">The slide so laid out.</param>
 public sealed record LayoutView(SlideLayout? Layout, PhotoSharing? Sharing, string Why, bool Fits, Scene Scene);
 
+/// <summary>A text that a slide should show.</summary>
+/// <param name="Text">The text; null for the facts of the slide's point.</param>
+public sealed record FiguresRequest(string? Text);
+
+/// <summary>What a text can be put on a slide as, as it would look.</summary>
+/// <param name="Form">What it becomes.</param>
+/// <param name="Why">Why it is offered, in one line.</param>
+/// <param name="Command">The edit that puts it there.</param>
+/// <param name="Scene">The slide with it.</param>
+public sealed record FigureView(TextForm Form, string Why, DeckCommand Command, Scene Scene);
+
+/// <summary>Items that a hand moves.</summary>
+/// <param name="ItemIds">The items.</param>
+/// <param name="Across">By how far, in units.</param>
+/// <param name="Down">By how far, in units.</param>
+public sealed record WaysRequest(Guid[] ItemIds, double Across, double Down);
+
+/// <summary>A line as it is drawn then.</summary>
+/// <param name="ItemId">The line.</param>
+/// <param name="Path">Its outline.</param>
+public sealed record WayView(Guid ItemId, Core.Geometry.Path Path);
+
 /// <summary>The grid of a slide, as it lies there.</summary>
 /// <param name="Grid">Margins, columns, rows and gutter.</param>
 /// <param name="Own">Whether it is the slide's own, or the deck's.</param>
@@ -61,6 +84,8 @@ public static class ComposeEndpoints
             .WithName("readGrids");
         slide.MapGet("/arrangements", ArrangementsAsync).WithName("proposeArrangements");
         slide.MapGet("/layouts", LayoutsAsync).WithName("proposeLayouts");
+        slide.MapPost("/ways", WaysAsync).WithName("readWays");
+        slide.MapPost("/figures", FiguresAsync).WithName("proposeFigures");
     }
 
     private static async Task<Results<Ok<DragGuides>, ProblemHttpResult>> GuidesAsync(
@@ -163,4 +188,86 @@ public static class ComposeEndpoints
                     .ToArray()
             )
             : Problems.NotFound("slide");
+
+    // While a hand moves what lines stay with: nothing is edited, and no scene is made.
+    private static async Task<Results<Ok<WayView[]>, ProblemHttpResult>> WaysAsync(
+        Guid id,
+        Guid slideId,
+        WaysRequest moved,
+        DeckEditing desk,
+        CancellationToken cancel
+    )
+    {
+        if ((await desk.OpenAsync(id, cancel))?.Deck is not { } deck || deck.Slide(slideId) is null)
+            return Problems.NotFound("slide");
+        HashSet<Guid> items = [.. moved.ItemIds];
+        return desk.Try(deck, new MoveItems(slideId, [.. items], moved.Across, moved.Down)) switch
+        {
+            Edited done => TypedResults.Ok(
+                LinePath.Along(done.Deck.Slide(slideId)!, items).Select(l => new WayView(l.Line, l.Drawn)).ToArray()
+            ),
+            Rejected no => Problems.Of(no.Reason),
+            _ => throw new InvalidOperationException("An edit is done or refused."),
+        };
+    }
+
+    private static async Task<Results<Ok<FigureView[]>, ProblemHttpResult>> FiguresAsync(
+        Guid id,
+        Guid slideId,
+        FiguresRequest asked,
+        DeckEditing desk,
+        SceneCache scenes,
+        CancellationToken cancel
+    )
+    {
+        if ((await desk.OpenAsync(id, cancel))?.Deck is not { } deck || deck.Slide(slideId) is not { } slide)
+            return Problems.NotFound("slide");
+        if (asked.Text?.Length > Limits.Incoming.Text)
+            return Problems.Of(
+                new Refusal("too-long", $"What was pasted has {asked.Text.Length} characters. Take a part of it.")
+            );
+        List<FigureView> views = [];
+        Refusal? refused = null;
+        foreach ((TextForm form, string why, DeckCommand command) in asked.Text is { } text ? OfText(text) : OfFacts())
+            switch (desk.Try(deck, command))
+            {
+                case Edited done:
+                    views.Add(
+                        new(form, why, command, SceneBuilder.Build(done.Deck, done.Deck.Slide(slideId)!, scenes)[0])
+                    );
+                    break;
+                case Rejected no:
+                    refused ??= no.Reason;
+                    break;
+            }
+        // What was pasted and can be nothing says why.
+        if (asked.Text is not null && refused is not null)
+        {
+            if (views.Count == 0)
+                return Problems.Of(refused);
+            if (views is [{ Form: TextForm.Words } words])
+                views = [words with { Why = $"{words.Why} {refused.Sentence}" }];
+        }
+        return TypedResults.Ok(views.ToArray());
+
+        IEnumerable<(TextForm, string, DeckCommand)> OfText(string text) =>
+            FigureOffers
+                .Of(text)
+                .Select(o => (o.Form, o.Why, (DeckCommand)new AddItem(slideId, o.Edit)))
+                .Append((TextForm.Words, "As words.", new AddItem(slideId, new WordsEdit(text.Trim()))));
+
+        IEnumerable<(TextForm, string, DeckCommand)> OfFacts() =>
+            (slide.PointId is { } point ? deck.Point(point)?.Facts ?? [] : []).SelectMany(
+                (fact, i) =>
+                    FigureOffers
+                        .Of(fact.Text, fact.Reference)
+                        .Select(o =>
+                            (
+                                o.Form,
+                                $"“{FewWords.Of(fact.Text)}” {o.Why}",
+                                (DeckCommand)new ShowFact(slideId, i, o.Form)
+                            )
+                        )
+            );
+    }
 }

@@ -136,6 +136,9 @@ export const texts = {
     slidesOfWords: 'Slides of words',
     slidesOfWordsText:
       'Lay out (L) proposes how the words of a slide may stand, by what they say: one number, somebody’s words, a list, the sources of the plan. Arrow keys try one, Enter takes it. Nothing typed is lost. New slides of words are in the list of commands.',
+    figuresOnASlide: 'Charts, tables, flows',
+    figuresOnASlideText:
+      'Add has them, with shapes, arrows and signs. Or paste rows, lines with arrows between them, or a sentence with figures on a slide: it shows what that can become, as finished slides. Facts of the plan that hold figures are offered by Lay out. Each is typed in place, comes part by part if it should, and goes into office files as their own.',
     theHouse: 'One look for the deck',
     theHouseText:
       'Press the name of the style at the foot of the facts: take another, its colours from your photos, or edit it. What was set by hand stays until it is reset. Many words at once replaces a typeface, a size, a colour or words on all slides or a range such as 2-5. Typefaces of your own are added there.',
@@ -692,6 +695,7 @@ export const texts = {
     proposals: 'Proposals: arrow keys try one, Enter takes it, Escape leaves all as it was',
     notesTake: (words: number, time: string, planned: string | null) =>
       `${many(words, 'one word', `${words} words`)}, about ${time} to say${planned ? ` of the ${planned} planned` : ''}`,
+    whatWasPasted: 'What was pasted: arrow keys try one, Enter takes it, Escape leaves all as it was',
     layouts: 'Layouts: arrow keys try one, Enter takes it, Escape leaves all as it was',
     layOut: 'Layout',
     layOutTheWords: 'Layout of this slide',

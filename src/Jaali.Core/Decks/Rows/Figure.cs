@@ -69,11 +69,10 @@ public readonly partial record struct Figure(double Value, int Decimals, string 
 
     [GeneratedRegex(
         @"^(?<sign>[-+−])?(?<before>[\p{Sc}~≈]?\s?)(?<sign>[-+−])?(?<digits>\d[\d.,'’\s]*\d|\d|[.,]\d+)(?<after>\s?(%|‰|[°º]\w{0,2}|[\p{L}µ/²³\p{Sc}]{1,3})?)$",
-        RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture,
-        matchTimeoutMilliseconds: 500
+        RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture
     )]
     private static partial Regex Written();
 
-    [GeneratedRegex(@"[\s’]", RegexOptions.CultureInvariant, matchTimeoutMilliseconds: 500)]
+    [GeneratedRegex(@"[\s’]", RegexOptions.CultureInvariant)]
     private static partial Regex Spaces();
 }

@@ -74,6 +74,8 @@ public sealed record EditPoint(
                 ],
             };
         }
+        if (Facts is not null && deck.Point(point.Id) is { } before)
+            deck = Cited(deck, before, point, facts);
         if (SearchWords is not null || Facts is not null || point.Id != deck.Id)
             deck = deck.With(point);
         if (Seconds is not { } seconds)
@@ -84,5 +86,24 @@ public sealed record EditPoint(
             deck = deck.With(point with { Seconds = seconds });
         Slide[] shown = [.. deck.Slides.Where(s => s.PointId == point.Id)];
         return shown.Length == 1 ? deck.With(shown[0] with { Seconds = seconds }) : deck;
+    }
+
+    // A figure that says where a fact is from goes on saying so when that is said otherwise in the plan.
+    private static Deck Cited(Deck deck, Point before, Point after, IEditFacts facts)
+    {
+        Dictionary<string, string> now = new(StringComparer.Ordinal);
+        foreach (Fact was in before.Facts.Where(f => f.Reference.Trim().Length > 0))
+            if (after.Facts.Find(f => f.Text == was.Text) is { } same && same.Reference != was.Reference)
+                now.TryAdd(was.Reference.Trim(), same.Reference.Trim());
+        if (now.Count == 0)
+            return deck;
+        foreach (Slide slide in deck.Slides.Where(s => s.PointId == after.Id && s.HasFigures).ToArray())
+        foreach (Item item in slide.Items)
+            if (
+                ItemKinds.Of(item).Cite(item, s => now.GetValueOrDefault(s, s)) is { } edit
+                && new EditItem(slide.Id, item.Id, edit).Apply(deck, facts).Deck is { } cited
+            )
+                deck = cited;
+        return deck;
     }
 }

@@ -1,9 +1,11 @@
 namespace Jaali.Core.Editing;
 
-/// <summary>Puts a fact of its point on a slide, in the calmest free place, and its reference small under it.</summary>
+/// <summary>Puts a fact of its point on a slide, in the calmest free place, and its reference small under it: as words,
+/// or as the chart, table or flow that it can become.</summary>
 /// <param name="SlideId">The slide.</param>
 /// <param name="Fact">Which of the point's facts, counted from 0.</param>
-public sealed record ShowFact(Guid SlideId, int Fact) : DeckCommand
+/// <param name="As">What it is put as.</param>
+public sealed record ShowFact(Guid SlideId, int Fact, TextForm As = TextForm.Words) : DeckCommand
 {
     /// <inheritdoc/>
     public override string UndoLabel => "a fact on its slide";
@@ -21,6 +23,10 @@ public sealed record ShowFact(Guid SlideId, int Fact) : DeckCommand
         (string text, string reference) = (fact.Text.Trim(), fact.Reference.Trim());
         if (text.Length == 0)
             (text, reference) = (reference, "");
+        if (As != TextForm.Words)
+            return FigureOffers.Of(text, OneLine(reference)).FirstOrDefault(o => o.Form == As) is { } offer
+                ? new AddItem(SlideId, offer.Edit).Apply(deck, facts)
+                : new Refusal("no-figures", "This fact holds nothing to draw. Put it on the slide as words.");
         if (slide.Items.OfType<Words>().Any(w => w.Say(deck, slide).Trim() == text))
             return new Refusal("fact-there", "This fact stands on the slide already.");
         Change put = new AddItem(SlideId, new WordsEdit(text, Spot.Auto, Role: WordsRole.Body)).Apply(deck, facts);
@@ -35,5 +41,12 @@ public sealed record ShowFact(Guid SlideId, int Fact) : DeckCommand
                 Body: [new Paragraph([new TextRun(reference, Link: fact.Address)])]
             )
         ).Apply(with, facts);
+    }
+
+    // A figure has one line for where it is from.
+    private static string OneLine(string reference)
+    {
+        string line = reference.ReplaceLineEndings(" ");
+        return line.Length <= Limits.Talks.Wording ? line : line[..Limits.Talks.Wording];
     }
 }

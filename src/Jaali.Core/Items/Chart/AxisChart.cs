@@ -91,11 +91,8 @@ internal static class AxisChart
                 high = Math.Max(0, high);
             Axis = AxisScale.Round(low, high, Math.Clamp((int)(plot.Height / (Words.Leading * 2.4)), 2, 6));
             Sample = data.Series.SelectMany(s => s.Figures).FirstOrDefault(f => f is not null) ?? default;
-            int count = Several ? data.Series.Count : Rows;
-            Colours =
-                Several ? marks.Colours(data.Series.Count)
-                : marks.Item.BroughtOut is not null ? marks.Colours(count)
-                : [.. Enumerable.Repeat(new MarkColour(marks.Accents[0]), count)];
+            Colours = marks.Colours(data);
+            marks.Axis = Axis;
         }
 
         protected MarkColour Colour(int series, int row) => Colours[Several ? series : row];
@@ -161,7 +158,7 @@ internal static class AxisChart
             bool named = _runs && Several && Data.Series.Any(s => s.Name.Length > 0);
             if (!named)
                 Key();
-            bool direct = !_runs && Direct();
+            bool direct = Marks.HasFigures = !_runs && Direct();
             double under = Data.Labels.Any(l => l.Length > 0) ? Words.Leading * 1.35 : 0,
                 right = 0;
             double[] ticks = [.. Axis.Ticks];
@@ -438,6 +435,7 @@ internal static class AxisChart
             // Rows that are closer than lines of words are have every second name, third, …
             int every = tight ? (int)Math.Ceiling(Words.Leading * .9 / slot) : 1;
             direct &= every == 1;
+            Marks.HasFigures = direct;
             double figures = direct
                     ? Data.Series.Max(s => s.Written.Max(w => Words.Width(w, bold: true))) + Words.Size * .6
                     : Words.Size,

@@ -130,6 +130,12 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
     public override IEnumerable<WordsRole> Roles(Item item) => [WordsRole.Body];
 
     /// <inheritdoc/>
+    public override ItemEdit? Cite(Item item, Func<string, string> with) =>
+        item is Chart chart && with(chart.Source) is var source && source != chart.Source
+            ? new ChartEdit(Source: source)
+            : null;
+
+    /// <inheritdoc/>
     public override ItemEdit? Resay(Item item, Func<string, string> with) =>
         item is Chart chart
             ? new ChartEdit(
@@ -149,7 +155,7 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
 
     /// <inheritdoc/>
     public override string NameInSentence(Item item, ItemPlace at) =>
-        ((Chart)item).Shows is { Length: > 0 } shows ? $"the chart “{Few(shows)}”" : "the chart";
+        ((Chart)item).Shows is { Length: > 0 } shows ? $"the chart “{FewWords.Of(shows)}”" : "the chart";
 
     /// <inheritdoc/>
     protected override string Describe(Chart item, ItemPlace at)
@@ -187,6 +193,24 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
     /// <inheritdoc/>
     protected override void Compose(Chart item, Composition scene) =>
         ChartScene.Add(item, Describe(item, new ItemPlace(scene.Deck, scene.Slide, scene.Facts)), scene);
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<ExportItem>? Export(
+        Item item,
+        IReadOnlyList<SceneNode> nodes,
+        Scene scene,
+        ItemPlace at
+    ) =>
+        item.At.Turn == 0 && scene.Parts.FirstOrDefault(p => p.ItemId == item.Id) is { Figure: SceneChart look } part
+            ? ChartExport.Of(
+                (Chart)item,
+                look,
+                part,
+                nodes,
+                scene,
+                at.Slide.Cues.Exists(c => c.PartByPart && c.ItemId == item.Id)
+            )
+            : null;
 
     /// <inheritdoc/>
     public override IReadOnlyList<ItemExample> Examples(string photoId) =>

@@ -42,7 +42,12 @@ internal static class ChartScene
             AxisChart.Draw(data, plot, marks);
         marks.AddTo(scene, around);
         scene.Reserve(item.At.Turn == 0 ? r : r.Turned(item.At.Turn, Composition.Middle(r)));
-        scene.Tell(words.Part(item.Id, "chart", says));
+        scene.Tell(
+            words.Part(item.Id, "chart", says) with
+            {
+                Figure = new SceneChart(plot, marks.Grid(data), marks.Axis, marks.HasFigures),
+            }
+        );
     }
 }
 
@@ -92,6 +97,43 @@ internal sealed class ChartMarks
                     .Select(i => i == one ? new MarkColour(Accents[0]) : MarkColours.Back(Words.Ink)),
             ]
             : MarkColours.Of(Accents, Words.Ink, count);
+
+    /// <summary>The colours of several series, or of the rows of one.</summary>
+    internal MarkColour[] Colours(DataSeries data)
+    {
+        bool several = data.Series.Count > 1 && !Item.IsShares;
+        int count = several ? data.Series.Count : data.Labels.Count;
+        return several || Item.IsShares || Item.BroughtOut is not null
+            ? Colours(count)
+            : [.. Enumerable.Repeat(new MarkColour(Accents[0]), count)];
+    }
+
+    /// <summary>The colour of every mark, by series, then by row. A line or area has one along all of its
+    /// rows.</summary>
+    internal IReadOnlyList<IReadOnlyList<SceneColour>> Grid(DataSeries data)
+    {
+        MarkColour[] own = Colours(data);
+        bool several = data.Series.Count > 1 && !Item.IsShares,
+            alike = !several && Item.Form is (ChartForm.Lines or ChartForm.Areas);
+        return
+        [
+            .. data.Series.Select(
+                (_, s) =>
+                    (IReadOnlyList<SceneColour>)
+                        [
+                            .. data
+                                .Labels.Select((_, row) => alike ? new(Accents[0]) : own[several ? s : row])
+                                .Select(c => new SceneColour(c.Colour, c.Opacity)),
+                        ]
+            ),
+        ];
+    }
+
+    /// <summary>The axis that marks stand at; null where there is none.</summary>
+    internal AxisScale? Axis { get; set; }
+
+    /// <summary>Every mark has its figure.</summary>
+    internal bool HasFigures { get; set; }
 
     /// <summary>Draws a mark.</summary>
     /// <param name="part">Which part of the chart it is of, from 0.</param>

@@ -133,6 +133,12 @@ public sealed class FlowKind : ItemKind<Flow, FlowEdit>
     public override IEnumerable<WordsRole> Roles(Item item) => [WordsRole.Body];
 
     /// <inheritdoc/>
+    public override ItemEdit? Cite(Item item, Func<string, string> with) =>
+        item is Flow flow && with(flow.Source) is var source && source != flow.Source
+            ? new FlowEdit(Source: source)
+            : null;
+
+    /// <inheritdoc/>
     public override ItemEdit? Resay(Item item, Func<string, string> with) =>
         item is Flow flow
             ? new FlowEdit(Steps: flow.Steps.ConvertAll(s => s with { Text = with(s.Text) }), Source: with(flow.Source))

@@ -19,23 +19,27 @@ internal static partial class FlowLines
         ];
     }
 
+    /// <summary>True of a text with arrows between what it says.</summary>
+    internal static bool Leads(string text) => Arrows().IsMatch(text);
+
+    // What a step is called, and behind a sign between them what it does.
     private static string Step(string line)
     {
-        Match m = Parts().Match(line);
-        return m.Success ? $"{m.Groups[1].Value.Trim()}\n{m.Groups[2].Value.Trim()}" : line;
+        Match m = Between().Match(line);
+        string name = m.Success ? line[..m.Index].Trim() : "",
+            does = m.Success ? line[(m.Index + m.Length)..].Trim() : "";
+        return name.Length > 0 && does.Length > 0 ? $"{name}\n{does}" : line;
     }
 
-    [GeneratedRegex(@"\s*(?:→|⟶|⇒|-+>|=+>)\s*", RegexOptions.CultureInvariant, matchTimeoutMilliseconds: 500)]
+    // None of these can look at a letter more often than a few times, so no clock watches over them; what stands round
+    // an arrow is trimmed behind it.
+    [GeneratedRegex(@"→|⟶|⇒|(?<!-)-+>|(?<!=)=+>", RegexOptions.CultureInvariant)]
     private static partial Regex Arrows();
 
     // What stands before an entry of a list.
-    [GeneratedRegex(@"^\s*(?:[•·*]\s+|\d{1,2}[.)]\s+)", RegexOptions.CultureInvariant, matchTimeoutMilliseconds: 500)]
+    [GeneratedRegex(@"^\s*(?:[•·*]\s|\d{1,2}[.)]\s)", RegexOptions.CultureInvariant)]
     private static partial Regex Marks();
 
-    [GeneratedRegex(
-        @"^([^\t:]+?)\s*(?:\t|:\s+|\s[–—]\s)\s*(.+)$",
-        RegexOptions.CultureInvariant,
-        matchTimeoutMilliseconds: 500
-    )]
-    private static partial Regex Parts();
+    [GeneratedRegex(@"\t|:\s|\s[–—]\s", RegexOptions.CultureInvariant)]
+    private static partial Regex Between();
 }

@@ -413,7 +413,7 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
     /// <inheritdoc/>
     public override string NameInSentence(Item item, ItemPlace at) =>
         at.Photos.Photo(((Frame)item).PhotoId)?.Rights.Title is { Length: > 0 } title
-            ? $"the photo “{Few(title)}”"
+            ? $"the photo “{FewWords.Of(title)}”"
             : "the photo";
 
     /// <inheritdoc/>

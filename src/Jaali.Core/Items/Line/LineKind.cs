@@ -148,13 +148,9 @@ public sealed class LineKind : ItemKind<Line, LineEdit>
     /// <inheritdoc/>
     protected override void Compose(Line item, Composition scene)
     {
-        IReadOnlyList<SlidePoint> way = LinePath.Of(
-            item,
-            scene.Slide,
-            other => other is Words ? scene.Parts.FirstOrDefault(p => p.ItemId == other.Id)?.Box : null
-        );
+        IReadOnlyList<SlidePoint> way = Way(item, scene.Slide, scene.Parts);
         string ink = item.Stroke ?? Ink.Best(scene.Backdrop.CoarseLight(item.At.Rect), scene.Inks).Colour;
-        Path path = Arrow.Of(way, item.Width, item.EndHead, item.StartHead, item.Dash);
+        Path path = LinePath.Drawn(item, way);
         scene.Add(new PathNode(path, ink));
         scene.Tell(
             new ScenePart(
@@ -164,6 +160,58 @@ public sealed class LineKind : ItemKind<Line, LineEdit>
                 Describe(item, new ItemPlace(scene.Deck, scene.Slide, scene.Facts))
             )
         );
+    }
+
+    // Round words as they were set, of those that lie under the line: the others are not known when it is composed.
+    private static IReadOnlyList<SlidePoint> Way(Line item, Slide slide, IReadOnlyList<ScenePart> parts)
+    {
+        int at = slide.Items.IndexOf(item);
+        return LinePath.Of(
+            item,
+            slide,
+            other =>
+                other is Words && slide.Items.IndexOf(other) < at
+                    ? parts.FirstOrDefault(p => p.ItemId == other.Id)?.Box
+                    : null
+        );
+    }
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<ExportItem>? Export(
+        Item item,
+        IReadOnlyList<SceneNode> nodes,
+        Scene scene,
+        ItemPlace at
+    )
+    {
+        var line = (Line)item;
+        if (nodes is not [PathNode { Fill: { } ink }])
+            return null;
+        IReadOnlyList<SlidePoint> way = Way(line, at.Slide, scene.Parts);
+        double x = way.Min(p => p.X),
+            y = way.Min(p => p.Y);
+        return
+        [
+            new ExportLine(
+                new(x, y, way.Max(p => p.X) - x, way.Max(p => p.Y) - y),
+                0,
+                Describe(line, at),
+                way,
+                line.Width,
+                ink,
+                line.Dash,
+                line.StartHead,
+                line.EndHead,
+                line.From.ItemId,
+                line.To.ItemId,
+                line.Route switch
+                {
+                    LineRoute.Elbow => ExportBend.Elbow,
+                    LineRoute.Curve => ExportBend.Curve,
+                    _ => ExportBend.Straight,
+                }
+            ),
+        ];
     }
 
     /// <inheritdoc/>

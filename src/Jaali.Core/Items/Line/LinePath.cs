@@ -56,6 +56,23 @@ public static class LinePath
         return Cut(way, start, end);
     }
 
+    /// <summary>The lines that stay with one of these items, as they are drawn where the slide is so.</summary>
+    /// <param name="slide">The slide.</param>
+    /// <param name="with">The items.</param>
+    public static IEnumerable<(Guid Line, Path Drawn)> Along(Slide slide, IReadOnlySet<Guid> with) =>
+        slide
+            .Items.OfType<Line>()
+            .Where(l =>
+                l.At.Turn == 0
+                && !with.Contains(l.Id)
+                && new[] { l.From, l.To }.Any(e => e.ItemId is { } id && with.Contains(id))
+            )
+            .Select(l => (l.Id, Drawn(l, Of(l, slide))));
+
+    /// <summary>A line along its way, its heads with it.</summary>
+    internal static Path Drawn(Line line, IReadOnlyList<SlidePoint> way) =>
+        Arrow.Of(way, line.Width, line.EndHead, line.StartHead, line.Dash);
+
     /// <summary>The line round its way: its rectangle, and where its ends lie in it.</summary>
     internal static Line Fitted(Line line, Slide slide)
     {

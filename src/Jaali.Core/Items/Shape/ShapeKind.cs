@@ -113,7 +113,7 @@ public sealed class ShapeKind : ItemKind<Shape, ShapeEdit>
 
     /// <inheritdoc/>
     public override string NameInSentence(Item item, ItemPlace at) =>
-        ((Shape)item).Text is { Length: > 0 } text ? $"the shape “{Few(text)}”" : "the shape";
+        ((Shape)item).Text is { Length: > 0 } text ? $"the shape “{FewWords.Of(text)}”" : "the shape";
 
     /// <inheritdoc/>
     protected override string Describe(Shape item, ItemPlace at) =>

@@ -143,6 +143,12 @@ public sealed class TableKind : ItemKind<Table, TableEdit>
     public override IEnumerable<WordsRole> Roles(Item item) => [WordsRole.Body, WordsRole.Caption];
 
     /// <inheritdoc/>
+    public override ItemEdit? Cite(Item item, Func<string, string> with) =>
+        item is Table table && with(table.Source) is var source && source != table.Source
+            ? new TableEdit(Source: source)
+            : null;
+
+    /// <inheritdoc/>
     public override ItemEdit? Resay(Item item, Func<string, string> with) =>
         item is Table table
             ? new TableEdit(Rows: table.Rows.ConvertAll(r => r.ConvertAll(c => with(c))), Source: with(table.Source))
@@ -183,6 +189,19 @@ public sealed class TableKind : ItemKind<Table, TableEdit>
     /// <inheritdoc/>
     protected override void Compose(Table item, Composition scene) =>
         TableScene.Add(item, Describe(item, new ItemPlace(scene.Deck, scene.Slide, scene.Facts)), scene);
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<ExportItem>? Export(
+        Item item,
+        IReadOnlyList<SceneNode> nodes,
+        Scene scene,
+        ItemPlace at
+    ) =>
+        // No format turns a table.
+        item.At.Turn == 0
+        && scene.Parts.FirstOrDefault(p => p.ItemId == item.Id) is { Figure: SceneTable table } part
+            ? TableExport.Of((Table)item, table, part, nodes, scene.Links)
+            : null;
 
     /// <inheritdoc/>
     public override IReadOnlyList<ItemExample> Examples(string photoId) =>

@@ -23,15 +23,22 @@ internal static class TableScene
         string accent = MarkColours.Accents(scene, r, words.Ink)[0];
         double y = r.Y;
         int part = 0;
+        List<double> edges = [y];
+        List<(double Thick, double Opacity)> lines = [];
         for (int row = 0; row < item.Rows.Count; row++)
         {
             List<SceneNode> nodes = [.. Row(item, table, row, r.X, y, scene, accent)];
             y += table.Heights[row];
+            edges.Add(y);
             bool header = table.IsHeader(row);
-            double line = header ? HeaderLine : RowLine;
-            if (header || row < item.Rows.Count - 1)
+            (double Thick, double Opacity) line =
+                header ? (HeaderLine, .85)
+                : row < item.Rows.Count - 1 ? (RowLine, .22)
+                : default;
+            lines.Add(line);
+            if (line.Thick > 0)
                 nodes.Add(
-                    new PathNode(Path.Rect(new(r.X, y - line / 2, r.Width, line)), words.Ink, header ? .85 : .22)
+                    new PathNode(Path.Rect(new(r.X, y - line.Thick / 2, r.Width, line.Thick)), words.Ink, line.Opacity)
                 );
             if (byRows && !header)
                 scene.Add(new GroupNode(null, nodes, Part: part++));
@@ -45,7 +52,34 @@ internal static class TableScene
         SlideRect all = r with { Height = Math.Max(r.Height, y - r.Y) };
         scene.Reserve(item.At.Turn == 0 ? all : all.Turned(item.At.Turn, Composition.Middle(r)));
         ScenePart told = words.Part(item.Id, "table", says);
-        scene.Tell(told with { Reads = table.Fits ? told.Reads : false });
+        scene.Tell(
+            told with
+            {
+                Reads = table.Fits ? told.Reads : false,
+                Figure = new SceneTable(
+                    Columns(table, r),
+                    edges,
+                    item.HasHeader,
+                    item.HeaderColumn,
+                    table.IsFigures,
+                    lines
+                ),
+            }
+        );
+    }
+
+    // Columns part in the middle between them.
+    private static double[] Columns(TableLayout table, SlideRect r)
+    {
+        double[] edges = new double[table.Columns + 1];
+        double x = r.X;
+        for (int c = 0; c < table.Columns; c++)
+        {
+            edges[c] = c == 0 ? r.X : x - table.Gap / 2;
+            x += table.Widths[c] + table.Gap;
+        }
+        edges[^1] = Math.Max(r.Right, x - table.Gap);
+        return edges;
     }
 
     private static IEnumerable<SceneNode> Row(

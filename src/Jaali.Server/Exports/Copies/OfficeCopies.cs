@@ -3,6 +3,7 @@ using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Items;
 using Jaali.Core.Ledgers;
+using Jaali.Core.Photos;
 using Jaali.Core.Rights;
 using Jaali.Core.Scenes;
 using Jaali.Formats;
@@ -19,7 +20,8 @@ public sealed class OfficeCopies(
     Renditions renditions,
     FontLibrary fonts,
     ScenePainter painter,
-    PhotoStore photos
+    PhotoStore photos,
+    ClipCuts clips
 ) : ICopyMaker
 {
     /// <inheritdoc/>
@@ -33,8 +35,19 @@ public sealed class OfficeCopies(
     /// <inheritdoc/>
     public void Make(CopySource work, string file)
     {
-        IReadOnlyList<ExportSlide> slides = Handed(work);
-        OfficeSources from = new(fonts, painter, renditions.Upright, Credits(work, photos));
+        (IReadOnlyList<Scene> shown, IReadOnlyDictionary<string, CutClip> files) = clips
+            .OfAsync(Shown(work), work.Cancel)
+            .GetAwaiter()
+            .GetResult();
+        IReadOnlyList<ExportSlide> slides = Handed(work, shown);
+        OfficeSources from = new(fonts, painter, renditions.Upright, Credits(work, photos))
+        {
+            Clip = name =>
+                files.TryGetValue(name, out CutClip? clip)
+                    // One ending has one media type in such a file.
+                    ? new(clip.File, clip.Type, clip.Type == "audio/webm" ? "weba" : ClipFacts.EndingOf(clip.Type))
+                    : null,
+        };
         OfficeAbout about = new(work.Lines, work.Licence, work.Asked.Notes);
         using FileStream to = File.Create(file);
         void Told(int n) => work.Report((double)n / slides.Count);
@@ -68,8 +81,8 @@ public sealed class OfficeCopies(
         };
     }
 
-    private List<ExportSlide> Handed(CopySource work) =>
-        [.. Shown(work).Select(scene => SlideExport.Of(work.Deck, work.Deck.Slide(scene.SlideId)!, scene, scenes))];
+    private List<ExportSlide> Handed(CopySource work, IReadOnlyList<Scene> shown) =>
+        [.. shown.Select(scene => SlideExport.Of(work.Deck, work.Deck.Slide(scene.SlideId)!, scene, scenes))];
 
     private IReadOnlyList<Scene> Shown(CopySource work) =>
         work.Asked.OnlyShown ? ShownParts.Of(work.Scenes, renditions.SizeOf, moves: true) : work.Scenes;
@@ -81,7 +94,7 @@ public sealed class OfficeCopies(
     public IReadOnlyList<string> Differs(CopySource work)
     {
         bool odp = work.Asked.Form == CopyForm.Odp;
-        List<ExportSlide> slides = Handed(work);
+        List<ExportSlide> slides = Handed(work, Shown(work));
         List<string> told = [.. work.OutsideTheCrop];
         foreach (
             var group in slides
@@ -122,9 +135,12 @@ public sealed class OfficeCopies(
             { Count: > 0 } carried
         )
             told.Add(Slides(carried) + ": what is carried or comes through paper dissolves there.");
+        Figures(slides, odp, told);
         if (Numbers(slides, s => s.Slide.Cues.Exists(c => c.Act == CueAct.InTurn)) is { Count: > 0 } turns)
             told.Add(Slides(turns) + ": photos that come in turn grow in their places there.");
-        if (odp && Numbers(slides, s => s.Slide.Cues.Exists(c => c.PartByPart)) is { Count: > 0 } parts)
+        if (
+            odp && Numbers(slides, s => PartByPart(s, t => t is ExportWords { Role: not null })) is { Count: > 0 } parts
+        )
             told.Add(Slides(parts) + ": paragraphs that come one by one come together there.");
         if (
             odp
@@ -139,6 +155,40 @@ public sealed class OfficeCopies(
             );
         return told;
     }
+
+    // What of tables, charts, lines and clips is otherwise.
+    private static void Figures(List<ExportSlide> slides, bool odp, List<string> told)
+    {
+        if (Numbers(slides, s => s.Things.Any(t => t is ExportChart)) is { Count: > 0 } charts)
+            told.Add(
+                Slides(charts) + ": charts are charts there, with their figures; they are drawn a little otherwise."
+            );
+        if (
+            Numbers(
+                slides,
+                s => s.Slide.Items.Any(i => i is Chart && !s.Things.Any(t => t is ExportChart && t.ItemId == i.Id))
+            ) is
+            { Count: > 0 } drawn
+        )
+            told.Add(
+                Slides(drawn)
+                    + ": dots, tiles, one figure of a whole, and charts cut out of a photo are shapes there, "
+                    + "without a sheet of figures."
+            );
+        if (Numbers(slides, s => PartByPart(s, t => t is ExportTable)) is { Count: > 0 } rows)
+            told.Add(Slides(rows) + ": a table whose rows come one by one comes whole there.");
+        if (odp && Numbers(slides, s => PartByPart(s, t => t is ExportChart)) is { Count: > 0 } series)
+            told.Add(Slides(series) + ": a chart whose parts come one by one comes whole there.");
+        if (Numbers(slides, s => s.Scene.Photos().Any(p => p.Plays is not null)) is { Count: > 0 } clips)
+            told.Add(
+                Slides(clips)
+                    + ": a clip goes along cut to what is shown of its time; its captions do not, and a program that does "
+                    + "not know its kind shows its poster."
+            );
+    }
+
+    private static bool PartByPart(ExportSlide slide, Func<ExportItem, bool> what) =>
+        slide.Slide.Cues.Exists(c => c.PartByPart && slide.Things.Any(t => t.ItemId == c.ItemId && what(t)));
 
     private static IReadOnlyCollection<int> Numbers(List<ExportSlide> slides, Func<ExportSlide, bool> where) =>
         [.. slides.Select((s, i) => (s, i)).Where(x => where(x.s)).Select(x => x.i + 1)];

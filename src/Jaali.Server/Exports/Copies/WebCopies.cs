@@ -116,7 +116,7 @@ public sealed class WebCopies(WebTalk web, FontLibrary fonts, ClipCuts clips) : 
     // Among the pictures of the page, what plays is told apart by this.
     private const string ClipName = "clip:";
 
-    private static string Ending(CutClip clip) => "." + new ClipFacts("", clip.Type, 0, 0, true, true, true).Ending;
+    private static string Ending(CutClip clip) => "." + ClipFacts.EndingOf(clip.Type);
 
     // A clip as text, piece by piece.
     private static void WriteData(CutClip clip, StreamWriter page)

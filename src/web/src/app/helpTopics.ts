@@ -112,6 +112,12 @@ export const topics: Topic[] = [
     commands: ['compose.layout'],
   },
   {
+    title: texts.app.figuresOnASlide,
+    text: texts.app.figuresOnASlideText,
+    station: 'compose',
+    commands: ['compose.layout'],
+  },
+  {
     title: texts.app.theHouse,
     text: texts.app.theHouseText,
     station: 'compose',

@@ -484,6 +484,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/decks/{id}/slides/{slideId}/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readWays"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/decks/{id}/slides/{slideId}/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["proposeFigures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decks/{id}/slides/{slideId}/items/{itemId}/draft": {
         parameters: {
             query?: never;
@@ -2819,7 +2851,10 @@ export interface components {
             on: components["schemas"]["SlideChoice"];
             transition?: null | components["schemas"]["Transition"];
         };
-        /** @description Puts a fact of its point on a slide, in the calmest free place, and its reference small under it. */
+        /**
+         * @description Puts a fact of its point on a slide, in the calmest free place, and its reference small under it: as words,
+         *                 or as the chart, table or flow that it can become.
+         */
         DeckCommandShowFact: {
             /** @enum {string} */
             kind: "show-fact";
@@ -2833,6 +2868,8 @@ export interface components {
              * @description Which of the point's facts, counted from 0.
              */
             fact: number;
+            /** @description What it is put as. */
+            as?: components["schemas"]["TextForm"];
         };
         /** @description Shows a photo whole and unchanged wherever it is placed, as large as its place lets it. */
         DeckCommandShowWhole: {
@@ -3164,6 +3201,22 @@ export interface components {
         Fact: {
             text: string;
             reference: string;
+        };
+        /** @description What a text can be put on a slide as, as it would look. */
+        FigureView: {
+            /** @description What it becomes. */
+            form: components["schemas"]["TextForm"];
+            /** @description Why it is offered, in one line. */
+            why: string;
+            /** @description The edit that puts it there. */
+            command: components["schemas"]["DeckCommand"];
+            /** @description The slide with it. */
+            scene: components["schemas"]["Scene"];
+        };
+        /** @description A text that a slide should show. */
+        FiguresRequest: {
+            /** @description The text; null for the facts of the slide's point. */
+            text: null | string;
         };
         /** @description Something to settle. */
         Finding: {
@@ -6190,6 +6243,12 @@ export interface components {
             /** @description Its slides, as wide as their time; empty for talks beyond those that are held in memory. */
             tiles: components["schemas"]["TalkTile"][];
         };
+        /**
+         * @description What a text can be put on a slide as.
+         * @default words
+         * @enum {unknown}
+         */
+        TextForm: "words" | "chart" | "table" | "flow";
         /** @description A stretch of words that look alike. */
         TextRun: {
             /** @description What they say. */
@@ -6459,6 +6518,31 @@ export interface components {
         };
         /** @enum {unknown} */
         VerticalAlign: "top" | "middle" | "foot" | null;
+        /** @description A line as it is drawn then. */
+        WayView: {
+            /**
+             * Format: uuid
+             * @description The line.
+             */
+            itemId: string;
+            /** @description Its outline. */
+            path: components["schemas"]["Path"];
+        };
+        /** @description Items that a hand moves. */
+        WaysRequest: {
+            /** @description The items. */
+            itemIds: string[];
+            /**
+             * Format: double
+             * @description By how far, in units.
+             */
+            across: number;
+            /**
+             * Format: double
+             * @description By how far, in units.
+             */
+            down: number;
+        };
         /** @description A photo that another use would leave unsettled. */
         WhatIfRow: {
             photoId: string;
@@ -7399,6 +7483,60 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LayoutView"][];
+                };
+            };
+        };
+    };
+    readWays: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slideId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayView"][];
+                };
+            };
+        };
+    };
+    proposeFigures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                slideId: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FiguresRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigureView"][];
                 };
             };
         };

@@ -12,9 +12,9 @@ import { Panes } from '../../ui/Panes';
 import { Lattice } from '../../ui/Star';
 import { useNarrow } from '../../ui/useNarrow';
 import { NextStation, StationHead } from '../StationHead';
-import { copyChosen, pasteHere } from './clipboard';
+import { copyChosen, pasteHere, usePasted } from './clipboard';
 import { FactsSide } from './FactsSide';
-import { HouseStyleProposals, Layouts, Proposals } from './Proposals';
+import { HouseStyleProposals, Layouts, Pasted, Proposals } from './Proposals';
 import { LegibilityLine, needsHelp } from './LegibilityLine';
 import type { SlideProposal } from './ProposalStrip';
 import { Stage } from './Stage';
@@ -90,9 +90,11 @@ export default function Compose() {
   const arranging = tool === 'arrange' && editable;
   const housing = tool === 'house' && editable;
   const layingOut = tool === 'layout' && editable;
+  const pasting = tool === 'pasted' && editable;
+  const pasted = usePasted((p) => p.text);
   useEffect(() => {
-    if (!arranging && !housing && !layingOut) setTried(null);
-  }, [arranging, housing, layingOut]);
+    if (!arranging && !housing && !layingOut && !pasting) setTried(null);
+  }, [arranging, housing, layingOut, pasting]);
   const words = editable && item?.item.kind === 'words' ? item : undefined;
   const part = scene?.parts.find((p) => p.itemId === words?.item.id);
   const deeds = useDeeds({
@@ -129,6 +131,17 @@ export default function Compose() {
                   <Proposals slide={slide} tried={tried} onTry={setTried} onDone={putAway} />
                 ) : layingOut && slide ? (
                   <Layouts slide={slide} tried={tried} onTry={setTried} onDone={putAway} />
+                ) : pasting && slide ? (
+                  <Pasted
+                    slide={slide}
+                    text={pasted}
+                    tried={tried}
+                    onTry={setTried}
+                    onDone={() => {
+                      // What was taken is in hand; else the stage.
+                      if (useChoice.getState().tool === 'pasted') putAway();
+                    }}
+                  />
                 ) : housing && slide ? (
                   <HouseStyleProposals slide={slide} tried={tried} onTry={setTried} onDone={() => setTried(null)} />
                 ) : (

@@ -8,6 +8,8 @@ export interface MoveSurface {
   painted(): SVGElement[];
   /** Lines that were caught, drawn over the slide. */
   lines?(lines: SnapHit[]): void;
+  /** What stays with it by lines; they follow. */
+  along?: { moved(x: number, y: number): void; back(): void; end(): void };
   /** Slide units for each pixel of the screen. */
   perPixel?(): number;
 }
@@ -50,6 +52,7 @@ export class MoveTool implements StageTool {
     this.surface.lines?.([]);
     const { x, y } = this.by;
     if (x === 0 && y === 0) return;
+    this.surface.along?.end();
     const { rect } = this.item.item.at;
     // By how far, so that what others do to it meanwhile stays; words that looked for their place are put where they
     // were
@@ -81,6 +84,8 @@ export class MoveTool implements StageTool {
   }
 
   private paint() {
+    if (this.by.x || this.by.y) this.surface.along?.moved(this.by.x, this.by.y);
+    else this.surface.along?.back();
     for (const painted of this.surface.painted())
       painted.style.transform = this.by.x || this.by.y ? `translate(${this.by.x}px, ${this.by.y}px)` : '';
   }

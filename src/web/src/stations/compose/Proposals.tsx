@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, errorText, unwrap } from '../../api/client';
-import type { Scene, Slide } from '../../api/types';
+import type { Command, Scene, Slide } from '../../api/types';
 import { edit } from '../../deck/edit';
+import { bring } from '../../deck/newItem';
 import { useDeckId, useDeckStore, useHeader } from '../../deck/store';
 import { texts } from '../../texts';
 import { useNotices } from '../../ui/useNotices';
@@ -54,27 +55,61 @@ export const Proposals = (props: Props) => (
   />
 );
 
-/** Layouts of a slide, each with why it is proposed or what it gives up. */
+// Figures of facts stand behind so many layouts: those that the slide asks for come first.
+const before = 2;
+
+/** Layouts of a slide, each with why it is proposed or what it gives up; facts that can be drawn, as figures. */
 export const Layouts = (props: Props) => (
-  <Offers
+  <Offers<SlideProposal>
     {...props}
     what="layouts"
     label={texts.compose.layouts}
-    load={(path) => unwrap(api.GET('/api/decks/{id}/slides/{slideId}/layouts', { params: { path } }))}
-    sketch={(l) => ({
-      key: `${l.layout ?? ''} ${l.sharing ?? ''}`,
-      says: l.why,
-      scene: l.scene as Scene,
-      take: () =>
-        edit({
-          kind: 'apply-layout',
-          slideId: props.slide.id,
-          layout: l.layout ?? null,
-          sharing: l.sharing ?? null,
-        }),
-    })}
+    load={async (path) => {
+      const [layouts, figures] = await Promise.all([
+        unwrap(api.GET('/api/decks/{id}/slides/{slideId}/layouts', { params: { path } })),
+        figuresOf(path, null),
+      ]);
+      const sketches = layouts.map((l): SlideProposal => ({
+        key: `${l.layout ?? ''} ${l.sharing ?? ''}`,
+        says: l.why,
+        scene: l.scene as Scene,
+        take: () =>
+          edit({
+            kind: 'apply-layout',
+            slideId: props.slide.id,
+            layout: l.layout ?? null,
+            sharing: l.sharing ?? null,
+          }),
+      }));
+      return [...sketches.slice(0, before), ...figures, ...sketches.slice(before)];
+    }}
+    sketch={(s) => s}
   />
 );
+
+/** What was pasted, as all that it can be put on the slide as. */
+export const Pasted = ({ text, ...props }: Props & { text: string }) => (
+  <Offers<SlideProposal>
+    {...props}
+    what={`pasted ${text}`}
+    label={texts.compose.whatWasPasted}
+    load={(path) => figuresOf(path, text)}
+    sketch={(s) => s}
+  />
+);
+
+// A text as figures and words, or without one the facts of the slide's point as figures.
+async function figuresOf(path: { id: string; slideId: string }, text: string | null): Promise<SlideProposal[]> {
+  const figures = await unwrap(
+    api.POST('/api/decks/{id}/slides/{slideId}/figures', { params: { path }, body: { text } }),
+  );
+  return figures.map((f, i) => ({
+    key: `${f.form} ${i}`,
+    says: f.why,
+    scene: f.scene as Scene,
+    take: () => bring(path.slideId, f.command as Command),
+  }));
+}
 
 /** The slide in each house style; taking one sets the whole deck in it. */
 export function HouseStyleProposals(props: Props) {

@@ -6,6 +6,7 @@ import { chooseItem, chooseItems, useChoice } from '../../deck/choice';
 import { edit } from '../../deck/edit';
 import { rules } from '../../deck/rules';
 import { ReframeTool } from '../../items/frame/ReframeTool';
+import { LinesAlong } from '../../items/line/LinesAlong';
 import { useDrawing } from '../../items/frame/useDrawing';
 import { useReframing } from '../../items/frame/useReframing';
 import { prompts } from '../../items/words/roles';
@@ -13,7 +14,7 @@ import { addWords } from '../../items/words/addWords';
 import { type, useTyping } from '../../items/words/typing/useTyping';
 import { useGuides } from '../../items/frame/useGuides';
 import { frameOf } from '../../items/frame/useFrame';
-import { useHeader } from '../../deck/store';
+import { useDeckId, useHeader } from '../../deck/store';
 import { SceneView } from '../../scene/SceneView';
 import { DrawLayer } from './DrawLayer';
 import { Handles } from './Handles';
@@ -68,6 +69,7 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
   const [marquee, setMarquee] = useState<SlideRect | null>(null);
   const { zoom, gridShown, inRoom } = useStageView();
   const { room: seenIn } = useHeader();
+  const deckId = useDeckId();
   const typing = useTyping((t) => t.itemId);
   const drafted = useTyping((t) => t.scene);
   const drawing = useDrawing((d) => d.what);
@@ -145,12 +147,13 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
             painted: () => [item.item.id, ...others].map(painted).filter((e) => e !== null),
             lines: (lines) => overlay.current && drawLines(overlay.current, lines, scene),
             perPixel: () => scene.width / (holder.current?.clientWidth ?? scene.width),
+            along: new LinesAlong(deckId, slide, [item.item.id, ...others], painted),
           },
           snaps,
           others,
         )
       : null;
-  }, [slide, item, guides, snaps, inFrame, box, scene, others]);
+  }, [deckId, slide, item, guides, snaps, inFrame, box, scene, others]);
   // A new scene is what was dragged to, or what stands after a refusal.
   useLayoutEffect(() => {
     useReframing.setState({ tool: tool instanceof ReframeTool ? tool : null, scale: 1 });

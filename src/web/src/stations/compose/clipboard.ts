@@ -1,3 +1,4 @@
+import { create } from 'zustand';
 import type { Item, Slide } from '../../api/types';
 import { chooseItems, useChoice } from '../../deck/choice';
 import { edit } from '../../deck/edit';
@@ -14,6 +15,9 @@ interface Copied {
   items: Item['item'][];
 }
 
+/** A text that was pasted on a slide. */
+export const usePasted = create<{ text: string }>(() => ({ text: '' }));
+
 const busy = (e: ClipboardEvent) =>
   (e.target instanceof Element && e.target.closest('input, textarea, [contenteditable]') !== null) ||
   document.querySelector('[role="dialog"]') !== null;
@@ -29,15 +33,30 @@ export function copyChosen(e: ClipboardEvent, slide: Slide, items: Item[]) {
   return true;
 }
 
-/** Puts what lies on the clipboard on a slide, if it is of here; what is pasted is chosen. */
+function copiedHere(e: ClipboardEvent): Copied | undefined {
+  try {
+    const copied = JSON.parse(e.clipboardData?.getData(form) ?? '') as Copied;
+    return copied.jaali === 1 ? copied : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/**
+ * Puts what lies on the clipboard on a slide: things of a slide as they are, and chosen; of a text is shown what it can
+ * become. Pictures and addresses are for others.
+ */
 export function pasteHere(e: ClipboardEvent, slide: Slide) {
   if (busy(e)) return false;
-  let copied: Copied;
-  try {
-    copied = JSON.parse(e.clipboardData?.getData(form) ?? '') as Copied;
-    if (copied.jaali !== 1) return false;
-  } catch {
-    return false;
+  const copied = copiedHere(e);
+  if (!copied) {
+    const text = e.clipboardData?.getData('text/plain') ?? '';
+    if (text.trim() === '' || (e.clipboardData?.files.length ?? 0) > 0 || /^\s*https?:\/\/\S+\s*$/.test(text))
+      return false;
+    e.preventDefault();
+    usePasted.setState({ text });
+    useChoice.setState({ tool: 'pasted' });
+    return true;
   }
   e.preventDefault();
   e.stopImmediatePropagation();
