@@ -49,6 +49,39 @@ public sealed class FigureTests
     private static IEnumerable<SceneLine> Lines(Scene scene) =>
         scene.AllNodes().OfType<TextNode>().SelectMany(t => t.Lines);
 
+    [Theory]
+    [InlineData("a ring of steps\n→ and round", false)]
+    [InlineData("1990\t42\n2025\t31", true)]
+    public void What_comes_onto_a_slide_of_a_photo_stands_beside_it_and_not_over_it(string pasted, bool chart)
+    {
+        Deck deck = _world.Deck(1);
+        Guid slide = deck.Slides[1].Id;
+        _world.Add("p", 2400, 1600);
+        deck = _world.Do(deck, new PlaceGround(slide, "p")).Deck;
+        ItemEdit[] made = chart
+            ? [new ChartEdit(Pasted: pasted), new TableEdit(Pasted: pasted)]
+            : [new FlowEdit(Pasted: pasted)];
+        foreach (ItemEdit edit in made)
+            deck = _world.Do(deck, new AddItem(slide, edit)).Deck;
+        SlideRect photo = deck.Slide(slide)!.Items.OfType<Frame>().Single().At.Rect;
+        SlideRect[] figures =
+        [
+            .. deck.Slide(slide)!.Items.Where(i => i.LayoutPart == LayoutPart.Figure).Select(i => i.At.Rect),
+        ];
+        Assert.Equal(made.Length, figures.Length);
+        Assert.All(
+            figures,
+            f =>
+                Assert.True(
+                    f.Right <= photo.X || f.X >= photo.Right || f.Bottom <= photo.Y || f.Y >= photo.Bottom,
+                    $"{f} lies on {photo}"
+                )
+        );
+        // One that goes gives the photo its slide back; taken back, all is as it was.
+        if (chart)
+            Assert.True(figures[0].Right <= figures[1].X || figures[1].Right <= figures[0].X);
+    }
+
     // RFC 4180, section 2: its own examples, 1 to 7; and the ends of lines and separators that sheets give.
     [Theory]
     [InlineData("aaa,bbb,ccc\r\nzzz,yyy,xxx\r\n", "aaa|bbb|ccc/zzz|yyy|xxx")]

@@ -327,6 +327,16 @@ public sealed class ServerTests : IDisposable
             page.Headers.GetValues("Permissions-Policy").Single(),
             StringComparison.Ordinal
         );
+        // A script of a page is told what holds for scripts; a worker is a document of its own.
+        foreach ((string as_, bool isDocument) in (IEnumerable<(string, bool)>)[("script", false), ("worker", true)])
+        {
+            using var part = new HttpRequestMessage(HttpMethod.Get, "/api/decks");
+            part.Headers.Add("Sec-Fetch-Dest", as_);
+            using HttpResponseMessage told = await _client.SendAsync(part);
+            Assert.Equal(isDocument, told.Headers.Contains("Content-Security-Policy"));
+            Assert.Equal("nosniff", told.Headers.GetValues("X-Content-Type-Options").Single());
+            Assert.Equal("same-origin", told.Headers.GetValues("Cross-Origin-Resource-Policy").Single());
+        }
         using HttpResponseMessage list = await _client.GetAsync("/api/decks");
         Assert.True(list.Headers.CacheControl!.NoStore);
         Assert.Empty((await _client.GetFromJsonAsync<JsonElement>("/api/decks")).EnumerateArray());

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from './fixtures';
 import justifiedLayout from 'justified-layout';
-import { newTalk, readDeck } from './world';
+import { demoDeck, idle, newTalk, readDeck } from './world';
 
 const justified = justifiedLayout as unknown as (
   aspects: number[],
@@ -209,4 +209,44 @@ test('a photo is seen through an arch, and a quarter of it as a piece of a pie; 
     'd',
     /^M 960 540 L 960 0 C/,
   );
+});
+
+test('a first visit to Compose is sent at most 200 KB of script; what is pressed first is there all the same', async ({
+  page,
+}) => {
+  const wire = await page.context().newCDPSession(page);
+  await wire.send('Network.enable');
+  const scripts = new Set<string>();
+  let sent = 0;
+  wire.on('Network.responseReceived', (e) => {
+    if (e.type === 'Script' || e.response.url.endsWith('.js')) scripts.add(e.requestId);
+  });
+  wire.on('Network.loadingFinished', (e) => {
+    if (scripts.has(e.requestId)) sent += e.encodedDataLength;
+  });
+  const deck = await demoDeck(page);
+  await page.goto(`/deck/${deck.id}/compose`);
+  await idle(page);
+  await expect(page.getByRole('application')).toBeVisible();
+  expect(scripts.size).toBeGreaterThan(5);
+  expect(sent).toBeLessThan(200_000);
+  // With slow scripts from now on: what is typed before the list of commands is there is in it.
+  await page.route('**/assets/*.js', async (route) => {
+    await new Promise((r) => setTimeout(r, 700));
+    await route.continue();
+  });
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('grid', { delay: 40 });
+  await expect(page.getByRole('dialog', { name: 'Commands' }).getByRole('combobox')).toHaveValue('grid');
+  await page.keyboard.press('Escape');
+  // And a verb that is pressed at once opens its controls.
+  await page.getByRole('toolbar', { name: 'What can be done' }).getByRole('button', { name: 'Words' }).click();
+  await expect(page.getByRole('textbox', { name: 'Words on the slide' })).toBeFocused();
+  // What stands under a word opens by the first press, and closes again by Escape.
+  await page.unroute('**/assets/*.js');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await expect(page.getByRole('dialog', { name: 'What else can be done' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'More', exact: true })).toBeFocused();
 });

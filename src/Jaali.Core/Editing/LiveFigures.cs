@@ -25,9 +25,15 @@ internal static class LiveFigures
                     slide.Item(id) is { } item
                     && item.At.Rect != place
                     && item.At.Turn == 0
-                    && earlier.TryGetValue(id, out SlideRect stood)
-                    && item.At.Rect == stood
-                    && was?.Item(id)?.At.Rect == stood
+                    && was is not null
+                    && (
+                        was.Item(id) is { } there
+                            ? earlier.TryGetValue(id, out SlideRect stood)
+                                && item.At.Rect == stood
+                                && there.At.Rect == stood
+                            // One that has just come stood where the layout before it had room.
+                            : item.At.Rect == FigurePlaces.Next(item, before, was)
+                    )
                 )
                     items = items.Replace(item, item with { At = item.At with { Rect = place } });
             if (!ReferenceEquals(items, slide.Items))

@@ -33,8 +33,8 @@ internal static class FigurePlaces
     }
 
     /// <summary>The place of one that comes onto a slide.</summary>
-    internal static SlideRect Next(Item item, ItemPlace at) =>
-        Of(at.Deck, at.Slide with { Items = at.Slide.Items.Add(item) })[item.Id];
+    internal static SlideRect Next(Item item, Deck deck, Slide slide) =>
+        Of(deck, slide with { Items = slide.Items.Add(item) })[item.Id];
 
     private static SlideRect Room(Deck deck, Slide slide)
     {

@@ -28,8 +28,8 @@ public sealed record SceneTable(
         return row < 0 || column < 0 ? null : (row, column);
     }
 
-    /// <summary>The cell that a node stands in: that of the middle of its first words, or of what it is cut to. Null for
-    /// lines between cells, and for what stands beside the table.</summary>
+    /// <summary>The cell that a node stands in: that of the middle of its first words, or of what it is cut to; null
+    /// for lines between cells, and for what stands beside the table.</summary>
     public (int Row, int Column)? CellOf(SceneNode node) =>
         node switch
         {

@@ -14,18 +14,13 @@ public static class OriginGuard
             {
                 HttpRequest request = context.Request;
                 IHeaderDictionary headers = context.Response.Headers;
-                headers.ContentSecurityPolicy =
-                    "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; "
-                    + "script-src 'self';"
-                    + " connect-src 'self'; font-src 'self'; object-src 'none'; base-uri 'none'; "
-                    + "frame-ancestors 'none';"
-                    + " form-action 'self'";
                 headers.XContentTypeOptions = "nosniff";
-                headers.XFrameOptions = "DENY";
-                headers["X-Permitted-Cross-Domain-Policies"] = "none";
-                headers["Permissions-Policy"] =
-                    "camera=(self), geolocation=(), microphone=(), payment=(), usb=(), display-capture=()";
                 headers["Referrer-Policy"] = "no-referrer";
+                headers["Cross-Origin-Resource-Policy"] = "same-origin";
+                // What a page fetches as its script, style or typeface is no document: what documents may do is said
+                // with the page, and would else be as long as many of these are.
+                if (request.Headers["Sec-Fetch-Dest"].ToString() is not ("script" or "style" or "font"))
+                    ForDocuments(headers);
                 // What says nothing of keeping is not kept: talks and records are nobody else's.
                 context.Response.OnStarting(() =>
                 {
@@ -33,8 +28,6 @@ public static class OriginGuard
                         headers.CacheControl = "no-store";
                     return Task.CompletedTask;
                 });
-                headers["Cross-Origin-Opener-Policy"] = "same-origin";
-                headers["Cross-Origin-Resource-Policy"] = "same-origin";
                 if (!listening.Answers(request.Host.Host))
                 {
                     await Refuse(
@@ -63,6 +56,19 @@ public static class OriginGuard
                 await next(context);
             }
         );
+
+    private static void ForDocuments(IHeaderDictionary headers)
+    {
+        headers.ContentSecurityPolicy =
+            "default-src 'self'; img-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; script-src 'self';"
+            + " connect-src 'self'; font-src 'self'; object-src 'none'; base-uri 'none'; frame-ancestors 'none';"
+            + " form-action 'self'";
+        headers.XFrameOptions = "DENY";
+        headers["X-Permitted-Cross-Domain-Policies"] = "none";
+        headers["Permissions-Policy"] =
+            "camera=(self), geolocation=(), microphone=(), payment=(), usb=(), display-capture=()";
+        headers["Cross-Origin-Opener-Policy"] = "same-origin";
+    }
 
     private static Task Refuse(HttpContext context, string code, string sentence) =>
         Problems.Of(new Core.Refusal(code, sentence), StatusCodes.Status403Forbidden).ExecuteAsync(context);

@@ -65,7 +65,7 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
 
     /// <summary>A figure where it is wanted, or where the layout has it.</summary>
     internal static T Placed<T>(T figure, SlideRect? rect, ItemPlace at)
-        where T : Item => figure with { At = new(rect ?? FigurePlaces.Next(figure, at)) };
+        where T : Item => figure with { At = new(rect ?? FigurePlaces.Next(figure, at.Deck, at.Slide)) };
 
     /// <inheritdoc/>
     protected override ItemResult Edit(Chart item, ChartEdit edit, ItemPlace at)

@@ -11,11 +11,20 @@ const row =
   'data-[selected=true]:bg-surround data-[selected=true]:text-word';
 
 /** Everything that can be done here, in one searchable list. */
-export function CommandList({ open, onOpenChange }: { open: boolean; onOpenChange(open: boolean): void }) {
+export function CommandList({
+  open,
+  begun = '',
+  onOpenChange,
+}: {
+  open: boolean;
+  /** What was typed before the list was there. */
+  begun?: string;
+  onOpenChange(open: boolean): void;
+}) {
   const byId = useRegistry((r) => r.byId);
   const settings = useKeySettings();
   const commands = Object.values(byId).filter((c) => !c.onlyKeys && (!open || (c.when?.() ?? true)));
-  const [search, setSearch] = useState('');
+  const [search, setSearch] = useState(begun);
   // Those that are met best come first; of equals the order in which they are known stays.
   const found = commands
     .map((c) => ({ c, score: scoreOf(c, search) }))

@@ -9,11 +9,10 @@ import { useOpenDeck } from '../deck/useOpenDeck';
 import { useDeckStore } from '../deck/store';
 import { uploadPhotos } from '../stations/gather/uploadPhotos';
 import { useUploads } from '../stations/gather/useUploads';
+import { soonPart } from '../ui/lazyPart';
 import { Lattice, Waiting } from '../ui/Star';
+import { TextInput } from '../ui/TextInput';
 import { AwayBar } from './ConnectionBar';
-import { CommandList } from './CommandList';
-import { Help } from './Help';
-import { KeysHelp } from './KeysHelp';
 import { Run } from './Run';
 import { Spine } from './Spine';
 import { stationName, stationPages } from './stationPages';
@@ -91,10 +90,38 @@ export default function DeckDesk() {
         </div>
       )}
       <AwayBar />
-      {open === 'list' && <CommandList open onOpenChange={close} />}
-      {open === 'keys' && <KeysHelp open onOpenChange={close} />}
-      {open === 'help' && <Help open onOpenChange={close} />}
+      {open === 'list' && <Commanding close={close} />}
+      <Suspense>
+        {open === 'keys' && <KeysHelp open onOpenChange={close} />}
+        {open === 'help' && <Help open onOpenChange={close} />}
+      </Suspense>
     </>
+  );
+}
+
+const CommandList = soonPart(async () => ({ default: (await import('./CommandList')).CommandList }));
+const Help = soonPart(async () => ({ default: (await import('./Help')).Help }));
+const KeysHelp = soonPart(async () => ({ default: (await import('./KeysHelp')).KeysHelp }));
+
+/** The list of commands; what is typed before its script is there is not lost. */
+function Commanding({ close }: { close(): void }) {
+  const [typed, setTyped] = useState('');
+  return (
+    <Suspense
+      fallback={
+        <div className="fixed top-[14vh] left-1/2 z-40 w-160 max-w-[calc(100vw-1rem)] -translate-x-1/2 bg-panel p-6">
+          <TextInput
+            autoFocus
+            aria-label={texts.app.findACommand}
+            value={typed}
+            onChange={(e) => setTyped(e.target.value)}
+            onKeyDown={(e) => e.key === 'Escape' && close()}
+          />
+        </div>
+      }
+    >
+      <CommandList open begun={typed} onOpenChange={close} />
+    </Suspense>
   );
 }
 

@@ -10,6 +10,7 @@ import {
 } from '@dnd-kit/core';
 import { SortableContext, horizontalListSortingStrategy, useSortable } from '@dnd-kit/sortable';
 import {
+  Suspense,
   memo,
   useDeferredValue,
   useLayoutEffect,
@@ -19,15 +20,14 @@ import {
   type KeyboardEvent,
   type PointerEvent,
 } from 'react';
-import { Popover } from 'radix-ui';
 import type { Slide } from '../api/types';
 import { choose, step, useChosenSlide, useIsChosen } from '../deck/choice';
 import { edit } from '../deck/edit';
 import { useCommands } from '../commands/registry';
 import { useNavigation } from '../deck/navigation';
 import { rules } from '../deck/rules';
-import { TransitionDialog, comingInWords } from '../stations/give/TransitionDialog';
-import { useTiming } from '../stations/give/TimesDialog';
+import { comingInWords } from '../stations/give/comingInWords';
+import { useTiming } from '../stations/give/useTiming';
 import { duplicateSlide, moveSlide, newSlide } from '../deck/slides';
 import { useDeckStore, useHeader, useScenes, useSlide, useSlideOrder } from '../deck/store';
 import { clock } from '../deck/time';
@@ -35,10 +35,16 @@ import { showsPhoto } from '../scene/photos';
 import { SceneView } from '../scene/SceneView';
 import { PlannedTime } from '../stations/plan/PlannedTime';
 import { Button } from '../ui/Button';
+import { soonPart } from '../ui/lazyPart';
+import { Opening } from '../ui/Opening';
 import { useGesture } from '../ui/useGesture';
 import { useNearViewport } from '../ui/useNearViewport';
 import { useNarrow } from '../ui/useNarrow';
 import { texts } from '../texts';
+
+const TransitionDialog = soonPart(async () => ({
+  default: (await import('../stations/give/TransitionDialog')).TransitionDialog,
+}));
 
 const gap = 2;
 // What a tile is called where its name has no room.
@@ -78,23 +84,14 @@ function RunLine() {
       <Button kind="verb" disabled={at >= order.length - 1} onClick={() => step(1)}>
         {texts.app.next}
       </Button>
-      <Popover.Root>
-        <Popover.Trigger className="verb">{texts.app.slide}</Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            align="end"
-            side="top"
-            sideOffset={6}
-            aria-label={texts.app.whatCanBeDoneTo}
-            className={cx(
-              'z-30 flex max-w-[90vw] flex-wrap items-center gap-x-5 gap-y-1 rounded-sm border',
-              'border-line bg-panel px-4 py-3 text-word',
-            )}
-          >
-            <SlideVerbs />
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+      <Opening
+        name={texts.app.slide}
+        label={texts.app.whatCanBeDoneTo}
+        side="top"
+        className="flex max-w-[90vw] flex-wrap items-center gap-x-5 gap-y-1 rounded-sm"
+      >
+        <SlideVerbs />
+      </Opening>
     </section>
   );
 }
@@ -135,7 +132,9 @@ function SlideVerbs() {
               {texts.coming.comesIn(comingInWords(slide.transition))}
             </Button>
           )}
-          {coming && <TransitionDialog key={slide.id} slide={slide} number={at + 1} open onOpenChange={setComing} />}
+          <Suspense>
+            {coming && <TransitionDialog key={slide.id} slide={slide} number={at + 1} open onOpenChange={setComing} />}
+          </Suspense>
           <Button kind="verb" disabled={at <= 0} onClick={() => void moveSlide(slide.id, -1)}>
             {texts.app.earlier}
           </Button>

@@ -1,5 +1,4 @@
 import { cx } from 'class-variance-authority';
-import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
 import { useRegistry } from '../commands/registry';
 import { useLastEdit } from '../deck/lastEdit';
@@ -8,6 +7,7 @@ import { goTo } from '../deck/navigate';
 import type { Station } from '../deck/stations';
 import { useHeader } from '../deck/store';
 import { Button } from '../ui/Button';
+import { Opening } from '../ui/Opening';
 import { useNarrow } from '../ui/useNarrow';
 import { texts } from '../texts';
 
@@ -56,23 +56,15 @@ export function StationHead({ note, children }: { note?: string; children?: Reac
         {says || (narrow ? '' : note)}
       </span>
       {narrow ? (
-        <Popover.Root>
-          <Popover.Trigger className="verb ml-auto">{texts.head.more}</Popover.Trigger>
-          <Popover.Portal>
-            <Popover.Content
-              align="end"
-              sideOffset={6}
-              aria-label={texts.head.whatCanBeDoneHere}
-              className={cx(
-                'z-30 flex max-h-[70vh] max-w-[90vw] flex-col items-start gap-2 overflow-auto',
-                'rounded-sm border border-line bg-panel px-4 py-3 text-word',
-              )}
-            >
-              {note && <span className="text-quiet">{note}</span>}
-              {verbs}
-            </Popover.Content>
-          </Popover.Portal>
-        </Popover.Root>
+        <Opening
+          name={texts.head.more}
+          label={texts.head.whatCanBeDoneHere}
+          trigger="ml-auto"
+          className="flex max-h-[70vh] max-w-[90vw] flex-col items-start gap-2 overflow-auto rounded-sm"
+        >
+          {note && <span className="text-quiet">{note}</span>}
+          {verbs}
+        </Opening>
       ) : (
         <div className="ml-auto flex items-center gap-5 whitespace-nowrap">{verbs}</div>
       )}

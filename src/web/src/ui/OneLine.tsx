@@ -1,7 +1,7 @@
-import { Popover } from 'radix-ui';
 import { cx } from 'class-variance-authority';
 import { Children, isValidElement, useLayoutEffect, useRef, useState, type ReactNode } from 'react';
 import { texts } from '../texts';
+import { Opening } from './Opening';
 
 interface Props {
   label: string;
@@ -15,7 +15,6 @@ export function OneLine({ label, className = '', children }: Props) {
   const all = Children.toArray(children);
   const names = all.map((c) => (isValidElement(c) ? c.key : '')).join(' ');
   const line = useRef<HTMLDivElement>(null);
-  const [open, setOpen] = useState(false);
   const [width, setWidth] = useState(0);
   const [typefaces, setTypefaces] = useState(0);
   // What was measured, and how many fit then; anything else is laid out whole once, before it is painted.
@@ -49,29 +48,21 @@ export function OneLine({ label, className = '', children }: Props) {
     >
       {shown}
       {rest.length > 0 && (
-        <Popover.Root open={open} onOpenChange={setOpen}>
-          <Popover.Trigger className="verb text-quiet" data-more>
-            {texts.head.more}
-          </Popover.Trigger>
-          <Popover.Portal>
-            <Popover.Content
-              align="end"
-              sideOffset={6}
-              collisionPadding={8}
-              aria-label={texts.head.whatElseCanBeDone}
-              className={cx(
-                'z-30 flex max-h-(--radix-popover-content-available-height) flex-col items-start gap-2 overflow-y-auto',
-                'border border-line bg-panel px-4 py-3 text-word *:shrink-0',
-                // A line between two groups lies across.
-                '[&>[data-between]]:my-1 [&>[data-between]]:h-0 [&>[data-between]]:w-full',
-                '[&>[data-between]]:border-t [&>[data-between]]:border-l-0',
-              )}
-              onClick={() => setOpen(false)}
-            >
-              {rest}
-            </Popover.Content>
-          </Popover.Portal>
-        </Popover.Root>
+        <Opening
+          name={texts.head.more}
+          label={texts.head.whatElseCanBeDone}
+          trigger="text-quiet"
+          closes
+          className={cx(
+            'flex max-h-(--radix-popover-content-available-height) flex-col items-start gap-2 overflow-y-auto',
+            '*:shrink-0',
+            // A line between two groups lies across.
+            '[&>[data-between]]:my-1 [&>[data-between]]:h-0 [&>[data-between]]:w-full',
+            '[&>[data-between]]:border-t [&>[data-between]]:border-l-0',
+          )}
+        >
+          {rest}
+        </Opening>
       )}
     </div>
   );

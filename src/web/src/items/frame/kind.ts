@@ -1,19 +1,27 @@
 import { frameTexts } from './texts';
 import type { ItemClient } from '../kinds';
 import { FrameFacts, FrameNumbers } from './FrameFacts';
-import { BlendControls, CreditControls, MaskControls, ReframeControls, StraightenControls } from './FrameControls';
-import { FrameEdgeControls } from './FrameEdgeControls';
-import { lazyPart } from '../../ui/lazyPart';
-import { CoverControls } from './CoverControls';
-import { ToneControls } from './ToneControls';
+import { lazyPart, soonPart } from '../../ui/lazyPart';
 import { frameOf } from './useFrame';
+
+const controls = () => import('./FrameControls');
 
 /** Photos seen through a crop window. */
 export const frame: ItemClient = {
   kind: 'frame',
   verbs: [
-    { id: 'reframe', name: frameTexts.reframe, key: 'F', Controls: ReframeControls },
-    { id: 'shape', name: frameTexts.cutToShape, key: 'M', Controls: MaskControls },
+    {
+      id: 'reframe',
+      name: frameTexts.reframe,
+      key: 'F',
+      Controls: soonPart(async () => ({ default: (await controls()).ReframeControls })),
+    },
+    {
+      id: 'shape',
+      name: frameTexts.cutToShape,
+      key: 'M',
+      Controls: soonPart(async () => ({ default: (await controls()).MaskControls })),
+    },
     {
       id: 'clip',
       name: frameTexts.playing,
@@ -21,17 +29,37 @@ export const frame: ItemClient = {
       Controls: lazyPart(() => import('./ClipControls')),
       when: (_, item) => Boolean(frameOf(item)?.clip),
     },
-    { id: 'edge', name: frameTexts.edge, Controls: FrameEdgeControls },
-    { id: 'straighten', name: frameTexts.straighten, Controls: StraightenControls },
-    { id: 'tone', name: frameTexts.tone, Controls: ToneControls },
-    { id: 'hide', name: frameTexts.hidePart, Controls: CoverControls },
+    {
+      id: 'edge',
+      name: frameTexts.edge,
+      Controls: soonPart(async () => ({ default: (await import('./FrameEdgeControls')).FrameEdgeControls })),
+    },
+    {
+      id: 'straighten',
+      name: frameTexts.straighten,
+      Controls: soonPart(async () => ({ default: (await controls()).StraightenControls })),
+    },
+    {
+      id: 'tone',
+      name: frameTexts.tone,
+      Controls: soonPart(async () => ({ default: (await import('./ToneControls')).ToneControls })),
+    },
+    {
+      id: 'hide',
+      name: frameTexts.hidePart,
+      Controls: soonPart(async () => ({ default: (await import('./CoverControls')).CoverControls })),
+    },
     {
       id: 'merge',
       name: frameTexts.merge,
-      Controls: BlendControls,
+      Controls: soonPart(async () => ({ default: (await controls()).BlendControls })),
       when: (_, item) => Boolean(frameOf(item)?.blend),
     },
-    { id: 'credit', name: frameTexts.credit, Controls: CreditControls },
+    {
+      id: 'credit',
+      name: frameTexts.credit,
+      Controls: soonPart(async () => ({ default: (await controls()).CreditControls })),
+    },
   ],
   Facts: FrameFacts,
   Numbers: FrameNumbers,

@@ -1,5 +1,5 @@
 import { cx } from 'class-variance-authority';
-import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
+import { Suspense, useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react';
 import type { Item, Slide } from '../../api/types';
 import { useChoice, useChosenItem, useChosenPoint, useChosenSlide } from '../../deck/choice';
 import { edit } from '../../deck/edit';
@@ -8,13 +8,13 @@ import { clock } from '../../deck/time';
 import { usePhotos, usePointOrder, useScenes, useSlideOrder } from '../../deck/store';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
+import { soonPart } from '../../ui/lazyPart';
 import { Panes } from '../../ui/Panes';
 import { Lattice } from '../../ui/Star';
 import { useNarrow } from '../../ui/useNarrow';
 import { NextStation, StationHead } from '../StationHead';
 import { copyChosen, pasteHere, usePasted } from './clipboard';
 import { FactsSide } from './FactsSide';
-import { HouseStyleProposals, Layouts, Pasted, Proposals } from './Proposals';
 import { LegibilityLine, needsHelp } from './LegibilityLine';
 import type { SlideProposal } from './ProposalStrip';
 import { Stage } from './Stage';
@@ -23,15 +23,32 @@ import { useDeeds } from './useComposeCommands';
 import { VerbsLine } from './VerbsLine';
 import { texts } from '../../texts';
 
+const proposals = () => import('./Proposals');
+const Proposals = soonPart(async () => ({ default: (await proposals()).Proposals }));
+const Layouts = soonPart(async () => ({ default: (await proposals()).Layouts }));
+const Pasted = soonPart(async () => ({ default: (await proposals()).Pasted }));
+const HouseStyleProposals = soonPart(async () => ({ default: (await proposals()).HouseStyleProposals }));
+
 /** Gives the tool that was opened its first control: reframing the stage itself, any other what stands under it. */
 function useTool(tool: string | null, stage: RefObject<HTMLElement | null>, controls: RefObject<HTMLElement | null>) {
   useLayoutEffect(() => {
     if (tool === null) return;
     const at = document.activeElement;
-    // A press on a verb leaves the focus where the hand is, unless words are to be written.
-    const first = controls.current?.querySelector<HTMLElement>('input, [role="slider"], button:not(:disabled)');
-    const wanted = tool === 'reframe' ? stage.current?.querySelector<HTMLElement>('[role="application"]') : first;
-    if (!at?.closest('[role="toolbar"]') || tool === 'words' || tool === 'reframe') wanted?.focus();
+    const begin = () => {
+      // A press on a verb leaves the focus where the hand is, unless words are to be written.
+      const first = controls.current?.querySelector<HTMLElement>('input, [role="slider"], button:not(:disabled)');
+      const wanted = tool === 'reframe' ? stage.current?.querySelector<HTMLElement>('[role="application"]') : first;
+      if (wanted && (!at?.closest('[role="toolbar"]') || tool === 'words' || tool === 'reframe')) wanted.focus();
+      return wanted != null;
+    };
+    if (begin() || !controls.current) return;
+    // Controls whose script is on its way: they have the focus as soon as they are there, if nothing else has.
+    const watch = new MutationObserver(() => {
+      if (document.activeElement === at || document.activeElement === document.body ? begin() : true)
+        watch.disconnect();
+    });
+    watch.observe(controls.current, { childList: true, subtree: true });
+    return () => watch.disconnect();
   }, [tool, stage, controls]);
 }
 
@@ -127,26 +144,28 @@ export default function Compose() {
                 aria-label={texts.compose.stage}
                 className="flex min-h-0 min-w-0 flex-col px-4 pt-1 pb-1 narrow:overflow-auto"
               >
-                {arranging && slide ? (
-                  <Proposals slide={slide} tried={tried} onTry={setTried} onDone={putAway} />
-                ) : layingOut && slide ? (
-                  <Layouts slide={slide} tried={tried} onTry={setTried} onDone={putAway} />
-                ) : pasting && slide ? (
-                  <Pasted
-                    slide={slide}
-                    text={pasted}
-                    tried={tried}
-                    onTry={setTried}
-                    onDone={() => {
-                      // What was taken is in hand; else the stage.
-                      if (useChoice.getState().tool === 'pasted') putAway();
-                    }}
-                  />
-                ) : housing && slide ? (
-                  <HouseStyleProposals slide={slide} tried={tried} onTry={setTried} onDone={() => setTried(null)} />
-                ) : (
-                  order.length > 0 && !narrow && <ShortlistStrip />
-                )}
+                <Suspense>
+                  {arranging && slide ? (
+                    <Proposals slide={slide} tried={tried} onTry={setTried} onDone={putAway} />
+                  ) : layingOut && slide ? (
+                    <Layouts slide={slide} tried={tried} onTry={setTried} onDone={putAway} />
+                  ) : pasting && slide ? (
+                    <Pasted
+                      slide={slide}
+                      text={pasted}
+                      tried={tried}
+                      onTry={setTried}
+                      onDone={() => {
+                        // What was taken is in hand; else the stage.
+                        if (useChoice.getState().tool === 'pasted') putAway();
+                      }}
+                    />
+                  ) : housing && slide ? (
+                    <HouseStyleProposals slide={slide} tried={tried} onTry={setTried} onDone={() => setTried(null)} />
+                  ) : (
+                    order.length > 0 && !narrow && <ShortlistStrip />
+                  )}
+                </Suspense>
                 {scene && slide ? (
                   <Stage scene={tried?.scene ?? scene} slide={slide} item={editable && !tried ? item : undefined} />
                 ) : (

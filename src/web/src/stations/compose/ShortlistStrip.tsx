@@ -11,13 +11,13 @@ import type { Photo } from '../../api/types';
 import { Button } from '../../ui/Button';
 import { Field } from '../../ui/Field';
 import { editFrame } from '../../items/frame/useFrame';
-import { lazyPart } from '../../ui/lazyPart';
+import { lazyPart, soonPart } from '../../ui/lazyPart';
 import { useNotices } from '../../ui/useNotices';
 import { texts } from '../../texts';
 import { numbersIn } from './numbersIn';
-import { SearchStrip } from './SearchStrip';
 import { dragPhotos } from './shortlistDrag';
 
+const SearchStrip = soonPart(async () => ({ default: (await import('./SearchStrip')).SearchStrip }));
 const PermissionDialog = lazyPart(async () => ({
   default: (await import('../settle/PermissionDialog')).PermissionDialog,
 }));
@@ -85,7 +85,12 @@ export function ShortlistStrip() {
   // What is known of the one under the pointer or the focus, and what can be done with it.
   const here = (p: Photo) => slide?.items.some((i) => i.photos.includes(p.id)) ?? false;
   const about = shown.find((p) => p.id === pointed) ?? shown.find((p) => !here(p)) ?? shown[0];
-  if (searching && point) return <SearchStrip point={point} place={place} onClose={() => setSearching(false)} />;
+  if (searching && point)
+    return (
+      <Suspense>
+        <SearchStrip point={point} place={place} onClose={() => setSearching(false)} />
+      </Suspense>
+    );
   return (
     <aside
       aria-label={texts.compose.keptPhotos}

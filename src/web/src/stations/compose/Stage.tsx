@@ -16,7 +16,7 @@ import { useGuides } from '../../items/frame/useGuides';
 import { frameOf } from '../../items/frame/useFrame';
 import { useDeckId, useHeader } from '../../deck/store';
 import { SceneView } from '../../scene/SceneView';
-import { DrawLayer } from './DrawLayer';
+import { soonPart } from '../../ui/lazyPart';
 import { Handles } from './Handles';
 import { MoveTool } from './MoveTool';
 import { ReframeOverlay } from './ReframeOverlay';
@@ -29,6 +29,7 @@ import { useItemGuides } from './useItemGuides';
 import type { StageTool } from '../../items/tool';
 import { texts } from '../../texts';
 
+const DrawLayer = soonPart(async () => ({ default: (await import('./DrawLayer')).DrawLayer }));
 const TypeOnStage = lazy(() => import('../../items/words/typing/TypeOnStage'));
 
 // What handles hold: the room of words that were put in a place; of others, what is painted. A hair more than words
@@ -443,14 +444,16 @@ export function Stage({ scene, slide, item }: { scene: Scene; slide: Slide; item
           {marquee && <rect {...marquee} data-marquee strokeDasharray={`${4 / units}`} className="fill-verdigris/15" />}
         </svg>
         {drawing && item && (
-          <DrawLayer
-            slide={slide}
-            item={item}
-            width={sceneWidth}
-            height={sceneHeight}
-            perPixel={1 / units}
-            place={place}
-          />
+          <Suspense>
+            <DrawLayer
+              slide={slide}
+              item={item}
+              width={sceneWidth}
+              height={sceneHeight}
+              perPixel={1 / units}
+              place={place}
+            />
+          </Suspense>
         )}
       </div>
     </div>

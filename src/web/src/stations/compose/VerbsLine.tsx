@@ -5,17 +5,23 @@ import { useChoice } from '../../deck/choice';
 import { edit } from '../../deck/edit';
 import { kindOf, kinds } from '../../items/kinds';
 import { useTyping } from '../../items/words/typing/useTyping';
-import { WordsTextControls } from '../../items/words/WordsTextControls';
 import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
+import { soonPart } from '../../ui/lazyPart';
 import { OneLine } from '../../ui/OneLine';
-import { CarryControls, LinkControls, carryOn, sameOnNext } from './CarryControls';
-import { GridControls } from './GridControls';
-import { HouseStyleControls } from './HouseStyleControls';
+import { CarryControls, carryOn, sameOnNext } from './CarryControls';
 import { SeveralControls, severalVerbs } from './SeveralControls';
 import { toggle, type Deeds } from './useComposeCommands';
 import { useStageView } from './useStageView';
 
+const WordsTextControls = soonPart(async () => ({
+  default: (await import('../../items/words/WordsTextControls')).WordsTextControls,
+}));
+const GridControls = soonPart(async () => ({ default: (await import('./GridControls')).GridControls }));
+const HouseStyleControls = soonPart(async () => ({
+  default: (await import('./HouseStyleControls')).HouseStyleControls,
+}));
+const LinkControls = soonPart(async () => ({ default: (await import('./LinkControls')).LinkControls }));
 const TypingLine = lazy(() => import('../../items/words/typing/TypingLine'));
 
 interface Props {
@@ -113,9 +119,7 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
           ),
         ];
   const open: ReactNode = typing ? (
-    <Suspense>
-      <TypingLine />
-    </Suspense>
+    <TypingLine />
   ) : !slide ? null : tool === 'grid' ? (
     <GridControls slide={slide} />
   ) : !editable ? null : many ? (
@@ -140,9 +144,7 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
   ) : tool === 'leads' ? (
     <LinkControls slide={slide} item={item} />
   ) : verb?.Controls ? (
-    <Suspense>
-      <verb.Controls slide={slide} item={item} />
-    </Suspense>
+    <verb.Controls slide={slide} item={item} />
   ) : null;
   return (
     <>
@@ -175,7 +177,7 @@ export function VerbsLine({ slide, item, several, editable, frames, swaps, deeds
           putAway();
         }}
       >
-        {open ?? below}
+        <Suspense>{open ?? below}</Suspense>
       </div>
     </>
   );

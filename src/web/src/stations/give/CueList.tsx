@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { newIdentity } from '../../api/identity';
 import type { Cue, CueLine, Item, Slide, SlideMoves } from '../../api/types';
-import { TransitionDialog, comingInWords } from './TransitionDialog';
+import { comingInWords } from './comingInWords';
+import { TransitionDialog } from './TransitionDialog';
 import { edit } from '../../deck/edit';
 import { rules } from '../../deck/rules';
 import { useDeckStore, usePoint } from '../../deck/store';

@@ -1,27 +1,15 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api, unwrap } from '../../api/client';
 import { edit } from '../../deck/edit';
-import { useDeckStore, useSlides } from '../../deck/store';
+import { useSlides } from '../../deck/store';
 import { clock } from '../../deck/time';
 import { texts } from '../../texts';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';
 import { Select } from '../../ui/Select';
+import { useTiming } from './useTiming';
 
 const t = texts.times;
-
-/** The times of the talk: plan, run-through and notes. */
-export function useTiming(run?: string) {
-  const id = useDeckStore((d) => d.id);
-  const revision = useDeckStore((d) => d.revision);
-  return useQuery({
-    queryKey: ['timing', id, run ?? '', revision],
-    placeholderData: (before) => before,
-    queryFn: () => unwrap(api.GET('/api/decks/{id}/timing', { params: { path: { id }, query: run ? { run } : {} } })),
-  }).data;
-}
 
 const when = (at: string) =>
   new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });

@@ -9,36 +9,9 @@ import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';
 import { Select } from '../../ui/Select';
+import { fromASide, sides, ways } from './comingInWords';
 
 const t = texts.coming;
-
-const waysNames: Record<Transition['change'], string> = {
-  cut: t.cut,
-  dissolve: t.dissolve,
-  wipe: t.wipe,
-  push: t.push,
-  throughBlack: t.throughBlack,
-  throughPaper: t.throughPaper,
-  carry: t.carry,
-};
-const ways = Object.entries(waysNames) as [Transition['change'], string][];
-type Side = NonNullable<Transition['from']>;
-const sidesNames: Record<Side, string> = {
-  left: t.left,
-  right: t.right,
-  top: t.top,
-  bottom: t.bottom,
-};
-const sides = Object.entries(sidesNames) as [Side, string][];
-const fromASide = (c: Transition) => c.change === 'wipe' || c.change === 'push';
-
-/** How a slide comes in, in few words. */
-export const comingInWords = (c: Transition) =>
-  c.change === 'cut' || c.seconds === 0
-    ? t.cut
-    : ways.find(([w]) => w === c.change)![1] +
-      (fromASide(c) ? ` ${sides.find(([s]) => s === c.from)![1]}` : '') +
-      `, ${t.inSeconds(c.seconds)}`;
 
 /** How slides come in, as one sentence; for this slide, a range or all of them. */
 export function TransitionDialog({
