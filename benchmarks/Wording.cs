@@ -1,7 +1,6 @@
 using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
-using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Legibility;
 using Jaali.Core.Scenes;

@@ -318,11 +318,12 @@ public sealed class FigureTests
                         l => Assert.True(double.IsFinite(l.X) && double.IsFinite(l.Baseline))
                     );
                     ScenePart part = scene.Parts.Single(p => p.ItemId == chart.Id);
-                    Assert.Contains(
-                        t.Rows.SelectMany(r => r).First(c => Figure.Read(c) is not null),
-                        part.Says,
-                        StringComparison.Ordinal
-                    );
+                    // A year that names a column without a figure is no figure.
+                    string? first = t
+                        .Rows.Skip(DataSeries.Of(chart.Rows).HasHeader ? 1 : 0)
+                        .SelectMany(r => r)
+                        .FirstOrDefault(c => Figure.Read(c) is not null);
+                    Assert.Contains(first!, part.Says, StringComparison.Ordinal);
                 },
                 iter: 300
             );

@@ -145,7 +145,7 @@ internal sealed class OdpChart(ExportChart c, string family)
                     new XAttribute(OdfNames.Chart + "class", "major"),
                     new XAttribute(
                         OdfNames.Chart + "style-name",
-                        _styles.Of("chart", Stroke(OdpFigures.Mixed(c.Words.Ink, "#FFFFFF", .25), 1.5))
+                        _styles.Of("chart", Stroke(Colours.Mixed("#FFFFFF", c.Words.Ink, .25), 1.5))
                     )
                 )
         );

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Xml.Linq;
+using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Scenes;
 using static Jaali.Formats.Office.OdfNames;
@@ -64,7 +65,9 @@ internal sealed class OdpFigures(OdpStyles styles, string paper)
     private XElement Cell(ExportCell cell, ExportRule below, Func<ExportWords, IEnumerable<XElement>> text)
     {
         string line =
-            below.Thick > 0 ? $"{Points(below.Thick)} solid {Mixed(below.Colour, paper, below.Opacity)}" : "none";
+            below.Thick > 0
+                ? $"{Points(below.Thick)} solid {Colours.Mixed(paper, below.Colour, below.Opacity)}"
+                : "none";
         string style = styles.Of(
             "table-cell",
             new XElement(
@@ -171,13 +174,5 @@ internal sealed class OdpFigures(OdpStyles styles, string paper)
         );
 
         static long Hundredths(double units) => (long)Math.Round(units * 100);
-    }
-
-    /// <summary>A colour laid so strong over another.</summary>
-    internal static string Mixed(string colour, string under, double opacity)
-    {
-        byte[] a = Convert.FromHexString(colour.AsSpan(1)),
-            b = Convert.FromHexString(under.AsSpan(1));
-        return "#" + Convert.ToHexString([.. a.Select((v, i) => (byte)Math.Round(v * opacity + b[i] * (1 - opacity)))]);
     }
 }

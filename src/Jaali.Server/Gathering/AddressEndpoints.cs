@@ -98,6 +98,14 @@ public static class AddressEndpoints
             if (reading is null)
             {
                 Fetched fetched = await http.FetchAsync(address, Limits.Photos.Bytes, cancel: cancel);
+                if (fetched.ContentType.Split('/')[0] is "video" or "audio")
+                    return Problems.Of(
+                        new Refusal(
+                            "clip-alone",
+                            "This is the file of a clip, and nothing is said with it. Give the address of the page "
+                                + "that shows it, or save it and bring the file in."
+                        )
+                    );
                 if (PhotoFormats.WhyNot(fetched.Bytes) is { } why)
                     return Problems.Of(new Refusal("no-photo", why));
                 if (PhotoFormats.Sniff(fetched.Bytes) is not null)

@@ -44,7 +44,7 @@ public sealed record PageReading(IReadOnlyList<Candidate> Candidates, string Tit
 }
 
 /// <summary>
-/// Reads a web page for photos and their rights: RDFa with ccREL, JSON-LD and microdata of schema.org, figures with a
+/// Reads a web page for photos, clips and their rights: RDFa with ccREL, JSON-LD and microdata of schema.org, figures with a
 /// licence in their caption, and Open Graph as a hint for picture and title alone. A licence that the page states of
 /// itself (<c>link rel="license"</c>, a <c>Link</c> header of RFC 8288, one in its text or its article) is not the
 /// photo's: it is offered as the page's. Nothing in the page is run.
@@ -78,10 +78,26 @@ public static partial class PageReader
             page.Address,
             at
         );
+        IReadOnlyList<PageClip> clips = PageClips.Of(document, all, at);
+        // A clip goes by its still picture, which is no photo of the page then.
+        if (clips.Count > 0)
+            pictures =
+            [
+                .. clips.Select(c => new PagePicture(c.Poster, c.Source)),
+                .. pictures.Where(p =>
+                    p.Source != PagePictures.Shown
+                    && p.Source != "Open Graph"
+                    && clips.All(c => c.Poster.Url != p.Picture.Url)
+                ),
+            ];
         HashSet<string> shown = [.. pictures.Select(p => p.Picture.Url)];
         Dictionary<string, Thing[]> about = pictures.ToDictionary(
             p => p.Picture.Url,
-            p => all.Where(t => Speaks(t, p.Picture.Url, page.Address, at, shown)).ToArray()
+            p =>
+                all.Where(t => Speaks(t, p.Picture.Url, page.Address, at, shown))
+                    .Concat(clips.Where(c => c.Poster.Url == p.Picture.Url).Select(c => c.Said).OfType<Thing>())
+                    .Distinct()
+                    .ToArray()
         );
         HashSet<Thing> ofPictures = [.. about.Values.SelectMany(v => v)];
         // A page that says it is itself a still image speaks of its one picture.
@@ -175,7 +191,8 @@ public static partial class PageReader
                     words.Length > 0 ? words : "The page says nothing of the photo's rights that could be read.",
                     page.Address.AbsoluteUri,
                     now
-                )
+                ),
+                Clip: clips.FirstOrDefault(c => c.Poster.Url == p.Picture.Url)?.Clip
             );
 
             // The first that says something; where they differ, the difference is kept.

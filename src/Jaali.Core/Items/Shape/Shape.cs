@@ -28,6 +28,16 @@ public enum ShapeForm
     Smooth,
 }
 
+/// <summary>A colour of the house, thinned with its paper: it goes along with the style.</summary>
+/// <param name="Accent">Which of its accents, counted from 0.</param>
+/// <param name="Strength">How much of it, above 0 and up to 1.</param>
+public sealed record FillTint(int Accent, double Strength)
+{
+    /// <summary>The colour in a house; an accent that it does not have is its last.</summary>
+    public string In(HouseStyle house, string paper) =>
+        Colours.Mixed(paper, house.Accents[Math.Clamp(Accent, 0, house.Accents.Count - 1)], Strength);
+}
+
 /// <summary>A shape, filled, lined or both, with words inside.</summary>
 /// <param name="Id">Identity.</param>
 /// <param name="At">Where it lies.</param>
@@ -40,6 +50,8 @@ public enum ShapeForm
 /// <param name="StrokeWidth">In units; 0 for none.</param>
 /// <param name="Dash">Length of dashes in widths of the line; 0 for a line without.</param>
 /// <param name="Corners">Of a polygon or a smooth shape: its corners in fractions of the rectangle.</param>
+/// <param name="Tint">A tint of a colour of the house that fills it where it has no colour of its own; null for
+/// none.</param>
 public sealed record Shape(
     Guid Id,
     Placement At,
@@ -51,7 +63,8 @@ public sealed record Shape(
     string? Stroke = null,
     double StrokeWidth = 0,
     double Dash = 0,
-    ImmutableList<PhotoPoint>? Corners = null
+    ImmutableList<PhotoPoint>? Corners = null,
+    FillTint? Tint = null
 ) : Item(Id, At)
 {
     /// <summary>The widest line, in units.</summary>
@@ -94,6 +107,7 @@ public sealed record Shape(
 /// <param name="StrokeWidth">In units; 0 for none.</param>
 /// <param name="Dash">Length of dashes in widths of the line; 0 for a line without.</param>
 /// <param name="Outline">Corners of its own, as places on the slide: it lies round them.</param>
+/// <param name="Tint">A tint of a colour of the house, in place of a colour of its own.</param>
 public sealed record ShapeEdit(
     ShapeForm? Form = null,
     string? Text = null,
@@ -104,7 +118,8 @@ public sealed record ShapeEdit(
     string? Stroke = null,
     double? StrokeWidth = null,
     double? Dash = null,
-    ImmutableList<SlidePoint>? Outline = null
+    ImmutableList<SlidePoint>? Outline = null,
+    FillTint? Tint = null
 ) : ItemEdit
 {
     /// <inheritdoc/>

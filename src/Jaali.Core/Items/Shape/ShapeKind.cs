@@ -7,6 +7,9 @@ public sealed class ShapeKind : ItemKind<Shape, ShapeEdit>
     private const double Inside = .72,
         InsideBox = .88;
 
+    // No house has more accents.
+    private const int MostAccents = 20;
+
     // A new one, as shares of the slide's height.
     private const double UsualWidth = .5,
         UsualHeight = .26;
@@ -27,6 +30,8 @@ public sealed class ShapeKind : ItemKind<Shape, ShapeEdit>
         || item.StrokeWidth is not (>= 0 and <= Shape.MostStroke)
         || item.Dash is not (>= 0 and <= Shape.MostDash)
             ? new("bad-line", $"A line is 0 to {Shape.MostStroke} wide, and a fill covers 0 to 100 %.")
+        : item.Tint is { } tint && (tint.Accent is < 0 or > MostAccents || tint.Strength is not (> 0 and <= 1))
+            ? new("bad-tint", "A tint is a colour of the style, of which some per cent are left. Choose another.")
         : item.Form is ShapeForm.Polygon or ShapeForm.Smooth && item.Corners is { } corners ? Masks.Fault(corners)
         : item.Fill is { Length: 0 } && item.StrokeWidth == 0 && item.Text.Length == 0
             ? new("nothing-seen", "A shape without a fill, a line or words cannot be seen. Leave it one of them.")
@@ -82,9 +87,10 @@ public sealed class ShapeKind : ItemKind<Shape, ShapeEdit>
         {
             Form = edit.Outline is null ? edit.Form ?? item.Form : item.Form,
             Text = edit.Text?.ReplaceLineEndings("\n").Trim() ?? item.Text,
-            Fill = edit.OfHouse == true ? null : edit.Fill ?? item.Fill,
+            Fill = edit.OfHouse == true || edit.Tint is not null ? null : edit.Fill ?? item.Fill,
+            Tint = edit.OfHouse == true || edit.Fill is not null ? null : edit.Tint ?? item.Tint,
             FillTo =
-                edit.OfHouse == true ? null
+                edit.OfHouse == true || edit.Tint is not null ? null
                 : edit.FillTo is { } to ? (to.Length == 0 ? null : to)
                 : item.FillTo,
             Opacity = edit.Opacity ?? item.Opacity,
@@ -125,7 +131,10 @@ public sealed class ShapeKind : ItemKind<Shape, ShapeEdit>
         SlideRect r = item.At.Rect;
         Path outline = item.Outline;
         var before = new InnerWords(scene, item.At, WordsRole.Caption);
-        string fill = item.Fill is { Length: > 0 } own ? own : MarkColours.Accents(scene, r, before.Ink)[0];
+        string fill =
+            item.Fill is { Length: > 0 } own ? own
+            : item.Tint is { } tint ? tint.In(scene.House, scene.Lattice?.Ground ?? scene.House.Paper)
+            : MarkColours.Accents(scene, r, before.Ink)[0];
         if (item.Fill is not { Length: 0 })
             scene.Add(
                 item.FillTo is { } to
@@ -185,6 +194,7 @@ public sealed class ShapeKind : ItemKind<Shape, ShapeEdit>
                     new ShapeEdit(ShapeForm.Hexagon, Opacity: .5, Stroke: "#E3A12F", StrokeWidth: 8),
                     new ShapeEdit(ShapeForm.Arch, Dash: 3),
                     new ShapeEdit(ShapeForm.Star, OfHouse: true),
+                    new ShapeEdit(Tint: new FillTint(1, .4)),
                     new ShapeEdit(Outline: [new(700, 300), new(1200, 400), new(900, 800)]),
                     new ShapeEdit(ShapeForm.Smooth),
                     new ShapeEdit(ShapeForm.Rounded, Fill: "", StrokeWidth: 4),

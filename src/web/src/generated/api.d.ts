@@ -3218,6 +3218,19 @@ export interface components {
             /** @description The text; null for the facts of the slide's point. */
             text: null | string;
         };
+        /** @description A colour of the house, thinned with its paper: it goes along with the style. */
+        FillTint: {
+            /**
+             * Format: int32
+             * @description Which of its accents, counted from 0.
+             */
+            accent: number;
+            /**
+             * Format: double
+             * @description How much of it, above 0 and up to 1.
+             */
+            strength: number;
+        };
         /** @description Something to settle. */
         Finding: {
             /** @description Stable and short, for programs: "nc-paid". */
@@ -3789,6 +3802,7 @@ export interface components {
             dash?: null | number;
             /** @description Corners of its own, as places on the slide: it lies round them. */
             outline?: null | components["schemas"]["SlidePoint"][];
+            tint?: null | components["schemas"]["FillTint"];
         };
         /** @description Changes a table; what is null stays. */
         ItemEditTableEdit: {
@@ -4110,6 +4124,7 @@ export interface components {
             dash: number;
             /** @description Of a polygon or a smooth shape: its corners in fractions of the rectangle. */
             corners?: null | components["schemas"]["PhotoPoint"][];
+            tint?: null | components["schemas"]["FillTint"];
             /**
              * Format: uuid
              * @description Identity, once on each slide.

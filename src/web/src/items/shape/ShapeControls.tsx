@@ -14,6 +14,9 @@ const forms = Object.entries(shapeTexts.forms satisfies Record<ShapeItem['form']
   string,
 ][];
 
+// What is left of a colour of the style: common practice, no source.
+const tints = [1, 0.6, 0.3, 0.12];
+
 function useShape(slide: Slide, item: Item) {
   const shape = item.item.kind === 'shape' ? item.item : undefined;
   const set = (change: ShapeEdit) =>
@@ -63,6 +66,25 @@ export function ShapeColours({ slide, item }: { slide: Slide; item: Item }) {
     <>
       <span>
         {shapeTexts.filled}
+        <Select
+          dark
+          label={shapeTexts.tint}
+          value={shape.tint ? `${shape.tint.accent} ${shape.tint.strength}` : ''}
+          options={[
+            ['', shape.fill ? shapeTexts.ownColour : shapeTexts.ofTheStyle],
+            ...house.accents.flatMap((_, accent) =>
+              tints.map((strength): [string, string] => [
+                `${accent} ${strength}`,
+                shapeTexts.tintOf(accent + 1, strength),
+              ]),
+            ),
+          ]}
+          onChoose={(to) => {
+            const [accent, strength] = to.split(' ').map(Number);
+            if (to === '') void set({ ofHouse: true });
+            else void set({ tint: { accent: accent!, strength: strength! } });
+          }}
+        />{' '}
         <ColourField label={shapeTexts.fill} value={fill} onCommit={(c) => set({ fill: c })} />
         {shape.fillTo ? (
           <>

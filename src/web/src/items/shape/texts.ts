@@ -21,6 +21,11 @@ export const shapeTexts = {
   filled: 'Filled with ',
   fill: 'Colour of the shape',
   house: 'colours of the style',
+  tint: 'Tint of a colour of the style',
+  ofTheStyle: 'the accent of the style',
+  ownColour: 'a colour of its own',
+  tintOf: (accent: number, strength: number) =>
+    strength === 1 ? `accent ${accent}` : `accent ${accent}, ${strength * 100} %`,
   bare: 'no fill',
   gradient: ' to ',
   fillTo: 'Colour at the foot',
