@@ -44,10 +44,10 @@ public sealed record PageReading(IReadOnlyList<Candidate> Candidates, string Tit
 }
 
 /// <summary>
-/// Reads a web page for photos, clips and their rights: RDFa with ccREL, JSON-LD and microdata of schema.org, figures with a
-/// licence in their caption, and Open Graph as a hint for picture and title alone. A licence that the page states of
-/// itself (<c>link rel="license"</c>, a <c>Link</c> header of RFC 8288, one in its text or its article) is not the
-/// photo's: it is offered as the page's. Nothing in the page is run.
+/// Reads a web page for photos, clips and their rights: RDFa with ccREL, JSON-LD and microdata of schema.org, figures
+/// with a licence in their caption, and Open Graph as a hint for picture and title alone. A licence that the page
+/// states of itself (<c>link rel="license"</c>, a <c>Link</c> header of RFC 8288, one in its text or its article) is
+/// not the photo's: it is offered as the page's. Nothing in the page is run.
 /// </summary>
 public static partial class PageReader
 {
