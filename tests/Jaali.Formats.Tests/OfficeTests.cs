@@ -239,6 +239,80 @@ public sealed class OfficeTests : IDisposable
         Assert.Contains(content.Descendants(Svg + "desc"), d => d.Value.Contains("Low water"));
     }
 
+    /// <summary>What readers that keep to the letter, or know less than all of it, make of the files: a link within its
+    /// words, a veil that stays one, lists from the left, the ink of links.</summary>
+    [Fact]
+    public void Readers_that_know_less_lose_no_words_inks_or_sides()
+    {
+        Deck deck = _files.Rich();
+        Guid slide = deck.Slides[1].Id;
+        deck = _files.World.Do(deck, new AddItem(slide, new VeilEdit())).Deck;
+        string pptx = _files.Pptx(deck),
+            odp = _files.Odp(deck);
+        XElement content = Part(odp, "content.xml"),
+            styles = Part(odp, "styles.xml");
+        XElement[] links = [.. content.Descendants(Text + "a")];
+        Assert.NotEmpty(links);
+        Assert.All(
+            links,
+            a =>
+            {
+                Assert.Equal(Text + "span", a.Parent!.Name);
+                Assert.Empty(a.Elements(Text + "span"));
+                Assert.Equal(
+                    (string?)a.Parent.Attribute(Text + "style-name"),
+                    (string?)a.Attribute(Text + "style-name")
+                );
+            }
+        );
+        Assert.Empty(content.Descendants().Concat(styles.Descendants()).Attributes(Fo + "padding"));
+        // A veil from the foot: where nothing changes any more is a border, which has the value of the start.
+        double Share(XElement of, string name) =>
+            double.Parse(
+                ((string)of.Attribute(Draw + name)!).TrimEnd('%'),
+                System.Globalization.CultureInfo.InvariantCulture
+            );
+        XElement[] veils =
+        [
+            .. styles.Descendants(Draw + "opacity").Where(o => o.Attribute(Draw + "start") is not null),
+        ];
+        Assert.NotEmpty(veils);
+        Assert.All(
+            veils.Where(v => Share(v, "border") > 0),
+            v => Assert.True(Share(v, "start") < Share(v, "end"), v.ToString())
+        );
+        // Who knows no gradients of opacity sees a veil and no curtain.
+        Assert.All(
+            content.Descendants().Where(e => e.Attribute(Draw + "opacity-name") is not null),
+            e => Assert.InRange(Share(e, "opacity"), 1, 90)
+        );
+
+        XElement page = Part(pptx, "ppt/slides/slide3.xml");
+        XElement[] lists =
+        [
+            .. page.Descendants(A + "pPr")
+                .Where(p => (p.Element(A + "buChar") ?? p.Element(A + "buAutoNum")) is not null),
+        ];
+        Assert.NotEmpty(lists);
+        Assert.All(lists, p => Assert.Equal("l", (string?)p.Attribute("algn")));
+        Assert.All(lists, p => Assert.Equal("100000", (string?)p.Element(A + "buSzPct")!.Attribute("val")));
+        Assert.All(
+            page.Descendants(A + "rPr").Elements(A + "hlinkClick"),
+            l =>
+                Assert.Equal(
+                    "tx",
+                    (string?)l.Descendants().Single(d => d.Name.LocalName == "hlinkClr").Attribute("val")
+                )
+        );
+        // And those that do not know it take the ink that reads on the paper.
+        XElement theme = Part(pptx, "ppt/theme/theme1.xml");
+        Assert.Equal(
+            deck.House.OnPaper.TrimStart('#'),
+            (string?)theme.Descendants(A + "hlink").Single().Elements().Single().Attribute("val"),
+            ignoreCase: true
+        );
+    }
+
     private static XElement Part(string file, string name)
     {
         using ZipArchive zip = ZipFile.OpenRead(file);

@@ -4,6 +4,10 @@ namespace Jaali.Core.Scenes;
 /// in a file.</summary>
 public static class NodeExport
 {
+    /// <summary>Other programs measure letters a little otherwise: so much wider is the room of words than they are, on the
+    /// side to which a longer line grows.</summary>
+    internal const double Slack = 1.06;
+
     // Pieces of a line that stand no further apart than this, in sizes, are one line.
     private const double Together = .5;
 
@@ -206,17 +210,34 @@ public static class NodeExport
                 }
             }
         }
-        bool flushRight = rows.Count > 1 && rows.Any(r => Math.Abs(r.Left - rows[0].Left) > 1);
+        bool Alike(Func<Row, double> edge) => rows.All(r => Math.Abs(edge(r) - edge(rows[0])) < 1);
+        bool rtl = rows[0].Pieces[0].Node.IsRightToLeft;
+        // Where lines end together and do not begin so, they are set from the right; where neither, from their middle.
+        WordsAlign align =
+            rows.Count < 2 || Alike(r => r.Left) ? (rtl ? WordsAlign.End : WordsAlign.Start)
+            : Alike(r => r.Right) ? (rtl ? WordsAlign.Start : WordsAlign.End)
+            : Alike(r => r.Left + r.Right) ? WordsAlign.Middle
+            : WordsAlign.Start;
+        bool toTheLeft = align == (rtl ? WordsAlign.Start : WordsAlign.End);
+        double more = (right - left) * (Slack - 1),
+            begins = align == WordsAlign.Middle ? left - more / 2
+            : toTheLeft ? left - more
+            : left;
         return new(
-            new(left, rows[0].Baseline - size * .5 - leading / 2 + size * .15, right - left, leading * rows.Count),
+            new(
+                begins,
+                rows[0].Baseline - size * .5 - leading / 2 + size * .15,
+                right - left + more,
+                leading * rows.Count
+            ),
             0,
             string.Concat(runs.Select(r => r.Text)).Trim(),
             null,
             [new(Joined(runs))],
-            flushRight ? WordsAlign.End : WordsAlign.Start,
+            align,
             leading,
             Spacing: rows[0].Pieces[0].Node.Spacing,
-            IsRightToLeft: rows[0].Pieces[0].Node.IsRightToLeft
+            IsRightToLeft: rtl
         );
     }
 

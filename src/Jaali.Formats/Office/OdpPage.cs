@@ -290,25 +290,31 @@ internal sealed class OdpPage(
     {
         GradientStop first = g.Stops[0],
             last = g.Stops[^1];
-        // Rings of this format run from the edge inwards.
-        string angle = Math.Round((90 - g.Angle + 360) % 360, 2).ToString(CultureInfo.InvariantCulture) + "deg";
+        // Rings of this format run from the edge inwards. Where nothing changes any more it has a border, which has the
+        // value of the start (ODF 1.3 part 3, 19.104, from memory): a way along a line begins on that side.
+        (double before, double behind) = Borders(g.Stops);
+        bool back = g.Rings || behind > before;
+        double border = back ? behind : before;
+        (GradientStop start, GradientStop end) = back ? (last, first) : (first, last);
+        string angle =
+            Math.Round((90 - g.Angle + (back ? 180 : 0) + 720) % 360, 2).ToString(CultureInfo.InvariantCulture) + "deg";
         XAttribute[] form = g.Rings
             ? [new(Draw + "style", "ellipsoid"), new(Draw + "cx", "50%"), new(Draw + "cy", "50%")]
             : [new(Draw + "style", "linear"), new(Draw + "angle", angle)];
         if (g.Stops.All(s => s.Colour == first.Colour))
         {
-            // Where it ends before the edge, the rest is a border in which nothing changes.
-            double border = Border(g.Stops);
             how.SetAttributeValue(Draw + "fill", "solid");
             how.SetAttributeValue(Draw + "fill-color", first.Colour);
+            // For readers that know no gradients of opacity: a veil is no curtain.
+            how.SetAttributeValue(Draw + "opacity", Percent(Mean(g.Stops) * opacity));
             how.SetAttributeValue(
                 Draw + "opacity-name",
                 styles.Fill(
                     new XElement(
                         Draw + "opacity",
                         form,
-                        new XAttribute(Draw + "start", Percent((g.Rings ? last : first).Opacity * opacity)),
-                        new XAttribute(Draw + "end", Percent((g.Rings ? first : last).Opacity * opacity)),
+                        new XAttribute(Draw + "start", Percent(start.Opacity * opacity)),
+                        new XAttribute(Draw + "end", Percent(end.Opacity * opacity)),
                         new XAttribute(Draw + "border", Percent(border))
                     )
                 )
@@ -322,11 +328,11 @@ internal sealed class OdpPage(
                 new XElement(
                     Draw + "gradient",
                     form,
-                    new XAttribute(Draw + "start-color", (g.Rings ? last : first).Colour),
-                    new XAttribute(Draw + "end-color", (g.Rings ? first : last).Colour),
+                    new XAttribute(Draw + "start-color", start.Colour),
+                    new XAttribute(Draw + "end-color", end.Colour),
                     new XAttribute(Draw + "start-intensity", "100%"),
                     new XAttribute(Draw + "end-intensity", "100%"),
-                    new XAttribute(Draw + "border", "0%")
+                    new XAttribute(Draw + "border", Percent(border))
                 )
             )
         );
@@ -334,12 +340,26 @@ internal sealed class OdpPage(
             how.SetAttributeValue(Draw + "opacity", Percent(first.Opacity * opacity));
     }
 
-    private static double Border(IReadOnlyList<GradientStop> stops)
+    // How much of the way has the value of its first stop, and how much that of its last.
+    private static (double Before, double Behind) Borders(IReadOnlyList<GradientStop> stops)
     {
-        int last = stops.Count - 1;
-        while (last > 0 && Math.Abs(stops[last - 1].Opacity - stops[^1].Opacity) < 1e-6)
+        static bool Same(GradientStop a, GradientStop b) =>
+            Math.Abs(a.Opacity - b.Opacity) < 1e-6 && a.Colour == b.Colour;
+        int first = 0,
+            last = stops.Count - 1;
+        while (first < stops.Count - 1 && Same(stops[first + 1], stops[0]))
+            first++;
+        while (last > 0 && Same(stops[last - 1], stops[^1]))
             last--;
-        return Math.Clamp(1 - stops[last].Offset, 0, 1);
+        return (Math.Clamp(stops[first].Offset, 0, 1), Math.Clamp(1 - stops[last].Offset, 0, 1));
+    }
+
+    private static double Mean(IReadOnlyList<GradientStop> stops)
+    {
+        double sum = stops[0].Opacity * stops[0].Offset + stops[^1].Opacity * (1 - stops[^1].Offset);
+        for (int i = 1; i < stops.Count; i++)
+            sum += (stops[i].Opacity + stops[i - 1].Opacity) / 2 * (stops[i].Offset - stops[i - 1].Offset);
+        return Math.Clamp(sum, 0, 1);
     }
 
     private static XElement Outline(ExportItem thing, Core.Geometry.Path path, SlideRect box, string style, bool says)
@@ -412,7 +432,9 @@ internal sealed class OdpPage(
         how.SetAttributeValue(Draw + "auto-grow-height", "false");
         how.SetAttributeValue(Draw + "auto-grow-width", "false");
         how.SetAttributeValue(Draw + "textarea-vertical-align", "top");
-        how.SetAttributeValue(Fo + "padding", "0pt");
+        // One by one: some readers know no padding of all sides together.
+        foreach (string side in (ReadOnlySpan<string>)["top", "bottom", "left", "right"])
+            how.SetAttributeValue(Fo + ("padding-" + side), "0pt");
         how.SetAttributeValue(Fo + "wrap-option", "wrap");
         XElement frame = new(
             Draw + "frame",

@@ -26,7 +26,10 @@ internal static class OdpParts
                         new XAttribute(Draw + "stroke", "none"),
                         new XAttribute(Draw + "fill", "none"),
                         new XAttribute(Draw + "auto-grow-height", "false"),
-                        new XAttribute(Fo + "padding", "0pt")
+                        new XAttribute(Fo + "padding-top", "0pt"),
+                        new XAttribute(Fo + "padding-bottom", "0pt"),
+                        new XAttribute(Fo + "padding-left", "0pt"),
+                        new XAttribute(Fo + "padding-right", "0pt")
                     ),
                     new XElement(
                         Style + "text-properties",

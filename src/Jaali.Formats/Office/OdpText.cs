@@ -67,7 +67,8 @@ internal sealed class OdpText(
                 )
                 : new(
                     Text + "list-level-style-bullet",
-                    new XAttribute(Text + "bullet-char", p.Level % 2 == 0 ? "•" : "–")
+                    new XAttribute(Text + "bullet-char", p.Level % 2 == 0 ? "•" : "–"),
+                    new XAttribute(Text + "bullet-relative-size", "100%")
                 );
         level.SetAttributeValue(Text + "level", p.Level + 1);
         level.Add(
@@ -100,24 +101,28 @@ internal sealed class OdpText(
         XElement made = new(Text + "p", new XAttribute(Text + "style-name", styles.Of("paragraph", how)));
         foreach (ExportRun run in p.Runs)
         {
-            XElement span = new(Text + "span", new XAttribute(Text + "style-name", styles.Of("text", Look(run))));
+            string look = styles.Of("text", Look(run));
+            XElement span = new(Text + "span", new XAttribute(Text + "style-name", look));
+            // A link stands inside its words: readers that pass over links keep them, and how they look.
+            XElement words = span;
+            if (run.Link is { } to && address(to) is { } href)
+                span.Add(
+                    words = new XElement(
+                        Text + "a",
+                        new XAttribute(XLink + "type", "simple"),
+                        new XAttribute(XLink + "href", href),
+                        new XAttribute(Text + "style-name", look),
+                        new XAttribute(Text + "visited-style-name", look)
+                    )
+                );
             string[] lines = run.Text.Split('\n');
             for (int i = 0; i < lines.Length; i++)
             {
                 if (i > 0)
-                    span.Add(new XElement(Text + "line-break"));
-                span.Add(Spaced(ZipXml.Clean(lines[i])));
+                    words.Add(new XElement(Text + "line-break"));
+                words.Add(Spaced(ZipXml.Clean(lines[i])));
             }
-            made.Add(
-                run.Link is { } to && address(to) is { } href
-                    ? new XElement(
-                        Text + "a",
-                        new XAttribute(XLink + "type", "simple"),
-                        new XAttribute(XLink + "href", href),
-                        span
-                    )
-                    : span
-            );
+            made.Add(span);
         }
         return made;
     }

@@ -69,8 +69,8 @@ internal static class PptxParts
                     Colour("dk2", house.DarkInk),
                     Colour("lt2", house.LightInk),
                     Enumerable.Range(0, 6).Select(i => Colour($"accent{i + 1}", accent(i))),
-                    Colour("hlink", accent(0)),
-                    Colour("folHlink", accent(0))
+                    Colour("hlink", house.OnPaper),
+                    Colour("folHlink", house.OnPaper)
                 ),
                 new XElement(
                     A + "fontScheme",

@@ -337,11 +337,13 @@ internal sealed class PptxSlide(
             {
                 ListMarker.Point => new object[]
                 {
+                    new XElement(A + "buSzPct", new XAttribute("val", 100_000)),
                     new XElement(A + "buFont", new XAttribute("typeface", "Arial")),
                     new XElement(A + "buChar", new XAttribute("char", p.Level % 2 == 0 ? "•" : "–")),
                 },
                 ListMarker.Number => new object[]
                 {
+                    new XElement(A + "buSzPct", new XAttribute("val", 100_000)),
                     new XElement(A + "buFont", new XAttribute("typeface", "+mj-lt")),
                     new XElement(A + "buAutoNum", new XAttribute("type", "arabicPeriod")),
                 },
@@ -405,9 +407,28 @@ internal sealed class PptxSlide(
             new XElement(A + "cs", new XAttribute("typeface", family))
         );
         if (r.Link is { } to && Link(to) is { } link)
+        {
+            // Words that lead somewhere keep their ink, and do not take the colour of links.
+            link.Add(
+                new XElement(
+                    A + "extLst",
+                    new XElement(
+                        A + "ext",
+                        new XAttribute("uri", "{A12FA001-AC4F-418D-AE19-62706E023703}"),
+                        new XElement(
+                            LinkColour + "hlinkClr",
+                            new XAttribute(XNamespace.Xmlns + "ahyp", LinkColour.NamespaceName),
+                            new XAttribute("val", "tx")
+                        )
+                    )
+                )
+            );
             look.Add(link);
+        }
         return look;
     }
+
+    private static readonly XNamespace LinkColour = "http://schemas.microsoft.com/office/drawing/2018/hyperlinkcolor";
 
     private XElement? Link(string to)
     {

@@ -65,10 +65,7 @@ internal static class PageClips
                 t.Of("thumbnailUrl", "thumbnail", "image")
                     .Select(v =>
                         v is Thing picture
-                            ? Web(
-                                picture.Of("contentUrl", "url").Select(Thing.Link).FirstOrDefault() ?? picture.Id,
-                                at
-                            )
+                            ? Web(picture.Of("contentUrl", "url").Select(Thing.Link).FirstOrDefault() ?? picture.Id, at)
                             : Web(Thing.Link(v), at)
                     )
                     .OfType<string>()
@@ -84,9 +81,7 @@ internal static class PageClips
     {
         foreach (IElement player in document.QuerySelectorAll("video, audio"))
         {
-            Rendition? poster = Web(player.GetAttribute("poster"), at) is { } own
-                ? new Rendition(own, 0, 0)
-                : graph;
+            Rendition? poster = Web(player.GetAttribute("poster"), at) is { } own ? new Rendition(own, 0, 0) : graph;
             (string? Url, string Type) file = player
                 .QuerySelectorAll("source")
                 .Prepend(player)

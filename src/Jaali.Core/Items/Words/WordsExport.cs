@@ -4,7 +4,7 @@ namespace Jaali.Core.Items;
 internal static class WordsExport
 {
     // Other programs measure letters a little otherwise: so much room more keeps their lines as they are.
-    private const double Slack = 1.015;
+    private const double Slack = NodeExport.Slack;
 
     internal static IReadOnlyList<ExportItem>? Of(Words item, IReadOnlyList<SceneNode> nodes, Scene scene, ItemPlace at)
     {
@@ -22,13 +22,20 @@ internal static class WordsExport
         if (flat[0] is PathNode { Fill: not null } plate && plate.Path.Bounds.Height > set.Size)
             things.Add(new ExportShape(plate.Path.Bounds, 0, "", plate));
         SlideRect box = part.Box;
+        ImmutableList<Paragraph> paragraphs = item.Paragraphs(at.Deck, at.Slide);
+        // Words at the right edge of a slide end there together; lines of a list begin further in, and do not.
         bool right =
             set.Align == WordsAlign.Start
             && set.Lines.Count > 1
-            && set.Lines.Any(l => l.X > 1 && set.Columns == 1)
-            && !letters[0].IsRightToLeft;
+            && set.Columns == 1
+            && !letters[0].IsRightToLeft
+            && paragraphs.All(p => p is { List: ListMarker.None, Level: 0 })
+            && set.Lines.Any(l => l.X > 1)
+            && letters
+                .SelectMany(t => t.Lines)
+                .GroupBy(l => Math.Round(l.Baseline))
+                .All(g => Math.Abs(g.Max(l => l.X + l.Width) - box.Right) < 2);
         double wide = box.Width * Slack + set.Size * .1;
-        ImmutableList<Paragraph> paragraphs = item.Paragraphs(at.Deck, at.Slide);
         things.Add(
             new ExportWords(
                 box with
