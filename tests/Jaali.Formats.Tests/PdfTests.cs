@@ -1,5 +1,6 @@
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
+using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Ledgers;
 using Jaali.Core.Scenes;
@@ -100,6 +101,41 @@ public sealed class PdfTests : IDisposable
                 size
             );
         }
+    }
+
+    [Fact]
+    public void A_photo_is_in_the_file_once_however_often_it_is_shown()
+    {
+        Deck deck = _files.World.Deck(6);
+        foreach (Slide slide in deck.Slides.Where(x => x.Kind != SlideKind.Credits))
+            deck = _files.World.Do(deck, new PlaceGround(slide.Id, "p")).Deck;
+        // And small on another slide, and toned twice.
+        deck = _files
+            .World.Do(deck, new AddItem(deck.Slides[1].Id, new FrameEdit("p"), new SlideRect(200, 200, 400, 300)))
+            .Deck;
+        foreach (int i in (int[])[2, 3])
+        {
+            Guid ground = deck.Slides[i].Items.First(x => x.At.IsGround).Id;
+            deck = _files
+                .World.Do(deck, new EditItem(deck.Slides[i].Id, ground, new FrameEdit(Tone: FrameTone.Grey)))
+                .Deck;
+        }
+        string file = Made(deck);
+        long photo = new FileInfo(Outside.Photo("pebbles.jpg")).Length;
+        Assert.InRange(new FileInfo(file).Length, photo, photo * 2.2 + 200_000);
+        // As poppler lists them: every use, and the object that it is.
+        string[][] uses =
+        [
+            .. Outside
+                .Run("pdfimages", "-list", file)
+                .Split('\n')
+                .Skip(2)
+                .Select(l => l.Split(' ', StringSplitOptions.RemoveEmptyEntries))
+                .Where(c => c.Length > 11),
+        ];
+        Assert.True(uses.Length >= 7, $"{uses.Length} uses");
+        // Itself, in its tone, and small on the page of credits.
+        Assert.Equal(3, uses.Select(u => u[10]).Distinct().Count());
     }
 
     /// <summary>The tree as poppler reads it.</summary>

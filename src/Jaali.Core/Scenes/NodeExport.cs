@@ -4,8 +4,8 @@ namespace Jaali.Core.Scenes;
 /// in a file.</summary>
 public static class NodeExport
 {
-    /// <summary>Other programs measure letters a little otherwise: so much wider is the room of words than they are, on the
-    /// side to which a longer line grows.</summary>
+    /// <summary>Other programs measure letters a little otherwise: so much wider is the room of words than they are, on
+    /// the side to which a longer line grows.</summary>
     internal const double Slack = 1.06;
 
     // Pieces of a line that stand no further apart than this, in sizes, are one line.

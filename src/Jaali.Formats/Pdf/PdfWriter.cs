@@ -80,7 +80,8 @@ public sealed class PdfWriter(ScenePainter painter)
                 }
             ),
         ];
-        Dictionary<string, SKData> loaded = [];
+        // One image for each, however often it is painted: the file has it once then.
+        Dictionary<string, SKImage> loaded = [];
         Dictionary<string, int> last = [];
         for (int i = 0; i < sheets.Count; i++)
             foreach (PhotoNode p in sheets[i].Places.SelectMany(x => x.Scene.Photos()))
@@ -134,16 +135,16 @@ public sealed class PdfWriter(ScenePainter painter)
         }
         finally
         {
-            foreach (SKData data in loaded.Values)
-                data.Dispose();
+            foreach (SKImage image in loaded.Values)
+                image.Dispose();
         }
 
         // What no later sheet shows is held no longer.
         void Forget(int sheet)
         {
             foreach (string name in sheets[sheet].Places.SelectMany(p => p.Scene.Photos()).Select(Loaded).Distinct())
-                if (last[name] == sheet && loaded.Remove(name, out SKData? data))
-                    data.Dispose();
+                if (last[name] == sheet && loaded.Remove(name, out SKImage? image))
+                    image.Dispose();
         }
 
         void Paint(PdfPlace place, SKCanvas canvas, PdfMarks marks, HashSet<Guid> named)
@@ -158,7 +159,7 @@ public sealed class PdfWriter(ScenePainter painter)
             painter.Paint(
                 scene,
                 canvas,
-                id => Load(id) is { } data ? SKImage.FromEncodedData(data) : null,
+                Load,
                 inFile: true,
                 node =>
                 {
@@ -183,11 +184,11 @@ public sealed class PdfWriter(ScenePainter painter)
             canvas.RestoreToCount(before);
         }
 
-        SKData? Load(string id)
+        SKImage? Load(string id)
         {
-            if (loaded.TryGetValue(id, out SKData? data))
-                return data;
-            return Bytes(id) is { } bytes ? loaded[id] = SKData.CreateCopy(bytes) : null;
+            if (loaded.TryGetValue(id, out SKImage? image))
+                return image;
+            return Bytes(id) is { } bytes && SKImage.FromEncodedData(bytes) is { } opened ? loaded[id] = opened : null;
         }
 
         byte[]? Bytes(string source)
@@ -225,7 +226,8 @@ public sealed class PdfWriter(ScenePainter painter)
             if (!loaded.ContainsKey(name) && Bytes(photoNode.Source) is { } bytes)
             {
                 using SKData data = SKData.CreateCopy(bytes);
-                loaded[name] = PhotoPainter.ToneJpeg(data, matrix);
+                using SKData toned = PhotoPainter.ToneJpeg(data, matrix);
+                loaded[name] = SKImage.FromEncodedData(toned);
             }
             return photoNode with { PhotoId = name, Colours = null, Treatment = null };
         }

@@ -12,8 +12,8 @@ public static class PhotoPainter
 
     internal static void Paint(PhotoNode node, SKCanvas canvas, Func<string, SKImage?> photo)
     {
-        using SKImage? image = photo(node.Source);
-        if (image is null)
+        // It is the caller's: the same one may be painted in several places, and is in a file once then.
+        if (photo(node.Source) is not { } image)
             return;
         SKRect to = node.Image.ToSkia();
         if (node.Colours is not { } matrix)

@@ -27,7 +27,8 @@ public sealed class ScenePainter(FontLibrary fonts)
         int height = (int)Math.Round(width * scene.Height / scene.Width);
         using var surface = SKSurface.Create(Skia.Pixels(width, height, SKAlphaType.Premul));
         surface.Canvas.Scale((float)(width / scene.Width));
-        Paint(scene, surface.Canvas, id => photo(id) is { } bytes ? SKImage.FromEncodedData(bytes) : null);
+        using var photos = new PaintedPhotos(photo);
+        Paint(scene, surface.Canvas, photos.Of);
         using SKImage image = surface.Snapshot();
         using SKData data = image.Encode(format, format == SKEncodedImageFormat.Png ? 100 : FinishedQuality);
         return data.ToArray();
@@ -36,7 +37,7 @@ public sealed class ScenePainter(FontLibrary fonts)
     /// <summary>Paints a scene onto a canvas whose unit is the slide unit.</summary>
     /// <param name="scene">The scene.</param>
     /// <param name="canvas">Where it is painted.</param>
-    /// <param name="photo">A photo by the name it is asked for, or null where it is lost.</param>
+    /// <param name="photo">A photo by the name it is asked for, or null where it is lost; it stays the caller's.</param>
     /// <param name="inFile">The canvas becomes a file that carries the fonts it uses.</param>
     /// <param name="before">Told of each node before it is painted.</param>
     public void Paint(
@@ -80,7 +81,8 @@ public sealed class ScenePainter(FontLibrary fonts)
         using var surface = SKSurface.Create(Skia.Pixels(width, height, SKAlphaType.Premul));
         surface.Canvas.Scale((float)(width / box.Width), (float)(height / box.Height));
         surface.Canvas.Translate((float)-box.X, (float)-box.Y);
-        PaintAll(nodes, surface.Canvas, id => photo(id) is { } bytes ? SKImage.FromEncodedData(bytes) : null, false);
+        using var photos = new PaintedPhotos(photo);
+        PaintAll(nodes, surface.Canvas, photos.Of, false);
         using SKImage image = surface.Snapshot();
         using SKPixmap pixels = surface.PeekPixels();
         using SKData data = image.Encode(
