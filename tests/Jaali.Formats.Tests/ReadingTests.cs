@@ -307,6 +307,29 @@ public sealed class ReadingTests : IDisposable
         Assert.Contains(says, e.Message, StringComparison.Ordinal);
     }
 
+    /// <summary>As the package's own type of document has it (ODF 1.0, from memory): the list of files may name it, and
+    /// nothing that it would bring in is asked for.</summary>
+    [Theory]
+    [InlineData("<!DOCTYPE manifest:manifest PUBLIC \"-//OASIS//DTD Manifest 1.0//EN\" \"Manifest.dtd\">")]
+    [InlineData("<!DOCTYPE manifest:manifest SYSTEM \"file:///etc/passwd\">")]
+    [InlineData("<!DOCTYPE manifest:manifest [<!ENTITY a \"aaaa\"><!ENTITY b \"&a;&a;&a;\">]>")]
+    public void A_list_of_files_may_name_its_type(string type)
+    {
+        string file = _files.Odp(_files.Rich());
+        using (ZipArchive zip = ZipFile.Open(file, ZipArchiveMode.Update))
+        {
+            ZipArchiveEntry entry = zip.GetEntry("META-INF/manifest.xml")!;
+            string xml;
+            using (var read = new StreamReader(entry.Open()))
+                xml = read.ReadToEnd();
+            entry.Delete();
+            int at = xml.IndexOf("?>", StringComparison.Ordinal) + 2;
+            using var write = new StreamWriter(zip.CreateEntry("META-INF/manifest.xml").Open());
+            write.Write(xml[..at] + type + xml[at..]);
+        }
+        Assert.Equal(Odp(file).Slides.Count, Odp(_files.Odp(_files.Rich())).Slides.Count);
+    }
+
     [Fact]
     public void A_document_type_is_refused()
     {

@@ -25,7 +25,8 @@ public static class SlideExport
         {
             if (node is not GroupNode { ItemId: { } id } group || slide.Item(id) is not { } item)
             {
-                things.AddRange(NodeExport.Of([node], "", scene.Links));
+                bool credit = node is GroupNode { IsCredit: true };
+                things.AddRange(NodeExport.Of([node], "", scene.Links).Select(t => t with { IsCredit = credit }));
                 continue;
             }
             string says =

@@ -15,6 +15,9 @@ public abstract record ExportItem(SlideRect Box, double Turn, string Says)
     /// <summary>Where it leads when it is pressed; null for nowhere.</summary>
     public string? Link { get; init; }
 
+    /// <summary>It is of the credit of the slide's photos.</summary>
+    public bool IsCredit { get; init; }
+
     /// <summary>Which part of its item it is, counted from 0, where these move one by one; null for the item
     /// itself.</summary>
     public int? Part { get; init; }

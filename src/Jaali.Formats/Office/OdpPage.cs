@@ -444,6 +444,8 @@ internal sealed class OdpPage(
         Place(frame, w.Box, w.Turn, w.Box);
         if (w.Role is WordsRole.Opening or WordsRole.Heading)
             frame.SetAttributeValue(Presentation + "class", "title");
+        if (w.IsCredit)
+            frame.SetAttributeValue(Draw + "name", string.Create(CultureInfo.InvariantCulture, $"Credit {_next + 1}"));
         return frame;
     }
 

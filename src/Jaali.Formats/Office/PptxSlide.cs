@@ -298,7 +298,12 @@ internal sealed class PptxSlide(
             P + "sp",
             new XElement(
                 P + "nvSpPr",
-                Named(w, title ? "Title" : "Words"),
+                Named(
+                    w,
+                    title ? "Title"
+                        : w.IsCredit ? "Credit"
+                        : "Words"
+                ),
                 title ? new XElement(P + "cNvSpPr") : new XElement(P + "cNvSpPr", new XAttribute("txBox", 1)),
                 new XElement(P + "nvPr", title ? new XElement(P + "ph", new XAttribute("type", "title")) : null)
             ),

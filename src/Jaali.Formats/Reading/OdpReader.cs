@@ -56,7 +56,11 @@ public sealed partial class OdpReader
         CancellationToken cancel = default
     )
     {
-        if (zip.Xml("META-INF/manifest.xml")?.Descendants().Any(e => e.Name.LocalName == "encryption-data") == true)
+        if (
+            zip.Xml("META-INF/manifest.xml", doctype: true)
+                ?.Descendants()
+                .Any(e => e.Name.LocalName == "encryption-data") == true
+        )
             throw new FileFaultException(
                 "This file is locked with a password. Save it without one and bring it again."
             );

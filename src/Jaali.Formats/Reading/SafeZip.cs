@@ -153,9 +153,13 @@ public sealed class SafeZip : IDisposable
     /// <summary>A part of XML; null where there is none. A document type is refused, so that nothing expands and
     /// nothing is
     /// fetched.</summary>
+    /// <param name="name">The part.</param>
+    /// <param name="doctype">It may name its type; what the type would bring in is passed over, and nothing that it
+    /// declares is known.</param>
     /// <exception cref="FileFaultException">It is no XML.</exception>
-    public XElement? Xml(string name)
+    public XElement? Xml(string name, bool doctype = false)
     {
+        DtdProcessing types = doctype ? DtdProcessing.Ignore : DtdProcessing.Prohibit;
         if (Bytes(name) is not { } bytes)
             return null;
         try
@@ -164,7 +168,7 @@ public sealed class SafeZip : IDisposable
                 new MemoryStream(bytes),
                 new XmlReaderSettings
                 {
-                    DtdProcessing = DtdProcessing.Prohibit,
+                    DtdProcessing = types,
                     XmlResolver = null,
                     MaxCharactersInDocument = Limits.Files.PartBytes,
                 }
@@ -173,7 +177,7 @@ public sealed class SafeZip : IDisposable
             using (
                 var first = XmlReader.Create(
                     new MemoryStream(bytes),
-                    new XmlReaderSettings { DtdProcessing = DtdProcessing.Prohibit, XmlResolver = null }
+                    new XmlReaderSettings { DtdProcessing = types, XmlResolver = null }
                 )
             )
                 while (first.Read())

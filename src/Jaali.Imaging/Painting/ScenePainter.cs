@@ -37,7 +37,7 @@ public sealed class ScenePainter(FontLibrary fonts)
     /// <summary>Paints a scene onto a canvas whose unit is the slide unit.</summary>
     /// <param name="scene">The scene.</param>
     /// <param name="canvas">Where it is painted.</param>
-    /// <param name="photo">A photo by the name it is asked for, or null where it is lost; it stays the caller's.</param>
+    /// <param name="photo">A photo by the name it is asked for, null where it is lost; it stays the caller's.</param>
     /// <param name="inFile">The canvas becomes a file that carries the fonts it uses.</param>
     /// <param name="before">Told of each node before it is painted.</param>
     public void Paint(

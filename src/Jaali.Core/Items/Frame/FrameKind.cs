@@ -407,7 +407,13 @@ public sealed class FrameKind : ItemKind<Frame, FrameEdit>
             item.Clip is null ? "Photo"
             : item.Clip.SoundAlone ? "Sound"
             : "Clip";
-        return titles.Length > 0 ? $"{what}: {string.Join(", ", titles)}" : what;
+        if (titles.Length > 0)
+            return $"{what}: {string.Join(", ", titles)}";
+        // One without a title is told by whose it is, or by what it stands for; never by its kind alone.
+        return at.Photos.Photo(item.PhotoId)?.Rights.Maker is { Length: > 0 } maker ? $"{what} by {maker}"
+            : at.Slide.PointId is { } id && at.Deck.Point(id)?.Wording is { Length: > 0 } said
+                ? $"{what} at “{FewWords.Of(said)}”"
+            : $"{what} without a title";
     }
 
     /// <inheritdoc/>
