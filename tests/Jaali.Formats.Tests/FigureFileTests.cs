@@ -162,7 +162,7 @@ public sealed class FigureFileTests : IDisposable
             "./Chart1",
             (string?)Part(odp, "content.xml").Descendants(Draw + "object").Single().Attribute(Xlink + "href")
         );
-        Assert.True(_files.FaultsOfOdp(odp).Length == 0, _files.FaultsOfOdp(odp));
+        Assert.Equal("", _files.FaultsOfOdp(odp));
         _ = (slide, item);
     }
 
@@ -184,7 +184,7 @@ public sealed class FigureFileTests : IDisposable
         string pptx = _files.Pptx(deck),
             odp = _files.Odp(deck);
         Assert.Empty(OfficeFiles.FaultsOfPptx(pptx));
-        Assert.True(_files.FaultsOfOdp(odp).Length == 0, _files.FaultsOfOdp(odp));
+        Assert.Equal("", _files.FaultsOfOdp(odp));
         XElement page = Part(pptx, "ppt/slides/slide2.xml");
         bool shares = form is ChartForm.Pie or ChartForm.Ring;
         Assert.Equal(
@@ -257,7 +257,7 @@ public sealed class FigureFileTests : IDisposable
                 content.Descendants().Attributes(Draw + "id"),
                 a => a.Value == (string)connector.Attribute(Draw + $"{end}-shape")!
             );
-        Assert.True(_files.FaultsOfOdp(odp).Length == 0, _files.FaultsOfOdp(odp));
+        Assert.Equal("", _files.FaultsOfOdp(odp));
         // It ends at the left or upper edge of the photo, where the slide has it.
         double x2 = Points(connector.Attributes().Single(a => a.Name.LocalName == "x2").Value),
             y2 = Points(connector.Attributes().Single(a => a.Name.LocalName == "y2").Value);
@@ -304,7 +304,7 @@ public sealed class FigureFileTests : IDisposable
         XElement plugin = Part(odp, "content.xml").Descendants(Draw + "plugin").Single();
         Assert.Equal(bytes, Bytes(odp, (string)plugin.Attribute(Xlink + "href")!));
         Assert.Contains(Part(odp, "META-INF/manifest.xml").Elements().Attributes(), a => a.Value == "video/webm");
-        Assert.True(_files.FaultsOfOdp(odp).Length == 0, _files.FaultsOfOdp(odp));
+        Assert.Equal("", _files.FaultsOfOdp(odp));
 
         // Where its bytes do not go along, its poster does, and nothing is said to play.
         _files.Clip = null;
