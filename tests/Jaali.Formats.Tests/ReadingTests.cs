@@ -1,4 +1,6 @@
+// Long lines: samples of data stand as they are.
 using System.IO.Compression;
+using System.Xml.Linq;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
@@ -305,6 +307,164 @@ public sealed class ReadingTests : IDisposable
             using SafeZip zip = SafeZip.Open(file);
         });
         Assert.Contains(says, e.Message, StringComparison.Ordinal);
+    }
+
+    /// <summary>ISO/IEC 29500-1, 19.3.1.1: a slide without a ground has that of its layout, else of its
+    /// master.</summary>
+    [Theory]
+    [InlineData(
+        "slideLayouts/slideLayout1.xml",
+        "<p:bgPr><a:solidFill><a:srgbClr val='123456'/></a:solidFill></p:bgPr>",
+        "#123456",
+        false
+    )]
+    [InlineData(
+        "slideMasters/slideMaster1.xml",
+        "<p:bgRef idx='1001'><a:srgbClr val='654321'/></p:bgRef>",
+        "#654321",
+        false
+    )]
+    [InlineData(
+        "slideMasters/slideMaster1.xml",
+        "<p:bgRef idx='0'><a:schemeClr val='accent1'/></p:bgRef>",
+        "accent",
+        false
+    )]
+    [InlineData(
+        "slideLayouts/slideLayout1.xml",
+        "<p:bgPr><a:gradFill><a:gsLst><a:gs pos='100000'><a:srgbClr val='00FF00'/></a:gs><a:gs pos='0'><a:srgbClr val='FF0000'/></a:gs></a:gsLst></a:gradFill></p:bgPr>",
+        "#FF0000",
+        true
+    )]
+    [InlineData(
+        "slideLayouts/slideLayout1.xml",
+        "<p:bgPr><a:pattFill prst='pct5'><a:fgClr><a:srgbClr val='00FF00'/></a:fgClr><a:bgClr><a:srgbClr val='0000FF'/></a:bgClr></a:pattFill></p:bgPr>",
+        "#0000FF",
+        true
+    )]
+    [InlineData("slideLayouts/slideLayout1.xml", "<p:bgPr><a:noFill/></p:bgPr>", null, false)]
+    public void A_slide_has_the_ground_of_its_layout_or_its_master(
+        string part,
+        string ground,
+        string? colour,
+        bool told
+    )
+    {
+        Deck deck = _files.Rich();
+        string file = _files.Pptx(deck);
+        Edit(file, "ppt/slides/slide3.xml", xml => xml.Descendants(P + "bg").Remove());
+        if (part.StartsWith("slideMasters", StringComparison.Ordinal))
+            Edit(file, "ppt/slideLayouts/slideLayout1.xml", xml => xml.Descendants(P + "bg").Remove());
+        Edit(
+            file,
+            "ppt/" + part,
+            xml =>
+            {
+                xml.Descendants(P + "bg").Remove();
+                xml.Element(P + "cSld")!
+                    .AddFirst(
+                        XElement
+                            .Parse(
+                                $"<x xmlns:p='{P.NamespaceName}' xmlns:a='{A.NamespaceName}'><p:bg>{ground}</p:bg></x>"
+                            )
+                            .Elements()
+                    );
+            }
+        );
+        ForeignTalk read = Pptx(file);
+        Assert.Equal(
+            colour == "accent" ? deck.House.Accents[0].ToUpperInvariant() : colour,
+            read.Slides[2].Paper?.ToUpperInvariant()
+        );
+        Assert.Equal(told, read.NotUnderstood.Any(n => n.Contains("ground", StringComparison.Ordinal)));
+        // What the slide says itself comes first.
+        Assert.Equal(deck.House.Paper.ToUpperInvariant(), read.Slides[1].Paper?.ToUpperInvariant());
+    }
+
+    [Fact]
+    public void A_picture_on_a_layout_is_the_ground_and_a_page_has_the_colour_of_its_master()
+    {
+        Deck deck = _files.Rich();
+        string file = _files.Pptx(deck);
+        Edit(file, "ppt/slides/slide3.xml", xml => xml.Descendants(P + "bg").Remove());
+        Edit(
+            file,
+            "ppt/slideLayouts/_rels/slideLayout1.xml.rels",
+            xml =>
+                xml.Add(
+                    new XElement(
+                        xml.Name.Namespace + "Relationship",
+                        new XAttribute("Id", "rIdG"),
+                        new XAttribute("Type", R.NamespaceName + "/image"),
+                        new XAttribute("Target", "../media/image1.jpeg")
+                    )
+                )
+        );
+        Edit(
+            file,
+            "ppt/slideLayouts/slideLayout1.xml",
+            xml =>
+            {
+                xml.Descendants(P + "bg").Remove();
+                xml.Element(P + "cSld")!
+                    .AddFirst(
+                        new XElement(
+                            P + "bg",
+                            new XElement(
+                                P + "bgPr",
+                                new XElement(
+                                    A + "blipFill",
+                                    new XElement(A + "blip", new XAttribute(R + "embed", "rIdG"))
+                                )
+                            )
+                        )
+                    );
+            }
+        );
+        ForeignPhoto ground = Assert.IsType<ForeignPhoto>(Pptx(file).Slides[2].Things[0]);
+        Assert.Equal(("ppt/media/image1.jpeg", deck.Shape.Bounds()), (ground.Name, ground.Box));
+
+        string odp = _files.Odp(deck);
+        XNamespace draw = "urn:oasis:names:tc:opendocument:xmlns:drawing:1.0",
+            style = "urn:oasis:names:tc:opendocument:xmlns:style:1.0";
+        Edit(
+            odp,
+            "content.xml",
+            xml =>
+            {
+                foreach (XElement how in xml.Descendants(style + "drawing-page-properties"))
+                {
+                    how.Attribute(draw + "fill")?.Remove();
+                    how.Attribute(draw + "fill-color")?.Remove();
+                }
+            }
+        );
+        Edit(
+            odp,
+            "styles.xml",
+            xml =>
+                xml.Descendants(style + "drawing-page-properties")
+                    .Single()
+                    .SetAttributeValue(draw + "fill-color", "#123456")
+        );
+        Assert.All(Odp(odp).Slides, s => Assert.Equal("#123456", s.Paper));
+    }
+
+    private static readonly XNamespace P = "http://schemas.openxmlformats.org/presentationml/2006/main",
+        A = "http://schemas.openxmlformats.org/drawingml/2006/main",
+        R = "http://schemas.openxmlformats.org/officeDocument/2006/relationships";
+
+    private static void Edit(string file, string part, Action<XElement> edit)
+    {
+        using ZipArchive zip = ZipFile.Open(file, ZipArchiveMode.Update);
+        ZipArchiveEntry entry = zip.GetEntry(part)!;
+        XElement xml;
+        using (Stream read = entry.Open())
+            xml = XDocument.Load(read).Root!;
+        edit(xml);
+        entry.Delete();
+        using Stream write = zip.CreateEntry(part).Open();
+        xml.Save(write);
     }
 
     /// <summary>As the package's own type of document has it (ODF 1.0, from memory): the list of files may name it, and

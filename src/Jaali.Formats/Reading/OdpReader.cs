@@ -25,6 +25,7 @@ public sealed partial class OdpReader
     private readonly DrawnPictures _drawn;
     private readonly XElement _content;
     private readonly Dictionary<(string Family, string Name), XElement> _styles = [];
+    private readonly List<XElement> _masters = [];
     private readonly Dictionary<string, string> _fills = new(StringComparer.Ordinal);
     private readonly Dictionary<string, (double Start, double End, double Angle)> _opacities = new(
         StringComparer.Ordinal
@@ -70,6 +71,7 @@ public sealed partial class OdpReader
     private ForeignTalk Read(CancellationToken cancel)
     {
         XElement? styles = _zip.Xml("styles.xml");
+        _masters.AddRange(styles?.Descendants(Style + "master-page") ?? []);
         foreach (XElement s in new[] { styles, _content }.OfType<XElement>().SelectMany(d => d.Descendants()))
         {
             if (s.Name == Style + "style")
@@ -170,11 +172,27 @@ public sealed partial class OdpReader
                     Office.PptxSlide.Computed,
                     StringComparison.Ordinal
                 ) == true,
-            Paper = Properties("drawing-page", (string?)page.Attribute(Draw + "style-name"), "drawing-page-properties")
-                .Where(p => (string?)p.Attribute(Draw + "fill") == "solid")
-                .Select(p => (string?)p.Attribute(Draw + "fill-color"))
-                .FirstOrDefault(c => c is not null && Colours.IsColour(c)),
+            Paper = Ground(page),
         };
+    }
+
+    // The colour of a page's ground: its own, else that of its master (ODF 1.3 part 3, 16.9).
+    private string? Ground(XElement page)
+    {
+        string? master = (string?)page.Attribute(Draw + "master-page-name");
+        string? styled = (string?)
+            _masters
+                .FirstOrDefault(m => (string?)m.Attribute(Style + "name") == master)
+                ?.Attribute(Draw + "style-name");
+        foreach (string? style in (string?[])[(string?)page.Attribute(Draw + "style-name"), styled])
+        foreach (XElement p in Properties("drawing-page", style, "drawing-page-properties"))
+            if (
+                (string?)p.Attribute(Draw + "fill") == "solid"
+                && (string?)p.Attribute(Draw + "fill-color") is { } colour
+                && Colours.IsColour(colour)
+            )
+                return colour;
+        return null;
     }
 
     private Transition? Change(XElement page)

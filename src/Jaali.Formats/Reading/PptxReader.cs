@@ -96,12 +96,10 @@ public sealed class PptxReader
                 .Values.FirstOrDefault(l => l.Type.EndsWith("/slideMaster", StringComparison.Ordinal))
                 .Target;
         var place = new Where(at, layout, master, 1, 1, 0, 0, 0);
+        (string? paper, string? ground) = Ground(slide, place);
         // A picture as the background is the lowest thing.
-        if (
-            slide.Element(P + "cSld")?.Element(P + "bg")?.Descendants(A + "blip").FirstOrDefault() is { } ground
-            && Embedded(at, ground) is { } name
-        )
-            things.Add(new ForeignPhoto(_fit.Shape.Bounds(), 0, name, null, ExportOutline.Box, ""));
+        if (ground is not null)
+            things.Add(new ForeignPhoto(_fit.Shape.Bounds(), 0, ground, null, ExportOutline.Box, ""));
         if (slide.Element(P + "cSld")?.Element(P + "spTree") is { } tree)
             Tree(tree, place, things, 0);
         if (things.Count > Limits.Files.Things)
@@ -116,11 +114,74 @@ public sealed class PptxReader
         return new(things, Notes(at), Change(slide))
         {
             IsCredits = (string?)slide.Element(P + "cSld")?.Attribute("name") == Office.PptxSlide.Computed,
-            Paper = slide.Element(P + "cSld")?.Element(P + "bg")?.Element(P + "bgPr")?.Element(A + "solidFill")
-                is { } paper
-                ? Colour(paper, place)?.Colour
-                : null,
+            Paper = paper,
         };
+    }
+
+    // The ground of a slide: its own, else that of its layout, else of its master (ISO/IEC 29500-1, 19.3.1.1), as a
+    // colour or a picture. Of one that shades or has a pattern the first colour is kept, and that is told.
+    private (string? Paper, string? Picture) Ground(XElement slide, Where place)
+    {
+        foreach (string? part in (string?[])[place.At, place.Layout, place.Master])
+        {
+            XElement? of =
+                part is null ? null
+                : part == place.At ? slide
+                : Part(part);
+            if (of?.Element(P + "cSld")?.Element(P + "bg") is not { } bg)
+                continue;
+            if (bg.Element(P + "bgPr") is { } own)
+            {
+                if (own.Element(A + "blipFill")?.Element(A + "blip") is { } blip && Embedded(part!, blip) is { } name)
+                    return (null, name);
+                return (Filled(own, place, null), null);
+            }
+            if (bg.Element(P + "bgRef") is not { } style)
+                continue;
+            // 1001 is the first of the theme's fills for grounds (20.1.4.1.7); 0 and 1000 are none.
+            int index = (int)Number(style, "idx", 0) - 1001;
+            string? theme = place.Master is null
+                ? null
+                : Links(place.Master)
+                    .Values.FirstOrDefault(l => l.Type.EndsWith("/theme", StringComparison.Ordinal))
+                    .Target;
+            XElement? fill = theme is null
+                ? null
+                : Part(theme)?.Descendants(A + "bgFillStyleLst").Elements().ElementAtOrDefault(Math.Max(0, index));
+            string? colour = Colour(style, place)?.Colour;
+            if (index < 0 || fill is null)
+                return (colour, null);
+            if (fill.Element(A + "blip") is { } picture && Embedded(theme!, picture) is { } shown)
+                return (null, shown);
+            return (Filled(new XElement("fill", fill), place, colour), null);
+        }
+        return (null, null);
+    }
+
+    // The colour of a fill; of several the first.
+    private string? Filled(XElement holder, Where place, string? placeholder)
+    {
+        XElement? fill = holder
+            .Elements()
+            .FirstOrDefault(e => e.Name.LocalName.EndsWith("Fill", StringComparison.Ordinal));
+        if (fill is null || fill.Name.LocalName == "noFill")
+            return null;
+        if (fill.Name.LocalName == "solidFill")
+            return Told(fill);
+        _not.Add("its ground shades or has a pattern; it has one colour here", _number);
+        return fill.Name.LocalName switch
+        {
+            "gradFill" => fill.Descendants(A + "gs")
+                .OrderBy(g => Number(g, "pos", 0))
+                .Select(Told)
+                .FirstOrDefault(c => c is not null),
+            "pattFill" => fill.Element(A + "bgClr") is { } back ? Told(back) : null,
+            _ => placeholder,
+        };
+
+        // A theme's fill takes the colour that it is asked for with.
+        string? Told(XElement of) =>
+            (string?)of.Element(A + "schemeClr")?.Attribute("val") == "phClr" ? placeholder : Colour(of, place)?.Colour;
     }
 
     private string Notes(string at)

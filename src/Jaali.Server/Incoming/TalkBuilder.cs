@@ -217,6 +217,24 @@ public sealed class TalkBuilder(
             }
             slide = item.At.IsGround ? slide.WithGround(item, bounds) : slide with { Items = slide.Items.Add(item) };
         }
+        // A ground of its own colour is a shape under everything, which no hand catches; a photo is one itself.
+        if (
+            read.Paper is { } paper
+            && !paper.Equals(deck.House.Paper, StringComparison.OrdinalIgnoreCase)
+            && !slide.Items.Exists(i => i.At.IsGround)
+        )
+            slide = slide with
+            {
+                Items = slide.Items.Insert(
+                    0,
+                    new Shape(
+                        Guid.CreateVersion7(),
+                        new Placement(bounds, Held: true),
+                        ShapeForm.Rectangle,
+                        Fill: paper.ToUpperInvariant()
+                    )
+                ),
+            };
         return deck.With(slide);
     }
 
