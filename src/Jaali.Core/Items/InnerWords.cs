@@ -16,7 +16,8 @@ internal sealed class InnerWords
     /// <param name="at">Where the thing lies.</param>
     /// <param name="role">The words of the house that they are set as.</param>
     /// <param name="size">Their size in units; null for that of the role.</param>
-    internal InnerWords(Composition scene, Placement at, WordsRole role, double? size = null)
+    /// <param name="ink">The ink that reads there, where it is known; null to look for it.</param>
+    internal InnerWords(Composition scene, Placement at, WordsRole role, double? size = null, string? ink = null)
     {
         (_scene, _at) = (scene, at);
         TypeSetting house = scene.Theme.Setting(role);
@@ -33,14 +34,16 @@ internal sealed class InnerWords
             Case = WordsCase.AsTyped,
             Spacing = 0,
         };
-        Ink = Legibility
-            .Ink.Best(
-                at.Turn == 0
-                    ? scene.Backdrop.CoarseLight(at.Rect)
-                    : scene.Backdrop.Light(at.Rect, at.Turn, Composition.Middle(at.Rect)),
-                scene.Inks
-            )
-            .Colour;
+        Ink =
+            ink
+            ?? Legibility
+                .Ink.Best(
+                    at.Turn == 0
+                        ? scene.Backdrop.CoarseLight(at.Rect)
+                        : scene.Backdrop.Light(at.Rect, at.Turn, Composition.Middle(at.Rect)),
+                    scene.Inks
+                )
+                .Colour;
     }
 
     /// <summary>The ink that reads on what lies under the thing.</summary>

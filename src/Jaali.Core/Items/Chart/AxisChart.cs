@@ -97,6 +97,12 @@ internal static class AxisChart
 
         protected MarkColour Colour(int series, int row) => Colours[Several ? series : row];
 
+        // The widest name of a row: of many the longest in letters are measured.
+        protected double WidestName() =>
+            Data.Labels.Distinct().OrderByDescending(l => l.Length).Take(MostMeasured).Max(l => Words.Width(l));
+
+        private const int MostMeasured = 40;
+
         // Series come one after the other; of one series its rows.
         protected int Part(int series, int row) => Several ? series : row;
 
@@ -379,7 +385,7 @@ internal static class AxisChart
             if (Data.Labels.All(l => l.Length == 0))
                 return;
             double y = under + Words.Leading * .75,
-                widest = Data.Labels.Max(l => Words.Width(l));
+                widest = WidestName();
             int every = 1;
             if (_runs)
             {
@@ -430,7 +436,7 @@ internal static class AxisChart
             bool dots = Marks.Item.Form == ChartForm.Dots,
                 direct = !Stacked && (!dots || !Several) && Rows * Data.Series.Count <= MostDirect;
             double slot = (Room.Height - (direct ? 0 : Words.Leading * 1.3)) / Rows,
-                names = Math.Min(Room.Width * NamesWidth, Data.Labels.Max(l => Words.Width(l)) + Words.Size * .2);
+                names = Math.Min(Room.Width * NamesWidth, WidestName() + Words.Size * .2);
             bool tight = slot < Words.Leading * .8;
             // Rows that are closer than lines of words are have every second name, third, …
             int every = tight ? (int)Math.Ceiling(Words.Leading * .9 / slot) : 1;

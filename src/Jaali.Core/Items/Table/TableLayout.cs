@@ -18,7 +18,13 @@ internal sealed class TableLayout
 
     private readonly Table _table;
     private readonly bool _isHeader;
-    private readonly Dictionary<(int Column, double Width), SetText[]> _broken = [];
+    private readonly Dictionary<(int Column, double Width), SetText?[]> _broken = [];
+    private readonly (double Before, double After)?[] _aligned;
+
+    // How wide each cell is in one line; without end for one of several lines.
+    private readonly double[,] _line;
+    private readonly double _oneLine,
+        _oneOfHeader;
     private readonly double[] _least,
         _natural;
 
@@ -28,7 +34,11 @@ internal sealed class TableLayout
         Columns = table.Rows[0].Count;
         Widths = new double[Columns];
         Heights = new double[table.Rows.Count];
-        Cells = new SetText[table.Rows.Count, Columns];
+        Cells = new SetText?[table.Rows.Count, Columns];
+        _aligned = new (double, double)?[Columns];
+        _line = new double[table.Rows.Count, Columns];
+        _oneLine = words.Set("x").Height;
+        _oneOfHeader = words.Set("x", size: words.Size * OfHeader).Height;
         _isHeader = larger?._isHeader ?? table.HasHeader;
         if (larger is not null)
         {
@@ -36,6 +46,13 @@ internal sealed class TableLayout
             double by = words.Size / larger.Words.Size;
             IsFigures = larger.IsFigures;
             (_least, _natural) = ([.. larger._least.Select(w => w * by)], [.. larger._natural.Select(w => w * by)]);
+            for (int c = 0; c < Columns; c++)
+            {
+                (double before, double after) = larger.Aligned(c);
+                _aligned[c] = (before * by, after * by);
+                for (int r = 0; r < table.Rows.Count; r++)
+                    _line[r, c] = larger._line[r, c] * by;
+            }
             return;
         }
         IsFigures =
@@ -58,7 +75,9 @@ internal sealed class TableLayout
             {
                 string cell = table.Rows[r][c];
                 double scale = IsHeader(r) ? OfHeader : 1;
-                _natural[c] = Math.Max(_natural[c], scale * cell.Split('\n').Max(l => Words.Width(l, IsBold(r, c))));
+                double wide = scale * cell.Split('\n').Max(l => Words.Width(l, IsBold(r, c)));
+                _line[r, c] = cell.Contains('\n') ? double.PositiveInfinity : wide;
+                _natural[c] = Math.Max(_natural[c], wide);
                 foreach (string word in IsFigures[c] && !IsHeader(r) ? [] : cell.Split([' ', '\n']))
                     _least[c] = Math.Max(_least[c], scale * Words.Width(word, IsBold(r, c)));
             }
@@ -81,7 +100,8 @@ internal sealed class TableLayout
 
     internal double[] Heights { get; }
 
-    internal SetText[,] Cells { get; }
+    /// <summary>The words of the cells, once it is finished.</summary>
+    internal SetText?[,] Cells { get; }
 
     internal double Gap => Words.Size * Between;
 
@@ -124,11 +144,16 @@ internal sealed class TableLayout
         }
         best ??= At(ChartScene.SmallestWords);
         best.Spread(room.Height);
+        best.Finish();
         return best;
 
         TableLayout At(double size)
         {
-            var layout = new TableLayout(table, new InnerWords(scene, table.At, WordsRole.Body, size), first);
+            var layout = new TableLayout(
+                table,
+                new InnerWords(scene, table.At, WordsRole.Body, size, first?.Words.Ink),
+                first
+            );
             first ??= layout;
             layout.Lay(room);
             return layout;
@@ -140,6 +165,8 @@ internal sealed class TableLayout
     {
         if (!IsFigures[column])
             return (0, 0);
+        if (_aligned[column] is { } known)
+            return known;
         double before = 0,
             after = 0;
         for (int r = _table.HasHeader ? 1 : 0; r < _table.Rows.Count; r++)
@@ -152,6 +179,7 @@ internal sealed class TableLayout
             before = Math.Max(before, first);
             after = Math.Max(after, whole - first);
         }
+        _aligned[column] = (before, after);
         return (before, after);
     }
 
@@ -210,17 +238,28 @@ internal sealed class TableLayout
         Measure();
     }
 
-    // Widths are tried more than once: what was broken for one is kept.
+    // Widths are tried more than once: what was broken for one is kept. What stands in one line is set at the end alone.
     private void BreakColumn(int c)
     {
         double width = Math.Round(Widths[c] + .5, 2);
-        if (!_broken.TryGetValue((c, width), out SetText[]? column))
+        if (!_broken.TryGetValue((c, width), out SetText?[]? column))
             _broken[(c, width)] = column = [
-                .. _table.Rows.Select((row, r) => Words.Set(row[c], width, IsBold(r, c), SizeOf(r))),
+                .. _table.Rows.Select(
+                    (row, r) => _line[r, c] <= Widths[c] ? null : Words.Set(row[c], width, IsBold(r, c), SizeOf(r))
+                ),
             ];
         for (int r = 0; r < column.Length; r++)
             Cells[r, c] = column[r];
     }
+
+    private void Finish()
+    {
+        for (int r = 0; r < Heights.Length; r++)
+        for (int c = 0; c < Columns; c++)
+            Cells[r, c] ??= Words.Set(_table.Rows[r][c], Math.Round(Widths[c] + .5, 2), IsBold(r, c), SizeOf(r));
+    }
+
+    private double High(int row, int column) => Cells[row, column]?.Height ?? (IsHeader(row) ? _oneOfHeader : _oneLine);
 
     private void Measure()
     {
@@ -230,7 +269,7 @@ internal sealed class TableLayout
             for (int c = 0; c < Columns; c++)
                 high = Math.Max(
                     high,
-                    (_table.Rows[r][c].Length > 0 ? Cells[r, c].Height : 0)
+                    (_table.Rows[r][c].Length > 0 ? High(r, c) : 0)
                         + (_table.PhotoAt(r, c) is null ? 0 : Words.Leading * PhotoLines)
                 );
             Heights[r] = high + 2 * Padding;

@@ -96,7 +96,7 @@ internal static class TableScene
         double inner = table.Heights[row] - 2 * table.Padding;
         for (int c = 0; c < table.Columns; c++)
         {
-            SetText cell = table.Cells[row, c];
+            SetText cell = table.Cells[row, c]!;
             string text = item.Rows[row][c];
             double top = y + table.Padding,
                 high = text.Length > 0 ? cell.Height : 0;
@@ -136,7 +136,7 @@ internal static class TableScene
             return 0;
         string cell = item.Rows[row][c];
         if (table.IsHeader(row))
-            return Math.Max(0, table.Widths[c] - table.Cells[row, c].Width);
+            return Math.Max(0, table.Widths[c] - table.Cells[row, c]!.Width);
         (_, double after) = table.Aligned(c);
         return Math.Max(
             0,
