@@ -52,7 +52,7 @@ internal static class Figures
             },
             warm: 10
         );
-        // What a hand sees follow within a tenth of a second follows it (common practice, from memory); it waits for none.
+        // What follows within a tenth of a second is seen to follow (common practice, from memory); no hand waits.
         Report.Limit("20 joins find their way while a hand moves what they lead from", ways, 100);
 
         Task Scene(Deck on)

@@ -238,7 +238,7 @@ internal sealed class TableLayout
         Measure();
     }
 
-    // Widths are tried more than once: what was broken for one is kept. What stands in one line is set at the end alone.
+    // Widths are tried more than once: what was broken for one is kept. What stands in one line is set at the end.
     private void BreakColumn(int c)
     {
         double width = Math.Round(Widths[c] + .5, 2);
