@@ -131,6 +131,13 @@ public sealed class FigureOfferTests
         deck = world.Do(deck, said.Inverse).Deck;
         Assert.Equal("Survey 12", Chart().Source);
 
+        // A reference longer than the line under a chart is cut there, and is still followed.
+        string many = new('a', 400);
+        deck = world.Do(deck, new EditPoint(point, Facts: [fact with { Reference = many + "\nand on" }])).Deck;
+        Assert.Equal(many[..300], Chart().Source);
+        deck = world.Do(deck, new EditPoint(point, Facts: [fact])).Deck;
+        Assert.Equal("Survey 12", Chart().Source);
+
         // A line that a hand wrote stays.
         deck = world.Do(deck, new EditItem(slide.Id, Chart().Id, new ChartEdit(Source: "Our own survey"))).Deck;
         deck = world.Do(deck, new EditPoint(point, Facts: [fact with { Reference = "Survey 14" }])).Deck;

@@ -210,6 +210,17 @@ public sealed record Point(
 /// <summary>A fact under a point and where it came from.</summary>
 public sealed record Fact(string Text, string Reference)
 {
+    /// <summary>Its reference as the line under a figure has it: one line, as long as that may be.</summary>
+    [JsonIgnore]
+    public string SourceLine
+    {
+        get
+        {
+            string line = Reference.ReplaceLineEndings(" ").Trim();
+            return line.Length <= Limits.Talks.Wording ? line : line[..Limits.Talks.Wording];
+        }
+    }
+
     /// <summary>The address that its reference is, or null.</summary>
     [JsonIgnore]
     public string? Address =>

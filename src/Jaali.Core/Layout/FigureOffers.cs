@@ -130,8 +130,7 @@ public static partial class FigureOffers
     {
         internal string Unit => $"{Figure.Before.Trim()} {Figure.After.Trim()}";
 
-        internal bool IsYear =>
-            Figure is { Decimals: 0, Before: "", After: "", Value: >= 1000 and <= 2999 } && Written.Length == 4;
+        internal bool IsYear => Figure.IsYear && Written.Length == 4;
     }
 
     // The figures of a sentence with what each is of: one share of a whole, or several in one unit.

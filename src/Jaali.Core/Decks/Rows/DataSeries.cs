@@ -12,10 +12,6 @@ public sealed record DataSeries(
     int FirstValue
 )
 {
-    // Whole numbers of a row that could be years: a row of them names columns.
-    private const double FirstYear = 1000,
-        LastYear = 2999;
-
     /// <summary>Rows as figures. The first row names the columns where it holds words over figures, or years over
     /// what is none. The first of several columns names the rows.</summary>
     public static DataSeries Of(IReadOnlyList<IReadOnlyList<string>> rows)
@@ -61,8 +57,7 @@ public sealed record DataSeries(
             && rows.Skip(1).Any(r => r.Skip(first).Any(c => c.Length > 0 && !IsYear(c)));
     }
 
-    private static bool IsYear(string cell) =>
-        Figure.Read(cell) is { Decimals: 0, Before: "", After: "", Value: >= FirstYear and <= LastYear };
+    private static bool IsYear(string cell) => Figure.Read(cell) is { IsYear: true };
 }
 
 /// <summary>A column of figures.</summary>

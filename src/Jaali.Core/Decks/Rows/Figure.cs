@@ -14,6 +14,12 @@ public readonly partial record struct Figure(double Value, int Decimals, string 
     // Beyond this a double no longer tells whole numbers apart.
     private const double Largest = 1e15;
 
+    /// <summary>It is a whole number that could be a year, and nothing stands at it.</summary>
+    public bool IsYear => this is { Decimals: 0, Before: "", After: "", Value: >= FirstYear and <= LastYear };
+
+    private const double FirstYear = 1000,
+        LastYear = 2999;
+
     /// <summary>Reads a cell; null where it holds no number, or one that is not finite. Digits may be grouped by
     /// spaces, apostrophes, points or commas; where both points and commas stand, the last of them is the decimal one;
     /// a single comma before three digits groups them, as a second would.</summary>

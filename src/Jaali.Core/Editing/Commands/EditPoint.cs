@@ -92,9 +92,9 @@ public sealed record EditPoint(
     private static Deck Cited(Deck deck, Point before, Point after, IEditFacts facts)
     {
         Dictionary<string, string> now = new(StringComparer.Ordinal);
-        foreach (Fact was in before.Facts.Where(f => f.Reference.Trim().Length > 0))
-            if (after.Facts.Find(f => f.Text == was.Text) is { } same && same.Reference != was.Reference)
-                now.TryAdd(was.Reference.Trim(), same.Reference.Trim());
+        foreach (Fact was in before.Facts.Where(f => f.SourceLine.Length > 0))
+            if (after.Facts.Find(f => f.Text == was.Text) is { } same && same.SourceLine != was.SourceLine)
+                now.TryAdd(was.SourceLine, same.SourceLine);
         if (now.Count == 0)
             return deck;
         foreach (Slide slide in deck.Slides.Where(s => s.PointId == after.Id && s.HasFigures).ToArray())

@@ -24,7 +24,7 @@ public sealed record ShowFact(Guid SlideId, int Fact, TextForm As = TextForm.Wor
         if (text.Length == 0)
             (text, reference) = (reference, "");
         if (As != TextForm.Words)
-            return FigureOffers.Of(text, OneLine(reference)).FirstOrDefault(o => o.Form == As) is { } offer
+            return FigureOffers.Of(text, fact.SourceLine).FirstOrDefault(o => o.Form == As) is { } offer
                 ? new AddItem(SlideId, offer.Edit).Apply(deck, facts)
                 : new Refusal("no-figures", "This fact holds nothing to draw. Put it on the slide as words.");
         if (slide.Items.OfType<Words>().Any(w => w.Say(deck, slide).Trim() == text))
@@ -41,12 +41,5 @@ public sealed record ShowFact(Guid SlideId, int Fact, TextForm As = TextForm.Wor
                 Body: [new Paragraph([new TextRun(reference, Link: fact.Address)])]
             )
         ).Apply(with, facts);
-    }
-
-    // A figure has one line for where it is from.
-    private static string OneLine(string reference)
-    {
-        string line = reference.ReplaceLineEndings(" ");
-        return line.Length <= Limits.Talks.Wording ? line : line[..Limits.Talks.Wording];
     }
 }

@@ -3,9 +3,6 @@ namespace Jaali.Core.Items;
 /// <summary>Words as files of other programs have them: they stay words.</summary>
 internal static class WordsExport
 {
-    // Other programs measure letters a little otherwise: so much room more keeps their lines as they are.
-    private const double Slack = NodeExport.Slack;
-
     internal static IReadOnlyList<ExportItem>? Of(Words item, IReadOnlyList<SceneNode> nodes, Scene scene, ItemPlace at)
     {
         ScenePart? part = scene.Parts.FirstOrDefault(p => p.ItemId == item.Id && p.Set is not null);
@@ -35,7 +32,7 @@ internal static class WordsExport
                 .SelectMany(t => t.Lines)
                 .GroupBy(l => Math.Round(l.Baseline))
                 .All(g => Math.Abs(g.Max(l => l.X + l.Width) - box.Right) < 2);
-        double wide = box.Width * Slack + set.Size * .1;
+        double wide = box.Width * NodeExport.Slack + set.Size * .1;
         things.Add(
             new ExportWords(
                 box with
