@@ -28,6 +28,24 @@ public sealed class FramingTests
             );
 
     [Fact]
+    public void The_shape_holds_in_the_thinnest_frame_and_the_closest_crop() =>
+        Gen.Select(Gen.Double[-2.5, 2.5], Gen.Double[-1.2, 1.2], Places, Gen.Double[0, 1.5])
+            .Sample(
+                (thin, wide, start, width) =>
+                {
+                    double frame = Math.Pow(10, thin),
+                        photo = Math.Pow(10, wide);
+                    CropWindow c = CropFinder.Shaped(new(start, start, width, width), photo, frame),
+                        all = CropFinder.Largest(photo, frame, new(start, start));
+                    Assert.Equal(1, c.Width * photo / c.Height / frame, 1e-6);
+                    Assert.Equal(1, all.Width * photo / all.Height / frame, 1e-6);
+                    Assert.InRange(c.Width / all.Width, CropWindow.Smallest - 1e-9, 1 + 1e-9);
+                    Assert.InRange(c.X, 0, 1 - c.Width + 1e-9);
+                    Assert.InRange(c.Y, 0, 1 - c.Height + 1e-9);
+                }
+            );
+
+    [Fact]
     public void The_subject_lies_on_a_third_wherever_the_photo_reaches()
     {
         // A panorama three times as wide as the frame: there is always room but at its very ends.

@@ -20,18 +20,17 @@ public static class CropFinder
         return CropWindow.Create(Start(focal.X, w), Start(focal.Y, h), w, h);
     }
 
-    /// <summary>A window of the frame's shape with the middle and the width of another, shrunk only where the photo
-    /// ends.</summary>
+    /// <summary>A window of the frame's shape with the middle and the width of another: shrunk where the photo ends,
+    /// never less than <see cref="CropWindow.Smallest"/> of the largest window. The shape holds however thin the frame
+    /// is.</summary>
     public static CropWindow Shaped(CropWindow wanted, double photoAspect, double frameAspect)
     {
-        double ratio = photoAspect / frameAspect; // height of the window over its width, both in fractions
-        double w = Math.Clamp(wanted.Width, CropWindow.Smallest, 1),
-            h = w * ratio;
-        if (h > 1)
-            (w, h) = (1 / ratio, 1);
-        if (h < CropWindow.Smallest)
-            (w, h) = (Math.Min(1, CropWindow.Smallest / ratio), CropWindow.Smallest);
-        double cx = wanted.X + wanted.Width / 2,
+        double widest = Math.Min(1, frameAspect / photoAspect),
+            highest = Math.Min(1, photoAspect / frameAspect),
+            share = Math.Clamp(wanted.Width / widest, CropWindow.Smallest, 1),
+            w = widest * share,
+            h = highest * share,
+            cx = wanted.X + wanted.Width / 2,
             cy = wanted.Y + wanted.Height / 2;
         return CropWindow.Create(cx - w / 2, cy - h / 2, w, h);
     }

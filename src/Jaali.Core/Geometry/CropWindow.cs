@@ -9,8 +9,12 @@ namespace Jaali.Core.Geometry;
 /// </summary>
 public readonly record struct CropWindow(double X, double Y, double Width, double Height)
 {
-    /// <summary>The smallest share of a side that may be shown.</summary>
+    /// <summary>The smallest share that may be shown of the largest window of a frame's shape, and the smallest side
+    /// of a part of a photo that a hand draws.</summary>
     public const double Smallest = .02;
+
+    // No window is empty; the frame of one unit's shape in the widest photo shows more than this.
+    private const double Least = 1e-6;
 
     /// <summary>The whole photo.</summary>
     public static CropWindow Whole { get; } = new(0, 0, 1, 1);
@@ -21,8 +25,8 @@ public readonly record struct CropWindow(double X, double Y, double Width, doubl
     {
         if (!double.IsFinite(x + y + width + height))
             throw new ArgumentOutOfRangeException(nameof(x), "A crop window needs finite numbers.");
-        double w = Math.Clamp(width, Smallest, 1),
-            h = Math.Clamp(height, Smallest, 1);
+        double w = Math.Clamp(width, Least, 1),
+            h = Math.Clamp(height, Least, 1);
         return new(Math.Clamp(x, 0, 1 - w), Math.Clamp(y, 0, 1 - h), w, h);
     }
 
