@@ -39,23 +39,34 @@ public sealed class Path : IEquatable<Path>
 
     private readonly ImmutableArray<ImmutableArray<SlidePoint>> _outlines;
 
-    private Path(string data, ImmutableArray<ImmutableArray<SlidePoint>> outlines, bool isRect)
+    // Written when it is asked for where it is a closed outline of straight lines, or several paths.
+    private string? _data;
+    private readonly Path[]? _together;
+
+    private Path(
+        string? data,
+        ImmutableArray<ImmutableArray<SlidePoint>> outlines,
+        bool isRect,
+        Path[]? together = null
+    )
     {
-        (Data, _outlines, IsRect) = (data, outlines, isRect);
-        SlidePoint[] all = [.. outlines.SelectMany(o => o)];
-        Bounds =
-            all.Length == 0
-                ? default
-                : new(
-                    all.Min(p => p.X),
-                    all.Min(p => p.Y),
-                    all.Max(p => p.X) - all.Min(p => p.X),
-                    all.Max(p => p.Y) - all.Min(p => p.Y)
-                );
+        (_data, _outlines, IsRect, _together) = (data, outlines, isRect, together);
+        double left = double.PositiveInfinity,
+            top = double.PositiveInfinity,
+            right = double.NegativeInfinity,
+            bottom = double.NegativeInfinity;
+        foreach (ImmutableArray<SlidePoint> outline in outlines)
+        foreach (SlidePoint p in outline)
+        {
+            (left, right) = (Math.Min(left, p.X), Math.Max(right, p.X));
+            (top, bottom) = (Math.Min(top, p.Y), Math.Max(bottom, p.Y));
+        }
+        Bounds = right < left ? default : new(left, top, right - left, bottom - top);
     }
 
     /// <summary>The path data of SVG.</summary>
-    public string Data { get; }
+    public string Data =>
+        _data ??= _together is { } all ? string.Join(' ', all.Select(p => p.Data)) : Straight(_outlines[0]);
 
     /// <summary>The smallest upright rectangle around it.</summary>
     public SlideRect Bounds { get; }
@@ -239,7 +250,11 @@ public sealed class Path : IEquatable<Path>
     }
 
     /// <summary>Several paths as one: those of one direction lie over each other without holes.</summary>
-    public static Path Together(IEnumerable<Path> paths) => Parse(string.Join(' ', paths.Select(p => p.Data)));
+    public static Path Together(IEnumerable<Path> paths)
+    {
+        Path[] all = [.. paths];
+        return all.Length == 1 ? all[0] : new(null, [.. all.SelectMany(p => p._outlines)], false, all);
+    }
 
     // An arc of an ellipse in pieces of at most an eighth of a turn, as cubic curves whose control points lie
     // 4/3 tan(angle / 4) along the tangents, the usual choice.
@@ -292,12 +307,15 @@ public sealed class Path : IEquatable<Path>
             .Close();
     }
 
-    private static Path Polygon(bool isRect, ReadOnlySpan<SlidePoint> corners)
+    private static Path Polygon(bool isRect, ReadOnlySpan<SlidePoint> corners) =>
+        corners.IsEmpty ? new("Z", [], isRect) : new(null, [[.. corners]], isRect);
+
+    private static string Straight(ImmutableArray<SlidePoint> corners)
     {
         var builder = new Builder();
         for (int i = 0; i < corners.Length; i++)
             _ = i == 0 ? builder.Move(corners[i].X, corners[i].Y) : builder.Line(corners[i].X, corners[i].Y);
-        return builder.Close(isRect);
+        return builder.Close().Data;
     }
 
     /// <summary>Reads path data of the commands M, L, C and Z with absolute numbers.</summary>
@@ -432,8 +450,12 @@ public sealed class Path : IEquatable<Path>
             if (_data.Length > 0)
                 _data.Append(' ');
             _data.Append(letter);
+            Span<char> digits = stackalloc char[32];
             foreach (double n in numbers)
-                _data.Append(' ').Append(Math.Round(n, 3).ToString(CultureInfo.InvariantCulture));
+            {
+                _ = Math.Round(n, 3).TryFormat(digits, out int length, provider: CultureInfo.InvariantCulture);
+                _data.Append(' ').Append(digits[..length]);
+            }
         }
     }
 }

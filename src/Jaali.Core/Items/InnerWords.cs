@@ -90,7 +90,9 @@ internal sealed class InnerWords
 
     /// <summary>How wide words are in one line.</summary>
     internal double Width(string text, bool bold = false, double? size = null) =>
-        text.Length == 0 ? 0 : Set(text, bold: bold, size: size).Width;
+        text.Length == 0 ? 0
+        : text.AsSpan().ContainsAny('\n', '\r') ? Set(text, bold: bold, size: size).Width
+        : Typesetter.Width(text, How(bold, size, false), _scene.Facts.Fonts);
 
     /// <summary>From the top of a line to its baseline, in units.</summary>
     internal double Ascent(double? size = null) => _scene.Facts.Fonts.Metrics(_how.Face).Ascent * (size ?? Size);

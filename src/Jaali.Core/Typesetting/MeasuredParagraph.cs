@@ -338,6 +338,9 @@ internal sealed class MeasuredParagraph
         return n;
     }
 
+    /// <summary>All of it in one line, without the spaces at its end.</summary>
+    internal (int Start, int End) Line => (0, Trimmed(0, _text.Length));
+
     private int Trimmed(int start, int end)
     {
         while (end > start && _text[end - 1] is ' ' or '\n' or '\t' or '\u3000')

@@ -48,6 +48,14 @@ public static class Typesetter
     public static SetText Break(IReadOnlyList<Paragraph> paragraphs, TypeSetting how, double width, IFonts fonts) =>
         Fit(paragraphs, how with { Smallest = how.Size }, width, double.MaxValue, fonts);
 
+    /// <summary>How wide words without a break of their own are in one line at the setting's own size, in
+    /// units.</summary>
+    public static double Width(string line, TypeSetting how, IFonts fonts)
+    {
+        MeasuredParagraph m = MeasuredParagraphs.Of(new Paragraph([new TextRun(line)]), "", how, fonts);
+        return m.Pieces(m.Line.Start, m.Line.End, how.Size).Width;
+    }
+
     // The lines of each paragraph; Lead is the height of all, in sizes.
     private sealed record Broken(
         IReadOnlyList<(int Start, int End)>[] Lines,

@@ -1,3 +1,5 @@
+using System.Runtime.CompilerServices;
+
 namespace Jaali.Core.Decks;
 
 /// <summary>Rows read as figures: what their rows and columns are called, and the values.</summary>
@@ -12,9 +14,15 @@ public sealed record DataSeries(
     int FirstValue
 )
 {
+    // Rows of things never change; what is read of them is asked for at every look.
+    private static readonly ConditionalWeakTable<ImmutableList<ImmutableList<string>>, DataSeries> Known = [];
+
     /// <summary>Rows as figures. The first row names the columns where it holds words over figures, or years over
     /// what is none. The first of several columns names the rows.</summary>
-    public static DataSeries Of(IReadOnlyList<IReadOnlyList<string>> rows)
+    public static DataSeries Of(IReadOnlyList<IReadOnlyList<string>> rows) =>
+        rows is ImmutableList<ImmutableList<string>> kept ? Known.GetValue(kept, Read) : Read(rows);
+
+    private static DataSeries Read(IReadOnlyList<IReadOnlyList<string>> rows)
     {
         if (rows.Count == 0)
             return new([], [], false, 0);

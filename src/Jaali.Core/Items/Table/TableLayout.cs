@@ -60,7 +60,7 @@ internal sealed class TableLayout
             .. Enumerable
                 .Range(0, Columns)
                 .Select(c =>
-                    table.Rows.Skip(table.HasHeader ? 1 : 0).Where(r => r[c].Length > 0).ToArray()
+                    table.Rows.Skip(_isHeader ? 1 : 0).Where(r => r[c].Length > 0).ToArray()
                         is { Length: > 0 } body
                     && body.All(r => Figure.Read(r[c]) is not null)
                 ),
@@ -169,19 +169,23 @@ internal sealed class TableLayout
             return known;
         double before = 0,
             after = 0;
-        for (int r = _table.HasHeader ? 1 : 0; r < _table.Rows.Count; r++)
+        for (int r = _isHeader ? 1 : 0; r < _table.Rows.Count; r++)
         {
             string cell = _table.Rows[r][column];
             int at = Decimal(cell);
             bool bold = IsBold(r, column);
             double whole = Words.Width(cell, bold),
-                first = Words.Width(cell[..at], bold);
+                first = at == cell.Length ? whole : Words.Width(cell[..at], bold);
             before = Math.Max(before, first);
             after = Math.Max(after, whole - first);
         }
         _aligned[column] = (before, after);
         return (before, after);
     }
+
+    /// <summary>How far a figure reaches before its decimal sign, in units.</summary>
+    internal double Before(int row, int column) =>
+        Words.Width(_table.Rows[row][column][..Decimal(_table.Rows[row][column])], IsBold(row, column));
 
     /// <summary>Where the decimals of a written figure begin, or what stands behind it.</summary>
     internal static int Decimal(string cell)

@@ -59,7 +59,7 @@ internal static class TableScene
                 Figure = new SceneTable(
                     Columns(table, r),
                     edges,
-                    item.HasHeader,
+                    table.IsHeader(0),
                     item.HeaderColumn,
                     table.IsFigures,
                     lines
@@ -138,9 +138,6 @@ internal static class TableScene
         if (table.IsHeader(row))
             return Math.Max(0, table.Widths[c] - table.Cells[row, c]!.Width);
         (_, double after) = table.Aligned(c);
-        return Math.Max(
-            0,
-            table.Widths[c] - after - table.Words.Width(cell[..TableLayout.Decimal(cell)], table.IsBold(row, c))
-        );
+        return Math.Max(0, table.Widths[c] - after - table.Before(row, c));
     }
 }
