@@ -162,6 +162,40 @@ public sealed class HouseSystemTests
         }
     }
 
+    /// <summary>A table is offered over its photo, and stands there under a veil: it reads on whatever photo, and so
+    /// does the heading, which is not under the veil and has a row of its own.</summary>
+    [Theory]
+    [MemberData(nameof(Styles))]
+    public void A_table_over_a_photo_reads_under_a_veil_and_its_heading_over_it(string style)
+    {
+        foreach (byte grey in (byte[])[255, 138, 11])
+        {
+            Deck deck = Talk(style, (3000, 2000));
+            Slide slide = deck.Slides[1];
+            _world.Colours[slide.Photo().PhotoId] = new ToneMap(3, 2, Enumerable.Repeat(grey, 18).ToArray());
+            deck = _world
+                .Do(deck, new AddItem(slide.Id, new TableEdit(Pasted: "Place\tWidth\nNorth\t41\nSouth\t8")))
+                .Deck;
+            Assert.Contains(
+                SlideLayouts.For(deck, deck.Slide(slide.Id)!, _world),
+                l => l.Sharing == PhotoSharing.Over && l.Why.Contains("veil", StringComparison.Ordinal)
+            );
+            deck = _world.Do(deck, new ApplyLayout(slide.Id, Sharing: PhotoSharing.Over)).Deck;
+            Scene scene = SceneOf(deck, deck.Slide(slide.Id)!);
+            Assert.Contains(
+                scene.Nodes,
+                n =>
+                    n is GroupNode { ItemId: null, Nodes: [PathNode { FillOpacity: >= .4 and < 1 } veil] }
+                    && veil.Path.Bounds == deck.Shape.Bounds()
+            );
+            ScenePart table = scene.Parts.Single(p => p.Role == "table");
+            Assert.True(table.Reads, $"{style} on {grey}: {table.Contrast}");
+            ScenePart heading = scene.Parts.First(p => p.Set is not null);
+            Assert.True(heading.Reads, $"{style} on {grey}: {heading.Contrast} {heading.Says}");
+            Assert.False(table.Box.Overlaps(heading.Box), $"{style} {table.Box} {heading.Box}");
+        }
+    }
+
     /// <summary>What a hand put in its place stays in another style; what was laid out is laid out anew, and one step
     /// takes it back.</summary>
     [Fact]

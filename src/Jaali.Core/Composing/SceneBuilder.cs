@@ -52,6 +52,8 @@ public static class SceneBuilder
             if (item.Id == until?.Id)
                 return credits;
             scene.Item(item, () => ItemKinds.Of(item).Compose(item, scene));
+            if (item.At.IsGround)
+                FigureVeil.Lay(scene);
             if (item.Link is { } leads && LinkTarget.On(deck, slide, leads) is { } to)
                 scene.Link(new(item.At.Rect, to, ItemKinds.Of(item).Describe(item, new(deck, slide, scene.Facts))));
         }

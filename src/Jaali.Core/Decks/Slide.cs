@@ -64,6 +64,9 @@ public sealed record Slide(
     [JsonIgnore]
     public bool HasFigures => Items.Exists(i => i.LayoutPart == LayoutPart.Figure);
 
+    /// <summary>The parts of a thing on it move one by one.</summary>
+    public bool ComesPartByPart(Guid itemId) => Cues.Exists(c => c.PartByPart && c.ItemId == itemId);
+
     /// <summary>How it comes in; null for as the house has it.</summary>
     public Transition? OwnTransition { get; init; }
 

@@ -308,7 +308,15 @@ public sealed class Path : IEquatable<Path>
     }
 
     private static Path Polygon(bool isRect, ReadOnlySpan<SlidePoint> corners) =>
-        corners.IsEmpty ? new("Z", [], isRect) : new(null, [[.. corners]], isRect);
+        corners.IsEmpty
+            ? new("Z", [], isRect)
+            : new(
+                null,
+                [
+                    [.. corners],
+                ],
+                isRect
+            );
 
     private static string Straight(ImmutableArray<SlidePoint> corners)
     {

@@ -39,7 +39,7 @@ public static class SlideSharing
     // A list wants room beside a photo, not the photo under it; and whatever is no heading, room beside several.
     private static bool Crowds(Slide slide, PhotoSharing sharing) =>
         slide.HasFigures
-            // What shows figures wants the larger part of the slide beside a photo, and is nothing to lay over one.
+            // What shows figures wants the larger part of the slide beside a photo; over one it stands under a veil.
             ? sharing
                 is not (
                     PhotoSharing.HalfLeft
@@ -132,7 +132,7 @@ public static class SlideSharing
                 (
                     sharing,
                     RankCost * rank + worst + small + crowded,
-                    $"{Says(sharing)}; {GivesUp(worst, frames.Length, small > 0)}."
+                    $"{Says(sharing, slide)}; {GivesUp(worst, frames.Length, small > 0)}."
                 )
             );
         }
@@ -158,9 +158,10 @@ public static class SlideSharing
                 $"crops {(photos == 1 ? "the photo" : "a photo")} by {Math.Round(100 * cropped)}\u00a0%"
             ) + (asAsked ? "; the one that nobody may alter stays whole" : "");
 
-    private static string Says(PhotoSharing sharing) =>
+    private static string Says(PhotoSharing sharing, Slide slide) =>
         sharing switch
         {
+            PhotoSharing.Over when slide.HasFigures => "Everything over the photo, which lies under a veil",
             PhotoSharing.Over => "Words over the photo",
             PhotoSharing.HalfLeft => "The photo on the left half, words beside it",
             PhotoSharing.HalfRight => "The photo on the right half, words beside it",

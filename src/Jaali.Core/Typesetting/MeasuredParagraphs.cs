@@ -25,14 +25,7 @@ internal static class MeasuredParagraphs
     }
 
     // What is measured is of a size of 1, so that sizes and rooms share it.
-    private sealed record Key(
-        Paragraph Words,
-        string Label,
-        Face Face,
-        WordsCase Case,
-        double Spacing,
-        int Fonts
-    )
+    private sealed record Key(Paragraph Words, string Label, Face Face, WordsCase Case, double Spacing, int Fonts)
     {
         public bool Equals(Key? other) =>
             other is not null

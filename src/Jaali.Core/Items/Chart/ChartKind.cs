@@ -202,14 +202,7 @@ public sealed class ChartKind : ItemKind<Chart, ChartEdit>
         ItemPlace at
     ) =>
         item.At.Turn == 0 && scene.Parts.FirstOrDefault(p => p.ItemId == item.Id) is { Figure: SceneChart look } part
-            ? ChartExport.Of(
-                (Chart)item,
-                look,
-                part,
-                nodes,
-                scene,
-                at.Slide.Cues.Exists(c => c.PartByPart && c.ItemId == item.Id)
-            )
+            ? ChartExport.Of((Chart)item, look, part, nodes, scene, at.Slide.ComesPartByPart(item.Id))
             : null;
 
     /// <inheritdoc/>

@@ -63,7 +63,7 @@ internal sealed class ChartMarks
     internal ChartMarks(Chart item, Composition scene, InnerWords words)
     {
         (Item, Scene, Words) = (item, scene, words);
-        PartByPart = scene.Slide.Cues.Exists(c => c.PartByPart && c.ItemId == item.Id);
+        PartByPart = scene.Slide.ComesPartByPart(item.Id);
         Accents = MarkColours.Accents(scene, item.At.Rect, words.Ink);
         Photo = item.PhotoId is { } id ? scene.Facts.Photo(id) : null;
     }

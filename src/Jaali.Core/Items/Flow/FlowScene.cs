@@ -43,7 +43,7 @@ internal sealed class FlowScene
                 Math.Min(photos ? caption : scene.Theme.Setting(WordsRole.Body).Size, r.Width / beside / 8)
             )
         );
-        _byPart = scene.Slide.Cues.Exists(c => c.PartByPart && c.ItemId == item.Id);
+        _byPart = scene.Slide.ComesPartByPart(item.Id);
         _photos = photos;
         _slanted = scene.Theme.Setting(WordsRole.Caption).Face.Italic;
         _line = Math.Clamp(_words.Size / 9, 2.5, 6);

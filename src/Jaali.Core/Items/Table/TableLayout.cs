@@ -60,8 +60,7 @@ internal sealed class TableLayout
             .. Enumerable
                 .Range(0, Columns)
                 .Select(c =>
-                    table.Rows.Skip(_isHeader ? 1 : 0).Where(r => r[c].Length > 0).ToArray()
-                        is { Length: > 0 } body
+                    table.Rows.Skip(_isHeader ? 1 : 0).Where(r => r[c].Length > 0).ToArray() is { Length: > 0 } body
                     && body.All(r => Figure.Read(r[c]) is not null)
                 ),
         ];

@@ -19,7 +19,7 @@ internal static class TableScene
             room = room with { Height = Math.Max(small, room.Height - under.Height - small) };
         TableLayout table = TableLayout.Of(item, scene, room);
         InnerWords words = table.Words;
-        bool byRows = scene.Slide.Cues.Exists(c => c.PartByPart && c.ItemId == item.Id);
+        bool byRows = scene.Slide.ComesPartByPart(item.Id);
         string accent = MarkColours.Accents(scene, r, words.Ink)[0];
         double y = r.Y;
         int part = 0;

@@ -62,7 +62,7 @@ internal static class WordsScene
                 }
             )
             .MinBy(r => r.Ratio)!;
-        if (scene.Slide.Cues.Exists(c => c.PartByPart && c.ItemId == item.Id))
+        if (scene.Slide.ComesPartByPart(item.Id))
             // Each paragraph is a part of its own, that can move without the others.
             foreach (IGrouping<int, SetLine> paragraph in set.Lines.GroupBy(l => l.Paragraph))
                 scene.Add(new GroupNode(null, Dressed(set with { Lines = [.. paragraph] }), Part: paragraph.Key));

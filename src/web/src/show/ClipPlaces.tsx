@@ -1,7 +1,8 @@
+import { useEffect, useState } from 'react';
 import type { Scene } from '../api/types';
 import { texts } from '../texts';
 import { playingOn } from '../scene/playing';
-import type { ClipControl } from './clips';
+import { leftOf, type ClipControl } from './clips';
 
 const t = texts.show;
 
@@ -17,10 +18,19 @@ const sign = 68;
 
 /** Where clips are pressed: the place of each, over whatever it is painted by. */
 export function ClipPlaces({ scene, k, clips }: { scene: Scene; k: number; clips: ClipControl }) {
-  return playingOn(scene).map(({ itemId, plays, alt }, i) => {
+  const all = playingOn(scene);
+  const [, setEnded] = useState(0);
+  // A clip that has come to its end can be played again: its name and its sign say so.
+  const next = Math.min(...all.map(({ plays }) => leftOf(clips.at(plays), plays, Date.now()) || Infinity));
+  useEffect(() => {
+    if (next === Infinity) return;
+    const end = setTimeout(() => setEnded(Date.now), next * 1000 + 50);
+    return () => clearTimeout(end);
+  });
+  return all.map(({ itemId, plays, alt }, i) => {
     const box = scene.parts.find((p) => p.itemId === itemId)?.box ?? plays.rect;
     const at = clips.at(plays);
-    const going = at.plays;
+    const going = leftOf(at, plays, Date.now()) > 0;
     // Before its first moment its poster is shown, and nothing is said.
     const said = going || at.second > 0 ? clips.said?.[plays.source] : '';
     const wide = box.width * box.height > most * scene.width * scene.height;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Playing } from '../api/types';
-import { clipAt, darkened, pressed, secondOf } from './clips';
+import { clipAt, darkened, leftOf, pressed, secondOf } from './clips';
 
 const plays = (more: Partial<Playing> = {}) =>
   ({ source: 'a', from: 1, to: 5, loops: false, starts: 'press', ...more }) as Playing;
@@ -18,6 +18,9 @@ describe('a clip', () => {
   it('ends, and begins again where it is pressed then; or goes round', () => {
     const on = pressed({}, plays(), 0, 0);
     expect(secondOf(on.a!, plays(), 60_000)).toBe(4);
+    expect([leftOf(on.a!, plays(), 1000), leftOf(on.a!, plays(), 60_000)]).toEqual([3, 0]);
+    expect(leftOf(on.a!, plays({ loops: true }), 60_000)).toBe(Infinity);
+    expect(leftOf(clipAt({}, plays(), 0), plays(), 0)).toBe(0);
     expect(pressed(on, plays(), 0, 60_000).a).toMatchObject({ second: 0, plays: true });
     expect(secondOf(on.a!, plays({ loops: true }), 9000)).toBe(1);
   });

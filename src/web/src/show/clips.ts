@@ -35,6 +35,12 @@ export function secondOf(at: ClipAt, plays: Playing, now: number): number {
   return plays.loops ? second % length : Math.min(second, length);
 }
 
+/** The seconds until it is at its end; 0 where it stands, or has ended, and never for one that loops. */
+export function leftOf(at: ClipAt, plays: Playing, now: number): number {
+  if (!at.plays) return 0;
+  return plays.loops ? Infinity : Math.max(0, plays.to - plays.from - secondOf(at, plays, now));
+}
+
 /** A clip that is pressed goes on or stands; one that has ended begins again. */
 export function pressed(clips: ClipsAt, plays: Playing, slideSince: number, now: number): ClipsAt {
   const at = clipAt(clips, plays, slideSince);
@@ -62,7 +68,7 @@ export function darkened(clips: ClipsAt, all: Playing[], slideSince: number, now
 export function pressedAll(clips: ClipsAt, all: Playing[], slideSince: number, now: number): ClipsAt {
   const going = all.filter((p) => {
     const at = clipAt(clips, p, slideSince);
-    return at.plays && (p.loops || secondOf(at, p, now) < p.to - p.from);
+    return leftOf(at, p, now) > 0;
   });
   return (going.length > 0 ? going : all).reduce((c, p) => pressed(c, p, slideSince, now), clips);
 }
