@@ -182,7 +182,7 @@ public sealed class ReadingTests : IDisposable
         """;
 
     [Fact]
-    public void Tables_and_charts_are_pictures_of_themselves_and_macros_are_never_run()
+    public void Tables_and_charts_are_items_of_their_kinds_and_macros_are_never_run()
     {
         string file = _files.Pptx(_files.Rich());
         using (FileStream to = File.Open(file, FileMode.Open))
@@ -226,14 +226,17 @@ public sealed class ReadingTests : IDisposable
             Put("ppt/vbaProject.bin", "Sub Evil()");
         }
         ForeignTalk read = Pptx(file);
-        ForeignPhoto[] drawn = [.. read.Slides[1].Things.OfType<ForeignPhoto>().Where(p => p.IsDrawn)];
-        Assert.Equal(2, drawn.Length);
-        Near(new(100, 200, 1000, 400), drawn[0].Box);
-        foreach (ForeignPhoto d in drawn)
-            Assert.Equal("jpeg", PhotoReader.Read(read.Picture(d.Name)!).Format);
+        ForeignItem[] made =
+        [
+            .. read.Slides[1].Things.OfType<ForeignItem>().Where(i => i.Edit is TableEdit or ChartEdit),
+        ];
+        Assert.Equal(2, made.Length);
+        Near(new(100, 200, 1000, 400), made[0].Box);
+        var figures = (ChartEdit)made[1].Edit;
+        Assert.Equal(ChartForm.Columns, figures.Form);
+        Assert.Equal(["1990|2", "2020|7"], figures.Rows!.Select(r => string.Join('|', r)));
         Assert.Contains("The file holds macros. They were not run and are left out.", read.NotUnderstood);
-        Assert.Contains("Slide 2: a table is a picture of itself.", read.NotUnderstood);
-        Assert.Contains("Slide 2: a chart is a picture of itself.", read.NotUnderstood);
+        Assert.DoesNotContain(read.NotUnderstood, n => n.Contains("picture of itself", StringComparison.Ordinal));
         Assert.Contains("Slide 3: what moves on it stands still.", read.NotUnderstood);
     }
 
@@ -342,7 +345,7 @@ public sealed class ReadingTests : IDisposable
         "#0000FF",
         true
     )]
-    [InlineData("slideLayouts/slideLayout1.xml", "<p:bgPr><a:noFill/></p:bgPr>", null, false)]
+    [InlineData("slideLayouts/slideLayout1.xml", "<p:bgPr><a:noFill/></p:bgPr>", "#FFFFFF", false)]
     public void A_slide_has_the_ground_of_its_layout_or_its_master(
         string part,
         string ground,

@@ -58,6 +58,6 @@ public static class SlideExport
             )
                 differs.Add((ExportDifference.PlainLetters, says));
         }
-        return new(scene, slide, things, differs);
+        return new(scene, slide, ExportRoom.Given(things, deck.Shape.Bounds()), differs);
     }
 }

@@ -133,6 +133,9 @@ public sealed record ExportParagraph(IReadOnlyList<ExportRun> Runs, ListMarker L
 /// <param name="Shadow">How far a shadow spreads under the letters, in units.</param>
 /// <param name="Outline">Width of a line round the letters, in units.</param>
 /// <param name="OutlineInk">Its colour.</param>
+/// <param name="Most">How wide their room may be before lines break elsewhere, in units; 0 where that is not known,
+/// without end for one line.</param>
+/// <param name="AtFoot">They stand at the foot of their room: another line grows upwards.</param>
 public sealed record ExportWords(
     SlideRect Box,
     double Turn,
@@ -148,7 +151,9 @@ public sealed record ExportWords(
     bool IsRightToLeft = false,
     double Shadow = 0,
     double Outline = 0,
-    string OutlineInk = "#000000"
+    string OutlineInk = "#000000",
+    double Most = 0,
+    bool AtFoot = false
 ) : ExportItem(Box, Turn, Says);
 
 /// <summary>What a file of another program has otherwise than the slide.</summary>

@@ -237,7 +237,8 @@ public static class NodeExport
             align,
             leading,
             Spacing: rows[0].Pieces[0].Node.Spacing,
-            IsRightToLeft: rtl
+            IsRightToLeft: rtl,
+            Most: rows.Count == 1 ? double.PositiveInfinity : 0
         );
     }
 

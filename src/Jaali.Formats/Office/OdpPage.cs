@@ -431,7 +431,7 @@ internal sealed class OdpPage(
             );
         how.SetAttributeValue(Draw + "auto-grow-height", "false");
         how.SetAttributeValue(Draw + "auto-grow-width", "false");
-        how.SetAttributeValue(Draw + "textarea-vertical-align", "top");
+        how.SetAttributeValue(Draw + "textarea-vertical-align", w.AtFoot ? "bottom" : "top");
         // One by one: some readers know no padding of all sides together.
         foreach (string side in (ReadOnlySpan<string>)["top", "bottom", "left", "right"])
             how.SetAttributeValue(Fo + ("padding-" + side), "0pt");

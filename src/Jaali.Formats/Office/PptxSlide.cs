@@ -291,7 +291,7 @@ internal sealed class PptxSlide(
             new XAttribute("rIns", 0),
             new XAttribute("bIns", 0),
             new XAttribute("numCol", Math.Clamp(w.Columns, 1, 16)),
-            new XAttribute("anchor", "t"),
+            new XAttribute("anchor", w.AtFoot ? "b" : "t"),
             new XElement(A + "noAutofit")
         );
         return new(

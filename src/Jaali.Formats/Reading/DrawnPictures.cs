@@ -1,6 +1,8 @@
 using System.Globalization;
 using System.Xml.Linq;
+using Jaali.Core;
 using Jaali.Core.Geometry;
+using Jaali.Core.Items;
 using Jaali.Core.Scenes;
 using Jaali.Core.Typesetting;
 using Jaali.Imaging.Painting;
@@ -8,55 +10,108 @@ using Jaali.Imaging.Painting;
 namespace Jaali.Formats.Reading;
 
 /// <summary>The numbers of a chart, as its file keeps them beside it.</summary>
-/// <param name="IsPie">Parts of a whole; else bars.</param>
-/// <param name="IsLine">Lines.</param>
+/// <param name="Form">How it is drawn; null for a form of which there is only a picture here.</param>
+/// <param name="Title">What it shows; empty where it does not say.</param>
 /// <param name="Labels">What each number is of.</param>
-/// <param name="Series">Rows of numbers with their names.</param>
+/// <param name="Series">Rows of numbers with their names; null where there is none.</param>
 internal sealed record ChartData(
-    bool IsPie,
-    bool IsLine,
+    ChartForm? Form,
+    string Title,
     IReadOnlyList<string> Labels,
-    IReadOnlyList<(string Name, IReadOnlyList<double> Values)> Series
+    IReadOnlyList<(string Name, IReadOnlyList<double?> Values)> Series
 )
 {
-    // A chart of more is no picture any more.
-    private const int MostValues = 400;
+    private static readonly XNamespace C = "http://schemas.openxmlformats.org/drawingml/2006/chart",
+        A = "http://schemas.openxmlformats.org/drawingml/2006/main";
 
+    internal bool IsPie => Form is ChartForm.Pie or ChartForm.Ring;
+
+    internal bool IsLine => Form is ChartForm.Lines or null;
+
+    /// <summary>Reads a chart part (ISO/IEC 29500-1, 21.2); places of values are those that their points say.</summary>
     internal static ChartData Of(XElement chart)
     {
-        XNamespace c = "http://schemas.openxmlformats.org/drawingml/2006/chart";
-        XElement[] series = [.. chart.Descendants(c + "ser").Take(20)];
+        XElement[] plots = [.. chart.Descendants(C + "plotArea").Elements().Where(e => e.Elements(C + "ser").Any())];
+        XElement[] series = [.. plots.SelectMany(p => p.Elements(C + "ser")).Take(20)];
+        string?[] labels = series.Length == 0 ? [] : Points(series[0].Element(C + "cat")).ToArray();
+        (string Name, IReadOnlyList<double?> Values)[] all =
+        [
+            .. series.Select(s =>
+                (
+                    s.Element(C + "tx")?.Descendants(C + "v").FirstOrDefault()?.Value.Trim() ?? "",
+                    (IReadOnlyList<double?>)
+                        [.. Points(s.Element(C + "val") ?? s.Element(C + "yVal")).Select(v => Number(v))]
+                )
+            ),
+        ];
+        int count = all.Length == 0 ? 0 : Math.Max(labels.Length, all.Max(s => s.Values.Count));
         return new(
-            chart.Descendants().Any(e => e.Name == c + "pieChart" || e.Name == c + "doughnutChart"),
-            chart.Descendants().Any(e => e.Name == c + "lineChart" || e.Name == c + "scatterChart"),
-            series.Length == 0
-                ? []
-                : [.. series[0].Elements(c + "cat").Descendants(c + "v").Select(v => v.Value).Take(MostValues)],
+            plots.Length == 1 ? FormOf(plots[0]) : null,
+            string.Concat(
+                    chart.Descendants(C + "chart").Elements(C + "title").Descendants(A + "t").Select(t => t.Value)
+                )
+                .Trim(),
             [
-                .. series.Select(s =>
-                    (
-                        s.Element(c + "tx")?.Descendants(c + "v").FirstOrDefault()?.Value ?? "",
-                        (IReadOnlyList<double>)
-                            [
-                                .. s.Elements()
-                                    .Where(e => e.Name == c + "val" || e.Name == c + "yVal")
-                                    .Descendants(c + "v")
-                                    .Take(MostValues)
-                                    .Select(v =>
-                                        double.TryParse(v.Value, CultureInfo.InvariantCulture, out double n)
-                                        && double.IsFinite(n)
-                                            ? n
-                                            : 0
-                                    ),
-                            ]
-                    )
-                ),
-            ]
+                .. Enumerable
+                    .Range(0, count)
+                    .Select(i =>
+                        labels.ElementAtOrDefault(i)
+                        ?? (labels.Length == 0 ? (i + 1).ToString(CultureInfo.InvariantCulture) : "")
+                    ),
+            ],
+            all
         );
     }
+
+    private static ChartForm? FormOf(XElement plot)
+    {
+        bool stacked = (string?)plot.Element(C + "grouping")?.Attribute("val") is "stacked" or "percentStacked",
+            lies = (string?)plot.Element(C + "barDir")?.Attribute("val") == "bar";
+        return plot.Name.LocalName switch
+        {
+            "barChart" or "bar3DChart" => (stacked, lies) switch
+            {
+                (false, false) => ChartForm.Columns,
+                (false, true) => ChartForm.Bars,
+                (true, false) => ChartForm.StackedColumns,
+                (true, true) => ChartForm.StackedBars,
+            },
+            "lineChart" or "line3DChart" => ChartForm.Lines,
+            "areaChart" or "area3DChart" => ChartForm.Areas,
+            "pieChart" or "pie3DChart" or "ofPieChart" => ChartForm.Pie,
+            "doughnutChart" => ChartForm.Ring,
+            _ => null,
+        };
+    }
+
+    // The values of a sequence in their places; levels of names beside the first are left out.
+    private static List<string?> Points(XElement? sequence)
+    {
+        List<string?> all = [];
+        XElement? cache =
+            sequence?.Descendants(C + "lvl").FirstOrDefault()
+            ?? sequence
+                ?.Descendants()
+                .FirstOrDefault(e => e.Name.LocalName is "strCache" or "numCache" or "strLit" or "numLit");
+        foreach (XElement p in cache?.Elements(C + "pt") ?? [])
+        {
+            if (!int.TryParse((string?)p.Attribute("idx"), out int at) || at < 0 || at >= Limits.Talks.ChartRows)
+                continue;
+            while (all.Count <= at)
+                all.Add(null);
+            all[at] = p.Element(C + "v")?.Value.Trim();
+        }
+        return all;
+    }
+
+    private static double? Number(string? text) =>
+        double.TryParse(text, NumberStyles.Float, CultureInfo.InvariantCulture, out double n) && double.IsFinite(n)
+            ? n
+            : null;
 }
 
-/// <summary>Tables and charts as pictures of themselves, until there are kinds of items for them.</summary>
+/// <summary>Tables and charts as pictures of themselves, where they are larger than items of their kinds, or of a form
+/// that is not drawn here.</summary>
 internal sealed class DrawnPictures(ScenePainter painter)
 {
     private const string Prefix = "drawn:",
@@ -131,28 +186,28 @@ internal sealed class DrawnPictures(ScenePainter painter)
         int count = data.Series.Max(s => s.Values.Count);
         if (count == 0)
             return;
-        double most = Math.Max(1e-9, data.Series.SelectMany(s => s.Values).DefaultIfEmpty(0).Max()),
-            least = Math.Min(0, data.Series.SelectMany(s => s.Values).DefaultIfEmpty(0).Min()),
+        double most = Math.Max(1e-9, data.Series.SelectMany(s => s.Values).Max() ?? 0),
+            least = Math.Min(0, data.Series.SelectMany(s => s.Values).Min() ?? 0),
             step = plot.Width / count;
         double Y(double value) => plot.Bottom - (value - least) / Math.Max(1e-9, most - least) * plot.Height;
         for (int s = 0; s < data.Series.Count; s++)
         {
-            IReadOnlyList<double> values = data.Series[s].Values;
+            double[] values = [.. data.Series[s].Values.Select(v => v ?? 0)];
             string colour = Colours[s % Colours.Length];
             if (data.IsLine)
             {
                 var path = new Core.Geometry.Path.Builder();
-                for (int i = 0; i < values.Count; i++)
+                for (int i = 0; i < values.Length; i++)
                     _ =
                         i == 0
                             ? path.Move(plot.X + step / 2, Y(values[i]))
                             : path.Line(plot.X + step * (i + .5), Y(values[i]));
-                if (values.Count > 1)
+                if (values.Length > 1)
                     nodes.Add(new PathNode(path.Made(), null, Stroke: colour, StrokeWidth: size / 5));
                 continue;
             }
             double wide = step * .8 / data.Series.Count;
-            for (int i = 0; i < values.Count; i++)
+            for (int i = 0; i < values.Length; i++)
             {
                 double top = Math.Min(Y(values[i]), Y(0)),
                     high = Math.Abs(Y(values[i]) - Y(0));
@@ -174,14 +229,14 @@ internal sealed class DrawnPictures(ScenePainter painter)
 
     private static void Pie(ChartData data, SlideRect plot, double size, List<SceneNode> nodes)
     {
-        IReadOnlyList<double> values = data.Series[0].Values;
+        double[] values = [.. data.Series[0].Values.Select(v => v ?? 0)];
         double sum = values.Where(v => v > 0).Sum(),
             side = Math.Min(plot.Width, plot.Height),
             at = 0;
         if (sum <= 0)
             return;
         SlideRect round = new(plot.X, plot.Y, side, side);
-        for (int i = 0; i < values.Count; i++)
+        for (int i = 0; i < values.Length; i++)
         {
             if (values[i] <= 0)
                 continue;

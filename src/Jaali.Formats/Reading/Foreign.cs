@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using Jaali.Core.Decks;
+using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Scenes;
 using Jaali.Core.Typesetting;
@@ -101,6 +102,7 @@ public sealed record ForeignSlide(IReadOnlyList<ForeignThing> Things, string Not
 [JsonDerivedType(typeof(ForeignPhoto), "photo")]
 [JsonDerivedType(typeof(ForeignWords), "words")]
 [JsonDerivedType(typeof(ForeignVeil), "veil")]
+[JsonDerivedType(typeof(ForeignItem), "item")]
 public abstract record ForeignThing(SlideRect Box, double Turn);
 
 /// <summary>A picture.</summary>
@@ -133,6 +135,7 @@ public sealed record ForeignPhoto(
 /// <param name="IsTitle">They are the title of the slide.</param>
 /// <param name="Family">The typeface, or null.</param>
 /// <param name="Bold">The heavier style.</param>
+/// <param name="Stands">Where they stand in their box.</param>
 public sealed record ForeignWords(
     SlideRect Box,
     double Turn,
@@ -142,7 +145,8 @@ public sealed record ForeignWords(
     WordsAlign Align,
     bool IsTitle,
     string? Family = null,
-    bool Bold = false
+    bool Bold = false,
+    VerticalAlign Stands = VerticalAlign.Top
 ) : ForeignThing(Box, Turn)
 {
     /// <summary>True where every word is heavier: then the whole is.</summary>
@@ -151,11 +155,30 @@ public sealed record ForeignWords(
         && runs.All(r => r.Bold);
 
     /// <summary>Paragraphs without what holds of the whole.</summary>
-    internal static System.Collections.Immutable.ImmutableList<Paragraph> Plainer(IEnumerable<Paragraph> paragraphs)
+    /// <param name="paragraphs">The paragraphs.</param>
+    /// <param name="ink">The ink of the whole: runs that have it need not say so.</param>
+    internal static System.Collections.Immutable.ImmutableList<Paragraph> Plainer(
+        IEnumerable<Paragraph> paragraphs,
+        string? ink
+    )
     {
         Paragraph[] all = [.. paragraphs];
         bool bold = AllBold(all);
-        return [.. all.Select(p => bold ? p with { Runs = p.Runs.ConvertAll(r => r with { Bold = false }) } : p)];
+        return
+        [
+            .. all.Select(p =>
+                p with
+                {
+                    Runs = p.Runs.ConvertAll(r =>
+                        r with
+                        {
+                            Bold = r.Bold && !bold,
+                            Ink = string.Equals(r.Ink, ink, StringComparison.OrdinalIgnoreCase) ? null : r.Ink,
+                        }
+                    ),
+                }
+            ),
+        ];
     }
 }
 
@@ -167,6 +190,12 @@ public sealed record ForeignWords(
 /// <param name="Angle">Where it thins out to, degrees clockwise from the right; null for nowhere.</param>
 public sealed record ForeignVeil(SlideRect Box, double Turn, string Colour, double Strength, double? Angle)
     : ForeignThing(Box, Turn);
+
+/// <summary>A thing of one of Jaali's own kinds: a table, a chart, a shape, a line.</summary>
+/// <param name="Box">Where.</param>
+/// <param name="Turn">Degrees clockwise.</param>
+/// <param name="Edit">What it is; a line has its ends in it.</param>
+public sealed record ForeignItem(SlideRect Box, double Turn, ItemEdit Edit) : ForeignThing(Box, Turn);
 
 /// <summary>Gathers what was not understood, so that nothing is dropped in silence: the same thing on many slides is
 /// one

@@ -15,7 +15,6 @@ namespace Jaali.Formats.Reading;
 /// Macros are never run; what is not understood is told.</summary>
 public sealed partial class OdpReader
 {
-    private static readonly XNamespace Table = "urn:oasis:names:tc:opendocument:xmlns:table:1.0";
     private const double PixelsInInch = 96,
         PointsInInch = 72,
         UsualPoints = 18;
@@ -24,14 +23,20 @@ public sealed partial class OdpReader
     private readonly NotUnderstood _not = new();
     private readonly DrawnPictures _drawn;
     private readonly XElement _content;
-    private readonly Dictionary<(string Family, string Name), XElement> _styles = [];
+    private readonly Dictionary<(string Family, string Name), XElement> _styles = [],
+        _masterStyles = [];
     private readonly List<XElement> _masters = [];
+    private readonly Dictionary<string, XElement> _gradients = new(StringComparer.Ordinal);
     private readonly Dictionary<string, string> _fills = new(StringComparer.Ordinal);
     private readonly Dictionary<string, (double Start, double End, double Angle)> _opacities = new(
         StringComparer.Ordinal
     );
+    private const string White = "#FFFFFF";
     private Fitting _fit = null!;
     private int _number;
+
+    // What stands on a master has the styles of its own file, where names may mean something else.
+    private bool _onMaster;
 
     private OdpReader(SafeZip zip, Imaging.Painting.ScenePainter painter)
     {
@@ -72,14 +77,28 @@ public sealed partial class OdpReader
     {
         XElement? styles = _zip.Xml("styles.xml");
         _masters.AddRange(styles?.Descendants(Style + "master-page") ?? []);
-        foreach (XElement s in new[] { styles, _content }.OfType<XElement>().SelectMany(d => d.Descendants()))
+        foreach (
+            (XElement s, bool master) in new[] { styles, _content }
+                .OfType<XElement>()
+                .SelectMany(d => d.Descendants().Select(e => (e, d != _content)))
+        )
         {
             if (s.Name == Style + "style")
-                _styles[((string?)s.Attribute(Style + "family") ?? "", (string?)s.Attribute(Style + "name") ?? "")] = s;
+            {
+                (string, string) key = (
+                    (string?)s.Attribute(Style + "family") ?? "",
+                    (string?)s.Attribute(Style + "name") ?? ""
+                );
+                _styles[key] = s;
+                if (master)
+                    _masterStyles[key] = s;
+            }
             else if (s.Name == Text + "list-style")
                 _styles[("list", (string?)s.Attribute(Style + "name") ?? "")] = s;
             else if (s.Name == Draw + "fill-image")
                 _fills[(string?)s.Attribute(Draw + "name") ?? ""] = Href(s) ?? "";
+            else if (s.Name == Draw + "gradient")
+                _gradients[(string?)s.Attribute(Draw + "name") ?? ""] = s;
             else if (s.Name == Draw + "opacity")
                 _opacities[(string?)s.Attribute(Draw + "name") ?? ""] = (
                     Percent(s, "start", 1),
@@ -129,7 +148,13 @@ public sealed partial class OdpReader
                 _not.Add($"The file has {pages.Length} slides; those after number {Limits.Files.Pages} are left out");
                 break;
             }
-            slides.Add(Slide(one));
+            if (
+                Properties("drawing-page", (string?)one.Attribute(Draw + "style-name"), "drawing-page-properties")
+                    .Any(p => (string?)p.Attribute(Presentation + "visibility") == "hidden")
+            )
+                _not.Add("it is hidden there and is left out", _number);
+            else
+                slides.Add(Slide(one));
         }
         XElement? meta = _zip.Xml("meta.xml");
         string Said(XName name) => meta?.Descendants(name).FirstOrDefault()?.Value.Trim() ?? "";
@@ -149,7 +174,23 @@ public sealed partial class OdpReader
     private ForeignSlide Slide(XElement page)
     {
         List<ForeignThing> things = [];
+        (string? paper, string? ground) = Ground(page);
+        if (ground is not null)
+            things.Add(new ForeignPhoto(_fit.Shape.Bounds(), 0, ground, null, ExportOutline.Box, ""));
+        // What stands on the master lies under what is the page's own, unless the page hides it.
+        if (
+            MasterOf(page) is { } master
+            && !Properties("drawing-page", (string?)page.Attribute(Draw + "style-name"), "drawing-page-properties")
+                .Any(p => (string?)p.Attribute(Presentation + "background-objects-visible") == "false")
+        )
+        {
+            _onMaster = true;
+            Shapes(master, things, 0);
+            _onMaster = false;
+        }
         Shapes(page, things, 0);
+        if (page.Descendants(Doc + "annotation").Any())
+            _not.Add("remarks on it are left out", _number);
         if (things.Count > Limits.Files.Things)
         {
             _not.Add($"it holds {things.Count} things; those after number {Limits.Files.Things} are left out", _number);
@@ -172,28 +213,55 @@ public sealed partial class OdpReader
                     Office.PptxSlide.Computed,
                     StringComparison.Ordinal
                 ) == true,
-            Paper = Ground(page),
+            // A page of which nothing is said is white (common practice, no source).
+            Paper = paper ?? (ground is null ? White : null),
         };
     }
 
-    // The colour of a page's ground: its own, else that of its master (ODF 1.3 part 3, 16.9).
-    private string? Ground(XElement page)
+    private XElement? MasterOf(XElement page) =>
+        (string?)page.Attribute(Draw + "master-page-name") is { } master
+            ? _masters.FirstOrDefault(m => (string?)m.Attribute(Style + "name") == master)
+            : null;
+
+    // A page's ground: its own, else that of its master, as a colour or a picture (ODF 1.3 part 3, 16.9).
+    private (string? Colour, string? Picture) Ground(XElement page)
     {
-        string? master = (string?)page.Attribute(Draw + "master-page-name");
-        string? styled = (string?)
-            _masters
-                .FirstOrDefault(m => (string?)m.Attribute(Style + "name") == master)
-                ?.Attribute(Draw + "style-name");
-        foreach (string? style in (string?[])[(string?)page.Attribute(Draw + "style-name"), styled])
-        foreach (XElement p in Properties("drawing-page", style, "drawing-page-properties"))
-            if (
-                (string?)p.Attribute(Draw + "fill") == "solid"
-                && (string?)p.Attribute(Draw + "fill-color") is { } colour
-                && Colours.IsColour(colour)
-            )
-                return colour;
-        return null;
+        foreach (bool own in (bool[])[true, false])
+        {
+            string? style = (string?)(own ? page : MasterOf(page))?.Attribute(Draw + "style-name");
+            _onMaster = !own;
+            XElement[] how = [.. Properties("drawing-page", style, "drawing-page-properties")];
+            _onMaster = false;
+            foreach (XElement p in how)
+                switch ((string?)p.Attribute(Draw + "fill"))
+                {
+                    case "solid" when (string?)p.Attribute(Draw + "fill-color") is { } colour:
+                        return (Colours.IsColour(colour) ? colour : null, null);
+                    case "gradient"
+                        when _gradients.TryGetValue(
+                            (string?)p.Attribute(Draw + "fill-gradient-name") ?? "",
+                            out XElement? gradient
+                        ):
+                        _not.Add("its ground shades or has a pattern; it has one colour here", _number);
+                        return (
+                            (string?)gradient.Attribute(Draw + "start-color") is { } first && Colours.IsColour(first)
+                                ? first
+                                : null,
+                            null
+                        );
+                    case "bitmap"
+                        when _fills.TryGetValue((string?)p.Attribute(Draw + "fill-image-name") ?? "", out string? name)
+                            && Readable(name):
+                        return (null, name);
+                    case "none":
+                        return (null, null);
+                }
+        }
+        return (null, null);
     }
+
+    private bool Readable(string name) =>
+        _zip.Has(name) && _zip.Bytes(name, Limits.Photos.Bytes) is { } bytes && DrawnPictures.IsPicture(bytes);
 
     private Transition? Change(XElement page)
     {
@@ -245,6 +313,9 @@ public sealed partial class OdpReader
             // A credit that was computed is computed anew.
             if (e.Element(Svg + "title")?.Value == Office.PptxSlide.Computed)
                 continue;
+            // Places for words on a master are filled by pages.
+            if (_onMaster && (Is(e, Presentation + "placeholder") || e.Attribute(Presentation + "class") is not null))
+                continue;
             if (e.Name == Draw + "frame")
                 Frame(e, things);
             else if (e.Name == Draw + "g" || e.Name == Draw + "a")
@@ -261,22 +332,18 @@ public sealed partial class OdpReader
                 || e.Name == Draw + "polygon"
                 || e.Name == Draw + "ellipse"
                 || e.Name == Draw + "circle"
+                || e.Name == Draw + "regular-polygon"
+                || e.Name == Draw + "caption"
             )
                 Shape(e, things);
-            else if (
-                e.Name.Namespace == Draw
-                && e.Name.LocalName
-                    is "line"
-                        or "connector"
-                        or "polyline"
-                        or "measure"
-                        or "caption"
-                        or "regular-polygon"
-                        or "control"
-            )
-                _not.Add($"a {e.Name.LocalName} is left out", _number);
-            else if (e.Name.Namespace == Draw)
-                _not.Add($"{e.Name.LocalName} is not known and is left out", _number);
+            else if (e.Name == Draw + "line" || e.Name == Draw + "connector" || e.Name == Draw + "measure")
+                Line(e, things);
+            else if (e.Name == Draw + "polyline")
+                _not.Add("a line through several places is left out", _number);
+            else if (e.Name == Draw + "control")
+                _not.Add("a field of a form is left out", _number);
+            else if (e.Name.Namespace == Draw && e.Name.LocalName is not ("layer-set" or "glue-point"))
+                _not.Add("a thing of a kind that is not known here is left out", _number);
         }
     }
 
@@ -315,18 +382,32 @@ public sealed partial class OdpReader
         }
         if (frame.Descendants(Table + "table").FirstOrDefault() is { } table)
         {
-            string[][] cells =
+            string[][] cells = Cells(table);
+            double[] widths =
             [
                 .. table
-                    .Descendants(Table + "table-row")
-                    .Select(r =>
-                        (string[])
-                            [
-                                .. r.Elements(Table + "table-cell")
-                                    .Select(c => string.Join('\n', c.Descendants(Text + "p").Select(Plain))),
-                            ]
-                    ),
+                    .Descendants(Table + "table-column")
+                    .SelectMany(c =>
+                        Enumerable.Repeat(
+                            Properties(
+                                    "table-column",
+                                    (string?)c.Attribute(Table + "style-name"),
+                                    "table-column-properties"
+                                )
+                                .Select(p => Length(p.Attribute(Style + "column-width")))
+                                .FirstOrDefault(),
+                            Repeats(c, "number-columns-repeated")
+                        )
+                    )
+                    .Take(Limits.Talks.TableColumns + 1),
             ];
+            bool header =
+                Is(table, Table + "use-first-row-styles") || table.Elements(Table + "table-header-rows").Any();
+            if (ForeignFigures.Table(cells, widths, header, Is(table, Table + "use-first-column-styles")) is { } own)
+            {
+                things.Add(new ForeignItem(box, turn, own));
+                return;
+            }
             things.Add(
                 new ForeignPhoto(
                     box,
@@ -338,7 +419,18 @@ public sealed partial class OdpReader
                     IsDrawn: true
                 )
             );
-            _not.Add("a table is a picture of itself", _number);
+            _not.Add("a table is larger than tables here and is a picture of itself", _number);
+            return;
+        }
+        if (
+            frame.Element(Draw + "object") is { } o
+            && Href(o) is { } folder
+            && _zip.Xml(folder.TrimEnd('/') + "/content.xml") is { } inside
+            && inside.Descendants(Chart + "chart").FirstOrDefault() is { } chart
+            && ForeignFigures.Chart(ChartOf(inside, chart)) is { } figures
+        )
+        {
+            things.Add(new ForeignItem(box, turn, figures));
             return;
         }
         bool embedded = frame.Elements().Any(e => e.Name == Draw + "object" || e.Name == Draw + "object-ole");
@@ -419,95 +511,6 @@ public sealed partial class OdpReader
             }
             : 0;
 
-    private void Shape(XElement e, List<ForeignThing> things)
-    {
-        if (PlaceOf(e) is not var (box, turn))
-            return;
-        XElement[] how = [.. Properties("graphic", (string?)e.Attribute(Draw + "style-name"), "graphic-properties")];
-        string? Said(XName name) => how.Select(p => (string?)p.Attribute(name)).FirstOrDefault(v => v is not null);
-        string fill = Said(Draw + "fill") ?? "none";
-        string alt = e.Element(Svg + "desc")?.Value.Trim() ?? "";
-        if (
-            fill == "bitmap"
-            && Said(Draw + "fill-image-name") is { } image
-            && _fills.TryGetValue(image, out string? name)
-            && _zip.Bytes(name, Limits.Photos.Bytes) is { } bytes
-            && DrawnPictures.IsPicture(bytes)
-        )
-        {
-            string d = (string?)e.Attribute(Svg + "d") ?? "";
-            bool round =
-                e.Name.LocalName is "ellipse" or "circle" || IsEllipse(d, (string?)e.Attribute(Svg + "viewBox"));
-            things.Add(
-                new ForeignPhoto(
-                    box,
-                    turn,
-                    name,
-                    CropWindow.Whole,
-                    round ? ExportOutline.Ellipse
-                        : d.Count(c => c == 'C') == 4 ? ExportOutline.Rounded
-                        : ExportOutline.Box,
-                    alt
-                )
-            );
-        }
-        else if (fill is "solid" or "gradient")
-        {
-            bool plain =
-                e.Name.LocalName == "rect"
-                || e.Name.LocalName == "path" && IsRectangle((string?)e.Attribute(Svg + "d"))
-                || e.Descendants(Draw + "enhanced-geometry")
-                    .Any(g => (string?)g.Attribute(Draw + "type") is "rectangle" or "non-primitive" or "mso-spt1");
-            if (!plain)
-                _not.Add("a shape that is no rectangle is left out", _number);
-            else
-            {
-                double strength = how.Select(p => p.Attribute(Draw + "opacity")).FirstOrDefault(a => a is not null)
-                    is { } o
-                    ? Share(o.Value, 1)
-                    : 1;
-                double? angle = null;
-                if (Said(Draw + "opacity-name") is { } opacity && _opacities.TryGetValue(opacity, out var fade))
-                {
-                    strength = Math.Max(fade.Start, fade.End);
-                    if (Math.Abs(fade.Start - fade.End) > .001)
-                        angle = ((90 - fade.Angle + (fade.End > fade.Start ? 180 : 0)) % 360 + 360) % 360;
-                }
-                things.Add(
-                    new ForeignVeil(
-                        box,
-                        turn,
-                        Colours.IsColour(Said(Draw + "fill-color"))
-                            ? (Said(Draw + "fill-color") ?? "#000000").ToUpperInvariant()
-                            : "#000000",
-                        strength,
-                        angle
-                    )
-                );
-            }
-        }
-        else if (fill != "none")
-            _not.Add("a shape filled with a pattern is left out", _number);
-        if (e.Elements(Text + "p").Any(p => Plain(p).Trim().Length > 0) || e.Elements(Text + "list").Any())
-            Words(e, e, box, turn, things);
-    }
-
-    private static bool IsRectangle(string? d) =>
-        d is not null && !d.Contains('C') && !d.Contains('c') && d.Count(c => c is 'L' or 'l') == 3;
-
-    private static bool IsEllipse(string d, string? viewBox) =>
-        d.Count(c => c is 'A' or 'a') >= 2
-        || d.Count(c => c == 'C') == 4
-            && viewBox?.Split(' ') is [_, _, var w, _]
-            && Numbers().Matches(d) is [var x, ..]
-            // It begins over its middle.
-            && double.TryParse(w, CultureInfo.InvariantCulture, out double wide)
-            && double.TryParse(x.Value, CultureInfo.InvariantCulture, out double first)
-            && Math.Abs(first - wide / 2) < wide * .02;
-
-    [GeneratedRegex(@"-?\d+(?:\.\d+)?")]
-    private static partial Regex Numbers();
-
     private void Words(XElement shape, XElement holder, SlideRect box, double turn, List<ForeignThing> things)
     {
         var paragraphs = ImmutableList.CreateBuilder<Paragraph>();
@@ -518,18 +521,32 @@ public sealed partial class OdpReader
             return;
         string? kind = (string?)shape.Attribute(Presentation + "class");
         XElement? first = holder.Descendants(Text + "p").FirstOrDefault(p => Plain(p).Length > 0);
-        XElement[] look =
+        XElement[] usual =
         [
-            .. holder
-                .Descendants(Text + "span")
-                .Where(s => Plain(s).Trim().Length > 0)
-                .Take(1)
-                .SelectMany(s => Properties("text", (string?)s.Attribute(Text + "style-name"), "text-properties")),
             .. Properties("paragraph", (string?)first?.Attribute(Text + "style-name"), "text-properties"),
             .. Properties("presentation", (string?)shape.Attribute(Presentation + "style-name"), "text-properties"),
             .. Properties("graphic", (string?)shape.Attribute(Draw + "style-name"), "text-properties"),
         ];
-        string? Said(XName name) => look.Select(p => (string?)p.Attribute(name)).FirstOrDefault(v => v is not null);
+        XElement[] spans =
+        [
+            .. holder
+                .Descendants(Text + "span")
+                .Where(s => Plain(s).Trim().Length > 0)
+                .SelectMany(s => Properties("text", (string?)s.Attribute(Text + "style-name"), "text-properties")),
+        ];
+        // What the first words say counts for all where there are no words beside those that say something.
+        bool all = holder
+            .DescendantNodes()
+            .OfType<XText>()
+            .Where(t => t.Value.Trim().Length > 0)
+            .All(t => t.Ancestors(Text + "span").Any());
+        string? Said(XName name) =>
+            (all ? spans.Take(1).Concat(usual) : usual)
+                .Select(p => (string?)p.Attribute(name))
+                .FirstOrDefault(v => v is not null);
+        bool bold =
+            IsBold(usual.Select(p => (string?)p.Attribute(Fo + "font-weight")).FirstOrDefault(v => v is not null))
+            && spans.All(s => s.Attribute(Fo + "font-weight") is null);
         double points = Length(Said(Fo + "font-size")) is > 0 and var size ? size : UsualPoints;
         string? align = Properties("paragraph", (string?)first?.Attribute(Text + "style-name"), "paragraph-properties")
             .Select(p => (string?)p.Attribute(Fo + "text-align"))
@@ -542,9 +559,9 @@ public sealed partial class OdpReader
                     Height = Math.Max(box.Height, Core.Items.ItemKinds.Smallest),
                 },
                 turn,
-                ForeignWords.Plainer(paragraphs),
+                ForeignWords.Plainer(paragraphs, Ink(Said(Fo + "color"))),
                 points * _fit.Scale,
-                Colours.IsColour(Said(Fo + "color")) ? Said(Fo + "color")?.ToUpperInvariant() : null,
+                Ink(Said(Fo + "color")),
                 align switch
                 {
                     "center" => WordsAlign.Middle,
@@ -553,7 +570,16 @@ public sealed partial class OdpReader
                 },
                 kind == "title",
                 Said(Style + "font-name") ?? Said(Fo + "font-family"),
-                ForeignWords.AllBold(paragraphs)
+                bold || ForeignWords.AllBold(paragraphs),
+                Properties("presentation", (string?)shape.Attribute(Presentation + "style-name"), "graphic-properties")
+                    .Concat(Properties("graphic", (string?)shape.Attribute(Draw + "style-name"), "graphic-properties"))
+                    .Select(p => (string?)p.Attribute(Draw + "textarea-vertical-align"))
+                    .FirstOrDefault(v => v is not null) switch
+                {
+                    "middle" => VerticalAlign.Middle,
+                    "bottom" => VerticalAlign.Foot,
+                    _ => VerticalAlign.Top,
+                }
             )
         );
 
@@ -562,7 +588,9 @@ public sealed partial class OdpReader
             foreach (XElement e in within.Elements())
             {
                 if (e.Name == Text + "p" || e.Name == Text + "h")
-                    paragraphs.Add(new([.. Runs(e, null, null)], mark, Math.Clamp(level - 1, 0, Paragraph.Deepest)));
+                    paragraphs.Add(
+                        new([.. Collapsed(Runs(e, null, null))], mark, Math.Clamp(level - 1, 0, Paragraph.Deepest))
+                    );
                 else if (e.Name == Text + "list" && level < Limits.Incoming.Depth)
                 {
                     string style = (string?)e.Attribute(Text + "style-name") ?? list;
@@ -584,13 +612,36 @@ public sealed partial class OdpReader
                 : ListMarker.Number
             : ListMarker.Point;
 
+    // Spaces of the markup are one, and none at the beginning (ODF 1.3 part 3, 6.1.2); those that it names are kept.
+    private const char Named = '\uE0A0';
+
+    private static IEnumerable<TextRun> Collapsed(IEnumerable<TextRun> runs)
+    {
+        bool space = true;
+        foreach (TextRun run in runs)
+        {
+            var text = new System.Text.StringBuilder(run.Text.Length);
+            foreach (char c in run.Text)
+            {
+                bool blank = c == ' ';
+                if (!(blank && space))
+                    text.Append(c == Named ? ' ' : c);
+                space = blank || c == '\n';
+            }
+            yield return run with
+            {
+                Text = text.ToString(),
+            };
+        }
+    }
+
     private IEnumerable<TextRun> Runs(XElement holder, XElement? look, string? link)
     {
         foreach (XNode node in holder.Nodes())
             switch (node)
             {
                 case XText text:
-                    yield return Looks(text.Value.ReplaceLineEndings(" "), look, link);
+                    yield return Looks(Blanks().Replace(text.Value, " "), look, link);
                     break;
                 case XElement e when e.Name == Text + "span":
                     foreach (
@@ -623,7 +674,7 @@ public sealed partial class OdpReader
                     break;
                 case XElement e when e.Name == Text + "s":
                     yield return Looks(
-                        new string(' ', Math.Clamp((int?)e.Attribute(Text + "c") ?? 1, 1, 200)),
+                        new string(Named, Math.Clamp((int?)e.Attribute(Text + "c") ?? 1, 1, 200)),
                         look,
                         link
                     );
@@ -637,7 +688,7 @@ public sealed partial class OdpReader
     private static TextRun Looks(string text, XElement? look, string? link) =>
         new(
             text,
-            Bold: (string?)look?.Attribute(Fo + "font-weight") is "bold" or "600" or "700" or "800" or "900",
+            Bold: IsBold((string?)look?.Attribute(Fo + "font-weight")),
             Italic: (string?)look?.Attribute(Fo + "font-style") is "italic" or "oblique",
             Underline: (string?)look?.Attribute(Style + "text-underline-style") is { } u && u != "none",
             Strike: (string?)look?.Attribute(Style + "text-line-through-style") is { } s && s != "none",
@@ -648,8 +699,11 @@ public sealed partial class OdpReader
                 { } p when p.StartsWith("sub", StringComparison.Ordinal) => BaselineShift.Lowered,
                 _ => BaselineShift.None,
             },
-            Link: link
+            Link: link,
+            Ink: Ink((string?)look?.Attribute(Fo + "color"))
         );
+
+    private static bool IsBold(string? weight) => weight is "bold" or "600" or "700" or "800" or "900";
 
     private static string Plain(XElement p) =>
         string.Concat(
@@ -657,7 +711,7 @@ public sealed partial class OdpReader
                 .Select(n =>
                     n switch
                     {
-                        XText t => t.Value,
+                        XText t => Blanks().Replace(t.Value, " "),
                         XElement e when e.Name == Text + "s" => new string(
                             ' ',
                             Math.Clamp((int?)e.Attribute(Text + "c") ?? 1, 1, 200)
@@ -672,7 +726,13 @@ public sealed partial class OdpReader
     // The properties of a style and of those it follows, its own first.
     private IEnumerable<XElement> Properties(string family, string? name, string kind)
     {
-        for (int i = 0; i < 10 && name is not null && _styles.TryGetValue((family, name), out XElement? style); i++)
+        for (
+            int i = 0;
+            i < 10
+                && name is not null
+                && (_onMaster ? _masterStyles : _styles).TryGetValue((family, name), out XElement? style);
+            i++
+        )
         {
             if (style.Element(Style + kind) is { } own)
                 yield return own;
@@ -715,6 +775,9 @@ public sealed partial class OdpReader
                 _ => 1,
             };
     }
+
+    [GeneratedRegex(@"[ \t\r\n]+")]
+    private static partial Regex Blanks();
 
     [GeneratedRegex(@"^\s*(-?\d*\.?\d+)\s*([a-z]*)")]
     private static partial Regex Measure();

@@ -15,12 +15,14 @@ namespace Jaali.Formats.Reading;
 /// Macros
 /// are never run; what is not understood is told.
 /// </summary>
-public sealed class PptxReader
+public sealed partial class PptxReader
 {
     private const string Presentation = "ppt/presentation.xml";
 
     // Common practice, no source: the size of words of which nothing is said.
     private const double UsualPoints = 18;
+
+    private const string White = "#FFFFFF";
 
     private readonly SafeZip _zip;
     private readonly NotUnderstood _not = new();
@@ -72,8 +74,10 @@ public sealed class PptxReader
                 _not.Add($"The file has {order.Length} slides; those after number {Limits.Files.Pages} are left out");
                 break;
             }
-            if (Part(at) is { } slide)
-                slides.Add(Slide(at, slide));
+            if (Part(at) is { } slide && (string?)slide.Attribute("show") is "0" or "false")
+                _not.Add("it is hidden there and is left out", _number);
+            else if (Part(at) is { } shown)
+                slides.Add(Slide(at, shown));
             else
                 _not.Add("the slide itself is missing from the file", _number);
         }
@@ -95,13 +99,26 @@ public sealed class PptxReader
             : Links(layout)
                 .Values.FirstOrDefault(l => l.Type.EndsWith("/slideMaster", StringComparison.Ordinal))
                 .Target;
-        var place = new Where(at, layout, master, 1, 1, 0, 0, 0);
+        var place = new Where(at, layout, master, 1, 1, 0, 0, 0, false);
         (string? paper, string? ground) = Ground(slide, place);
         // A picture as the background is the lowest thing.
         if (ground is not null)
             things.Add(new ForeignPhoto(_fit.Shape.Bounds(), 0, ground, null, ExportOutline.Box, ""));
+        // What stands on the master, then on the layout, lies under what is the slide's own (19.3.1.38: showMasterSp).
+        bool layoutShows = Shows(slide);
+        foreach (
+            string? under in (string?[])
+                [
+                    layoutShows && Shows(layout is null ? null : Part(layout)) ? master : null,
+                    layoutShows ? layout : null,
+                ]
+        )
+            if (under is not null && Part(under)?.Element(P + "cSld")?.Element(P + "spTree") is { } standing)
+                Tree(standing, place with { At = under, Layout = null, IsUnder = true }, things, 0);
         if (slide.Element(P + "cSld")?.Element(P + "spTree") is { } tree)
             Tree(tree, place, things, 0);
+        if (Links(at).Values.Any(l => l.Type.EndsWith("/comments", StringComparison.Ordinal)))
+            _not.Add("remarks on it are left out", _number);
         if (things.Count > Limits.Files.Things)
         {
             _not.Add($"it holds {things.Count} things; those after number {Limits.Files.Things} are left out", _number);
@@ -114,9 +131,12 @@ public sealed class PptxReader
         return new(things, Notes(at), Change(slide))
         {
             IsCredits = (string?)slide.Element(P + "cSld")?.Attribute("name") == Office.PptxSlide.Computed,
-            Paper = paper,
+            // A slide of which nothing is said is white (common practice, no source).
+            Paper = paper ?? (ground is null ? White : null),
         };
     }
+
+    private static bool Shows(XElement? page) => (string?)page?.Attribute("showMasterSp") is not ("0" or "false");
 
     // The ground of a slide: its own, else that of its layout, else of its master (ISO/IEC 29500-1, 19.3.1.1), as a
     // colour or a picture. Of one that shades or has a pattern the first colour is kept, and that is told.
@@ -140,11 +160,7 @@ public sealed class PptxReader
                 continue;
             // 1001 is the first of the theme's fills for grounds (20.1.4.1.7); 0 and 1000 are none.
             int index = (int)Number(style, "idx", 0) - 1001;
-            string? theme = place.Master is null
-                ? null
-                : Links(place.Master)
-                    .Values.FirstOrDefault(l => l.Type.EndsWith("/theme", StringComparison.Ordinal))
-                    .Target;
+            string? theme = place.Master is null ? null : ThemeOf(place.Master);
             XElement? fill = theme is null
                 ? null
                 : Part(theme)?.Descendants(A + "bgFillStyleLst").Elements().ElementAtOrDefault(Math.Max(0, index));
@@ -248,7 +264,8 @@ public sealed class PptxReader
         double ScaleY,
         double X,
         double Y,
-        double Turn
+        double Turn,
+        bool IsUnder
     );
 
     private void Tree(XElement tree, Where place, List<ForeignThing> things, int depth)
@@ -263,6 +280,9 @@ public sealed class PptxReader
                     ?.Attribute("title")
                     ?.Value == Office.PptxSlide.Computed
             )
+                continue;
+            // Places for words on a master or a layout are filled by slides.
+            if (place.IsUnder && e.Descendants(P + "ph").Any() && e.Name.LocalName != "grpSp")
                 continue;
             switch (e.Name.LocalName)
             {
@@ -292,12 +312,12 @@ public sealed class PptxReader
                         Tree(choice, place, things, depth + 1);
                     break;
                 case "cxnSp":
-                    _not.Add("a line between shapes is left out", _number);
+                    Connector(e, place, things);
                     break;
                 case "nvGrpSpPr" or "grpSpPr" or "extLst":
                     break;
                 default:
-                    _not.Add($"{e.Name.LocalName} is not known and is left out", _number);
+                    _not.Add("a thing of a kind that is not known here is left out", _number);
                     break;
             }
         }
@@ -331,7 +351,9 @@ public sealed class PptxReader
         XElement? x =
             shape.Element(P + "spPr")?.Element(A + "xfrm")
             ?? shape.Element(P + "xfrm")
-            ?? Inherited(shape, place)?.Element(P + "spPr")?.Element(A + "xfrm");
+            ?? Followed(shape, place)
+                .Select(f => f.Element(P + "spPr")?.Element(A + "xfrm"))
+                .FirstOrDefault(f => f is not null);
         if (x?.Element(A + "off") is not { } off || x.Element(A + "ext") is not { } ext)
             return null;
         return (
@@ -345,11 +367,11 @@ public sealed class PptxReader
         );
     }
 
-    // The shape of the layout or the master that a placeholder follows.
-    private XElement? Inherited(XElement shape, Where place)
+    // The shapes of the layout and of the master that a placeholder follows.
+    private IEnumerable<XElement> Followed(XElement shape, Where place)
     {
         if (shape.Descendants(P + "ph").FirstOrDefault() is not { } ph)
-            return null;
+            yield break;
         string type = (string?)ph.Attribute("type") ?? "body";
         string? idx = (string?)ph.Attribute("idx");
         foreach (string? part in (string?[])[place.Layout, place.Master])
@@ -364,10 +386,12 @@ public sealed class PptxReader
                 ?? holders.FirstOrDefault(s =>
                     Alike((string?)s.Descendants(P + "ph").First().Attribute("type") ?? "body", type)
                 );
-            if (found?.Element(P + "spPr")?.Element(A + "xfrm") is not null)
-                return found;
+            if (found is null)
+                continue;
+            // On the master it is looked for by what the layout's is.
+            type = (string?)found.Descendants(P + "ph").First().Attribute("type") ?? type;
+            yield return found;
         }
-        return null;
 
         static bool Alike(string a, string b) => Plain(a) == Plain(b);
 
@@ -437,7 +461,7 @@ public sealed class PptxReader
     private void Shape(XElement shape, Where place, List<ForeignThing> things)
     {
         string? type = (string?)shape.Descendants(P + "ph").FirstOrDefault()?.Attribute("type");
-        if (type is "sldNum" or "dt" or "ftr" or "hdr" or "sldImg")
+        if (type is "hdr" or "sldImg")
             return;
         if (PlaceOf(shape, place) is not var (box, turn))
             return;
@@ -460,266 +484,10 @@ public sealed class PptxReader
                 )
             );
         else
-            Fill(properties, box, turn, place, things);
+            Fill(shape, box, turn, place, things);
         ImmutableList<Paragraph> paragraphs = Paragraphs(shape, place);
         if (paragraphs.Any(p => p.Plain().Trim().Length > 0))
             things.Add(Words(shape, paragraphs, type, box, turn, place));
-    }
-
-    private void Fill(XElement? properties, SlideRect box, double turn, Where place, List<ForeignThing> things)
-    {
-        string outline =
-            (string?)properties?.Element(A + "prstGeom")?.Attribute("prst")
-            ?? (properties?.Element(A + "custGeom") is null ? "rect" : "own");
-        XElement? solid = properties?.Element(A + "solidFill"),
-            gradient = properties?.Element(A + "gradFill");
-        if (solid is null && gradient is null)
-        {
-            if (properties?.Element(A + "ln") is { } ln && ln.Element(A + "noFill") is null && ln.HasElements)
-                _not.Add("a shape of lines alone is left out", _number);
-            return;
-        }
-        if (outline is not ("rect" or "roundRect"))
-        {
-            _not.Add("a shape that is no rectangle is left out", _number);
-            return;
-        }
-        if (solid is not null)
-        {
-            if (Colour(solid, place) is var (colour, opacity))
-                things.Add(new ForeignVeil(box, turn, colour, opacity, null));
-            return;
-        }
-        (string Colour, double Opacity)[] stops =
-        [
-            .. gradient!
-                .Elements(A + "gsLst")
-                .Elements(A + "gs")
-                .OrderBy(g => Number(g, "pos", 0))
-                .Select(g => Colour(g, place))
-                .OfType<(string, double)>(),
-        ];
-        if (stops.Length == 0)
-            return;
-        (string Colour, double Opacity) strongest = stops.MaxBy(s => s.Opacity);
-        double angle = Number(gradient!.Element(A + "lin"), "ang", 0) / 60_000;
-        bool back = stops[^1].Opacity > stops[0].Opacity;
-        things.Add(
-            new ForeignVeil(
-                box,
-                turn,
-                strongest.Colour,
-                strongest.Opacity,
-                gradient.Element(A + "lin") is null || stops[0].Opacity == stops[^1].Opacity ? null
-                    : back ? (angle + 180) % 360
-                    : angle
-            )
-        );
-    }
-
-    private ForeignWords Words(
-        XElement shape,
-        ImmutableList<Paragraph> paragraphs,
-        string? type,
-        SlideRect box,
-        double turn,
-        Where place
-    )
-    {
-        XElement body = shape.Element(P + "txBody")!;
-        XElement? frame = body.Element(A + "bodyPr");
-        // Room inside a shape that is left free at its edges (ISO/IEC 29500-1, 21.1.2.1.1: a tenth of an inch and
-        // half).
-        double left = Number(frame, "lIns", 91_440) * _fit.Scale * place.ScaleX,
-            top = Number(frame, "tIns", 45_720) * _fit.Scale * place.ScaleY,
-            right = Number(frame, "rIns", 91_440) * _fit.Scale * place.ScaleX,
-            bottom = Number(frame, "bIns", 45_720) * _fit.Scale * place.ScaleY;
-        SlideRect room = new(
-            box.X + left,
-            box.Y + top,
-            Math.Max(Core.Items.ItemKinds.Smallest, box.Width - left - right),
-            Math.Max(Core.Items.ItemKinds.Smallest, box.Height - top - bottom)
-        );
-        XElement? look = body.Descendants(A + "rPr").FirstOrDefault();
-        bool title = type is "title" or "ctrTitle";
-        double points =
-            body.Descendants(A + "rPr").Select(r => Number(r, "sz", 0) / 100).DefaultIfEmpty(0).Max() is > 0 and var own
-                ? own
-            : Sizes(shape, place, title, type) is > 0 and var inherited ? inherited
-            : UsualPoints;
-        double shrunk = Number(frame?.Element(A + "normAutofit"), "fontScale", 100_000) / 100_000;
-        string? align = (string?)body.Elements(A + "p").Elements(A + "pPr").FirstOrDefault()?.Attribute("algn");
-        bool rtl =
-            (string?)body.Elements(A + "p").Elements(A + "pPr").FirstOrDefault()?.Attribute("rtl") is "1" or "true";
-        return new(
-            room,
-            turn,
-            ForeignWords.Plainer(paragraphs),
-            points * shrunk * 12_700 * _fit.Scale,
-            look?.Element(A + "solidFill") is { } ink ? Colour(ink, place)?.Colour : null,
-            align switch
-            {
-                "ctr" => WordsAlign.Middle,
-                "r" => rtl ? WordsAlign.Start : WordsAlign.End,
-                "l" when rtl => WordsAlign.End,
-                _ => WordsAlign.Start,
-            },
-            title,
-            (string?)look?.Element(A + "latin")?.Attribute("typeface") is { } face && !face.StartsWith('+')
-                ? face
-                : null,
-            ForeignWords.AllBold(paragraphs)
-        );
-    }
-
-    // The size of words that say none of their own: of the shape's list style, the layout's, the master's.
-    private double Sizes(XElement shape, Where place, bool title, string? type)
-    {
-        foreach (
-            XElement? e in (XElement?[])[shape.Element(P + "txBody"), Inherited(shape, place)?.Element(P + "txBody")]
-        )
-            if (
-                Number(e?.Element(A + "lstStyle")?.Element(A + "lvl1pPr")?.Element(A + "defRPr"), "sz", 0)
-                is > 0
-                    and var size
-            )
-                return size / 100;
-        if (type is null || place.Master is null || Part(place.Master)?.Element(P + "txStyles") is not { } styles)
-            return 0;
-        return Number(
-                styles.Element(P + (title ? "titleStyle" : "bodyStyle"))?.Element(A + "lvl1pPr")?.Element(A + "defRPr"),
-                "sz",
-                0
-            ) / 100;
-    }
-
-    private ImmutableList<Paragraph> Paragraphs(XElement shape, Where place)
-    {
-        var all = ImmutableList.CreateBuilder<Paragraph>();
-        bool bulleted =
-            (string?)shape.Descendants(P + "ph").FirstOrDefault()?.Attribute("type") is null or "body" or "obj"
-            && shape.Descendants(P + "ph").Any();
-        foreach (XElement p in shape.Elements(P + "txBody").Elements(A + "p"))
-        {
-            XElement? how = p.Element(A + "pPr");
-            List<TextRun> runs = [];
-            foreach (XElement e in p.Elements())
-            {
-                if (e.Name == A + "br")
-                    runs.Add(new TextRun("\n"));
-                else if (e.Name == A + "r" || e.Name == A + "fld")
-                    runs.Add(OneRun(e, place));
-                else if (e.Name.LocalName is "m" or "oMath")
-                    _not.Add("a formula is left out", _number);
-            }
-            ListMarker mark =
-                how?.Element(A + "buAutoNum") is not null ? ListMarker.Number
-                : how?.Element(A + "buChar") is not null ? ListMarker.Point
-                : how?.Element(A + "buNone") is null && bulleted && runs.Count > 0 ? ListMarker.Point
-                : ListMarker.None;
-            all.Add(new([.. runs], mark, Math.Clamp((int)Number(how, "lvl", 0), 0, Paragraph.Deepest)));
-        }
-        while (all.Count > 0 && all[^1].Plain().Trim().Length == 0)
-            all.RemoveAt(all.Count - 1);
-        return Core.Typesetting.Paragraph.Kept(all)
-            ?? [.. all.Select(p => p.Runs.Count == 0 ? p with { Runs = [new TextRun("")] } : p)];
-    }
-
-    private TextRun OneRun(XElement r, Where place)
-    {
-        XElement? look = r.Element(A + "rPr");
-        string? link = null;
-        if (
-            look?.Element(A + "hlinkClick") is { } click
-            && Target(place.At, (string?)click.Attribute(R + "id")) is { Outside: true } to
-            && LinkTarget.IsSound(to.Target)
-        )
-            link = to.Target;
-        return new(
-            r.Element(A + "t")?.Value ?? "",
-            Bold: (string?)look?.Attribute("b") is "1" or "true",
-            Italic: (string?)look?.Attribute("i") is "1" or "true",
-            Underline: (string?)look?.Attribute("u") is { } u && u != "none",
-            Strike: (string?)look?.Attribute("strike") is "sngStrike" or "dblStrike",
-            SmallCaps: (string?)look?.Attribute("cap") == "small",
-            Shift: Number(look, "baseline", 0) switch
-            {
-                > 0 => BaselineShift.Raised,
-                < 0 => BaselineShift.Lowered,
-                _ => BaselineShift.None,
-            },
-            Link: link
-        );
-    }
-
-    private void Frame(XElement frame, Where place, List<ForeignThing> things)
-    {
-        if (PlaceOf(frame, place) is not var (box, turn))
-            return;
-        XElement? data = frame.Descendants(A + "graphicData").FirstOrDefault();
-        if (data?.Element(A + "tbl") is { } table)
-        {
-            string[][] cells =
-            [
-                .. table
-                    .Elements(A + "tr")
-                    .Select(tr =>
-                        (string[])
-                            [
-                                .. tr.Elements(A + "tc")
-                                    .Select(tc =>
-                                        string.Join(
-                                            '\n',
-                                            tc.Descendants(A + "p")
-                                                .Select(p => string.Concat(p.Descendants(A + "t").Select(t => t.Value)))
-                                        )
-                                    ),
-                            ]
-                    ),
-            ];
-            double[] widths = [.. table.Elements(A + "tblGrid").Elements(A + "gridCol").Select(c => Number(c, "w", 1))];
-            things.Add(
-                new ForeignPhoto(
-                    box,
-                    turn,
-                    _drawn.Table(cells, widths, box),
-                    null,
-                    ExportOutline.Box,
-                    "A table",
-                    IsDrawn: true
-                )
-            );
-            _not.Add("a table is a picture of itself", _number);
-            return;
-        }
-        if (
-            data?.Elements().FirstOrDefault(e => e.Name.LocalName == "chart") is { } chart
-            && Target(place.At, (string?)chart.Attribute(R + "id")) is { } to
-            && Part(to.Target) is { } drawn
-        )
-        {
-            things.Add(
-                new ForeignPhoto(
-                    box,
-                    turn,
-                    _drawn.Chart(ChartData.Of(drawn), box),
-                    null,
-                    ExportOutline.Box,
-                    "A chart",
-                    IsDrawn: true
-                )
-            );
-            _not.Add("a chart is a picture of itself", _number);
-            return;
-        }
-        // Other objects have a picture of themselves beside them.
-        if (data?.Descendants(A + "blip").FirstOrDefault() is { } blip && Embedded(place.At, blip) is { } name)
-        {
-            things.Add(new ForeignPhoto(box, turn, name, null, ExportOutline.Box, ""));
-            _not.Add("an embedded object is its picture alone", _number);
-            return;
-        }
-        _not.Add("an embedded object is left out", _number);
     }
 
     private string? Embedded(string at, XElement blip)
@@ -738,54 +506,8 @@ public sealed class PptxReader
         return to.Target;
     }
 
-    // A colour with its opacity: as it is, or of the theme.
-    private (string Colour, double Opacity)? Colour(XElement holder, Where place)
-    {
-        if (
-            holder.Elements().FirstOrDefault(e => e.Name.LocalName is "srgbClr" or "schemeClr" or "sysClr" or "prstClr")
-            is not { } c
-        )
-            return null;
-        string? hex = c.Name.LocalName switch
-        {
-            "srgbClr" => (string?)c.Attribute("val"),
-            "sysClr" => (string?)c.Attribute("lastClr"),
-            "prstClr" => (string?)c.Attribute("val") switch
-            {
-                "black" => "000000",
-                "white" => "FFFFFF",
-                _ => null,
-            },
-            _ => Theme((string?)c.Attribute("val") ?? "", place),
-        };
-        if (hex is null || hex.Length != 6 || !hex.All(char.IsAsciiHexDigit))
-            return null;
-        double light = Number(c.Element(A + "lumMod"), "val", 100_000) / 100_000,
-            more = Number(c.Element(A + "lumOff"), "val", 0) / 100_000;
-        string made = string.Concat(
-            Enumerable
-                .Range(0, 3)
-                .Select(i => Convert.ToInt32(hex.Substring(2 * i, 2), 16))
-                .Select(v => (int)Math.Clamp(Math.Round(v * light + 255 * more), 0, 255))
-                .Select(v => v.ToString("X2", CultureInfo.InvariantCulture))
-        );
-        return ("#" + made, Number(c.Element(A + "alpha"), "val", 100_000) / 100_000);
-    }
-
-    private string? Theme(string name, Where place)
-    {
-        if (place.Master is null)
-            return null;
-        string mapped = (string?)Part(place.Master)?.Element(P + "clrMap")?.Attribute(name) ?? name;
-        string? theme = Links(place.Master)
-            .Values.FirstOrDefault(l => l.Type.EndsWith("/theme", StringComparison.Ordinal))
-            .Target;
-        XElement? colour = theme is null
-            ? null
-            : Part(theme)?.Descendants(A + "clrScheme").Elements(A + mapped).FirstOrDefault();
-        return (string?)colour?.Element(A + "srgbClr")?.Attribute("val")
-            ?? (string?)colour?.Element(A + "sysClr")?.Attribute("lastClr");
-    }
+    private string? ThemeOf(string master) =>
+        Links(master).Values.FirstOrDefault(l => l.Type.EndsWith("/theme", StringComparison.Ordinal)).Target;
 
     private XElement? Part(string name) =>
         _parts.TryGetValue(name, out XElement? known) ? known : _parts[name] = _zip.Xml(name);

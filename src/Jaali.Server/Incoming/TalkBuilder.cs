@@ -266,8 +266,17 @@ public sealed class TalkBuilder(
                 ),
                 null
             ),
+            ForeignItem i => Made(i, id, r, at),
             _ => (null, "It is of a kind that is not known here."),
         };
+    }
+
+    private static (Item? Item, string? Why) Made(ForeignItem i, Guid id, SlideRect r, ItemPlace at)
+    {
+        ItemResult made = ItemKinds.Of(i.Edit).Create(id, i.Edit, i.Edit is LineEdit ? null : r, at);
+        if (made.Item is not { } item)
+            return (null, made.Refusal?.Sentence);
+        return (i.Turn == 0 ? item : item with { At = item.At with { Turn = Turned(i.Turn) } }, null);
     }
 
     private (Item? Item, string? Why) Photo(
@@ -343,6 +352,7 @@ public sealed class TalkBuilder(
                             : null,
                         Size = Math.Clamp(Math.Round(w.Size, 1), TextStyle.SmallestSize, TextStyle.LargestSize),
                         Align = w.Align,
+                        VerticalAlign = w.Stands == VerticalAlign.Top ? null : w.Stands,
                         Ink = Colours.IsColour(w.Ink) ? w.Ink?.ToUpperInvariant() : null,
                     }
                 ),

@@ -79,10 +79,40 @@ internal static class WordsExport
                 letters[0].IsRightToLeft,
                 shadow is null ? 0 : shadow.Blur * 2,
                 outlined is null ? 0 : outlined.StrokeWidth / 2,
-                outlined?.Stroke ?? "#000000"
+                outlined?.Stroke ?? "#000000",
+                set.Columns > 1 ? 0 : UpTo(set, letters)
             )
         );
         return things;
+    }
+
+    // As wide as a room may be before the first word of a line fits the line before it: words are about as wide as
+    // their share of the line's letters, and a little less is sure.
+    private static double UpTo(WordsSetting set, IReadOnlyList<TextNode> letters)
+    {
+        SceneLine[][] lines =
+        [
+            .. letters
+                .SelectMany(t => t.Lines)
+                .GroupBy(l => Math.Round(l.Baseline))
+                .OrderBy(g => g.Key)
+                .Select(g => g.OrderBy(l => l.X).ToArray()),
+        ];
+        double most = double.PositiveInfinity;
+        for (int i = 1; i < lines.Length && i < set.Lines.Count; i++)
+        {
+            if (set.Lines[i].Paragraph != set.Lines[i - 1].Paragraph)
+                continue;
+            string text = string.Concat(lines[i].Select(l => l.Text)).TrimStart();
+            int word = text.IndexOf(' ', StringComparison.Ordinal) is > 0 and var w ? w : text.Length;
+            most = Math.Min(
+                most,
+                Wide(lines[i - 1]) + set.Size * .2 + .9 * Wide(lines[i]) * word / Math.Max(1, text.Length)
+            );
+        }
+        return most;
+
+        static double Wide(SceneLine[] line) => line[^1].X + line[^1].Width - line[0].X;
     }
 
     private static string Cased(string text, WordsCase how) => how == WordsCase.Small ? text.ToLowerInvariant() : text;

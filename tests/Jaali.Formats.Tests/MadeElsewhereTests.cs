@@ -1,0 +1,167 @@
+using System.IO.Compression;
+using Jaali.Core.Decks;
+using Jaali.Core.Geometry;
+using Jaali.Core.Items;
+using Jaali.Core.Typesetting;
+using Jaali.Formats.Reading;
+using Jaali.Imaging;
+using Jaali.Testing;
+
+namespace Jaali.Formats.Tests;
+
+/// <summary>
+/// Two presentations with masters, layouts, tables, charts and shapes, written by hand as ISO/IEC 29500-1 and ODF 1.3
+/// have them (tests/elsewhere): what is read of them is what stands in them.
+/// </summary>
+public sealed class MadeElsewhereTests : IDisposable
+{
+    private readonly FontLibrary _fonts = new(FontLibrary.ShippedFolder);
+    private readonly ScratchFolder _folder = new();
+
+    [Theory]
+    [InlineData("pptx")]
+    [InlineData("odp")]
+    public void A_photo_as_ground_is_the_lowest_thing_and_words_have_the_inks_they_had(string format)
+    {
+        ForeignSlide slide = Read(format).Slides[0];
+        ForeignPhoto ground = Assert.IsType<ForeignPhoto>(slide.Things[0]);
+        Assert.Equal(new SlideRect(0, 0, 1920, 1080), ground.Box);
+        Assert.Null(slide.Paper);
+        // The master is hidden on it: no band, no sign.
+        Assert.Single(slide.Things.OfType<ForeignPhoto>());
+        Assert.Empty(slide.Things.OfType<ForeignItem>());
+        ForeignWords[] words = [.. slide.Things.OfType<ForeignWords>()];
+        Assert.Equal("Walking the outer groyne", slide.Title);
+        Assert.Equal(format == "pptx" ? "#FFFFFF" : "#C8553D", words[0].Ink);
+        Assert.Equal((WordsAlign.Middle, true, VerticalAlign.Middle), (words[0].Align, words[0].Bold, words[0].Stands));
+        // Forty points where the slide is 960 wide.
+        Assert.Equal(80, words[0].Size, format == "pptx" ? .1 : 20);
+        Assert.Equal("#FFFFFF", words[1].Ink);
+        string said = Paragraph.Plain(words[1].Paragraphs);
+        Assert.Equal(
+            format == "pptx"
+                ? "A morning at low water, in eleven photographs"
+                : "A morning at low water, in eleven  photographs",
+            said
+        );
+        Assert.Contains(words[1].Paragraphs[0].Runs, r => r.Ink == "#E0A030" && r.Text.StartsWith("in eleven"));
+        Assert.Equal(format == "pptx" ? VerticalAlign.Foot : VerticalAlign.Middle, words[1].Stands);
+    }
+
+    [Theory]
+    [InlineData("pptx")]
+    [InlineData("odp")]
+    public void What_stands_on_the_master_lies_under_a_table_that_is_one(string format)
+    {
+        ForeignSlide slide = Read(format).Slides[1];
+        Assert.Equal(format == "pptx" ? "#FFFFFF" : "#F4EFE4", slide.Paper?.ToUpperInvariant());
+        ForeignItem band = slide.Things.OfType<ForeignItem>().First();
+        Assert.Same(slide.Things[0], band);
+        var shape = Assert.IsType<ShapeEdit>(band.Edit);
+        Assert.Equal(ShapeForm.Rectangle, shape.Form);
+        // Three quarters of the luminance of 2F6F5E in hue, saturation and luminance (20.1.2.3.18).
+        Near(format == "pptx" ? "#235347" : "#1F5145", shape.Fill!);
+        Assert.Equal(1920, band.Box.Width, 1.0);
+        ForeignPhoto sign = Assert.Single(slide.Things.OfType<ForeignPhoto>());
+        Assert.Equal("The sign of the reserve", sign.Alt);
+        ForeignItem[] tables = [.. slide.Things.OfType<ForeignItem>().Where(i => i.Edit is TableEdit)];
+        var table = (TableEdit)Assert.Single(tables).Edit;
+        Assert.Equal(
+            ["Stretch|Width, m|Grass", "North dune|41.5|yes", "Harbour ridge|8.2|no", "Old mole|120|yes"],
+            table.Rows!.Select(r => string.Join('|', r))
+        );
+        Assert.True(table.HeaderRow);
+        Assert.Equal([.5, .25, .25], table.Widths!.Select(w => Math.Round(w, 4)));
+        ForeignWords title = slide.Things.OfType<ForeignWords>().Single(w => w.IsTitle);
+        Assert.Equal(("#C8553D", WordsAlign.Middle, true), (title.Ink, title.Align, title.Bold));
+        if (format == "pptx")
+        {
+            // What says nothing of itself has it of the master: its face, by the theme, and the place of the footer.
+            Assert.Equal("Space Grotesk", title.Family);
+            ForeignWords foot = slide.Things.OfType<ForeignWords>().Single(w => !w.IsTitle);
+            Assert.Equal("Ness reserve", Paragraph.Plain(foot.Paragraphs));
+            Assert.True(foot.Box.Y > 1000);
+            Assert.Equal("#102030", foot.Ink);
+        }
+    }
+
+    [Theory]
+    [InlineData("pptx")]
+    [InlineData("odp")]
+    public void Charts_shapes_and_lines_are_items_of_their_kinds(string format)
+    {
+        ForeignTalk talk = Read(format);
+        ForeignSlide slide = talk.Slides[2];
+        T[] Of<T>() => [.. slide.Things.OfType<ForeignItem>().Select(i => i.Edit).OfType<T>()];
+        ChartEdit chart = Assert.Single(Of<ChartEdit>());
+        Assert.Equal((ChartForm.Lines, "Metres of ridge"), (chart.Form!.Value, chart.Shows));
+        Assert.Equal(
+            ["|North|South", "1990|12|8", "2000|19.5|7.25", "2010||9", "2020|31|11"],
+            chart.Rows!.Select(r => string.Join('|', r))
+        );
+        LineEdit line = Assert.Single(Of<LineEdit>());
+        Assert.Equal((false, true, "#C8553D"), (line.StartHead!.Value, line.EndHead!.Value, line.Stroke));
+        Assert.Equal(LineRoute.Straight, line.Route);
+        Assert.Equal(line.Drawn!.From.Y, line.Drawn.To.Y, .01);
+        Assert.True(line.Drawn.From.X < line.Drawn.To.X);
+        ShapeEdit[] shapes = Of<ShapeEdit>();
+        Assert.Contains(shapes, s => s.Form == ShapeForm.Rounded && s.Fill == "#5A6F9C");
+        Assert.Contains(shapes, s => s.Form == ShapeForm.Ellipse);
+        // The chevron, and the ridge with its dashes in a group with measures of its own.
+        Assert.Contains(shapes, s => s.Outline?.Count == 6);
+        ShapeEdit ridge = shapes.Single(s => s.Outline?.Count == 3);
+        Assert.Equal(("#E0A030", "#804000"), (ridge.Fill, ridge.Stroke));
+        Assert.True(ridge.Dash > 0);
+        double x = ridge.Outline!.Min(p => p.X),
+            w = ridge.Outline!.Max(p => p.X) - x;
+        Assert.Equal(format == "pptx" ? 6_400_000 / 6_350.0 : 14 / 28.0 * 1920, x, .5);
+        Assert.Equal(format == "pptx" ? 5_000_000 / 6_350.0 : 12 / 28.0 * 1920, w, .5);
+        Assert.Contains(slide.Things.OfType<ForeignWords>(), t => Paragraph.Plain(t.Paragraphs) == "Wind");
+        if (format == "pptx")
+            // By the shape's style: light words on what fills it.
+            Assert.Contains(slide.Things.OfType<ForeignWords>(), t => t is { Ink: "#FFFFFF", IsTitle: false });
+        Assert.Equal(3, talk.Slides.Count);
+        Assert.Contains("Slide 4: it is hidden there and is left out.", talk.NotUnderstood);
+        // Nothing is told in a format's own words.
+        Assert.DoesNotContain(talk.NotUnderstood, n => n.Contains('-', StringComparison.Ordinal));
+    }
+
+    private static void Near(string expected, string colour)
+    {
+        for (int i = 1; i < 7; i += 2)
+            Assert.Equal(
+                Convert.ToInt32(expected.Substring(i, 2), 16),
+                (double)Convert.ToInt32(colour.Substring(i, 2), 16),
+                1.0
+            );
+    }
+
+    private ForeignTalk Read(string format)
+    {
+        string file = _folder.File($"{Guid.NewGuid():N}.{format}");
+        string from = Outside.File("tests", "elsewhere", format);
+        using (ZipArchive zip = ZipFile.Open(file, ZipArchiveMode.Create))
+        {
+            foreach (
+                string path in Directory
+                    .GetFiles(from, "*", SearchOption.AllDirectories)
+                    .OrderBy(p => p.EndsWith("mimetype", StringComparison.Ordinal) ? 0 : 1)
+            )
+                zip.CreateEntryFromFile(path, System.IO.Path.GetRelativePath(from, path).Replace('\\', '/'));
+            string media = format == "pptx" ? "ppt/media" : "Pictures";
+            foreach ((string name, string photo) in new[] { ("shore", "blue-hour.jpg"), ("sign", "pebbles.jpg") })
+            {
+                using Stream to = zip.CreateEntry($"{media}/{name}.jpg").Open();
+                to.Write(Outside.SmallPhoto(photo, name == "sign" ? 200 : 900));
+            }
+        }
+        using SafeZip opened = SafeZip.Open(file);
+        return format == "pptx" ? PptxReader.Read(opened, new(_fonts)) : OdpReader.Read(opened, new(_fonts));
+    }
+
+    public void Dispose()
+    {
+        _fonts.Dispose();
+        _folder.Dispose();
+    }
+}
