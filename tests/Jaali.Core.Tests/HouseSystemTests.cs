@@ -196,6 +196,46 @@ public sealed class HouseSystemTests
         }
     }
 
+    /// <summary>In files of other programs words have room for wider letters: never less than they need, never over
+    /// what stands beside them or past the slide; a line more grows away from the foot.</summary>
+    [Theory]
+    [MemberData(nameof(Styles))]
+    public void In_office_files_words_have_the_room_that_is_there(string style)
+    {
+        Deck deck = Talk(style, (3000, 2000), (1600, 2400), (2000, 2000));
+        SlideRect bounds = deck.Shape.Bounds();
+        int wider = 0,
+            atFoot = 0;
+        foreach (Slide slide in deck.Slides)
+        foreach (Scene scene in SceneBuilder.Build(deck, slide, _world))
+        {
+            ExportSlide made = SlideExport.Of(deck, slide, scene, _world);
+            ExportWords[] words = [.. made.Things.OfType<ExportWords>()];
+            foreach (ExportWords w in words)
+            {
+                SlideRect said = scene
+                    .Parts.Where(p => p.Says.Length > 0 && p.Says == w.Says && p.Set is not null)
+                    .Select(p => p.Box)
+                    .FirstOrDefault(w.Box);
+                Assert.True(w.Box.Grown(1).Holds(said), $"{style}: {w.Says}");
+                Assert.InRange(w.Box.Right, 0, Math.Max(bounds.Right, said.Right * 1.07));
+                Assert.True(w.Box.X >= Math.Min(0, said.X) - said.Width * .07, w.Says);
+                wider += w.Box.Width > said.Width * 1.2 ? 1 : 0;
+                atFoot += w.AtFoot ? 1 : 0;
+                if (w.AtFoot)
+                    Assert.True(w.Box.Y + w.Box.Height / 2 > bounds.Height / 2);
+                // What was clear of other words still is.
+                foreach (ExportWords o in words.Where(o => !ReferenceEquals(o, w)))
+                    Assert.False(
+                        w.Box.Grown(-4).Overlaps(o.Box.Grown(-4)),
+                        $"{style}: {w.Says} {w.Box} and {o.Says} {o.Box}"
+                    );
+            }
+        }
+        // Where headings are large, they fill their lines.
+        Assert.True((wider >= 3 || style is "Poster" or "Chalk") && atFoot >= 1, $"{style}: {wider} {atFoot}");
+    }
+
     /// <summary>What a hand put in its place stays in another style; what was laid out is laid out anew, and one step
     /// takes it back.</summary>
     [Fact]

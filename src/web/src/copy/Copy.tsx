@@ -97,7 +97,7 @@ export function Copy({ title, pages, notes, photos }: Props) {
   }, []);
   useEffect(() => history.replaceState(null, '', `#${index + 1}`), [index]);
   const quiet =
-    'cursor-pointer px-3 py-2 text-word hover:text-white focus-visible:outline-2 focus-visible:outline-verdigris';
+    'cursor-pointer px-2 py-2 whitespace-nowrap text-word hover:text-white sm:px-3 focus-visible:outline-2 focus-visible:outline-verdigris';
   return (
     <>
       <main
@@ -148,7 +148,7 @@ export function Copy({ title, pages, notes, photos }: Props) {
           <button type="button" className={quiet} onClick={next}>
             {texts.copy.next}
           </button>
-          <span role="status" className="px-3 text-quiet">
+          <span role="status" className="px-2 whitespace-nowrap text-quiet tabular-nums sm:px-3">
             {digits !== '' ? texts.show.toSlide(digits) : texts.copy.place(index + 1, pages.length)}
           </span>
           <span className="flex-1" />
@@ -160,9 +160,16 @@ export function Copy({ title, pages, notes, photos }: Props) {
           <a className={quiet} href="#credits">
             {texts.copy.credits}
           </a>
-          <button type="button" className={quiet} onClick={() => void document.documentElement.requestFullscreen?.()}>
-            {texts.copy.fullScreen}
-          </button>
+          {/* Some phones show nothing but films on the whole screen, and small ones have no room for the verb. */}
+          {document.fullscreenEnabled && (
+            <button
+              type="button"
+              className={cx(quiet, 'max-sm:hidden')}
+              onClick={() => void document.documentElement.requestFullscreen()}
+            >
+              {texts.copy.fullScreen}
+            </button>
+          )}
         </nav>
       </main>
       {paper && (
