@@ -1,6 +1,5 @@
 using System.Text.Json.Serialization;
 using Jaali.Core.Decks;
-using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Scenes;
 using Jaali.Core.Typesetting;

@@ -2,7 +2,6 @@ using System.Collections.Immutable;
 using System.Globalization;
 using Jaali.Core;
 using Jaali.Core.Decks;
-using Jaali.Core.Editing;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 

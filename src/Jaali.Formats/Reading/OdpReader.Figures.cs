@@ -47,57 +47,66 @@ public sealed partial class OdpReader
             );
         }
         else if (fill is "solid" or "gradient" || LineOf(how) is not null)
-        {
-            (ShapeForm Form, (double X, double Y)[]? Corners)? outline = Outline(e);
-            (string Colour, double Width, double Dash)? line = LineOf(how);
-            if (outline is null)
-                _not.Add("a shape with an outline that is not drawn here is left out", _number);
-            else
-            {
-                double strength = how.Select(p => p.Attribute(Draw + "opacity")).FirstOrDefault(a => a is not null)
-                    is { } o
-                    ? Share(o.Value, 1)
-                    : 1;
-                double? angle = null;
-                if (Said(Draw + "opacity-name") is { } opacity && _opacities.TryGetValue(opacity, out var fade))
-                {
-                    strength = Math.Max(fade.Start, fade.End);
-                    if (Math.Abs(fade.Start - fade.End) > .001)
-                        angle = ((90 - fade.Angle + (fade.End > fade.Start ? 180 : 0)) % 360 + 360) % 360;
-                }
-                XElement? gradient =
-                    fill == "gradient" && Said(Draw + "fill-gradient-name") is { } named
-                        ? _gradients.GetValueOrDefault(named)
-                        : null;
-                string? colour =
-                    Ink(Said(Draw + "fill-color")) ?? Ink((string?)gradient?.Attribute(Draw + "start-color"));
-                bool filled = fill is "solid" or "gradient";
-                if (
-                    filled
-                    && line is null
-                    && (strength < 1 || angle is not null)
-                    && outline is (ShapeForm.Rectangle or ShapeForm.Rounded, null)
-                )
-                    things.Add(new ForeignVeil(box, turn, colour ?? "#000000", strength, angle));
-                else
-                {
-                    ShapeEdit edit = ForeignFigures.Shape(outline.Value, box, turn, false, false) with
-                    {
-                        Fill = filled ? colour ?? "#000000" : "",
-                        FillTo = filled ? Ink((string?)gradient?.Attribute(Draw + "end-color")) : null,
-                        Opacity = strength,
-                        Stroke = line?.Colour,
-                        StrokeWidth = line?.Width ?? 0,
-                        Dash = line?.Dash,
-                    };
-                    things.Add(new ForeignItem(box, edit.Outline is null ? turn : 0, edit));
-                }
-            }
-        }
+            Drawn(e, how, box, turn, things);
         else if (fill != "none")
             _not.Add("a shape filled with a pattern is left out", _number);
         if (e.Elements(Text + "p").Any(p => Plain(p).Trim().Length > 0) || e.Elements(Text + "list").Any())
             Words(e, e, box, turn, things);
+    }
+
+    // A shape with its fill and its line; a plain rectangle that lets something through is a veil.
+    private void Drawn(XElement e, XElement[] how, SlideRect box, double turn, List<ForeignThing> things)
+    {
+        if (Outline(e) is not { } outline)
+        {
+            _not.Add("a shape with an outline that is not drawn here is left out", _number);
+            return;
+        }
+        string? Said(XName name) => how.Select(p => (string?)p.Attribute(name)).FirstOrDefault(v => v is not null);
+        string? fill = Said(Draw + "fill");
+        XElement? gradient =
+            fill == "gradient" && Said(Draw + "fill-gradient-name") is { } named
+                ? _gradients.GetValueOrDefault(named)
+                : null;
+        string? colour = fill is not ("solid" or "gradient")
+            ? null
+            : Ink(Said(Draw + "fill-color")) ?? Ink((string?)gradient?.Attribute(Draw + "start-color")) ?? "#000000";
+        (string Colour, double Width, double Dash)? line = LineOf(how);
+        (double strength, double? angle) = Strength(how);
+        if (
+            colour is not null
+            && line is null
+            && (strength < 1 || angle is not null)
+            && outline is (ShapeForm.Rectangle or ShapeForm.Rounded, null)
+        )
+        {
+            things.Add(new ForeignVeil(box, turn, colour, strength, angle));
+            return;
+        }
+        ShapeEdit edit = ForeignFigures.Shape(outline, box, turn, false, false) with
+        {
+            Fill = colour ?? "",
+            FillTo = colour is null ? null : Ink((string?)gradient?.Attribute(Draw + "end-color")),
+            Opacity = strength,
+            Stroke = line?.Colour,
+            StrokeWidth = line?.Width ?? 0,
+            Dash = line?.Dash,
+        };
+        things.Add(new ForeignItem(box, edit.Outline is null ? turn : 0, edit));
+    }
+
+    // The strongest opacity of what fills a shape, and where it thins out to, degrees clockwise from the right.
+    private (double Strength, double? Angle) Strength(XElement[] how)
+    {
+        string? Said(XName name) => how.Select(p => (string?)p.Attribute(name)).FirstOrDefault(v => v is not null);
+        if (Said(Draw + "opacity-name") is { } opacity && _opacities.TryGetValue(opacity, out var fade))
+            return (
+                Math.Max(fade.Start, fade.End),
+                Math.Abs(fade.Start - fade.End) > .001
+                    ? ((90 - fade.Angle + (fade.End > fade.Start ? 180 : 0)) % 360 + 360) % 360
+                    : null
+            );
+        return (Said(Draw + "opacity") is { } plain ? Share(plain, 1) : 1, null);
     }
 
     private static bool IsRectangle(string? d) =>

@@ -1,12 +1,7 @@
-using System.Collections.Immutable;
-using System.Globalization;
 using System.Xml.Linq;
-using Jaali.Core;
-using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Scenes;
-using Jaali.Core.Typesetting;
 using static Jaali.Formats.Office.PptxNames;
 
 namespace Jaali.Formats.Reading;
@@ -20,7 +15,7 @@ public sealed partial class PptxReader
     private const double UsualLine = 9_525;
 
     // What fills a shape: its own fill, else what its style refers to (20.1.4.1.8: 0 and 1000 are none).
-    private XElement? FillOf(XElement shape)
+    private static XElement? FillOf(XElement shape)
     {
         XElement? own = shape
             .Element(P + "spPr")

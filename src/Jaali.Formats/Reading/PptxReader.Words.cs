@@ -1,11 +1,9 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.Xml.Linq;
-using Jaali.Core;
 using Jaali.Core.Decks;
 using Jaali.Core.Geometry;
 using Jaali.Core.Legibility;
-using Jaali.Core.Scenes;
 using Jaali.Core.Typesetting;
 using static Jaali.Formats.Office.PptxNames;
 

@@ -3,7 +3,6 @@ using CsCheck;
 using Jaali.Core.Composing;
 using Jaali.Core.Decks;
 using Jaali.Core.Editing;
-using Jaali.Core.Geometry;
 using Jaali.Core.Items;
 using Jaali.Core.Photos;
 using Jaali.Core.Rights;
