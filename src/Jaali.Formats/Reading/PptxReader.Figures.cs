@@ -157,8 +157,8 @@ public sealed partial class PptxReader
         return ForeignFigures.Preset((string?)properties?.Element(A + "prstGeom")?.Attribute("prst") ?? "rect");
     }
 
-    // The corners of an outline of one's own in fractions of its box, curves by their ends and middles; null where it is
-    // no single outline, or has guides for its numbers.
+    // The corners of an outline of one's own in fractions of its box, curves by their ends and middles; null where it
+    // is no single outline, or has guides for its numbers.
     private static (double X, double Y)[]? Corners(XElement geometry)
     {
         XElement[] paths = [.. geometry.Elements(A + "pathLst").Elements(A + "path")];

@@ -96,8 +96,10 @@ export function Copy({ title, pages, notes, photos }: Props) {
     };
   }, []);
   useEffect(() => history.replaceState(null, '', `#${index + 1}`), [index]);
-  const quiet =
-    'cursor-pointer px-2 py-2 whitespace-nowrap text-word hover:text-white sm:px-3 focus-visible:outline-2 focus-visible:outline-verdigris';
+  const quiet = cx(
+    'cursor-pointer px-2 py-2 whitespace-nowrap text-word hover:text-white sm:px-3',
+    'focus-visible:outline-2 focus-visible:outline-verdigris',
+  );
   return (
     <>
       <main
