@@ -100,11 +100,21 @@ public sealed class MadeElsewhereTests : IDisposable
             ["|North|South", "1990|12|8", "2000|19.5|7.25", "2010||9", "2020|31|11"],
             chart.Rows!.Select(r => string.Join('|', r))
         );
-        LineEdit line = Assert.Single(Of<LineEdit>());
+        LineEdit line = Assert.Single(Of<LineEdit>(), l => l.EndHead == true);
         Assert.Equal((false, true, "#C8553D"), (line.StartHead!.Value, line.EndHead!.Value, line.Stroke));
         Assert.Equal(LineRoute.Straight, line.Route);
         Assert.Equal(line.Drawn!.From.Y, line.Drawn.To.Y, .01);
         Assert.True(line.Drawn.From.X < line.Drawn.To.X);
+        if (format == "pptx")
+        {
+            ForeignItem way = slide.Things.OfType<ForeignItem>().Single(i => ReferenceEquals(i.Edit, line));
+            Assert.Equal(
+                [ShapeForm.Rounded, null],
+                new[] { way.FromKey, way.ToKey }.Select(k =>
+                    (slide.Things.OfType<ForeignItem>().Single(i => i.Key == k).Edit as ShapeEdit)!.Form
+                )
+            );
+        }
         ShapeEdit[] shapes = Of<ShapeEdit>();
         Assert.Contains(shapes, s => s.Form == ShapeForm.Rounded && s.Fill == "#5A6F9C");
         Assert.Contains(shapes, s => s.Form == ShapeForm.Ellipse);
@@ -113,6 +123,8 @@ public sealed class MadeElsewhereTests : IDisposable
         ShapeEdit ridge = shapes.Single(s => s.Outline?.Count == 3);
         Assert.Equal(("#E0A030", "#804000"), (ridge.Fill, ridge.Stroke));
         Assert.True(ridge.Dash > 0);
+        if (format == "pptx")
+            Assert.Equal(19_050 / 6_350.0, ridge.StrokeWidth!.Value, .01);
         double x = ridge.Outline!.Min(p => p.X),
             w = ridge.Outline!.Max(p => p.X) - x;
         Assert.Equal(format == "pptx" ? 6_400_000 / 6_350.0 : 14 / 28.0 * 1920, x, .5);
@@ -123,6 +135,12 @@ public sealed class MadeElsewhereTests : IDisposable
             Assert.Contains(slide.Things.OfType<ForeignWords>(), t => t is { Ink: "#FFFFFF", IsTitle: false });
         Assert.Equal(3, talk.Slides.Count);
         Assert.Contains("Slide 4: it is hidden there and is left out.", talk.NotUnderstood);
+        if (format == "pptx")
+        {
+            // The rule of the layout is thinner than a thing can be.
+            LineEdit rule = Assert.Single(Of<LineEdit>(), l => l.EndHead == false);
+            Assert.Equal(("#E0A030", 30_000 / 6_350.0), (rule.Stroke, rule.Width!.Value));
+        }
         // Nothing is told in a format's own words.
         Assert.DoesNotContain(talk.NotUnderstood, n => n.Contains('-', StringComparison.Ordinal));
     }

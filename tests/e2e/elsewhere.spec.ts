@@ -56,6 +56,11 @@ for (const format of ['pptx', 'odp'] as const)
     expect(kinds[0]![0]).toBe('frame ground');
     expect(kinds[1]).toEqual(expect.arrayContaining(['shape', 'frame', 'table', 'words']));
     expect(kinds[2]).toEqual(expect.arrayContaining(['chart', 'line', 'shape', 'words']));
+    // A line that its file attaches stays attached; one that only passes over something does not.
+    const lines = (
+      deck.slides[2] as unknown as { items: { item: { kind: string; from?: { itemId?: string | null } } }[] }
+    ).items.filter((i) => i.item.kind === 'line');
+    expect(lines.filter((l) => l.item.from?.itemId)).toHaveLength(format === 'pptx' ? 1 : 0);
     // A hand finds them: the table and the sign on the second slide, by what they say.
     await page.goto(`/deck/${id}/compose?slide=${deck.slides[1]!.id}`);
     const on = page.getByRole('navigation', { name: 'On this slide' });

@@ -102,7 +102,11 @@ public sealed record ForeignSlide(IReadOnlyList<ForeignThing> Things, string Not
 [JsonDerivedType(typeof(ForeignWords), "words")]
 [JsonDerivedType(typeof(ForeignVeil), "veil")]
 [JsonDerivedType(typeof(ForeignItem), "item")]
-public abstract record ForeignThing(SlideRect Box, double Turn);
+public abstract record ForeignThing(SlideRect Box, double Turn)
+{
+    /// <summary>What lines on the slide that are attached to it call it; null for nothing.</summary>
+    public string? Key { get; init; }
+}
 
 /// <summary>A picture.</summary>
 /// <param name="Box">Where.</param>
@@ -194,7 +198,14 @@ public sealed record ForeignVeil(SlideRect Box, double Turn, string Colour, doub
 /// <param name="Box">Where.</param>
 /// <param name="Turn">Degrees clockwise.</param>
 /// <param name="Edit">What it is; a line has its ends in it.</param>
-public sealed record ForeignItem(SlideRect Box, double Turn, ItemEdit Edit) : ForeignThing(Box, Turn);
+public sealed record ForeignItem(SlideRect Box, double Turn, ItemEdit Edit) : ForeignThing(Box, Turn)
+{
+    /// <summary>Of a line: the key of what it begins at; null for none.</summary>
+    public string? FromKey { get; init; }
+
+    /// <summary>Of a line: the key of what it ends at; null for none.</summary>
+    public string? ToKey { get; init; }
+}
 
 /// <summary>Gathers what was not understood, so that nothing is dropped in silence: the same thing on many slides is
 /// one

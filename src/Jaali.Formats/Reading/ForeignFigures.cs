@@ -150,6 +150,30 @@ internal static class ForeignFigures
         );
     }
 
+    /// <summary>A rectangle that is thinner than things are, as a line along its middle; null for a thicker
+    /// one.</summary>
+    /// <param name="box">Where it lies.</param>
+    /// <param name="turn">Degrees clockwise.</param>
+    /// <param name="colour">What fills it.</param>
+    internal static LineEdit? Rule(SlideRect box, double turn, string colour)
+    {
+        bool lies = box.Width >= box.Height;
+        double thin = Math.Min(box.Width, box.Height);
+        if (thin >= ItemKinds.Smallest || Math.Max(box.Width, box.Height) < 2 * ItemKinds.Smallest)
+            return null;
+        SlidePoint middle = new(box.X + box.Width / 2, box.Y + box.Height / 2),
+            from = lies ? new(box.X, middle.Y) : new(middle.X, box.Y),
+            to = lies ? new(box.Right, middle.Y) : new(middle.X, box.Bottom);
+        return new(
+            Drawn: new(from.Turned(middle, turn), to.Turned(middle, turn)),
+            Route: LineRoute.Straight,
+            StartHead: false,
+            EndHead: false,
+            Stroke: colour,
+            Width: Math.Max(.5, thin)
+        );
+    }
+
     private static (ShapeForm, (double, double)[]?) Own(params (double, double)[] corners) =>
         (ShapeForm.Polygon, corners);
 

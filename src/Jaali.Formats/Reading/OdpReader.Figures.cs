@@ -76,6 +76,16 @@ public sealed partial class OdpReader
         if (
             colour is not null
             && line is null
+            && outline is (ShapeForm.Rectangle, null)
+            && ForeignFigures.Rule(box, turn, colour) is { } thin
+        )
+        {
+            things.Add(new ForeignItem(box, 0, thin));
+            return;
+        }
+        if (
+            colour is not null
+            && line is null
             && (strength < 1 || angle is not null)
             && outline is (ShapeForm.Rectangle or ShapeForm.Rounded, null)
         )
@@ -284,6 +294,10 @@ public sealed partial class OdpReader
                     Dash: dash
                 )
             )
+            {
+                FromKey = (string?)e.Attribute(Draw + "start-shape"),
+                ToKey = (string?)e.Attribute(Draw + "end-shape"),
+            }
         );
     }
 

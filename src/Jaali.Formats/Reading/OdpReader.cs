@@ -316,6 +316,7 @@ public sealed partial class OdpReader
             // Places for words on a master are filled by pages.
             if (_onMaster && (Is(e, Presentation + "placeholder") || e.Attribute(Presentation + "class") is not null))
                 continue;
+            int before = things.Count;
             if (e.Name == Draw + "frame")
                 Frame(e, things);
             else if (e.Name == Draw + "g" || e.Name == Draw + "a")
@@ -344,6 +345,13 @@ public sealed partial class OdpReader
                 _not.Add("a field of a form is left out", _number);
             else if (e.Name.Namespace == Draw && e.Name.LocalName is not ("layer-set" or "glue-point"))
                 _not.Add("a thing of a kind that is not known here is left out", _number);
+            if (
+                things.Count > before
+                && e.Name != Draw + "g"
+                && e.Name != Draw + "a"
+                && ((string?)e.Attribute(XNamespace.Xml + "id") ?? (string?)e.Attribute(Draw + "id")) is { } key
+            )
+                things[before] = things[before] with { Key = key };
         }
     }
 

@@ -14,16 +14,21 @@ public sealed partial class PptxReader
     // Half a point of a line is one unit; a line of which nothing is said is three quarters of a point (20.1.2.2.24).
     private const double UsualLine = 9_525;
 
-    // What fills a shape: its own fill, else what its style refers to (20.1.4.1.8: 0 and 1000 are none).
-    private static XElement? FillOf(XElement shape)
+    // What fills a shape: its own fill, else that of the place on the layout or the master that it fills, else what its
+    // style refers to (20.1.4.1.8: 0 and 1000 are none).
+    private XElement? FillOf(XElement shape, Where place)
     {
-        XElement? own = shape
-            .Element(P + "spPr")
-            ?.Elements()
-            .FirstOrDefault(e =>
-                e.Name.Namespace == A
-                && e.Name.LocalName is "solidFill" or "gradFill" or "pattFill" or "noFill" or "grpFill"
-            );
+        XElement? own = Followed(shape, place)
+            .Prepend(shape)
+            .Select(s =>
+                s.Element(P + "spPr")
+                    ?.Elements()
+                    .FirstOrDefault(e =>
+                        e.Name.Namespace == A
+                        && e.Name.LocalName is "solidFill" or "gradFill" or "pattFill" or "noFill" or "grpFill"
+                    )
+            )
+            .FirstOrDefault(f => f is not null);
         return own
             ?? (
                 shape.Element(P + "style")?.Element(A + "fillRef") is { HasElements: true } style
@@ -36,7 +41,10 @@ public sealed partial class PptxReader
     // The line round a shape, in units; nothing where there is none.
     private (string Colour, double Width, double Dash)? LineOf(XElement shape, Where place)
     {
-        XElement? own = shape.Element(P + "spPr")?.Element(A + "ln"),
+        XElement? own = Followed(shape, place)
+                .Prepend(shape)
+                .Select(s => s.Element(P + "spPr")?.Element(A + "ln"))
+                .FirstOrDefault(l => l is not null),
             style = shape.Element(P + "style")?.Element(A + "lnRef");
         if (own?.Element(A + "noFill") is not null)
             return null;
@@ -51,7 +59,8 @@ public sealed partial class PptxReader
         return (
             ink,
             Math.Clamp(
-                Number(own, "w", UsualLine) * _fit.Scale * Math.Sqrt(Math.Abs(place.ScaleX * place.ScaleY)),
+                // Measures of a group do not widen lines.
+                Number(own, "w", UsualLine) * _fit.Scale,
                 .5,
                 Core.Items.Shape.MostStroke
             ),
@@ -68,7 +77,7 @@ public sealed partial class PptxReader
     private void Fill(XElement shape, SlideRect box, double turn, Where place, List<ForeignThing> things)
     {
         XElement? properties = shape.Element(P + "spPr"),
-            fill = FillOf(shape);
+            fill = FillOf(shape, place);
         (string Colour, double Width, double Dash)? line = LineOf(shape, place);
         bool filled = fill is not null && fill.Name.LocalName is not ("noFill" or "grpFill");
         if (!filled && line is null)
@@ -90,6 +99,17 @@ public sealed partial class PptxReader
             };
         if (inside is null && line is null)
             return;
+        // What is thinner than a thing can be is a line.
+        if (
+            inside is ({ } rule, >= .6)
+            && line is null
+            && outline is (ShapeForm.Rectangle, null)
+            && ForeignFigures.Rule(box, turn, rule) is { } thin
+        )
+        {
+            things.Add(new ForeignItem(box, 0, thin));
+            return;
+        }
         // A plain rectangle that lets something through is a veil.
         if (
             inside is ({ } veil, < 1 and var strength)
@@ -228,6 +248,10 @@ public sealed partial class PptxReader
                     Dash: dash
                 )
             )
+            {
+                FromKey = KeyOf(place, line.Descendants(A + "stCxn").FirstOrDefault()),
+                ToKey = KeyOf(place, line.Descendants(A + "endCxn").FirstOrDefault()),
+            }
         );
 
         static bool Headed(XElement? end) => (string?)end?.Attribute("type") is { } type && type != "none";

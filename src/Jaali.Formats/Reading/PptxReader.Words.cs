@@ -154,9 +154,18 @@ public sealed partial class PptxReader
     private ImmutableList<Paragraph> Paragraphs(XElement shape, Where place)
     {
         var all = ImmutableList.CreateBuilder<Paragraph>();
-        bool bulleted =
-            (string?)shape.Descendants(P + "ph").FirstOrDefault()?.Attribute("type") is null or "body" or "obj"
-            && shape.Descendants(P + "ph").Any();
+        string? type = (string?)shape.Descendants(P + "ph").FirstOrDefault()?.Attribute("type");
+        // What stands before lines that say nothing of it: as what they follow has it; where that says nothing either,
+        // places for text have points.
+        XElement? usual = Usual(shape, place, type)
+            .SelectMany(u => u.Elements())
+            .FirstOrDefault(e =>
+                e.Name.Namespace == A && e.Name.LocalName is "buNone" or "buChar" or "buAutoNum" or "buBlip"
+            );
+        bool bulleted = usual is null
+                ? type is null or "body" or "obj" && shape.Descendants(P + "ph").Any()
+                : usual.Name.LocalName != "buNone" && usual.Name.LocalName != "buAutoNum",
+            numbered = usual?.Name.LocalName == "buAutoNum";
         foreach (XElement p in shape.Elements(P + "txBody").Elements(A + "p"))
         {
             XElement? how = p.Element(A + "pPr");
@@ -172,8 +181,10 @@ public sealed partial class PptxReader
             }
             ListMarker mark =
                 how?.Element(A + "buAutoNum") is not null ? ListMarker.Number
-                : how?.Element(A + "buChar") is not null ? ListMarker.Point
-                : how?.Element(A + "buNone") is null && bulleted && runs.Count > 0 ? ListMarker.Point
+                : how?.Element(A + "buChar") is not null || how?.Element(A + "buBlip") is not null ? ListMarker.Point
+                : how?.Element(A + "buNone") is not null || runs.Count == 0 ? ListMarker.None
+                : numbered ? ListMarker.Number
+                : bulleted ? ListMarker.Point
                 : ListMarker.None;
             all.Add(new([.. runs], mark, Math.Clamp((int)Number(how, "lvl", 0), 0, Paragraph.Deepest)));
         }

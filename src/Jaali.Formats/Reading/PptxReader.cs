@@ -284,6 +284,7 @@ public sealed partial class PptxReader
             // Places for words on a master or a layout are filled by slides.
             if (place.IsUnder && e.Descendants(P + "ph").Any() && e.Name.LocalName != "grpSp")
                 continue;
+            int before = things.Count;
             switch (e.Name.LocalName)
             {
                 case "pic":
@@ -320,8 +321,17 @@ public sealed partial class PptxReader
                     _not.Add("a thing of a kind that is not known here is left out", _number);
                     break;
             }
+            if (things.Count > before && e.Name.LocalName is "sp" or "pic" or "graphicFrame")
+                things[before] = things[before] with
+                {
+                    Key = KeyOf(place, e.Descendants().FirstOrDefault(n => n.Name.LocalName == "cNvPr")),
+                };
         }
     }
+
+    // Numbers of shapes are each once in a part (19.3.1.12).
+    private static string? KeyOf(Where place, XElement? told) =>
+        (string?)told?.Attribute("id") is { Length: > 0 } id ? $"{place.At}#{id}" : null;
 
     private static Where Inside(XElement group, Where place)
     {
@@ -484,7 +494,14 @@ public sealed partial class PptxReader
                 )
             );
         else
-            Fill(shape, box, turn, place, things);
+        {
+            // A line may be written as a shape.
+            string? form = (string?)properties?.Element(A + "prstGeom")?.Attribute("prst");
+            if (form is "line" || form?.StartsWith("straightConnector", StringComparison.Ordinal) == true)
+                Connector(shape, place, things);
+            else
+                Fill(shape, box, turn, place, things);
+        }
         ImmutableList<Paragraph> paragraphs = Paragraphs(shape, place);
         if (paragraphs.Any(p => p.Plain().Trim().Length > 0))
             things.Add(Words(shape, paragraphs, type, box, turn, place));

@@ -204,6 +204,8 @@ public sealed class TalkBuilder(
             not.Add($"Slide {number}: the notes are longer than {Limits.Talks.Text} characters and end there.");
         deck = deck with { Slides = deck.Slides.Add(slide) };
         SlideRect bounds = deck.Shape.Bounds();
+        Dictionary<string, Guid> keys = new(StringComparer.Ordinal);
+        List<(Guid Line, string? From, string? To)> joins = [];
         foreach (ForeignThing thing in read.Things)
         {
             (Item? item, string? why) = Item(thing, deck, slide, taken, opening, point);
@@ -216,7 +218,12 @@ public sealed class TalkBuilder(
                 continue;
             }
             slide = item.At.IsGround ? slide.WithGround(item, bounds) : slide with { Items = slide.Items.Add(item) };
+            if (thing.Key is { } key)
+                keys.TryAdd(key, item.Id);
+            if (thing is ForeignItem { FromKey: not null } or ForeignItem { ToKey: not null })
+                joins.Add((item.Id, ((ForeignItem)thing).FromKey, ((ForeignItem)thing).ToKey));
         }
+        slide = Joined(deck, slide, keys, joins);
         // A ground of its own colour is a shape under everything, which no hand catches; a photo is one itself.
         if (
             read.Paper is { } paper
@@ -273,10 +280,38 @@ public sealed class TalkBuilder(
 
     private static (Item? Item, string? Why) Made(ForeignItem i, Guid id, SlideRect r, ItemPlace at)
     {
-        ItemResult made = ItemKinds.Of(i.Edit).Create(id, i.Edit, i.Edit is LineEdit ? null : r, at);
+        ItemEdit edit = i.Edit is LineEdit drawn ? drawn with { Drawn = null } : i.Edit;
+        ItemResult made = ItemKinds.Of(edit).Create(id, edit, r, at);
         if (made.Item is not { } item)
             return (null, made.Refusal?.Sentence);
+        // A line that only passes over something stays as it was drawn: it is attached where its file says so.
+        if (item is Line line && i.Edit is LineEdit { Drawn: { } way })
+            item = line with { From = End(way.From), To = End(way.To) };
         return (i.Turn == 0 ? item : item with { At = item.At with { Turn = Turned(i.Turn) } }, null);
+
+        LineEnd End(SlidePoint p) => new((p.X - r.X) / r.Width, (p.Y - r.Y) / r.Height);
+    }
+
+    // Lines attached to what their file attaches them to.
+    private Slide Joined(
+        Deck deck,
+        Slide slide,
+        Dictionary<string, Guid> keys,
+        List<(Guid Line, string? From, string? To)> joins
+    )
+    {
+        foreach ((Guid id, string? from, string? to) in joins)
+        {
+            var edit = new LineEdit(FromItem: Named(from), ToItem: Named(to));
+            if (edit is { FromItem: null, ToItem: null } || slide.Item(id) is not Line line)
+                continue;
+            ItemResult joined = ItemKinds.Of(line).Edit(line, edit, new ItemPlace(deck, slide, new Facts(photos)));
+            if (joined.Item is { } made)
+                slide = slide with { Items = slide.Items.Replace(line, made) };
+        }
+        return slide;
+
+        Guid? Named(string? key) => key is not null && keys.TryGetValue(key, out Guid item) ? item : null;
     }
 
     private (Item? Item, string? Why) Photo(
