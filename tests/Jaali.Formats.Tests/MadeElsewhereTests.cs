@@ -145,6 +145,67 @@ public sealed class MadeElsewhereTests : IDisposable
         Assert.DoesNotContain(talk.NotUnderstood, n => n.Contains('-', StringComparison.Ordinal));
     }
 
+    /// <summary>A diagram is read by the drawing of itself, and one whose drawing holds itself ends.</summary>
+    [Fact]
+    public void A_diagram_is_its_drawing_also_where_that_holds_itself()
+    {
+        const string Frame =
+            "<p:graphicFrame><p:nvGraphicFramePr><p:cNvPr id='30' name='D'/></p:nvGraphicFramePr>"
+            + "<p:xfrm><a:off x='1270000' y='635000'/><a:ext cx='6350000' cy='3175000'/></p:xfrm><a:graphic><a:graphicData>"
+            + "<d:relIds xmlns:d='urn:d' r:dm='rIdX'/></a:graphicData></a:graphic></p:graphicFrame>";
+        const string Ns =
+            "xmlns:p='http://schemas.openxmlformats.org/presentationml/2006/main' "
+            + "xmlns:a='http://schemas.openxmlformats.org/drawingml/2006/main' "
+            + "xmlns:r='http://schemas.openxmlformats.org/officeDocument/2006/relationships'";
+        const string Drawing =
+            "<dsp:drawing xmlns:dsp='http://schemas.microsoft.com/office/drawing/2008/diagram' "
+            + Ns
+            + "><dsp:spTree><dsp:sp><dsp:nvSpPr><dsp:cNvPr id='1' name='S'/></dsp:nvSpPr><dsp:spPr>"
+            + "<a:xfrm><a:off x='635000' y='0'/><a:ext cx='1270000' cy='635000'/></a:xfrm><a:prstGeom prst='ellipse'/>"
+            + "<a:solidFill><a:srgbClr val='123456'/></a:solidFill></dsp:spPr></dsp:sp>"
+            + "{0}</dsp:spTree></dsp:drawing>";
+        const string Rel =
+            "<Relationship Id='rIdY' Type='http://schemas.microsoft.com/office/2007/relationships/diagramDrawing' "
+            + "Target='../diagrams/drawing1.xml'/></Relationships>";
+        foreach (string inside in (string[])["", Frame.Replace("p:graphicFrame", "dsp:graphicFrame")])
+        {
+            ForeignTalk talk = Read(
+                "pptx",
+                zip =>
+                {
+                    Change(zip, "ppt/slides/slide2.xml", x => x.Replace("</p:spTree>", Frame + "</p:spTree>"));
+                    Change(zip, "ppt/slides/_rels/slide2.xml.rels", x => x.Replace("</Relationships>", Rel));
+                    Change(zip, "ppt/diagrams/drawing1.xml", _ => Drawing.Replace("{0}", inside));
+                    Change(
+                        zip,
+                        "ppt/diagrams/_rels/drawing1.xml.rels",
+                        _ =>
+                            "<Relationships xmlns='http://schemas.openxmlformats.org/package/2006/relationships'>" + Rel
+                    );
+                }
+            );
+            ForeignItem made = talk.Slides[1]
+                .Things.OfType<ForeignItem>()
+                .Single(i => i.Edit is ShapeEdit { Fill: "#123456" });
+            // Inside its frame: two hundred units and a hundred more from the left.
+            Assert.Equal(new SlideRect(300, 100, 200, 100), made.Box);
+            Assert.Equal(ShapeForm.Ellipse, ((ShapeEdit)made.Edit).Form);
+        }
+
+        static void Change(ZipArchive zip, string name, Func<string, string> change)
+        {
+            string was = "";
+            if (zip.GetEntry(name) is { } old)
+            {
+                using (var reader = new StreamReader(old.Open()))
+                    was = reader.ReadToEnd();
+                old.Delete();
+            }
+            using var writer = new StreamWriter(zip.CreateEntry(name).Open());
+            writer.Write(change(was));
+        }
+    }
+
     private static void Near(string expected, string colour)
     {
         for (int i = 1; i < 7; i += 2)
@@ -155,7 +216,7 @@ public sealed class MadeElsewhereTests : IDisposable
             );
     }
 
-    private ForeignTalk Read(string format)
+    private ForeignTalk Read(string format, Action<ZipArchive>? also = null)
     {
         string file = _folder.File($"{Guid.NewGuid():N}.{format}");
         string from = Outside.File("tests", "elsewhere", format);
@@ -174,6 +235,9 @@ public sealed class MadeElsewhereTests : IDisposable
                 to.Write(Outside.SmallPhoto(photo, name == "sign" ? 200 : 900));
             }
         }
+        if (also is not null)
+            using (ZipArchive zip = ZipFile.Open(file, ZipArchiveMode.Update))
+                also(zip);
         using SafeZip opened = SafeZip.Open(file);
         return format == "pptx" ? PptxReader.Read(opened, new(_fonts)) : OdpReader.Read(opened, new(_fonts));
     }

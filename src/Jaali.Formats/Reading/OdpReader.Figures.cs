@@ -19,12 +19,11 @@ public sealed partial class OdpReader
         if (PlaceOf(e) is not var (box, turn))
             return;
         XElement[] how = [.. Properties("graphic", (string?)e.Attribute(Draw + "style-name"), "graphic-properties")];
-        string? Said(XName name) => how.Select(p => (string?)p.Attribute(name)).FirstOrDefault(v => v is not null);
-        string fill = Said(Draw + "fill") ?? "none";
+        string fill = Said(how, Draw + "fill") ?? "none";
         string alt = e.Element(Svg + "desc")?.Value.Trim() ?? "";
         if (
             fill == "bitmap"
-            && Said(Draw + "fill-image-name") is { } image
+            && Said(how, Draw + "fill-image-name") is { } image
             && _fills.TryGetValue(image, out string? name)
             && _zip.Bytes(name, Limits.Photos.Bytes) is { } bytes
             && DrawnPictures.IsPicture(bytes)
@@ -62,15 +61,16 @@ public sealed partial class OdpReader
             _not.Add("a shape with an outline that is not drawn here is left out", _number);
             return;
         }
-        string? Said(XName name) => how.Select(p => (string?)p.Attribute(name)).FirstOrDefault(v => v is not null);
-        string? fill = Said(Draw + "fill");
+        string? fill = Said(how, Draw + "fill");
         XElement? gradient =
-            fill == "gradient" && Said(Draw + "fill-gradient-name") is { } named
+            fill == "gradient" && Said(how, Draw + "fill-gradient-name") is { } named
                 ? _gradients.GetValueOrDefault(named)
                 : null;
         string? colour = fill is not ("solid" or "gradient")
             ? null
-            : Ink(Said(Draw + "fill-color")) ?? Ink((string?)gradient?.Attribute(Draw + "start-color")) ?? "#000000";
+            : Ink(Said(how, Draw + "fill-color"))
+                ?? Ink((string?)gradient?.Attribute(Draw + "start-color"))
+                ?? "#000000";
         (string Colour, double Width, double Dash)? line = LineOf(how);
         (double strength, double? angle) = Strength(how);
         if (
@@ -108,15 +108,14 @@ public sealed partial class OdpReader
     // The strongest opacity of what fills a shape, and where it thins out to, degrees clockwise from the right.
     private (double Strength, double? Angle) Strength(XElement[] how)
     {
-        string? Said(XName name) => how.Select(p => (string?)p.Attribute(name)).FirstOrDefault(v => v is not null);
-        if (Said(Draw + "opacity-name") is { } opacity && _opacities.TryGetValue(opacity, out var fade))
+        if (Said(how, Draw + "opacity-name") is { } opacity && _opacities.TryGetValue(opacity, out var fade))
             return (
                 Math.Max(fade.Start, fade.End),
                 Math.Abs(fade.Start - fade.End) > .001
                     ? ((90 - fade.Angle + (fade.End > fade.Start ? 180 : 0)) % 360 + 360) % 360
                     : null
             );
-        return (Said(Draw + "opacity") is { } plain ? Share(plain, 1) : 1, null);
+        return (Said(how, Draw + "opacity") is { } plain ? Share(plain, 1) : 1, null);
     }
 
     private static bool IsRectangle(string? d) =>
@@ -138,6 +137,10 @@ public sealed partial class OdpReader
     private static string? Ink(string? colour) =>
         colour is not null && Colours.IsColour(colour) ? colour.ToUpperInvariant() : null;
 
+    // What the nearest of some properties says.
+    private static string? Said(IEnumerable<XElement> how, XName name) =>
+        how.Select(p => (string?)p.Attribute(name)).FirstOrDefault(v => v is not null);
+
     private static bool Is(XElement e, XName name) => (string?)e.Attribute(name) == "true";
 
     private static int Repeats(XElement e, string name) =>
@@ -149,14 +152,13 @@ public sealed partial class OdpReader
     // The line round a shape, in units; nothing where there is none (ODF 1.3 part 3, 20.176).
     private (string Colour, double Width, double Dash)? LineOf(XElement[] how)
     {
-        string? Said(XName name) => how.Select(p => (string?)p.Attribute(name)).FirstOrDefault(v => v is not null);
-        string? kind = Said(Draw + "stroke");
+        string? kind = Said(how, Draw + "stroke");
         if (kind is not ("solid" or "dash"))
             return null;
         return (
-            Ink(Said(Svg + "stroke-color")) ?? "#000000",
+            Ink(Said(how, Svg + "stroke-color")) ?? "#000000",
             Math.Clamp(
-                Length(Said(Svg + "stroke-width")) is > 0 and var w ? w * _fit.Scale : 1,
+                Length(Said(how, Svg + "stroke-width")) is > 0 and var w ? w * _fit.Scale : 1,
                 .5,
                 Core.Items.Shape.MostStroke
             ),
@@ -272,7 +274,6 @@ public sealed partial class OdpReader
             return;
         SlideRect from = _fit.Rect(Length(e.Attribute(Svg + "x1")), Length(e.Attribute(Svg + "y1")), 0, 0),
             to = _fit.Rect(Length(e.Attribute(Svg + "x2")), Length(e.Attribute(Svg + "y2")), 0, 0);
-        string? Said(XName name) => how.Select(p => (string?)p.Attribute(name)).FirstOrDefault(v => v is not null);
         things.Add(
             new ForeignItem(
                 new(Math.Min(from.X, to.X), Math.Min(from.Y, to.Y), Math.Abs(from.X - to.X), Math.Abs(from.Y - to.Y)),
@@ -287,8 +288,8 @@ public sealed partial class OdpReader
                             "curve" => LineRoute.Curve,
                             _ => LineRoute.Elbow,
                         },
-                    StartHead: Said(Draw + "marker-start") is { Length: > 0 },
-                    EndHead: Said(Draw + "marker-end") is { Length: > 0 },
+                    StartHead: Said(how, Draw + "marker-start") is { Length: > 0 },
+                    EndHead: Said(how, Draw + "marker-end") is { Length: > 0 },
                     Stroke: ink,
                     Width: width,
                     Dash: dash

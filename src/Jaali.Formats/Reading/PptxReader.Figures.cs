@@ -362,6 +362,8 @@ public sealed partial class PptxReader
         var same = new XElement(tree);
         foreach (XElement e in same.DescendantsAndSelf().Where(e => e.Name.Namespace == Dsp))
             e.Name = P + e.Name.LocalName;
+        // It holds shapes alone: one that held diagrams could hold itself.
+        same.Descendants(P + "graphicFrame").Remove();
         Tree(
             same,
             place with

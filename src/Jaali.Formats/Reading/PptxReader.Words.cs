@@ -121,8 +121,7 @@ public sealed partial class PptxReader
             : null;
     }
 
-    // Where words stand in their shape: as it says, or what it follows; in the middle of one that is no placeholder and
-    // has words of its own style.
+    // Where words stand in their shape: as it says, else as what it follows.
     private string? Anchor(XElement? frame, XElement shape, Where place) =>
         (string?)frame?.Attribute("anchor")
         ?? Followed(shape, place)
@@ -206,8 +205,8 @@ public sealed partial class PptxReader
             link = to.Target;
         return new(
             r.Element(A + "t")?.Value ?? "",
-            Bold: (string?)look?.Attribute("b") is "1" or "true",
-            Italic: (string?)look?.Attribute("i") is "1" or "true",
+            Bold: Is(look, "b"),
+            Italic: Is(look, "i"),
             Underline: (string?)look?.Attribute("u") is { } u && u != "none",
             Strike: (string?)look?.Attribute("strike") is "sngStrike" or "dblStrike",
             SmallCaps: (string?)look?.Attribute("cap") == "small",
